@@ -1,0 +1,2 @@
+export { estimateSpokenMs, planCues } from './plan-cues.ts';
+export type { Cue, CueKind, Tone } from './types.ts';

@@ -1,0 +1,1 @@
+export { PLAN_FILE_FORMAT, PLAN_FILE_VERSION, type PlanFile, readPlanFile, writePlanFile } from './plan-file.ts';

@@ -1,0 +1,5 @@
+export * from './defaults.ts';
+export * from './edits.ts';
+export { type Problem, parsePlan, parseWith, type Result } from './parse.ts';
+export * from './schema.ts';
+export * from './time.ts';

@@ -1,0 +1,70 @@
+import type { BreakMode, LastRest, Station } from '../plan/index.ts';
+import { type IntervalKind, type Piece, piece } from './types.ts';
+import { type Visit, visitsOfRound, workPiece } from './visits.ts';
+
+/** The general shape of a circuit; tabata, ladders and holds are circuits with other numbers. */
+export interface Grid {
+  stations: readonly Station[];
+  rounds: number;
+  /** Work and rest of one visit; rounds count from 1. */
+  workMs: (station: Station, round: number) => number;
+  restMs: (station: Station, round: number) => number;
+  /** Stations gone round together before the next ones. */
+  groupSize: number;
+  roundBreakMs: number;
+  groupBreakMs: number;
+  breakMode: BreakMode;
+  lastRest: LastRest;
+}
+
+interface Step {
+  visit: Visit;
+  round: number;
+  group: number;
+}
+
+/** The intervals of a circuit: between two work intervals exactly one gap, none where it is 0 s. */
+export function expandGrid(grid: Grid): Piece[] {
+  const steps = stepsOf(grid);
+  const pieces: Piece[] = [];
+  steps.forEach((step, i) => {
+    const station = grid.stations[step.visit.stationIndex];
+    if (!station) return;
+    pieces.push(workPiece(station, step.visit, step.round, grid.workMs(station, step.round)));
+    pieces.push(...gapAfter(grid, station, step, steps[i + 1]));
+  });
+  return pieces;
+}
+
+function stepsOf(grid: Grid): Step[] {
+  const steps: Step[] = [];
+  const size = Math.max(1, grid.groupSize);
+  for (let from = 0, group = 0; from < grid.stations.length; from += size, group++) {
+    const stations = grid.stations.slice(from, from + size);
+    for (let round = 1; round <= grid.rounds; round++) {
+      for (const visit of visitsOfRound(stations, round - 1, (k) => from + k)) steps.push({ visit, round, group });
+    }
+  }
+  return steps;
+}
+
+function gapAfter(grid: Grid, station: Station, step: Step, next: Step | undefined): Piece[] {
+  const place = { stationIndex: step.visit.stationIndex, round: step.round };
+  const gap = (kind: IntervalKind, durationMs: number) => (durationMs > 0 ? [piece(kind, durationMs, place)] : []);
+  const rest = () => gap('rest', grid.restMs(station, step.round));
+  if (step.visit.ownGapMs !== null) return gap('rest', step.visit.ownGapMs);
+  if (!next) return grid.lastRest === 'keep' ? rest() : [];
+  const [kind, breakMs]: [IntervalKind, number] =
+    next.group !== step.group
+      ? ['groupBreak', grid.groupBreakMs]
+      : next.round !== step.round
+        ? ['roundBreak', grid.roundBreakMs]
+        : ['rest', 0];
+  if (breakMs === 0) return rest();
+  return grid.breakMode === 'adds' ? [...rest(), ...gap(kind, breakMs)] : gap(kind, breakMs);
+}
+
+/** The value a per-round list gives to a round (from 1); a shorter list repeats from its start; undefined without one. */
+export function ofRound(list: readonly number[] | undefined, round: number): number | undefined {
+  return list && list.length > 0 ? list[(round - 1) % list.length] : undefined;
+}

@@ -1,0 +1,96 @@
+import type { Block, FormatKind, FormatOf, Phase, Side } from '../plan/index.ts';
+
+export type IntervalKind = 'work' | 'rest' | 'roundBreak' | 'groupBreak' | 'blockBreak' | 'countIn' | 'demo' | 'open';
+
+/** What a format gives for one stretch of time, before it is placed on the timeline. Times are integer ms. */
+export interface Piece {
+  kind: IntervalKind;
+  /** Integer milliseconds, > 0. */
+  durationMs: number;
+  /** Index into the block's stations: the station worked at, or the one a gap follows; null when there is none. */
+  stationIndex: number | null;
+  /** Counts from 1: the round, set, window or add-on block this belongs to; null outside rounds. */
+  round: number | null;
+  side: Side | null;
+  /** The length is an estimate: the instructor decides when it ends. */
+  about: boolean;
+  /** Waits at its end until tapped. */
+  untilTap: boolean;
+  /** Layer of a beats move, e.g. "add power". */
+  layer: string | null;
+  phases: readonly PlacedPhase[];
+}
+
+/** A phase with its place inside the interval, 0 < atMs < durationMs. */
+export interface PlacedPhase {
+  atMs: number;
+  say: string;
+}
+
+/** One unbroken stretch of the timeline. */
+export interface Interval extends Piece {
+  index: number;
+  /** Milliseconds after the first interval starts. */
+  startMs: number;
+  blockIndex: number;
+}
+
+export interface Timeline {
+  intervals: readonly Interval[];
+  totalMs: number;
+  /** True when any length is an estimate. */
+  about: boolean;
+}
+
+/** Turns one block of a format into its pieces; `following` are the blocks after it (a demo shows the next one's stations). */
+export type Expand<K extends FormatKind> = (
+  block: Block & { format: FormatOf<K> },
+  following: readonly Block[],
+) => Piece[];
+
+const BASE: Piece = {
+  kind: 'work',
+  durationMs: 0,
+  stationIndex: null,
+  round: null,
+  side: null,
+  about: false,
+  untilTap: false,
+  layer: null,
+  phases: [],
+};
+
+/** A piece with the usual values for all that is not named. */
+export function piece(kind: IntervalKind, durationMs: number, rest: Partial<Piece> = {}): Piece {
+  return { ...BASE, ...rest, kind, durationMs };
+}
+
+/** Places a station's phases inside an interval; those that fall outside it are left out. */
+export function placePhases(phases: readonly Phase[] | undefined, durationMs: number): PlacedPhase[] {
+  if (!phases) return [];
+  return phases
+    .map((phase) => ({ atMs: phaseMs(phase, durationMs), say: phase.say }))
+    .filter((phase) => phase.atMs > 0 && phase.atMs < durationMs)
+    .sort((a, b) => a.atMs - b.atMs);
+}
+
+function phaseMs(phase: Phase, durationMs: number): number {
+  switch (phase.when) {
+    case 'half':
+      return Math.round(durationMs / 2);
+    case 'last':
+      return durationMs - phase.ms;
+    case 'at':
+      return phase.ms;
+  }
+}
+
+/** True for time spent working: work intervals, and open ones at a station (reps are done in open time). */
+export function isWork(interval: Piece): boolean {
+  return interval.kind === 'work' || (interval.kind === 'open' && interval.stationIndex !== null);
+}
+
+/** True for round, group and block breaks. */
+export function isBreak(interval: Piece): boolean {
+  return interval.kind === 'roundBreak' || interval.kind === 'groupBreak' || interval.kind === 'blockBreak';
+}

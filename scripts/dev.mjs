@@ -1,0 +1,6 @@
+import { bin, ensureInstalled, say, stay } from './lib.mjs';
+
+ensureInstalled();
+say('Server on http://localhost:4310, application with live reload on http://localhost:4311');
+stay(bin('tsx'), ['watch', 'server/main.ts']);
+stay(bin('vite'), []);

@@ -1,0 +1,106 @@
+// Shared by the scripts; only Node built-ins, since it runs before anything is installed.
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = path.dirname(path.dirname(fileURLToPath(import.meta.url)));
+const STAMPS = path.join(ROOT, 'node_modules', '.odd-round');
+
+export function say(text) {
+  console.log(`\u2022 ${text}`);
+}
+
+/** Runs a command in the package folder, its output shown; ends the script with its exit code when it fails. */
+export function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
+  if (result.error) {
+    console.error(`${command}: ${result.error.message}`);
+    process.exit(1);
+  }
+  if (result.status !== 0) process.exit(result.status ?? 1);
+}
+
+/** The path of a command that a package brings along. */
+export function bin(name) {
+  return path.join(ROOT, 'node_modules', '.bin', name);
+}
+
+/** Starts a command that stays; signals to this script are passed on, and its end ends the script. */
+export function stay(command, args, options = {}) {
+  const child = spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
+  child.on('exit', (code, signal) => process.exit(signal ? 0 : (code ?? 0)));
+  return child;
+}
+
+function hashOf(files) {
+  const hash = createHash('sha256');
+  for (const file of files) hash.update(path.relative(ROOT, file)).update('\0').update(readFileSync(file)).update('\0');
+  return hash.digest('hex');
+}
+
+function filesUnder(folder) {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const full = path.join(folder, entry.name);
+    return entry.isDirectory() ? filesUnder(full) : [full];
+  });
+}
+
+function unlessDone(name, files, done, work) {
+  const stamp = path.join(STAMPS, name);
+  const hash = hashOf(files);
+  if (done() && existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return false;
+  work();
+  mkdirSync(STAMPS, { recursive: true });
+  writeFileSync(stamp, hash);
+  return true;
+}
+
+/** Installs the packages when the lock file has changed since the last time. */
+export function ensureInstalled() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) {
+    console.error(`Odd Round needs Node 20.19 or newer; this is ${process.versions.node}.`);
+    process.exit(1);
+  }
+  const lock = [path.join(ROOT, 'package.json'), path.join(ROOT, 'package-lock.json')];
+  const here = () => existsSync(path.join(ROOT, 'node_modules', '.package-lock.json'));
+  unlessDone('installed', lock, here, () => {
+    say('Installing packages (once, about a minute)');
+    run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+  });
+}
+
+/** Builds server and web application when a source has changed since the last time. */
+export function ensureBuilt() {
+  const sources = ['core', 'server', 'web', 'bin']
+    .map((folder) => path.join(ROOT, folder))
+    .filter(existsSync)
+    .flatMap(filesUnder)
+    .filter((file) => !/\.test\.ts$/.test(file) && statSync(file).isFile());
+  const config = ['package-lock.json', 'vite.config.ts', 'tsconfig.base.json'].map((f) => path.join(ROOT, f));
+  const here = () =>
+    existsSync(path.join(ROOT, 'dist/server/main.js')) && existsSync(path.join(ROOT, 'dist/web/index.html'));
+  unlessDone('built', [...sources.sort(), ...config], here, () => {
+    say('Building');
+    run(bin('tsc'), ['-b', 'core', 'server', 'bin']);
+    run(bin('vite'), ['build', '--logLevel', 'warn']);
+  });
+}
+
+/** Finds Chromium, installing Debian's package where there is none and this user may; gives its path. */
+export function ensureChromium() {
+  const candidates = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+  const found = () => candidates.find((file) => file && existsSync(file));
+  if (!found()) {
+    say("Installing Chromium from Debian's packages (once)");
+    const asRoot = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
+    const apt = [...asRoot, 'apt-get'];
+    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+    run(apt[0], [...apt.slice(1), 'update', '-qq'], { env });
+    run(apt[0], [...apt.slice(1), 'install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env });
+  }
+  return found() ?? '/usr/bin/chromium';
+}

@@ -1,0 +1,13 @@
+import { bin, ensureBuilt, ensureChromium, ensureInstalled, run, say } from './lib.mjs';
+
+ensureInstalled();
+const chromium = ensureChromium();
+say('Lint');
+run(bin('biome'), ['check', '.']);
+say('Types');
+run(bin('tsc'), ['-b']);
+ensureBuilt();
+say('Unit tests');
+run(bin('vitest'), ['run']);
+say('Browser tests');
+run(bin('playwright'), ['test'], { env: { ...process.env, CHROMIUM: chromium } });

@@ -1,0 +1,55 @@
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { plansApi } from './api/plans.ts';
+import { errorHandler, notFound } from './api/problem.ts';
+import { runsApi } from './api/runs.ts';
+import type { Database } from './db/database.ts';
+import { listMoves } from './db/moves.ts';
+import { ROOT } from './root.ts';
+
+export interface AppOptions {
+  db: Database;
+  /** ms since 1970; injected so that tests can set the time. */
+  now: () => number;
+  log: (error: unknown) => void;
+  /** The built web application; nothing is served when it is missing. */
+  webDir?: string;
+}
+
+/** The HTTP application over a database. */
+export function createApp({ db, now, log, webDir = path.join(ROOT, 'dist/web') }: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      // Loopback is plain http: nothing may send the browser to https.
+      strictTransportSecurity: false,
+      contentSecurityPolicy: { directives: { upgradeInsecureRequests: null, 'media-src': ["'self'", 'blob:'] } },
+    }),
+  );
+  app.use('/api', express.json({ limit: '2mb' }));
+  app.get('/api/health', async (_req, res) => {
+    await db.query('SELECT 1');
+    res.json({ ok: true, nowMs: now() });
+  });
+  app.get('/api/moves', async (_req, res) => {
+    res.json(await listMoves(db));
+  });
+  app.use('/api/plans', plansApi(db));
+  app.use('/api/runs', runsApi(db, now));
+  app.use('/api', (_req, res) => notFound(res, 'Address'));
+  if (existsSync(webDir)) serveWeb(app, webDir);
+  app.use(errorHandler(log));
+  return app;
+}
+
+function serveWeb(app: Express, webDir: string): void {
+  app.use(
+    '/assets',
+    express.static(path.join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+  );
+  app.use(express.static(webDir, { index: false }));
+  app.get('/{*path}', (_req, res) => res.sendFile(path.join(webDir, 'index.html')));
+}

@@ -1,0 +1,10 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'web/**/*.test.ts', 'bin/**/*.test.ts'],
+    testTimeout: 30_000,
+    hookTimeout: 60_000,
+    reporters: ['default'],
+  },
+});
