@@ -85,7 +85,7 @@ export function ensureBuilt() {
     existsSync(path.join(ROOT, 'dist/server/main.js')) && existsSync(path.join(ROOT, 'dist/web/index.html'));
   unlessDone('built', [...sources.sort(), ...config], here, () => {
     say('Building');
-    run(bin('tsc'), ['-b', 'core', 'server', 'bin']);
+    run(bin('tsc'), ['-b', 'core', 'server']);
     run(bin('vite'), ['build', '--logLevel', 'warn']);
   });
 }

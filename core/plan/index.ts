@@ -1,3 +1,4 @@
+export { type CellRef, setTimes, type TimesPatch, timesScope } from './cell-edits.ts';
 export * from './defaults.ts';
 export * from './edits.ts';
 export { type Problem, parsePlan, parseWith, type Result } from './parse.ts';

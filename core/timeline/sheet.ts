@@ -8,8 +8,12 @@ export interface SheetPart {
   kind: IntervalKind;
   ms: number;
   side: Side | null;
+  /** The other side follows at half time. */
+  switches: boolean;
   layer: string | null;
   about: boolean;
+  /** Length of eight counts in ms for a beats part, else null. */
+  eightMs: number | null;
   /** Index of the interval within the block's own timeline. */
   interval: number;
 }
@@ -58,7 +62,9 @@ export function sheetOf(block: Block, following: readonly Block[] = []): Sheet {
     shown.length > 0
       ? shown.map((s, stationIndex) => ({ label: s.move, stationIndex }))
       : [{ label: block.title, stationIndex: null }];
-  const build = new SheetBuilder(spans ? rows.length : 1, gapsAreColumns(block));
+  const eightMs = block.format.kind === 'beats' ? 480_000 / block.format.bpm : null;
+  const splits = (i: Interval) => i.stationIndex !== null && block.stations[i.stationIndex]?.sides.mode === 'split';
+  const build = new SheetBuilder(spans ? rows.length : 1, gapsAreColumns(block), eightMs, splits);
   intervals.forEach((interval, i) => {
     build.add(interval, intervals[i + 1]);
   });
@@ -87,6 +93,8 @@ class SheetBuilder {
   constructor(
     private readonly rowSpan: number,
     private readonly restIsGap: boolean,
+    private readonly eightMs: number | null,
+    private readonly splits: (interval: Interval) => boolean,
   ) {}
 
   add(interval: Interval, next: Interval | undefined): void {
@@ -113,8 +121,10 @@ class SheetBuilder {
       kind: interval.kind,
       ms: interval.durationMs,
       side: interval.side,
+      switches: interval.side !== null && this.splits(interval),
       layer: interval.layer,
       about: interval.about,
+      eightMs: interval.kind === 'work' ? this.eightMs : null,
       interval: interval.index,
     });
     if (interval.kind !== 'rest' && this.thread.at(-1) !== at) this.thread.push(at);

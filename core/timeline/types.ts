@@ -86,11 +86,11 @@ function phaseMs(phase: Phase, durationMs: number): number {
 }
 
 /** True for time spent working: work intervals, and open ones at a station (reps are done in open time). */
-export function isWork(interval: Piece): boolean {
+export function isWork(interval: Pick<Piece, 'kind' | 'stationIndex'>): boolean {
   return interval.kind === 'work' || (interval.kind === 'open' && interval.stationIndex !== null);
 }
 
 /** True for round, group and block breaks. */
-export function isBreak(interval: Piece): boolean {
+export function isBreak(interval: Pick<Piece, 'kind'>): boolean {
   return interval.kind === 'roundBreak' || interval.kind === 'groupBreak' || interval.kind === 'blockBreak';
 }

@@ -1,0 +1,55 @@
+import type { Page } from '@playwright/test';
+
+const WORKLET = `
+registerProcessor('onset-probe', class extends AudioWorkletProcessor {
+  quiet = sampleRate;
+  process([input]) {
+    const samples = input[0];
+    if (!samples) { this.quiet += 128; return true; }
+    for (let i = 0; i < samples.length; i++) {
+      if (Math.abs(samples[i]) < 0.004) { this.quiet++; continue; }
+      if (this.quiet > sampleRate * 0.055) this.port.postMessage((currentFrame + i) / sampleRate);
+      this.quiet = 0;
+    }
+    return true;
+  }
+});`;
+
+/**
+ * Listens on the page's output bus: an AudioWorklet beside the destination notes the audio time of every onset (sound
+ * after 55 ms of silence). Must be called before the page opens.
+ */
+export async function listen(page: Page): Promise<() => Promise<number[]>> {
+  await page.route('**/onset-probe.js', (route) => route.fulfill({ contentType: 'text/javascript', body: WORKLET }));
+  await page.addInitScript(() => {
+    const onsets: number[] = [];
+    Object.assign(window, { onsets });
+    const connect = AudioNode.prototype.connect as (this: AudioNode, ...args: unknown[]) => unknown;
+    AudioNode.prototype.connect = function (this: AudioNode, ...args: unknown[]) {
+      if (args[0] === this.context.destination) {
+        const { context } = this;
+        void context.audioWorklet.addModule('/onset-probe.js').then(() => {
+          const probe = new AudioWorkletNode(context, 'onset-probe');
+          probe.port.onmessage = (e) => onsets.push(e.data as number);
+          connect.call(this, probe);
+          connect.call(probe, context.destination);
+        });
+      }
+      return connect.apply(this, args);
+    } as typeof connect as AudioNode['connect'];
+  });
+  return () => page.evaluate(() => (window as unknown as { onsets: number[] }).onsets);
+}
+
+/** Keeps the page's main thread busy for `busyMs` out of every `everyMs`. */
+export async function blockMainThread(page: Page, busyMs: number, everyMs: number): Promise<void> {
+  await page.evaluate(
+    ([busy, every]) => {
+      setInterval(() => {
+        const until = performance.now() + busy;
+        while (performance.now() < until);
+      }, every);
+    },
+    [busyMs, everyMs] as const,
+  );
+}

@@ -1,0 +1,182 @@
+import request from 'supertest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { circuit, planOf, s, stations } from '../../core/test/build.ts';
+import { createApp } from '../app.ts';
+import type { Database } from '../db/database.ts';
+import { openEmbedded } from '../db/embedded.ts';
+import { migrate } from '../db/migrate.ts';
+import { seedOnce } from '../demo/seed.ts';
+
+const T0 = 1_790_000_000_000;
+let db: Database;
+let now = T0;
+const errors: unknown[] = [];
+const app = () => createApp({ db, now: () => now, log: (e) => errors.push(e) });
+
+beforeAll(async () => {
+  db = await openEmbedded(null);
+  await migrate(db);
+});
+afterAll(() => db.close());
+beforeEach(async () => {
+  now = T0;
+  errors.length = 0;
+  await db.script('DELETE FROM run; DELETE FROM plan; DELETE FROM move; DELETE FROM setting');
+});
+
+const plan = (title = 'Low tide') => ({
+  ...planOf(circuit(stations(2), 30, 10, 2, { roundBreakMs: s(60) })),
+  id: 'low-tide',
+  title,
+});
+const put = (body: object, id = 'low-tide') => request(app()).put(`/api/plans/${id}`).send(body);
+
+describe('plans', () => {
+  it('are stored, listed and given back', async () => {
+    const saved = await put({ plan: plan(), baseVersion: 0 });
+    expect([saved.status, saved.body.version]).toEqual([200, 1]);
+    const list = await request(app()).get('/api/plans');
+    expect(list.body.map((p: { plan: { title: string } }) => p.plan.title)).toEqual(['Low tide']);
+  });
+
+  it('keep the text before every save', async () => {
+    await put({ plan: plan('One'), baseVersion: 0 });
+    await put({ plan: plan('Two'), baseVersion: 1 });
+    await put({ plan: plan('Three'), baseVersion: 2 });
+    const versions = await request(app()).get('/api/plans/low-tide/versions');
+    expect(versions.body.map((v: { version: number; title: string }) => [v.version, v.title])).toEqual([
+      [2, 'Two'],
+      [1, 'One'],
+    ]);
+    expect((await request(app()).get('/api/plans/low-tide/versions/1')).body.title).toBe('One');
+  });
+
+  it('answer 409 with the newer text to a save made from an older version, and change nothing', async () => {
+    await put({ plan: plan('One'), baseVersion: 0 });
+    await put({ plan: plan('Theirs'), baseVersion: 1 });
+    const late = await put({ plan: plan('Mine'), baseVersion: 1 });
+    expect(late.status).toBe(409);
+    expect(late.headers['content-type']).toContain('application/problem+json');
+    expect([late.body.current.plan.title, late.body.current.version]).toEqual(['Theirs', 2]);
+    expect((await request(app()).get('/api/plans/low-tide')).body.plan.title).toBe('Theirs');
+  });
+
+  it('take the same text twice without a conflict: a save whose answer was lost', async () => {
+    const one = plan('One');
+    await put({ plan: one, baseVersion: 0 });
+    const again = await put({ plan: one, baseVersion: 0 });
+    expect([again.status, again.body.version]).toEqual([200, 1]);
+  });
+
+  it('come back after a delete', async () => {
+    await put({ plan: plan(), baseVersion: 0 });
+    expect((await request(app()).delete('/api/plans/low-tide')).status).toBe(204);
+    expect((await request(app()).get('/api/plans')).body).toEqual([]);
+    expect((await request(app()).post('/api/plans/low-tide/undelete')).status).toBe(204);
+    expect((await request(app()).get('/api/plans')).body).toHaveLength(1);
+  });
+
+  it('are refused with the place that is wrong', async () => {
+    const broken = plan();
+    (broken.blocks[0]!.format as { workMs: number }).workMs = -5;
+    const answer = await put({ plan: broken, baseVersion: 0 });
+    expect(answer.status).toBe(400);
+    expect(answer.body.problems[0].path).toBe('plan.blocks[0].format.workMs');
+  });
+
+  it('are refused under another address, broken or too large, without an error in the log', async () => {
+    expect((await put({ plan: plan(), baseVersion: 0 }, 'other')).status).toBe(400);
+    const broken = await request(app()).put('/api/plans/x').set('Content-Type', 'application/json').send('{"plan": ');
+    expect([broken.status, broken.headers['content-type']]).toEqual([400, 'application/problem+json; charset=utf-8']);
+    expect((await put({ plan: plan(), baseVersion: 0, more: 'x'.repeat(3_000_000) })).status).toBe(413);
+    expect((await request(app()).get('/api/plans/none')).status).toBe(404);
+    expect((await request(app()).get('/api/none')).status).toBe(404);
+    expect(errors).toEqual([]);
+  });
+});
+
+const event = (seq: number, seconds: number, type: string, more: object = {}) => ({
+  id: `event-${seq}-x`,
+  seq,
+  atMs: T0 + s(seconds),
+  type,
+  ...more,
+});
+
+describe('runs', () => {
+  const begin = async () => {
+    await request(app()).post('/api/runs').send({ id: 'run-00001', plan: plan() }).expect(201);
+    return (events: object[]) => request(app()).post('/api/runs/run-00001/events').send({ events });
+  };
+
+  it('keep each event once, however often and in whatever order it is sent', async () => {
+    const send = await begin();
+    const [a, b, c] = [event(1, 0, 'start'), event(2, 20, 'pause'), event(3, 65, 'resume')];
+    await send([a, c]).expect(200);
+    const second = await send([c, b, a]);
+    expect(second.body.stored).toEqual(['event-3-x', 'event-2-x', 'event-1-x']);
+    const run = await request(app()).get('/api/runs/run-00001');
+    expect(run.body.events).toEqual([a, b, c]);
+  });
+
+  it('sum up as they go: 210 s with the count-in, 45 s paused', async () => {
+    const send = await begin();
+    await send([event(1, 0, 'start'), event(2, 20, 'pause'), event(3, 65, 'resume'), event(4, 255, 'finish')]);
+    const [row] = await db.query('SELECT status, planned_ms, actual_ms FROM run');
+    expect(row).toEqual({ status: 'finished', planned_ms: 200_000, actual_ms: 245_000 });
+  });
+
+  it('have finished when their time ran out and nobody looked', async () => {
+    const send = await begin();
+    await send([event(1, 0, 'start')]);
+    now = T0 + s(209);
+    expect((await request(app()).get('/api/runs/run-00001')).body.status).toBe('running');
+    now = T0 + s(211);
+    expect((await request(app()).get('/api/runs')).body[0]).toMatchObject({ status: 'finished', actualMs: 200_000 });
+  });
+
+  it('refuse events that are none, and events of no run', async () => {
+    const send = await begin();
+    expect((await send([event(1, 0, 'explode')])).status).toBe(400);
+    expect((await send([event(1, 0, 'adjust')])).status).toBe(400);
+    expect((await send([])).status).toBe(400);
+    expect(
+      (
+        await request(app())
+          .post('/api/runs/run-none1/events')
+          .send({ events: [event(1, 0, 'start')] })
+      ).status,
+    ).toBe(404);
+    expect((await request(app()).get('/api/runs/run-00001')).body.events).toEqual([]);
+  });
+});
+
+describe('the server', () => {
+  it('is healthy and sends its protections', async () => {
+    const answer = await request(app()).get('/api/health');
+    expect(answer.body).toEqual({ ok: true, nowMs: T0 });
+    expect(answer.headers['content-security-policy']).toContain("script-src 'self'");
+    expect(answer.headers['x-powered-by']).toBeUndefined();
+  });
+
+  it('seeds once and leaves alone what was changed', async () => {
+    expect(await seedOnce(db, T0)).toBe(true);
+    const counts = async () =>
+      (
+        await db.query(
+          'SELECT (SELECT count(*)::int FROM plan) AS plans, (SELECT count(*)::int FROM move) AS moves, (SELECT count(*)::int FROM run) AS runs',
+        )
+      )[0];
+    const seeded = await counts();
+    expect(seeded).toMatchObject({ runs: 6 });
+    expect(Number(seeded?.moves)).toBeGreaterThanOrEqual(30);
+    expect(Number(seeded?.plans)).toBeGreaterThanOrEqual(4);
+    await request(app()).delete('/api/plans/slipway');
+    expect(await seedOnce(db, T0)).toBe(false);
+    expect((await request(app()).get('/api/plans')).body).toHaveLength(Number(seeded?.plans) - 1);
+  });
+
+  it('migrates once', async () => {
+    expect(await migrate(db)).toEqual([]);
+  });
+});

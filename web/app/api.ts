@@ -1,0 +1,94 @@
+import * as v from 'valibot';
+import { type Plan, PlanSchema } from '../../core/plan/index.ts';
+import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
+
+const StoredPlanSchema = v.object({
+  plan: PlanSchema,
+  version: v.number(),
+  updatedAt: v.string(),
+  lastLedAt: v.nullable(v.string()),
+});
+const RunSchema = v.object({
+  id: v.string(),
+  planId: v.string(),
+  title: v.string(),
+  plan: PlanSchema,
+  status: v.picklist(['ready', 'running', 'paused', 'finished', 'abandoned']),
+  startedAt: v.nullable(v.string()),
+  endedAt: v.nullable(v.string()),
+  plannedMs: v.number(),
+  actualMs: v.number(),
+  events: v.array(RunEventSchema),
+});
+const MoveSchema = v.object({
+  name: v.string(),
+  area: v.string(),
+  position: v.string(),
+  oneSided: v.boolean(),
+  kit: v.array(v.string()),
+  easier: v.optional(v.string()),
+  harder: v.optional(v.string()),
+  cues: v.array(v.string()),
+});
+const VersionSchema = v.object({ version: v.number(), savedAt: v.string(), title: v.string(), totalMs: v.number() });
+
+export type StoredPlan = v.InferOutput<typeof StoredPlanSchema>;
+export type StoredRun = v.InferOutput<typeof RunSchema>;
+export type Move = v.InferOutput<typeof MoveSchema>;
+export type StoredVersion = v.InferOutput<typeof VersionSchema>;
+
+/** The server answered with an error; `status` 0 means it could not be reached. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly body: unknown = null,
+  ) {
+    super(message);
+  }
+}
+
+async function call(path: string, init?: RequestInit): Promise<unknown> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      ...init,
+      signal: AbortSignal.timeout(15_000),
+      ...(init?.body ? { headers: { 'Content-Type': 'application/json' } } : {}),
+    });
+  } catch {
+    throw new ApiError(0, 'The server cannot be reached');
+  }
+  if (response.status === 204) return null;
+  const body: unknown = await response.json().catch(() => null);
+  if (response.ok) return body;
+  const title = v.safeParse(v.object({ title: v.string() }), body);
+  throw new ApiError(response.status, title.success ? title.output.title : `Error ${response.status}`, body);
+}
+
+const send = (method: string, body: unknown): RequestInit => ({ method, body: JSON.stringify(body) });
+
+export const api = {
+  plans: async () => v.parse(v.array(StoredPlanSchema), await call('/plans')),
+  plan: async (id: string) => v.parse(StoredPlanSchema, await call(`/plans/${id}`)),
+  savePlan: async (plan: Plan, baseVersion: number) =>
+    v.parse(StoredPlanSchema, await call(`/plans/${plan.id}`, send('PUT', { plan, baseVersion }))),
+  deletePlan: (id: string) => call(`/plans/${id}`, { method: 'DELETE' }),
+  undeletePlan: (id: string) => call(`/plans/${id}/undelete`, { method: 'POST' }),
+  versions: async (id: string) => v.parse(v.array(VersionSchema), await call(`/plans/${id}/versions`)),
+  version: async (id: string, version: number) => v.parse(PlanSchema, await call(`/plans/${id}/versions/${version}`)),
+  moves: async () => v.parse(v.array(MoveSchema), await call('/moves')),
+  runs: async () => v.parse(v.array(RunSchema), await call('/runs')),
+  run: async (id: string) => v.parse(RunSchema, await call(`/runs/${id}`)),
+  createRun: (id: string, plan: Plan) => call('/runs', send('POST', { id, plan })),
+  appendEvents: async (id: string, events: readonly RunEvent[]) =>
+    v.parse(v.object({ stored: v.array(v.string()) }), await call(`/runs/${id}/events`, send('POST', { events })))
+      .stored,
+};
+
+/** The stored plan inside a 409 answer, or null. */
+export function conflictOf(error: unknown): StoredPlan | null {
+  if (!(error instanceof ApiError) || error.status !== 409) return null;
+  const body = v.safeParse(v.object({ current: StoredPlanSchema }), error.body);
+  return body.success ? body.output.current : null;
+}

@@ -1,0 +1,49 @@
+import { Moon, Sun } from 'lucide-react';
+import { useState } from 'react';
+import { NavLink, Outlet } from 'react-router';
+import { Toaster } from 'sonner';
+import { IconButton } from '../ui/button.tsx';
+import { setTheme } from './theme.ts';
+import { Wordmark } from './wordmark.tsx';
+
+const link = ({ isActive }: { isActive: boolean }) =>
+  `flex min-h-11 items-center border-b-2 px-1 ${isActive ? 'border-live text-ink' : 'border-transparent text-muted hover:text-ink'}`;
+
+/** The frame round every planning screen; the desk has the whole window to itself. */
+export function Shell() {
+  const [, redraw] = useState(0);
+  const isDark = document.documentElement.dataset.theme === 'dark';
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <header className="flex items-center gap-7 border-b bg-paper px-5">
+        <NavLink to="/" className="flex min-h-11 items-center" aria-label="Odd Round, classes">
+          <Wordmark />
+        </NavLink>
+        <nav className="flex gap-5" aria-label="Main">
+          <NavLink to="/" end className={link}>
+            Classes
+          </NavLink>
+          <NavLink to="/log" className={link}>
+            Log
+          </NavLink>
+        </nav>
+        <span className="flex-1" />
+        <IconButton
+          label={isDark ? 'Light colours' : 'Dark colours'}
+          onClick={() => {
+            setTheme(isDark ? 'light' : 'dark');
+            redraw((n) => n + 1);
+          }}
+        >
+          {isDark ? <Sun size={18} /> : <Moon size={18} />}
+        </IconButton>
+      </header>
+      <Outlet />
+      <Toaster
+        position="bottom-left"
+        offset={{ bottom: 120 }}
+        toastOptions={{ className: '!rounded-md !border-line-strong !bg-card !text-ink !font-sans' }}
+      />
+    </div>
+  );
+}

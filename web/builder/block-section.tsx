@@ -1,0 +1,163 @@
+import { ArrowDown, ArrowUp, Copy, Trash2 } from 'lucide-react';
+import { nanoid } from 'nanoid';
+import {
+  type Block,
+  type BlockRole,
+  defaultFormat,
+  type FormatKind,
+  formatDuration,
+  newStation,
+  roleTitle,
+} from '../../core/plan/index.ts';
+import type { BlockTotals, OddRound } from '../../core/timeline/index.ts';
+import type { Move } from '../app/api.ts';
+import { IconButton } from '../ui/button.tsx';
+import { DurationField } from '../ui/duration-field.tsx';
+import { FORMAT_WORDS } from '../ui/words.ts';
+import { AddStation } from './add-station.tsx';
+import { FormatSentence } from './format-sentence.tsx';
+import { OddRoundNote } from './odd-round-note.tsx';
+import { RoundSheet } from './round-sheet.tsx';
+
+interface Props {
+  block: Block;
+  following: readonly Block[];
+  totals: BlockTotals | undefined;
+  startsAt: string;
+  odd: OddRound | undefined;
+  moves: readonly Move[];
+  isLast: boolean;
+  onEdit: (change: (block: Block) => Block) => void;
+  onMove: (by: number) => void;
+  onDuplicate: () => void;
+  onRemove: () => void;
+}
+
+const ROLES: BlockRole[] = ['warmUp', 'main', 'finisher', 'coolDown', 'other'];
+
+/** One block: its settings as a sentence, its round sheet, and the break after it. */
+export function BlockSection(props: Props) {
+  const { block, following, odd, moves, onEdit } = props;
+  const addStations = (names: string[]) =>
+    onEdit((b) => ({ ...b, stations: [...b.stations, ...names.map((name) => stationFor(moves, name))].slice(0, 60) }));
+  const usesStations = block.format.kind !== 'open';
+  return (
+    <section id={`block-${block.id}`} aria-label={block.title} className="scroll-mt-4 border-b px-5 pt-4 pb-5">
+      <BlockHead {...props} />
+      <div className="mt-1.5 mb-3 pl-1">
+        <FormatSentence block={block} onFormat={(change) => onEdit((b) => ({ ...b, format: change(b.format) }))} />
+      </div>
+      {odd && <OddRoundNote odd={odd} onChoose={(next) => onEdit(() => next)} />}
+      {(usesStations || block.stations.length > 0) && (
+        <RoundSheet block={block} following={following} onEdit={onEdit} />
+      )}
+      {usesStations && <AddStation blockTitle={block.title} moves={moves} onAdd={addStations} />}
+      {!props.isLast && <BreakAfter block={block} onEdit={onEdit} />}
+    </section>
+  );
+}
+
+/** A station with what the library knows of the move: kit, options, and sides when it is one-sided. */
+function stationFor(moves: readonly Move[], name: string) {
+  const move = moves.find((m) => m.name.toLowerCase() === name.toLowerCase());
+  const station = newStation(nanoid(10), move?.name ?? name);
+  if (!move) return station;
+  return {
+    ...station,
+    ...(move.oneSided ? { sides: { mode: 'split' as const, first: 'left' as const } } : {}),
+    ...(move.kit.length > 0 ? { kit: move.kit } : {}),
+    ...(move.easier ? { easier: move.easier } : {}),
+    ...(move.harder ? { harder: move.harder } : {}),
+  };
+}
+
+function BlockHead({ block, totals, startsAt, onEdit, onMove, onDuplicate, onRemove }: Props) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+      <input
+        aria-label="Block title"
+        className="digits w-64 rounded-sm border border-transparent bg-transparent px-1 text-xl hover:border-line focus:border-line-strong"
+        value={block.title}
+        onChange={(e) =>
+          onEdit((b) => (e.target.value.trim() === '' ? b : { ...b, title: e.target.value.slice(0, 60) }))
+        }
+      />
+      <select
+        aria-label={`${block.title}: role`}
+        className="rounded-md border bg-card px-1 py-1 hover:border-line-strong"
+        value={block.role}
+        onChange={(e) => onEdit((b) => ({ ...b, role: e.target.value as BlockRole }))}
+      >
+        {ROLES.map((role) => (
+          <option key={role} value={role}>
+            {roleTitle(role)}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label={`${block.title}: format`}
+        className="rounded-md border bg-card px-1 py-1 hover:border-line-strong"
+        value={block.format.kind}
+        onChange={(e) => onEdit((b) => ({ ...b, format: defaultFormat(e.target.value as FormatKind) }))}
+      >
+        {Object.entries(FORMAT_WORDS).map(([kind, word]) => (
+          <option key={kind} value={kind}>
+            {word}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label={`${block.title}: use of the room`}
+        className="rounded-md border bg-card px-1 py-1 hover:border-line-strong"
+        value={block.use}
+        onChange={(e) => onEdit((b) => ({ ...b, use: e.target.value as Block['use'] }))}
+      >
+        <option value="together">all together</option>
+        <option value="stations">at stations</option>
+      </select>
+      <span className="digits text-[15px]">
+        {totals?.about ? 'about ' : ''}
+        {formatDuration(totals?.totalMs ?? 0)}
+      </span>
+      <span className="text-[14px] text-muted">{startsAt}</span>
+      <span className="flex-1" />
+      <span className="flex">
+        <IconButton label={`Move ${block.title} up`} onClick={() => onMove(-1)}>
+          <ArrowUp size={17} />
+        </IconButton>
+        <IconButton label={`Move ${block.title} down`} onClick={() => onMove(1)}>
+          <ArrowDown size={17} />
+        </IconButton>
+        <IconButton label={`Duplicate ${block.title}`} onClick={onDuplicate}>
+          <Copy size={17} />
+        </IconButton>
+        <IconButton label={`Remove ${block.title}`} onClick={onRemove}>
+          <Trash2 size={17} />
+        </IconButton>
+      </span>
+    </div>
+  );
+}
+
+function BreakAfter({ block, onEdit }: Pick<Props, 'block' | 'onEdit'>) {
+  const { breakAfter } = block;
+  const set = (patch: Partial<Block['breakAfter']>) =>
+    onEdit((b) => ({ ...b, breakAfter: { ...b.breakAfter, ...patch } }));
+  return (
+    <div className="mt-3 flex items-center gap-2 pl-1 text-[15px] text-muted">
+      then a break of
+      <DurationField label={`${block.title}: break after`} valueMs={breakAfter.ms} onChange={(ms) => set({ ms })} />
+      {breakAfter.ms > 0 && (
+        <label className="flex min-h-9 items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="h-4 w-4 accent-ink"
+            checked={breakAfter.untilTap}
+            onChange={(e) => set({ untilTap: e.target.checked })}
+          />
+          held until I tap
+        </label>
+      )}
+    </div>
+  );
+}

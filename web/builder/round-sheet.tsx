@@ -1,0 +1,308 @@
+import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { type Block, formatSeconds, parseDuration, setTimes, type TimesPatch } from '../../core/plan/index.ts';
+import { type Sheet, sheetOf } from '../../core/timeline/index.ts';
+import { cellsOf, contains, extendTo, moved, type Selection, single } from './selection.ts';
+import { SheetCells } from './sheet-cells.tsx';
+import { HEADER_H, layOut, px, ROW_H, threadPath } from './sheet-layout.ts';
+import { StationRows } from './station-rows.tsx';
+
+interface Props {
+  block: Block;
+  following: readonly Block[];
+  onEdit: (change: (block: Block) => Block) => void;
+}
+
+const NAMES_W = 268;
+
+/** The round sheet: stations as rows, rounds as columns, each visit drawn to time and edited in place. */
+export function RoundSheet({ block, following, onEdit }: Props) {
+  const sheet = useMemo(() => sheetOf(block, following), [block, following]);
+  const [box, available] = useWidth();
+  const layout = useMemo(() => layOut(sheet, Math.max(240, available - NAMES_W)), [sheet, available]);
+  const [selection, setSelection] = useState<Selection | null>(null);
+  const [entry, setEntry] = useState<string | null>(null);
+  const grid = useRef<HTMLDivElement>(null);
+  const spans = sheet.cells.some((c) => c.rowSpan > 1);
+  const rows = spans ? 1 : sheet.rows.length;
+  const cols = sheet.columns.length;
+
+  const apply = (patch: TimesPatch) => {
+    if (selection) onEdit((b) => setTimes(b, cellsOf(selection), patch));
+  };
+  const onKeyDown = (e: KeyboardEvent) => {
+    if (entry !== null || cols === 0) return;
+    const done = gridKey(e, {
+      selection: selection ?? single(0, 0),
+      rows,
+      cols,
+      select: setSelection,
+      type: setEntry,
+      clear: () => apply({ workMs: null, restMs: null }),
+      nudge: (ms) => onEdit((b) => nudge(b, sheet, selection ?? single(0, 0), ms)),
+    });
+    if (done) e.preventDefault();
+  };
+
+  return (
+    <div ref={box} className="overflow-x-auto">
+      <div className="flex" style={{ minWidth: NAMES_W + layout.width }}>
+        <div className="sticky left-0 z-20 shrink-0 bg-paper" style={{ width: NAMES_W }}>
+          <div style={{ height: HEADER_H }} />
+          <StationRows
+            block={block}
+            onEdit={onEdit}
+            selectedRow={(row) => selection !== null && contains(selection, row, selection.head.col)}
+            onSelectRow={(row) => {
+              if (cols === 0) return;
+              setSelection({ anchor: { row, col: 0 }, head: { row, col: cols - 1 } });
+              grid.current?.focus();
+            }}
+          />
+        </div>
+        <div className="relative grow">
+          <ColumnHeads
+            sheet={sheet}
+            layout={layout}
+            onSelect={(col) => {
+              setSelection({ anchor: { row: 0, col }, head: { row: rows - 1, col } });
+              grid.current?.focus();
+            }}
+          />
+          <div
+            ref={grid}
+            role="grid"
+            tabIndex={0}
+            aria-label={`${block.title}: round sheet. Arrows move, digits set work seconds, work/rest sets both.`}
+            aria-multiselectable="true"
+            className="relative"
+            style={{ height: layout.height }}
+            onKeyDown={onKeyDown}
+            onFocus={() => cols > 0 && !selection && setSelection(single(0, 0))}
+            onBlur={(e) => {
+              if (!e.currentTarget.contains(e.relatedTarget)) setEntry(null);
+            }}
+          >
+            <RowLines count={sheet.rows.length} />
+            <SheetCells
+              sheet={sheet}
+              layout={layout}
+              isSelected={(row, col) => selection !== null && contains(selection, row, col)}
+              onPick={(row, col, extend) => {
+                setSelection(extend && selection ? extendTo(selection, row, col) : single(row, col));
+                setEntry(null);
+                grid.current?.focus();
+              }}
+              onOpen={(row, col) => {
+                setSelection(single(row, col));
+                setEntry('');
+              }}
+            />
+            <svg
+              className="pointer-events-none absolute inset-0 z-10 overflow-visible"
+              width={layout.width}
+              height={layout.height}
+              aria-hidden="true"
+            >
+              <path
+                d={threadPath(sheet, layout)}
+                fill="none"
+                stroke="var(--live)"
+                strokeWidth="1.4"
+                strokeLinejoin="round"
+                opacity="0.8"
+              />
+            </svg>
+            {selection && entry !== null && (
+              <CellEntry
+                start={entry}
+                left={layout.lefts[selection.head.col] ?? 0}
+                top={selection.head.row * ROW_H + 2}
+                onDone={(patch) => {
+                  if (patch) apply(patch);
+                  setEntry(null);
+                  grid.current?.focus();
+                }}
+              />
+            )}
+          </div>
+          <GapLabels sheet={sheet} layout={layout} />
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function useWidth(): [React.RefObject<HTMLDivElement | null>, number] {
+  const ref = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(900);
+  useLayoutEffect(() => {
+    if (!ref.current) return;
+    const observer = new ResizeObserver(([entry]) => entry && setWidth(entry.contentRect.width));
+    observer.observe(ref.current);
+    return () => observer.disconnect();
+  }, []);
+  return [ref, width];
+}
+
+interface GridKeys {
+  selection: Selection;
+  rows: number;
+  cols: number;
+  select: (selection: Selection) => void;
+  type: (start: string) => void;
+  clear: () => void;
+  nudge: (ms: number) => void;
+}
+
+/** What a key does on the sheet; false leaves it to the browser. */
+function gridKey(e: KeyboardEvent, on: GridKeys): boolean {
+  const { key } = e;
+  if (key.startsWith('Arrow') && !e.altKey) on.select(moved(on.selection, key, e.shiftKey, on.rows, on.cols));
+  else if ((e.ctrlKey || e.metaKey) && key === 'a')
+    on.select({ anchor: { row: 0, col: 0 }, head: { row: on.rows - 1, col: on.cols - 1 } });
+  else if (e.ctrlKey || e.metaKey || e.altKey) return false;
+  else if (/^[0-9]$/.test(key)) on.type(key);
+  else if (key === 'Enter' || key === 'F2') on.type('');
+  else if (key === 'Delete' || key === 'Backspace') on.clear();
+  else if (key === '+' || key === '=') on.nudge(5000);
+  else if (key === '-') on.nudge(-5000);
+  else if (key === '>') on.nudge(1000);
+  else if (key === '<') on.nudge(-1000);
+  else return false;
+  return true;
+}
+
+/** Adds to the work of each selected visit; visits of the same length are set together. */
+function nudge(block: Block, sheet: Sheet, selection: Selection, byMs: number): Block {
+  const byLength = new Map<number, ReturnType<typeof cellsOf>>();
+  for (const ref of cellsOf(selection)) {
+    const cell = sheet.cells.find((c) => c.row === ref.stationIndex && c.col === ref.round - 1);
+    const workMs = cell?.parts.find((p) => p.kind !== 'rest')?.ms;
+    if (workMs !== undefined) byLength.set(workMs, [...(byLength.get(workMs) ?? []), ref]);
+  }
+  let changed = block;
+  for (const [ms, refs] of byLength) changed = setTimes(changed, refs, { workMs: Math.max(1000, ms + byMs) });
+  return changed;
+}
+
+function CellEntry({
+  start,
+  left,
+  top,
+  onDone,
+}: {
+  start: string;
+  left: number;
+  top: number;
+  onDone: (patch: TimesPatch | null) => void;
+}) {
+  const [text, setText] = useState(start);
+  const patch = readEntry(text);
+  const isDone = useRef(false);
+  // Leaving by a key moves the focus too: the entry counts once.
+  const finish = (result: TimesPatch | null) => {
+    if (isDone.current) return;
+    isDone.current = true;
+    onDone(result);
+  };
+  return (
+    <input
+      // biome-ignore lint/a11y/noAutofocus: the entry opens because the instructor began to type
+      autoFocus
+      aria-label="Work seconds, or work/rest"
+      aria-invalid={text !== '' && patch === null}
+      className="digits absolute z-30 w-24 rounded-md border-2 border-live bg-card px-1.5 py-0.5 text-[15px]"
+      style={{ left, top, height: ROW_H - 4 }}
+      value={text}
+      placeholder="40 or 40/20"
+      onChange={(e) => setText(e.target.value)}
+      onKeyDown={(e) => {
+        e.stopPropagation();
+        if (e.key === 'Escape') finish(null);
+        if (e.key === 'Enter' && (patch || text === '')) finish(patch);
+        if (e.key === 'Tab' && patch) finish(patch);
+        if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && patch?.workMs) {
+          e.preventDefault();
+          const by = (e.key === 'ArrowUp' ? 1 : -1) * (e.shiftKey ? 1000 : 5000);
+          setText(formatSeconds(Math.max(1000, patch.workMs + by)));
+        }
+      }}
+      onBlur={() => finish(patch)}
+    />
+  );
+}
+
+/** `40` sets work, `40/20` work and rest, `/20` rest alone; null when it is none of these. */
+function readEntry(text: string): TimesPatch | null {
+  const [work, rest, more] = text.split('/').map((t) => t.trim());
+  if (more !== undefined) return null;
+  const workMs = work ? parseDuration(work) : undefined;
+  const restMs = rest ? parseDuration(rest) : undefined;
+  if (workMs === null || restMs === null || workMs === 0) return null;
+  if (workMs === undefined && restMs === undefined) return null;
+  return { ...(workMs !== undefined ? { workMs } : {}), ...(restMs !== undefined ? { restMs } : {}) };
+}
+
+function ColumnHeads({
+  sheet,
+  layout,
+  onSelect,
+}: {
+  sheet: Sheet;
+  layout: ReturnType<typeof layOut>;
+  onSelect: (col: number) => void;
+}) {
+  return (
+    <div className="relative" style={{ height: HEADER_H }}>
+      {sheet.columns.map((column, col) => (
+        <button
+          key={column.round}
+          type="button"
+          tabIndex={-1}
+          title={`Select round ${column.round}`}
+          className="digits absolute top-0 rounded-sm px-1.5 text-left text-[13px] text-muted hover:bg-ink/10 hover:text-ink"
+          style={{ left: (layout.lefts[col] ?? 0) - 5, height: HEADER_H, minWidth: 26 }}
+          onClick={() => onSelect(col)}
+        >
+          {column.round}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function RowLines({ count }: { count: number }) {
+  return Array.from({ length: count }, (_, row) => (
+    // biome-ignore lint/suspicious/noArrayIndexKey: lines have no identity but their place
+    <div key={row} className="absolute inset-x-0 border-b" style={{ top: (row + 1) * ROW_H - 1 }} />
+  ));
+}
+
+/** The breaks between columns and groups, to scale, with their seconds. */
+function GapLabels({ sheet, layout }: { sheet: Sheet; layout: ReturnType<typeof layOut> }) {
+  return (
+    <div className="relative h-6" aria-hidden="true">
+      {sheet.columns.map((column, col) => {
+        const right = (layout.lefts[col] ?? 0) + px(layout, column.widthMs);
+        return column.gapMs > 0 ? (
+          <span
+            key={column.round}
+            className="digits absolute top-0.5 border-t-2 border-dotted border-line-strong pt-0.5 text-center text-[13px] text-muted"
+            style={{ left: right, width: Math.max(22, px(layout, column.gapMs)) }}
+          >
+            {formatSeconds(column.gapMs)}
+          </span>
+        ) : null;
+      })}
+      {sheet.rowGaps.map((gap) => (
+        <span
+          key={gap.afterRow}
+          className="digits absolute z-10 -translate-y-1/2 bg-paper px-1 text-[12px] text-muted"
+          style={{ left: layout.width - 6, top: -layout.height + (gap.afterRow + 1) * ROW_H }}
+        >
+          {formatSeconds(gap.ms)}
+        </span>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,167 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { GripVertical, X } from 'lucide-react';
+import { useState } from 'react';
+import { type Block, defaultSides, type SidesMode, type Station } from '../../core/plan/index.ts';
+import { ROW_H } from './sheet-layout.ts';
+
+interface Props {
+  block: Block;
+  onEdit: (change: (block: Block) => Block) => void;
+  selectedRow: (row: number) => boolean;
+  onSelectRow: (row: number) => void;
+}
+
+const SIDES: Record<SidesMode, { mark: string; word: string }> = {
+  none: { mark: '·', word: 'Both sides at once' },
+  alternating: { mark: 'L/R', word: 'Alternating' },
+  each: { mark: 'L+R', word: 'Each side in turn' },
+  split: { mark: 'L|R', word: 'Switch at half time' },
+  byRound: { mark: 'L·R', word: 'By round' },
+  chain: { mark: 'L→R', word: 'Chain' },
+};
+
+/** The names of the stations, which are the rows: renamed, reordered, sided and removed here. */
+export function StationRows({ block, onEdit, selectedRow, onSelectRow }: Props) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const moveTo = (from: number, to: number) =>
+    onEdit((b) => {
+      const station = b.stations[from];
+      if (!station || to < 0 || to >= b.stations.length) return b;
+      const rest = b.stations.filter((_, k) => k !== from);
+      return { ...b, stations: [...rest.slice(0, to), station, ...rest.slice(to)] };
+    });
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    const index = (id: unknown) => block.stations.findIndex((s) => s.id === id);
+    if (over && active.id !== over.id) moveTo(index(active.id), index(over.id));
+  };
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+      <SortableContext items={block.stations.map((s) => s.id)} strategy={verticalListSortingStrategy}>
+        {block.stations.map((station, row) => (
+          <StationRow
+            key={station.id}
+            station={station}
+            row={row}
+            selected={selectedRow(row)}
+            onSelect={() => onSelectRow(row)}
+            onChange={(change) =>
+              onEdit((b) => ({ ...b, stations: b.stations.map((s) => (s.id === station.id ? change(s) : s)) }))
+            }
+            onRemove={() => onEdit((b) => ({ ...b, stations: b.stations.filter((s) => s.id !== station.id) }))}
+            onMove={(by) => moveTo(row, row + by)}
+          />
+        ))}
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+interface RowProps {
+  station: Station;
+  row: number;
+  selected: boolean;
+  onSelect: () => void;
+  onChange: (change: (station: Station) => Station) => void;
+  onRemove: () => void;
+  onMove: (by: number) => void;
+}
+
+function StationRow({ station, row, selected, onSelect, onChange, onRemove, onMove }: RowProps) {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: station.id });
+  const [name, setName] = useState<string | null>(null);
+  const commit = () => {
+    const move = name?.trim();
+    setName(null);
+    if (move && move !== station.move) onChange((s) => ({ ...s, move: move.slice(0, 80) }));
+  };
+  return (
+    <div
+      ref={setNodeRef}
+      className={`group flex items-center border-b ${isDragging ? 'z-30 bg-card' : ''} ${selected ? 'bg-ink/5' : ''}`}
+      style={{ height: ROW_H, transform: CSS.Transform.toString(transform), transition }}
+    >
+      <button
+        type="button"
+        className="flex h-full w-6 cursor-grab items-center justify-center text-line-strong"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${station.move}; Space lifts it, arrows move it`}
+      >
+        <GripVertical size={15} />
+      </button>
+      <button
+        type="button"
+        tabIndex={-1}
+        className="digits h-full w-6 text-right text-[12px] text-muted hover:text-ink"
+        onClick={onSelect}
+        aria-label={`Select all of ${station.move}`}
+      >
+        {row + 1}
+      </button>
+      <input
+        aria-label={`Name of station ${row + 1}`}
+        className="ml-1.5 h-7 min-w-0 flex-1 truncate rounded-sm border border-transparent bg-transparent px-1 hover:border-line focus:border-line-strong focus:bg-card"
+        value={name ?? station.move}
+        title={station.move}
+        onChange={(e) => setName(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') commit();
+          if (e.key === 'Escape') setName(null);
+          if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
+            e.preventDefault();
+            onMove(e.key === 'ArrowUp' ? -1 : 1);
+          }
+        }}
+      />
+      <label className="relative mx-1 flex h-7 w-9 items-center justify-center rounded-sm text-[12px] hover:bg-ink/10">
+        <span
+          className={`digits ${station.sides.mode === 'none' ? 'text-line-strong' : 'text-ink'}`}
+          aria-hidden="true"
+        >
+          {SIDES[station.sides.mode].mark}
+        </span>
+        <select
+          aria-label={`Sides of ${station.move}`}
+          title={SIDES[station.sides.mode].word}
+          className="absolute inset-0 cursor-pointer opacity-0"
+          value={station.sides.mode}
+          onChange={(e) => onChange((s) => ({ ...s, sides: defaultSides(e.target.value as SidesMode) }))}
+        >
+          {Object.entries(SIDES).map(([mode, { word }]) => (
+            <option key={mode} value={mode}>
+              {word}
+            </option>
+          ))}
+        </select>
+      </label>
+      <button
+        type="button"
+        className="flex h-7 w-7 items-center justify-center rounded-sm text-line-strong opacity-0 hover:bg-ink/10 hover:text-ink focus:opacity-100 group-hover:opacity-100"
+        onClick={onRemove}
+        aria-label={`Remove ${station.move}`}
+        title="Remove"
+      >
+        <X size={14} />
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,54 @@
+import { temporal } from 'zundo';
+import { create } from 'zustand';
+import type { Plan } from '../../core/plan/index.ts';
+import type { StoredPlan } from '../app/api.ts';
+
+export type SaveState =
+  | { kind: 'saved' }
+  | { kind: 'pending' }
+  | { kind: 'saving' }
+  /** The server cannot be reached or refused; the text is kept in this browser and tried again. */
+  | { kind: 'failed'; message: string }
+  /** Somebody saved a newer version; both texts are kept until one is chosen. */
+  | { kind: 'conflict'; theirs: StoredPlan };
+
+interface BuilderState {
+  plan: Plan | null;
+  /** Version on the server that `plan` was made from. */
+  baseVersion: number;
+  save: SaveState;
+  load: (plan: Plan, baseVersion: number, save: SaveState) => void;
+  /** Applies an edit; one that changes nothing leaves no trace in the history. */
+  edit: (change: (plan: Plan) => Plan) => void;
+  setSave: (save: SaveState, baseVersion?: number) => void;
+}
+
+/** The class being built; undo and redo cover the plan alone. */
+export const useBuilder = create<BuilderState>()(
+  temporal(
+    (set, get) => ({
+      plan: null,
+      baseVersion: 0,
+      save: { kind: 'saved' },
+      load: (plan, baseVersion, save) => {
+        set({ plan, baseVersion, save });
+        useBuilder.temporal.getState().clear();
+      },
+      edit: (change) => {
+        const { plan } = get();
+        if (!plan) return;
+        const next = change(plan);
+        if (next !== plan) set({ plan: next });
+      },
+      setSave: (save, baseVersion) => set(baseVersion === undefined ? { save } : { save, baseVersion }),
+    }),
+    {
+      partialize: ({ plan }) => ({ plan }),
+      equality: (a, b) => a.plan === b.plan,
+      limit: 500,
+    },
+  ),
+);
+
+export const undo = () => useBuilder.temporal.getState().undo();
+export const redo = () => useBuilder.temporal.getState().redo();

@@ -1,0 +1,156 @@
+import { formatDistanceToNow } from 'date-fns';
+import { Copy, Play, Plus, Search, Trash2 } from 'lucide-react';
+import { nanoid } from 'nanoid';
+import { useMemo, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { duplicatePlan, formatDuration, type Plan, starterPlan } from '../../core/plan/index.ts';
+import { totals } from '../../core/timeline/index.ts';
+import { ApiError, api, type StoredPlan } from '../app/api.ts';
+import { useLoaded } from '../app/use-loaded.ts';
+import { beginRun } from '../desk/run-storage.ts';
+import { Button, IconButton } from '../ui/button.tsx';
+import { MiniSheet } from '../ui/mini-sheet.tsx';
+import { planFormats } from '../ui/words.ts';
+
+const makeId = () => nanoid(12);
+const fail = (what: string) => (e: unknown) =>
+  toast.error(`${what}: ${e instanceof ApiError ? e.message.toLowerCase() : 'something failed'}. Nothing was changed.`);
+
+/** The list of classes, each known by its shape. */
+export function ClassesScreen() {
+  const [loaded, reload] = useLoaded(api.plans);
+  const [query, setQuery] = useState('');
+  const navigate = useNavigate();
+  const plans = loaded.state === 'ready' ? loaded.value : [];
+  const shown = useMemo(() => search(plans, query), [plans, query]);
+
+  const create = async (plan: Plan) => {
+    try {
+      await api.savePlan(plan, 0);
+      navigate(`/classes/${plan.id}`);
+    } catch (e) {
+      fail('The class could not be made')(e);
+    }
+  };
+  const remove = (stored: StoredPlan) =>
+    api.deletePlan(stored.plan.id).then(() => {
+      reload();
+      const undo = () => api.undeletePlan(stored.plan.id).then(reload, fail('It could not be brought back'));
+      toast(`\u201c${stored.plan.title}\u201d deleted.`, {
+        duration: 12_000,
+        action: { label: 'Undo', onClick: undo },
+      });
+    }, fail('The class could not be deleted'));
+
+  return (
+    <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
+      <div className="mb-4 flex flex-wrap items-center gap-3">
+        <h1 className="digits text-3xl">Classes</h1>
+        <span className="flex-1" />
+        <label className="flex min-h-11 w-72 items-center gap-2 rounded-md border border-line-strong bg-card px-3">
+          <Search size={16} className="text-muted" aria-hidden="true" />
+          <input
+            type="search"
+            aria-label="Search classes"
+            placeholder="Title, move or format"
+            className="w-full bg-transparent outline-none"
+            value={query}
+            onChange={(e) => setQuery(e.target.value)}
+          />
+        </label>
+        <Button look="strong" onClick={() => create(starterPlan(makeId, 'New class'))}>
+          <Plus size={17} aria-hidden="true" /> New class
+        </Button>
+      </div>
+      {loaded.state === 'loading' && <p className="text-muted">Opening…</p>}
+      {loaded.state === 'failed' && (
+        <p>
+          {loaded.message}. <Button onClick={reload}>Try again</Button>
+        </p>
+      )}
+      {loaded.state === 'ready' && plans.length === 0 && (
+        <p className="max-w-prose py-8">
+          No classes yet. “New class” opens a round sheet: type the names of your stations, one after the other, and the
+          time adds itself up.
+        </p>
+      )}
+      {loaded.state === 'ready' && plans.length > 0 && shown.length === 0 && (
+        <p className="py-8">No class fits “{query}”.</p>
+      )}
+      <ul className="border-t border-line-strong">
+        {shown.map((stored) => (
+          <ClassRow
+            key={stored.plan.id}
+            stored={stored}
+            onLead={() => navigate(`/desk/${beginRun(stored.plan)}`)}
+            onDuplicate={() => create(duplicatePlan(stored.plan, makeId, `${stored.plan.title} copy`.slice(0, 80)))}
+            onDelete={() => remove(stored)}
+          />
+        ))}
+      </ul>
+    </main>
+  );
+}
+
+function search(plans: readonly StoredPlan[], query: string): StoredPlan[] {
+  const words = query.toLowerCase().split(/\s+/).filter(Boolean);
+  if (words.length === 0) return [...plans];
+  return plans.filter(({ plan }) => {
+    const moves = plan.blocks.flatMap((b) => b.stations.map((s) => s.move));
+    const text = [plan.title, planFormats(plan), ...moves].join(' ').toLowerCase();
+    return words.every((w) => text.includes(w));
+  });
+}
+
+interface RowProps {
+  stored: StoredPlan;
+  onLead: () => void;
+  onDuplicate: () => void;
+  onDelete: () => void;
+}
+
+function ClassRow({ stored, onLead, onDuplicate, onDelete }: RowProps) {
+  const { plan, lastLedAt } = stored;
+  const sums = useMemo(() => totals(plan), [plan]);
+  const slot = [plan.slot.start, plan.slot.lengthMs && `${plan.slot.lengthMs / 60_000} min slot`]
+    .filter(Boolean)
+    .join(', ');
+  const over = sums.spareMs !== null && sums.spareMs < 0;
+  return (
+    <li className="flex items-center gap-5 border-b py-3 hover:bg-card">
+      <Link to={`/classes/${plan.id}`} className="flex min-w-0 flex-1 items-center gap-6 px-2">
+        <span className="w-64 shrink-0">
+          <span className="block truncate text-[19px] font-semibold">{plan.title}</span>
+          <span className="block truncate text-[14px] text-muted">{planFormats(plan) || 'no main block yet'}</span>
+        </span>
+        <MiniSheet plan={plan} width={420} height={52} />
+        <span className="ml-auto w-40 shrink-0 text-right">
+          <span className="digits block text-[19px]">
+            {sums.about ? '~' : ''}
+            {formatDuration(sums.totalMs)}
+          </span>
+          <span className={`block text-[14px] ${over ? 'text-live' : 'text-muted'}`}>
+            {over ? `${formatDuration(-(sums.spareMs ?? 0))} over its slot` : slot}
+          </span>
+        </span>
+        <span className="w-28 shrink-0 text-right text-[14px] text-muted">
+          {lastLedAt
+            ? `led ${formatDistanceToNow(new Date(lastLedAt), { addSuffix: true }).replace('about ', '')}`
+            : 'never led'}
+        </span>
+      </Link>
+      <span className="flex">
+        <IconButton label={`Lead ${plan.title}`} onClick={onLead} disabled={sums.totalMs === 0}>
+          <Play size={18} />
+        </IconButton>
+        <IconButton label={`Duplicate ${plan.title}`} onClick={onDuplicate}>
+          <Copy size={17} />
+        </IconButton>
+        <IconButton label={`Delete ${plan.title}`} onClick={onDelete}>
+          <Trash2 size={17} />
+        </IconButton>
+      </span>
+    </li>
+  );
+}

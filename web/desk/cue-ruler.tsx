@@ -1,0 +1,86 @@
+import type { Cue } from '../../core/cues/index.ts';
+import { type Interval, isBreak, isWork } from '../../core/timeline/index.ts';
+
+const AHEAD_MS = 60_000;
+const BEHIND_MS = 6_000;
+
+interface Props {
+  cues: readonly Cue[];
+  intervals: readonly Interval[];
+  positionMs: number;
+}
+
+const SPAN = AHEAD_MS + BEHIND_MS;
+const left = (ms: number) => `${((ms + BEHIND_MS) / SPAN) * 100}%`;
+const width = (ms: number) => `${(ms / SPAN) * 100}%`;
+
+/** The next minute running past a fixed "now" mark: intervals as bands, tones as pins, words as bars of their length. */
+export function CueRuler({ cues, intervals, positionMs }: Props) {
+  const shown = <T extends { from: number; to: number }>(x: T) =>
+    x.to > positionMs - BEHIND_MS && x.from < positionMs + AHEAD_MS;
+  const bands = intervals.map((i) => ({ i, from: i.startMs, to: i.startMs + i.durationMs })).filter(shown);
+  const flags = cues.map((cue) => ({ cue, from: cue.atMs, to: cue.atMs + cue.spokenMs })).filter(shown);
+  return (
+    <div
+      className="relative h-[84px] select-none overflow-hidden border-y border-current/30"
+      role="img"
+      aria-label="The next minute of cues"
+    >
+      <div className="absolute inset-x-0 top-0 h-[58px]">
+        {flags.map(({ cue, from }) => (
+          <Flag key={`${cue.intervalIndex}:${cue.kind}:${cue.atMs}`} cue={cue} atMs={from - positionMs} />
+        ))}
+      </div>
+      <div className="absolute inset-x-0 bottom-0 h-[24px]">
+        {bands.map(({ i, from, to }) => (
+          <div
+            key={i.index}
+            className={`absolute inset-y-0 overflow-hidden whitespace-nowrap border-l border-current/60 pl-1 text-[13px] leading-[24px] ${
+              isWork(i) ? 'bg-current/25 font-semibold' : isBreak(i) ? 'field-break' : 'hatch'
+            }`}
+            style={{ left: left(from - positionMs), width: width(to - from) }}
+          >
+            {(i.startMs >= positionMs || to - from > 12_000) && (
+              <span className={isWork(i) ? '' : 'bg-[var(--field)] px-1'}>{word(i)}</span>
+            )}
+          </div>
+        ))}
+      </div>
+      {[10, 20, 30, 40, 50].map((s) => (
+        <span key={s} className="digits absolute top-0 text-[11px] opacity-60" style={{ left: left(s * 1000) }}>
+          {s}
+        </span>
+      ))}
+      <div className="absolute inset-y-0 w-[4px] bg-live" style={{ left: left(0) }} />
+    </div>
+  );
+}
+
+const TONE_MARK: Record<string, string> = { work: '↗', rest: '↘', break: '↘↘', tick: '·', end: '↘↘↘' };
+
+function Flag({ cue, atMs }: { cue: Cue; atMs: number }) {
+  const passed = atMs < 0 ? 'opacity-40' : '';
+  if (cue.tone !== null)
+    return (
+      <div className={`absolute bottom-0 flex flex-col items-start ${passed}`} style={{ left: left(atMs) }}>
+        {cue.tone !== 'tick' && (
+          <span className="digits -translate-x-1/2 text-[15px] leading-none">{TONE_MARK[cue.tone]}</span>
+        )}
+        <span className={`w-[2px] bg-current ${cue.tone === 'tick' ? 'h-2.5' : 'h-4'}`} />
+      </div>
+    );
+  return (
+    <div
+      className={`absolute top-[14px] h-[24px] overflow-hidden whitespace-nowrap border-l-2 border-current bg-current/15 pl-1 text-[14px] leading-[24px] ${passed}`}
+      style={{ left: left(atMs), width: width(cue.spokenMs), minWidth: 60 }}
+    >
+      {cue.text}
+    </div>
+  );
+}
+
+function word(i: Interval): string {
+  if (i.kind === 'countIn') return 'get ready';
+  if (isWork(i)) return i.side ? `work ${i.side}` : 'work';
+  return isBreak(i) ? 'break' : i.kind === 'rest' ? 'rest' : i.kind;
+}

@@ -1,0 +1,23 @@
+import type { RunView } from '../../core/run/index.ts';
+import { useDesk } from './run-store.ts';
+
+/** The remaining time as a level, notched where cues come. */
+export function LevelBar({ view }: { view: RunView }) {
+  const cues = useDesk((s) => s.cues);
+  const { interval } = view;
+  if (!interval) return null;
+  const share = (ms: number) => `${Math.min(100, Math.max(0, (100 * ms) / interval.durationMs))}%`;
+  const notches = cues.filter((c) => c.intervalIndex === interval.index && c.atMs > interval.startMs);
+  return (
+    <div className="relative mt-2 mb-3 h-6 border-2 border-current" aria-hidden="true">
+      <div className="absolute inset-y-0 left-0 bg-current" style={{ width: share(view.remainingMs) }} />
+      {notches.map((c) => (
+        <div
+          key={`${c.kind}${c.atMs}`}
+          className={`absolute w-[3px] bg-live ${c.tone === null ? '-top-2 bottom-0' : 'top-2 bottom-0'}`}
+          style={{ left: share(interval.durationMs - (c.atMs - interval.startMs)) }}
+        />
+      ))}
+    </div>
+  );
+}

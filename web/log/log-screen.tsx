@@ -1,0 +1,64 @@
+import { format } from 'date-fns';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { formatChange, formatDuration } from '../../core/plan/index.ts';
+import { foldRun, summarise } from '../../core/run/index.ts';
+import { api, type StoredRun } from '../app/api.ts';
+import { useLoaded } from '../app/use-loaded.ts';
+import { Button } from '../ui/button.tsx';
+import { MiniSheet } from '../ui/mini-sheet.tsx';
+import { countDeviations } from './deviations.ts';
+
+/** What was really done: every run, the latest first. */
+export function LogScreen() {
+  const [loaded, reload] = useLoaded(api.runs);
+  return (
+    <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
+      <h1 className="digits mb-4 text-3xl">Log</h1>
+      {loaded.state === 'loading' && <p className="text-muted">Opening…</p>}
+      {loaded.state === 'failed' && (
+        <p>
+          {loaded.message}. <Button onClick={reload}>Try again</Button>
+        </p>
+      )}
+      {loaded.state === 'ready' && loaded.value.length === 0 && (
+        <p className="max-w-prose py-8">
+          Nothing led yet. Lead a class from its round sheet and it is written down here as it happens.
+        </p>
+      )}
+      <ul className="border-t border-line-strong">
+        {loaded.state === 'ready' && loaded.value.map((run) => <RunRow key={run.id} run={run} />)}
+      </ul>
+    </main>
+  );
+}
+
+function RunRow({ run }: { run: StoredRun }) {
+  const notes = useMemo(() => countDeviations(summarise(run.plan, foldRun(run.plan, run.events)).deviations), [run]);
+  const live = run.status === 'running' || run.status === 'paused';
+  return (
+    <li className="border-b hover:bg-card">
+      <Link to={live ? `/desk/${run.id}` : `/log/${run.id}`} className="flex items-center gap-6 px-2 py-3">
+        <span className="w-44 shrink-0">
+          <span className="digits block text-[17px]">
+            {run.startedAt ? format(new Date(run.startedAt), 'EEE d MMM yyyy') : ''}
+          </span>
+          <span className="block text-[14px] text-muted">
+            {run.startedAt ? format(new Date(run.startedAt), 'HH:mm') : ''}
+          </span>
+        </span>
+        <span className="w-52 shrink-0 truncate text-[18px] font-semibold">{run.title}</span>
+        <MiniSheet plan={run.plan} width={280} height={42} />
+        <span className="min-w-0 flex-1 truncate text-[15px] text-muted">
+          {live ? 'Still running: open the desk' : notes || 'as planned'}
+        </span>
+        <span className="digits w-20 shrink-0 text-right text-[17px]">{formatDuration(run.actualMs)}</span>
+        <span className="w-32 shrink-0 text-right text-[14px] text-muted">
+          planned {formatDuration(run.plannedMs)}
+          <br />
+          {run.status === 'abandoned' ? 'abandoned' : formatChange(run.actualMs - run.plannedMs)}
+        </span>
+      </Link>
+    </li>
+  );
+}

@@ -1,0 +1,44 @@
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, Link, RouterProvider } from 'react-router';
+import { Shell } from './app/shell.tsx';
+import { applyTheme } from './app/theme.ts';
+import './app/theme.css';
+import { BuilderScreen } from './builder/builder-screen.tsx';
+import { claimWindow } from './builder/drafts.ts';
+import { ClassesScreen } from './classes/classes-screen.tsx';
+import { DeskScreen } from './desk/desk-screen.tsx';
+import { flushLeftovers } from './desk/outbox.ts';
+import { LogScreen } from './log/log-screen.tsx';
+import { RunScreen } from './log/run-screen.tsx';
+
+applyTheme();
+claimWindow();
+void flushLeftovers(Date.now());
+
+function NotHere() {
+  return (
+    <main className="p-8">
+      There is nothing at this address.{' '}
+      <Link to="/" className="underline">
+        Classes
+      </Link>
+    </main>
+  );
+}
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    children: [
+      { path: '/', element: <ClassesScreen /> },
+      { path: '/classes/:id', element: <BuilderScreen /> },
+      { path: '/log', element: <LogScreen /> },
+      { path: '/log/:runId', element: <RunScreen /> },
+      { path: '*', element: <NotHere /> },
+    ],
+  },
+  { path: '/desk/:runId', element: <DeskScreen /> },
+]);
+
+const root = document.getElementById('root');
+if (root) createRoot(root).render(<RouterProvider router={router} />);
