@@ -17,27 +17,29 @@ registerProcessor('onset-probe', class extends AudioWorkletProcessor {
 
 /**
  * Listens on the page's output bus: an AudioWorklet beside the destination notes the audio time of every onset (sound
- * after 55 ms of silence). Must be called before the page opens.
+ * after 55 ms of silence). Must be called before the page opens, in a
+ * context that bypasses the content security policy: the probe is no script of the application's.
  */
 export async function listen(page: Page): Promise<() => Promise<number[]>> {
-  await page.route('**/onset-probe.js', (route) => route.fulfill({ contentType: 'text/javascript', body: WORKLET }));
-  await page.addInitScript(() => {
+  await page.addInitScript((source) => {
     const onsets: number[] = [];
     Object.assign(window, { onsets });
     const connect = AudioNode.prototype.connect as (this: AudioNode, ...args: unknown[]) => unknown;
     AudioNode.prototype.connect = function (this: AudioNode, ...args: unknown[]) {
       if (args[0] === this.context.destination) {
         const { context } = this;
-        void context.audioWorklet.addModule('/onset-probe.js').then(() => {
-          const probe = new AudioWorkletNode(context, 'onset-probe');
-          probe.port.onmessage = (e) => onsets.push(e.data as number);
-          connect.call(this, probe);
-          connect.call(probe, context.destination);
-        });
+        void context.audioWorklet
+          .addModule(URL.createObjectURL(new Blob([source], { type: 'text/javascript' })))
+          .then(() => {
+            const probe = new AudioWorkletNode(context, 'onset-probe');
+            probe.port.onmessage = (e) => onsets.push(e.data as number);
+            connect.call(this, probe);
+            connect.call(probe, context.destination);
+          });
       }
       return connect.apply(this, args);
     } as typeof connect as AudioNode['connect'];
-  });
+  }, WORKLET);
   return () => page.evaluate(() => (window as unknown as { onsets: number[] }).onsets);
 }
 

@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { formatDuration, type Plan, type Station } from '../../core/plan/index.ts';
 import { advance, type RunCommand, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
@@ -123,11 +123,14 @@ export function back(_state: RunState, view: RunView): RunCommand | null {
   return { type: view.elapsedMs < BACK_WITHIN_MS ? 'back' : 'restart' };
 }
 
+/** One listener for the life of the desk: one exchanged at every redraw could miss the key that caused the redraw. */
 function useDeskKeys(state: RunState, view: RunView): void {
+  const latest = useRef({ state, view });
+  latest.current = { state, view };
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.metaKey || e.altKey || e.repeat) return;
-      const what = KEYS[e.key]?.(state, view);
+      const what = KEYS[e.key]?.(latest.current.state, latest.current.view);
       if (!what) return;
       e.preventDefault();
       if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
@@ -135,7 +138,7 @@ function useDeskKeys(state: RunState, view: RunView): void {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  });
+  }, []);
 }
 
 /** A flash for every tone: the class that cannot hear it, or hears only the music, sees it. */
