@@ -12,7 +12,7 @@ export type ToneSource = (fromMs: number, toMs: number) => readonly TimedTone[];
 
 const LOOK_AHEAD_MS = 2500;
 /** The audio clock and the system clock may part by this much (a machine asleep) before the engine follows the latter. */
-const MAX_DRIFT_MS = 400;
+const MAX_DRIFT_MS = 1500;
 const VOLUME_KEY = 'odd-round.volume';
 
 interface Scheduled {

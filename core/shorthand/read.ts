@@ -1,0 +1,229 @@
+import { type Block, formatClock, newBlock, newPlan, type Plan, parseClock, type Station } from '../plan/index.ts';
+import { BLOCK_CLAUSES, type BlockDraft, formatOf } from './block-clauses.ts';
+import { readClauses, type ShorthandProblem } from './clauses.ts';
+import { keepUnsaid } from './keep-unsaid.ts';
+import { DURATION, durationMs, nearest, QUOTED, readName } from './lexis.ts';
+import { readStationLine } from './station-line.ts';
+
+/** What a text gave: the plan as far as it was understood, and what was not. */
+export interface ShorthandResult {
+  plan: Plan;
+  problems: ShorthandProblem[];
+}
+
+const MAX_BLOCKS = 40;
+const MAX_STATIONS = 60;
+const MAX_TEXT = 200_000;
+
+const ROLES: [RegExp, Block['role']][] = [
+  [/^warm[- ]?up$/i, 'warmUp'],
+  [/^main$/i, 'main'],
+  [/^finisher$/i, 'finisher'],
+  [/^cool[- ]?down$/i, 'coolDown'],
+  [/^block$/i, 'other'],
+];
+const ROLE_KEYWORDS = ['warm-up', 'main', 'finisher', 'cool-down', 'block'];
+const HEADER_KEYWORDS = ['class', 'slot', 'heads', 'level', 'room', 'count-in'];
+const BLOCK_LINE = new RegExp(`^([\\p{L}][\\p{L} -]*?)\\s*(${QUOTED})?\\s*:(.*)$`, 'u');
+const BREAK_LINE = new RegExp(
+  `^(?:then\\s+)?(?:an?\\s+)?break(?:\\s+of)?\\s*:?\\s*(${DURATION})?\\s*(,?\\s*(?:held\\s+)?until\\s+(?:i\\s+tap|tapped))?\\s*$`,
+  'i',
+);
+
+/**
+ * Reads a class from shorthand. Never throws; what is not understood is a problem with its line and column, and the
+ * rest is kept. With a `base` plan, what the text cannot say (identities, notes, cue settings) is taken from it.
+ */
+export function readShorthand(text: string, base: Plan | null = null): ShorthandResult {
+  const reader = new Reader();
+  const lines = text.slice(0, MAX_TEXT).split('\n');
+  lines.forEach((raw, i) => {
+    reader.line(withoutComment(raw.replace(/\r$/, '')), i + 1);
+  });
+  if (text.length > MAX_TEXT)
+    reader.problem(lines.length, 1, 1, `The text is longer than ${MAX_TEXT} letters; the end was left out`);
+  return { plan: base ? keepUnsaid(reader.plan, base) : reader.plan, problems: reader.problems };
+}
+
+function withoutComment(line: string): string {
+  let quoted = false;
+  for (let i = 0; i < line.length; i++) {
+    if (line[i] === '\\' && quoted) i++;
+    else if (line[i] === '"') quoted = !quoted;
+    else if (line[i] === '#' && !quoted) return line.slice(0, i);
+  }
+  return line;
+}
+
+class Reader {
+  plan: Plan = { ...newPlan('shorthand', 'Class'), slot: { start: null, lengthMs: null } };
+  readonly problems: ShorthandProblem[] = [];
+  private serial = 0;
+
+  problem(line: number, column: number, length: number, message: string, suggestion: string | null = null): void {
+    this.problems.push({ line, column, length, message, suggestion });
+  }
+
+  private id(): string {
+    this.serial += 1;
+    return `s${this.serial}`;
+  }
+
+  line(text: string, line: number): void {
+    if (text.trim() === '') return;
+    if (/^\s/.test(text)) this.station(text, line);
+    else this.unindented(text.trimEnd(), line);
+  }
+
+  private unindented(text: string, line: number): void {
+    const pause = BREAK_LINE.exec(text);
+    if (pause) {
+      this.breakAfter(pause, line, text.length);
+      return;
+    }
+    const match = BLOCK_LINE.exec(text);
+    if (match) this.keyed(text, match, line);
+    else if (!this.bareBlock(text, line)) this.station(text, line);
+  }
+
+  /** A line with a colon: a header or a block. */
+  private keyed(text: string, match: RegExpExecArray, line: number): void {
+    const [, word = '', title, rest = ''] = match;
+    const role = ROLES.find(([pattern]) => pattern.test(word))?.[1];
+    const at = text.length - rest.length;
+    if (role) this.block(role, title, text, at, line);
+    else if (title === undefined && this.header(word.toLowerCase(), rest.trim(), line, at)) return;
+    else {
+      const suggestion = nearest(word, [...ROLE_KEYWORDS, ...HEADER_KEYWORDS]);
+      this.problem(line, 1, word.length, `\u201c${word}\u201d is neither a block nor a heading`, suggestion);
+      const isBlock = suggestion !== null && ROLE_KEYWORDS.includes(suggestion);
+      if (isBlock) this.block(ROLES[ROLE_KEYWORDS.indexOf(suggestion)]?.[1] ?? 'main', title, text, at, line);
+    }
+  }
+
+  private header(key: string, value: string, line: number, at: number): boolean {
+    const text = readName(value);
+    const bad = (message: string) => this.problem(line, at + 1, Math.max(1, value.length), message);
+    switch (key) {
+      case 'class':
+        if (text === '') bad('The class needs a title');
+        else this.plan = { ...this.plan, title: text.slice(0, 80) };
+        return true;
+      case 'room':
+        this.plan = { ...this.plan, room: text.slice(0, 60) };
+        return true;
+      case 'heads': {
+        const heads = /^\d{1,3}$/.test(value) ? Number(value) : 0;
+        if (heads < 1 || heads > 400) bad('Heads are a number from 1 to 400');
+        else this.plan = { ...this.plan, heads };
+        return true;
+      }
+      case 'level':
+        if (value === 'beginner' || value === 'mixed' || value === 'practised')
+          this.plan = { ...this.plan, level: value };
+        else
+          this.problem(
+            line,
+            at + 1,
+            Math.max(1, value.length),
+            'The level is beginner, mixed or practised',
+            nearest(value, ['beginner', 'mixed', 'practised']),
+          );
+        return true;
+      case 'count-in':
+      case 'slot':
+        if (key === 'slot') this.slot(value, bad);
+        else if (new RegExp(`^${DURATION}$`, 'i').test(value))
+          this.plan = { ...this.plan, countInMs: Math.min(14_400_000, durationMs(value)) };
+        else bad('The count-in is a time such as 10 or 0:15');
+        return true;
+      default:
+        return false;
+    }
+  }
+
+  private slot(value: string, bad: (message: string) => void): void {
+    let { start, lengthMs } = this.plan.slot;
+    for (const part of value.split(',').map((p) => p.trim())) {
+      const clock = parseClock(part);
+      const length = new RegExp(`^${DURATION}$`, 'i').test(part)
+        ? durationMs(/^\d+$/.test(part) ? `${part} min` : part)
+        : null;
+      if (clock !== null && start === null) start = formatClock(clock);
+      else if (length !== null && length >= 60_000 && length <= 14_400_000) lengthMs = length;
+      else bad('The slot is a start and a length, such as 18:30, 45 min');
+    }
+    this.plan = { ...this.plan, slot: { start, lengthMs } };
+  }
+
+  private block(role: Block['role'], title: string | undefined, text: string, at: number, line: number): void {
+    const draft: BlockDraft = { kind: null, use: 'together', floorMs: undefined, settings: {} };
+    const { problems } = readClauses(text, at, line, BLOCK_CLAUSES, draft);
+    this.problems.push(...problems);
+    this.push(role, draft, title, line);
+  }
+
+  private push(role: Block['role'], draft: BlockDraft, title: string | undefined, line: number): void {
+    if (this.plan.blocks.length >= MAX_BLOCKS) {
+      this.problem(line, 1, 1, `A class has at most ${MAX_BLOCKS} blocks`);
+      return;
+    }
+    const block = newBlock(this.id(), role, formatOf(draft));
+    const named = title === undefined ? '' : readName(title).trim().slice(0, 60);
+    this.plan = {
+      ...this.plan,
+      blocks: [
+        ...this.plan.blocks,
+        {
+          ...block,
+          use: draft.use,
+          title: named === '' ? block.title : named,
+          ...(draft.floorMs === undefined ? {} : { floorMs: draft.floorMs }),
+        },
+      ],
+    };
+  }
+
+  /** A line such as "tabata x8" or "40/20, 3 rounds" opens a main block without saying so. */
+  private bareBlock(text: string, line: number): boolean {
+    const draft: BlockDraft = { kind: null, use: 'together', floorMs: undefined, settings: {} };
+    const { problems, applied } = readClauses(text, 0, line, BLOCK_CLAUSES, draft);
+    const says = draft.kind !== null || draft.settings.workMs !== undefined || draft.settings.rounds !== undefined;
+    if (applied === 0 || problems.length > 0 || !says) return false;
+    this.push('main', draft, undefined, line);
+    return true;
+  }
+
+  private breakAfter(match: RegExpExecArray, line: number, length: number): void {
+    const last = this.plan.blocks.at(-1);
+    if (!last) {
+      this.problem(line, 1, length, 'A break needs a block before it');
+      return;
+    }
+    const ms = Math.min(14_400_000, match[1] === undefined ? 60_000 : durationMs(match[1]));
+    this.replaceLast({ ...last, breakAfter: { ms, untilTap: match[2] !== undefined } });
+  }
+
+  private station(text: string, line: number): void {
+    const indent = /^\s*(?:[-*•]\s+|\d{1,2}[.)]\s+)?/.exec(text)?.[0].length ?? 0;
+    const { station, problems } = readStationLine(text.trimEnd(), indent, line, this.id());
+    this.problems.push(...problems);
+    if (!station) return;
+    if (this.plan.blocks.length === 0)
+      this.push(
+        'main',
+        { kind: null, use: 'together', floorMs: undefined, settings: { rounds: 3, workMs: 40_000, restMs: 20_000 } },
+        undefined,
+        line,
+      );
+    const last = this.plan.blocks.at(-1);
+    if (!last) return;
+    if (last.stations.length >= MAX_STATIONS)
+      this.problem(line, indent + 1, 1, `A block has at most ${MAX_STATIONS} stations`);
+    else this.replaceLast({ ...last, stations: [...last.stations, station satisfies Station] });
+  }
+
+  private replaceLast(block: Block): void {
+    this.plan = { ...this.plan, blocks: [...this.plan.blocks.slice(0, -1), block] };
+  }
+}

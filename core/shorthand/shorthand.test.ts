@@ -1,0 +1,230 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { formatDuration, parsePlan } from '../plan/index.ts';
+import { planArb } from '../test/arbitrary.ts';
+import { GOLDEN } from '../test/golden.ts';
+import { oddRounds, totals } from '../timeline/index.ts';
+import { readShorthand, writeShorthand } from './index.ts';
+
+const main = (text: string) => readShorthand(text).plan.blocks[0];
+const total = (text: string) => formatDuration(totals(readShorthand(text).plan).totalMs);
+const moves = (n: number, extra = '') =>
+  Array.from({ length: n }, (_, k) => `  Move ${'abcdefghij'[k]}${extra}`).join('\n');
+
+describe('golden totals from shorthand', () => {
+  it.each([
+    [`main: circuit, 3 rounds, 35/20, 75 between rounds\n${moves(7)}`, '20:45'],
+    [`main: circuit 3 rounds 35 on 20 off, 1:15 between rounds, breaks add\n${moves(7)}`, '21:25'],
+    [`main: x3, 35/20, round break 75s, keep last rest\n${moves(7)}`, '21:05'],
+    [`main: tabata\n${moves(5)}`, '20:00'],
+    [`main: tabata, 45 between moves, drop last rest\n${moves(5)}`, '22:10'],
+    ['main: every minute, 3 rounds\n  A, 50 work\n  B, 45 work\n  C, 40 work\n  D, 35 work\n  E, 30 work', '15:00'],
+    [`main: windows x6, 90 on 60 off\n${moves(3, ', 8 reps')}`, '14:00'],
+    [`main: add-on, 25 work, rest 40\n${moves(5)}`, '8:55'],
+    [`main: add-on, 25 work, rest 40, back again in reverse\n${moves(5)}`, '18:30'],
+    [`main: add-on 30s work 45s rest, 5 within\n${moves(4)}`, '7:45'],
+    [`main: 3 rounds, work by round 30 45 30, 15 rest\n${moves(5)}`, '12:15'],
+    [`main: ladder, 5 rounds, 12 a rung, 30 rest\n${moves(4)}`, '6:00'],
+    [`main: 3 rounds in pairs 40/15, 45 between pairs\n${moves(8)}`, '23:15'],
+    [`main: 2 rounds, 30/15, 60 between rounds\n${moves(2, ', each side')}\n${moves(4)}`, '11:50'],
+    [`main: circuit, 30/10\n${moves(3, ', chain')}`, '4:00'],
+    [`cool-down: holds, hold 25, change 5\n${moves(5, ', each side 5 between sides')}\n${moves(2)}`, '5:55'],
+    ['main: beats, 128 bpm, 64 counts\n  Step touch', '0:30'],
+  ])('%s', (text, expected) => {
+    expect(readShorthand(text).problems).toEqual([]);
+    expect(total(text)).toBe(expected);
+  });
+
+  it.each(GOLDEN)('$name, written and read', ({ plan, total: expected }) => {
+    expect(total(writeShorthand(plan))).toBe(expected);
+  });
+});
+
+describe('the usual ways to say it', () => {
+  it.each(['40/20', '40 on 20 off', '40 work 20 rest', '40s on, 20s off', '0:40/0:20', 'work 40 rest 20'])(
+    '%s',
+    (words) => {
+      expect(main(`main: ${words}, 3 rounds\n  Row`)?.format).toMatchObject({
+        workMs: 40_000,
+        restMs: 20_000,
+        rounds: 3,
+      });
+    },
+  );
+
+  it.each(['3 rounds', 'x3', '3x', '3 sets', '3 times'])('%s', (words) => {
+    expect(main(`main: 40/20 ${words}\n  Row`)?.format).toMatchObject({ rounds: 3 });
+  });
+
+  it.each([
+    ['1:30', 90_000],
+    ['90s', 90_000],
+    ['90 sec', 90_000],
+    ['2 min', 120_000],
+    ['1.5 min', 90_000],
+  ])('a break of %s', (words, ms) => {
+    expect(main(`main: 40/20\n  Row\nbreak ${words}`)?.breakAfter).toEqual({ ms, untilTap: false });
+  });
+
+  it('reads stations with side, reps, kit and options, with or without commas', () => {
+    const [lunge, press, step] = main(
+      'main: 40/20\n  Reverse lunge each side\n  10 x Press-up\n  Box step-up, 8 reps a side, by round, right first, easier Low step-up, [box, mat]',
+    )!.stations;
+    expect([lunge?.move, lunge?.sides]).toEqual(['Reverse lunge', { mode: 'each', first: 'left', restMs: 5000 }]);
+    expect([press?.move, press?.reps]).toEqual(['Press-up', { count: 10, per: 'total' }]);
+    expect(step).toMatchObject({
+      move: 'Box step-up',
+      reps: { count: 8, per: 'side' },
+      sides: { mode: 'byRound', first: 'right' },
+      easier: 'Low step-up',
+      kit: ['box', 'mat'],
+    });
+  });
+
+  it('opens a block by its numbers alone, and takes moves that are not indented', () => {
+    const { plan, problems } = readShorthand('Tabata x4\nSquat thrust\n- Hollow rock');
+    expect(problems).toEqual([]);
+    expect(plan.blocks.map((b) => [b.format.kind, b.stations.map((x) => x.move)])).toEqual([
+      ['tabata', ['Squat thrust', 'Hollow rock']],
+    ]);
+  });
+
+  it('reads the head of a class, and leaves comments out', () => {
+    const { plan } = readShorthand(
+      'class: Slack Water # Thursday\nslot: 18:30, 45 min\nheads: 18\nlevel: practised\nroom: Boat bay\ncount-in: 15',
+    );
+    expect(plan).toMatchObject({
+      title: 'Slack Water',
+      slot: { start: '18:30', lengthMs: 2_700_000 },
+      heads: 18,
+      level: 'practised',
+      room: 'Boat bay',
+      countInMs: 15_000,
+    });
+  });
+
+  it('sees the odd round', () => {
+    expect(oddRounds(readShorthand('main: 3 rounds 40/20\n  Box step-up, by round').plan)).toHaveLength(1);
+  });
+});
+
+describe('what is not understood', () => {
+  it('has its line, column and the nearest word, and the rest is kept', () => {
+    const { plan, problems } = readShorthand('main: circut, 3 rounds, 40/20\n  Row, alternatng, [band]');
+    expect(problems).toEqual([
+      { line: 1, column: 7, length: 6, message: '\u201ccircut\u201d is not understood here', suggestion: 'circuit' },
+      {
+        line: 2,
+        column: 8,
+        length: 10,
+        message: '\u201calternatng\u201d is not understood here',
+        suggestion: 'alternating',
+      },
+    ]);
+    expect(plan.blocks[0]?.format).toMatchObject({ rounds: 3, workMs: 40_000 });
+    expect(plan.blocks[0]?.stations[0]).toMatchObject({ move: 'Row', kit: ['band'] });
+  });
+
+  it('suggests the block that was meant', () => {
+    const [problem] = readShorthand('coool-down: holds, hold 20, change 5').problems;
+    expect(problem).toMatchObject({ line: 1, column: 1, suggestion: 'cool-down' });
+  });
+});
+
+describe('plan → text → plan', () => {
+  it('is the identity, and over another plan keeps what text cannot say', () => {
+    fc.assert(
+      fc.property(planArb, (plan) => {
+        const noted = {
+          ...plan,
+          notes: 'Mind the tide',
+          blocks: plan.blocks.map((b) => ({ ...b, notes: 'dry mats' })),
+        };
+        const { plan: back, problems } = readShorthand(writeShorthand(noted), noted);
+        expect(problems).toEqual([]);
+        expect(back).toEqual(noted);
+      }),
+      { numRuns: 1000 },
+    );
+  });
+
+  it('keeps awkward names', () => {
+    const names = [
+      '10 x "Rope", slow',
+      'Slow alternating',
+      'a #1, [b]: c',
+      'work 40',
+      'break 30',
+      'Näcken–Zug',
+      'x\\n',
+      'Main: lift',
+      '3 rounds',
+    ];
+    const plan = readShorthand('main: 40/20\n  Row').plan;
+    const awkward = {
+      ...plan,
+      title: 'A "class" # one',
+      blocks: plan.blocks.map((b) => ({
+        ...b,
+        title: 'Main: the "long" one',
+        stations: names.map((move, k) => ({
+          id: `n${k}`,
+          move,
+          sides: { mode: 'none' as const },
+          easier: move,
+          kit: [move.slice(0, 40)],
+          effort: 'easy, then hard',
+          phases: [{ when: 'last' as const, ms: 10_500, say: 'sprint, now' }],
+          layers: [{ name: 'learn it; big', counts: 32 }],
+          cells: [{ round: 2, workMs: 12_000 }],
+          tempo: { downMs: 3000, holdMs: 1000, upMs: 1500, topMs: 0 },
+          formCues: ['hips back', 'snap: tall'],
+        })),
+      })),
+    };
+    expect(parsePlan(awkward).ok).toBe(true);
+    const { plan: back, problems } = readShorthand(writeShorthand(awkward), awkward);
+    expect(problems).toEqual([]);
+    expect(back).toEqual(awkward);
+  });
+});
+
+describe('any text at all', () => {
+  it('gives a sound plan and problems that name a place', () => {
+    const words = [
+      'main:',
+      'tabata',
+      '40/20',
+      'x3',
+      '  ',
+      '\n',
+      '"',
+      '[',
+      ']',
+      '#',
+      ',',
+      '9999:99',
+      'by round',
+      'each side',
+      'break',
+      'slot:',
+      'é',
+      '\u0000',
+      'class:',
+      '1e9',
+      '-',
+    ];
+    const noise = fc.oneof(
+      fc.string({ unit: 'binary', maxLength: 200 }),
+      fc.array(fc.constantFrom(...words), { maxLength: 40 }).map((w) => w.join(' ')),
+    );
+    fc.assert(
+      fc.property(noise, (text) => {
+        const { plan, problems } = readShorthand(text);
+        expect(parsePlan(plan).ok).toBe(true);
+        for (const p of problems) expect(p.line >= 1 && p.column >= 1 && p.length >= 1 && p.message !== '').toBe(true);
+      }),
+      { numRuns: 5000 },
+    );
+  });
+});
