@@ -59,34 +59,35 @@ function unlessDone(name, files, done, work) {
 }
 
 /** Installs the packages when the lock file has changed since the last time. */
-export function ensureInstalled() {
+export function ensureInstalled(tell = say) {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19)) {
     console.error(`Odd Round needs Node 20.19 or newer; this is ${process.versions.node}.`);
     process.exit(1);
   }
-  const lock = [path.join(ROOT, 'package.json'), path.join(ROOT, 'package-lock.json')];
+  const lock = [path.join(ROOT, 'package-lock.json')];
   const here = () => existsSync(path.join(ROOT, 'node_modules', '.package-lock.json'));
   unlessDone('installed', lock, here, () => {
-    say('Installing packages (once, about a minute)');
-    run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+    tell('Installing packages (once, about a minute)');
+    run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 2, 2] });
   });
 }
 
-/** Builds server and web application when a source has changed since the last time. */
-export function ensureBuilt() {
-  const sources = ['core', 'server', 'web', 'bin']
-    .map((folder) => path.join(ROOT, folder))
-    .filter(existsSync)
-    .flatMap(filesUnder)
+const PARTS = ['core', 'server', 'bin', 'web'];
+
+/** Builds what has changed since the last time: all parts, or only those named. */
+export function ensureBuilt(tell = say, parts = PARTS) {
+  const sources = parts
+    .flatMap((folder) => filesUnder(path.join(ROOT, folder)))
     .filter((file) => !/\.test\.ts$/.test(file) && statSync(file).isFile());
   const config = ['package-lock.json', 'vite.config.ts', 'tsconfig.base.json'].map((f) => path.join(ROOT, f));
-  const here = () =>
-    existsSync(path.join(ROOT, 'dist/server/main.js')) && existsSync(path.join(ROOT, 'dist/web/index.html'));
-  unlessDone('built', [...sources.sort(), ...config], here, () => {
-    say('Building');
-    run(bin('tsc'), ['-b', 'core', 'server']);
-    run(bin('vite'), ['build', '--logLevel', 'warn']);
+  const products = { server: 'dist/server/main.js', bin: 'dist/bin/cli.js', web: 'dist/web/index.html' };
+  const here = () => parts.every((p) => !products[p] || existsSync(path.join(ROOT, products[p])));
+  unlessDone(`built-${parts.join('-')}`, [...sources.sort(), ...config], here, () => {
+    tell('Building');
+    const projects = parts.filter((p) => p !== 'web');
+    run(bin('tsc'), ['-b', ...projects], { stdio: ['ignore', 2, 2] });
+    if (parts.includes('web')) run(bin('vite'), ['build', '--logLevel', 'warn'], { stdio: ['ignore', 2, 2] });
   });
 }
 

@@ -1,4 +1,6 @@
 import { type Plan, type Problem, parsePlan } from '../plan/index.ts';
+import { jsonFault } from './json-fault.ts';
+import { migratePlan } from './migrate.ts';
 
 /** The mark of a plan file, and the newest version of its envelope. */
 export const PLAN_FILE_FORMAT = 'odd-round/classes';
@@ -18,14 +20,15 @@ export function readPlanFile(text: string): PlanFile {
   let json: unknown;
   try {
     json = JSON.parse(text);
-  } catch (error) {
-    return { plans: [], problems: [{ path: placeOf(text, error), message: 'This is not JSON' }] };
+  } catch {
+    const { line, column } = jsonFault(text);
+    return { plans: [], problems: [{ path: `line ${line}, column ${column}`, message: 'This is not JSON' }] };
   }
   const envelope = unwrap(json);
   if ('problem' in envelope) return { plans: [], problems: [envelope.problem] };
   const file: PlanFile = { plans: [], problems: [] };
   envelope.classes.forEach((candidate, i) => {
-    const result = parsePlan(candidate);
+    const result = parsePlan(migratePlan(candidate));
     if (result.ok) file.plans.push(result.value);
     else
       file.problems.push(
@@ -57,13 +60,4 @@ function unwrap(json: unknown): Envelope {
 
 function joint(path: string): string {
   return path.startsWith('[') ? path : path.startsWith('(') ? '' : `.${path}`;
-}
-
-/** JSON.parse names a position in its message on most engines; without one the whole document is named. */
-function placeOf(text: string, error: unknown): string {
-  const at = /position (\d+)/.exec(error instanceof Error ? error.message : '');
-  if (!at) return '(the whole document)';
-  const before = text.slice(0, Number(at[1]));
-  const line = before.split('\n').length;
-  return `line ${line}, column ${before.length - before.lastIndexOf('\n')}`;
 }

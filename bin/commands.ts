@@ -1,0 +1,102 @@
+import { planCues } from '../core/cues/index.ts';
+import { writeCsv, writePlanFile } from '../core/formats/index.ts';
+import { formatClock, formatDuration, type Plan } from '../core/plan/index.ts';
+import { writeShorthand } from '../core/shorthand/index.ts';
+import { compile, stationAt, totals, workToRest } from '../core/timeline/index.ts';
+
+export type OutputForm = 'table' | 'json' | 'csv';
+type Command = (plans: readonly Plan[], form: OutputForm, wasShorthand: boolean) => string;
+type Cell = string | number | null;
+
+/** Rows of one class: what the table and the CSV show, and the JSON's own shape. */
+interface Listing {
+  header: string[];
+  rows: Cell[][];
+  json: unknown;
+}
+
+function listing(list: (plan: Plan) => Listing): Command {
+  return (plans, form) => {
+    const all = plans.map(list);
+    const [first] = all;
+    if (!first) return '';
+    if (form === 'json') return `${JSON.stringify(all.length === 1 ? first.json : all.map((l) => l.json), null, 2)}\n`;
+    if (form === 'csv') {
+      const named = all.flatMap((l, k) => l.rows.map((row) => [plans[k]?.title ?? '', ...row]));
+      return writeCsv(['class', ...first.header], named);
+    }
+    return all.map((l, k) => `${plans[k]?.title ?? ''}\n${table(l)}`).join('\n');
+  };
+}
+
+function table({ header, rows }: Listing): string {
+  const text = [header, ...rows].map((row) => row.map((c) => (c === null ? '' : String(c))));
+  const widths = header.map((_, k) => Math.max(...text.map((row) => (row[k] ?? '').length)));
+  return `${text
+    .map((row) =>
+      row
+        .map((c, k) => (k === 0 ? c.padStart(widths[k] ?? 0) : c.padEnd(widths[k] ?? 0)))
+        .join('  ')
+        .trimEnd(),
+    )
+    .join('\n')}\n`;
+}
+
+function timelineOf(plan: Plan): Listing {
+  const { intervals } = compile(plan);
+  return {
+    header: ['start', 'length', 'kind', 'block', 'round', 'move', 'side'],
+    rows: intervals.map((i) => [
+      formatDuration(i.startMs),
+      formatDuration(i.durationMs),
+      i.kind,
+      plan.blocks[i.blockIndex]?.title ?? '',
+      i.round,
+      stationAt(plan, i)?.move ?? '',
+      i.side ?? '',
+    ]),
+    json: { title: plan.title, intervals: intervals.map((i) => ({ ...i, move: stationAt(plan, i)?.move ?? null })) },
+  };
+}
+
+function totalsOf(plan: Plan): Listing {
+  const t = totals(plan);
+  const row = (name: string, s: typeof t | (typeof t.blocks)[number], startMs: number): Cell[] => [
+    t.startClockMs === null ? formatDuration(startMs) : formatClock(t.startClockMs + startMs),
+    name,
+    `${s.about ? 'about ' : ''}${formatDuration(s.totalMs)}`,
+    formatDuration(s.workMs),
+    formatDuration(s.restMs),
+    formatDuration(s.breakMs),
+    workToRest(s),
+    s.intervals,
+  ];
+  const { blocks, ...whole } = t;
+  return {
+    header: ['at', 'block', 'total', 'work', 'rest', 'breaks', 'work : rest', 'intervals'],
+    rows: [...blocks.map((b, k) => row(plan.blocks[k]?.title ?? '', b, b.startMs)), row('the class', t, 0)],
+    json: { title: plan.title, ...whole, blocks: blocks.map((b, k) => ({ title: plan.blocks[k]?.title, ...b })) },
+  };
+}
+
+function cuesOf(plan: Plan): Listing {
+  const cues = planCues(plan, compile(plan).intervals);
+  return {
+    header: ['at', 'kind', 'sound', 'words'],
+    rows: cues.map((c) => [
+      `${formatDuration(Math.floor(c.atMs / 1000) * 1000)}.${String(c.atMs % 1000).padStart(3, '0')}`,
+      c.kind,
+      c.tone,
+      c.text,
+    ]),
+    json: { title: plan.title, cues },
+  };
+}
+
+export const COMMANDS: Record<string, Command> = {
+  timeline: listing(timelineOf),
+  totals: listing(totalsOf),
+  cues: listing(cuesOf),
+  shorthand: (plans, form, wasShorthand) =>
+    wasShorthand || form === 'json' ? writePlanFile(plans) : plans.map(writeShorthand).join('\n'),
+};

@@ -1,0 +1,1 @@
+export { comparePlans, type Difference } from './compare.ts';

@@ -1,0 +1,132 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { blockArb } from '../test/arbitrary.ts';
+import { circuit, planOf, s, stations } from '../test/build.ts';
+import { compile, oddRounds } from '../timeline/index.ts';
+import { costOfOneMore, fitSlot, knobsOf } from './index.ts';
+
+const base = { spareMs: 0, keepRatio: false, limit: 10 };
+/** 6 stations, 40/20, 3 rounds, 60 s breaks: 19:00. */
+const plan = planOf(circuit(stations(6), 40, 20, 3, { roundBreakMs: s(60) }));
+
+describe('the slot fitter', () => {
+  it('finds the two ways to fill 20:30 with breaks alone or a longer rest', () => {
+    // 18 work of 40, 15 rests, 2 breaks. 20:30 is 90 s more: breaks +45 each, or rest +6 each.
+    const result = fitSlot({
+      ...base,
+      plan,
+      blockIndex: 0,
+      slotMs: s(1230),
+      vary: { restMs: { min: s(20), max: s(30), step: s(1) }, roundBreakMs: { min: s(60), max: s(120), step: s(15) } },
+    });
+    expect(result?.tried).toBe(55);
+    expect(result?.fits.map((f) => f.changes)).toEqual([
+      [{ knob: 'restMs', from: s(20), to: s(26) }],
+      [
+        { knob: 'restMs', from: s(20), to: s(24) },
+        { knob: 'roundBreakMs', from: s(60), to: s(75) },
+      ],
+      [
+        { knob: 'restMs', from: s(20), to: s(22) },
+        { knob: 'roundBreakMs', from: s(60), to: s(90) },
+      ],
+      [{ knob: 'roundBreakMs', from: s(60), to: s(105) }],
+    ]);
+  });
+
+  it('leaves out rounds that make the sides uneven', () => {
+    const sided = planOf(
+      circuit(
+        stations(6, (x, k) => (k === 0 ? { ...x, sides: { mode: 'byRound', first: 'left' } } : x)),
+        40,
+        20,
+        2,
+        { roundBreakMs: s(60) },
+      ),
+    );
+    const result = fitSlot({
+      ...base,
+      plan: sided,
+      blockIndex: 0,
+      slotMs: s(3600),
+      spareMs: s(3600),
+      vary: { rounds: { min: 1, max: 6, step: 1 } },
+    });
+    expect(result?.fits.map((f) => f.block.format).map((f) => (f as { rounds: number }).rounds)).toEqual([2, 4, 6]);
+  });
+
+  it('keeps work to rest when asked', () => {
+    const result = fitSlot({
+      ...base,
+      plan,
+      blockIndex: 0,
+      slotMs: s(1500),
+      spareMs: s(600),
+      keepRatio: true,
+      vary: { workMs: { min: s(30), max: s(50), step: s(10) }, restMs: { min: s(10), max: s(30), step: s(5) } },
+    });
+    for (const fit of result?.fits ?? []) {
+      const f = fit.block.format as { workMs: number; restMs: number };
+      expect(Math.abs(f.workMs / f.restMs - 2)).toBeLessThanOrEqual(0.2);
+    }
+    expect(result?.fits.length).toBeGreaterThan(0);
+  });
+
+  it('says what is nearest and by how much when nothing fits', () => {
+    const result = fitSlot({
+      ...base,
+      plan,
+      blockIndex: 0,
+      slotMs: s(600),
+      vary: { restMs: { min: s(10), max: s(20), step: s(5) } },
+    });
+    expect(result?.fits).toEqual([]);
+    // Shortest: 18 × 40 + 15 × 10 + 2 × 60 = 990 s, 390 s over.
+    expect(result?.nearest).toMatchObject({ totalMs: s(990), spareMs: -s(390) });
+  });
+
+  it('stops when told', () => {
+    const vary = { workMs: { min: s(10), max: s(60), step: 500 }, restMs: { min: s(5), max: s(60), step: 500 } };
+    expect(fitSlot({ ...base, plan, blockIndex: 0, slotMs: s(1200), vary }, () => false)).toBeNull();
+  });
+
+  it('counts lengths as the compiler does, for every format', () => {
+    fc.assert(
+      fc.property(blockArb, fc.integer({ min: 1, max: 4 }), fc.integer({ min: 5, max: 50 }), (b, rounds, rest) => {
+        const block = { id: 'b', ...b };
+        const knobs = knobsOf(block);
+        const vary = {
+          ...(knobs.includes('rounds') ? { rounds: { min: rounds, max: rounds + 1, step: 1 } } : {}),
+          ...(knobs.includes('restMs') ? { restMs: { min: 0, max: s(rest), step: s(5) } } : {}),
+          ...(knobs.includes('workMs') ? { workMs: { min: s(rest), max: s(rest + 20), step: s(10) } } : {}),
+        };
+        const result = fitSlot({
+          ...base,
+          plan: planOf(block),
+          blockIndex: 0,
+          slotMs: s(20_000),
+          spareMs: s(20_000),
+          vary,
+        });
+        for (const fit of result?.fits ?? []) {
+          expect(fit.totalMs).toBe(compile({ blocks: [fit.block] }).totalMs);
+          expect(fit.spareMs).toBe(s(20_000) - fit.totalMs);
+          expect(oddRounds({ blocks: [fit.block] })).toEqual([]);
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
+
+describe('what one more costs', () => {
+  it('a station 3 × (40 + 20), a round 6 × 40 + 5 × 20 + 60, five seconds of rest 15 × 5', () => {
+    expect(Object.fromEntries(costOfOneMore(plan.blocks[0]!).map((c) => [c.knob, c.costMs / 1000]))).toEqual({
+      workMs: 90,
+      restMs: 75,
+      roundBreakMs: 10,
+      rounds: 400,
+      stations: 180,
+    });
+  });
+});

@@ -1,0 +1,10 @@
+export {
+  costOfOneMore,
+  type Fit,
+  type FitKnob,
+  type FitRequest,
+  type FitResult,
+  fitSlot,
+  knobsOf,
+  type Range,
+} from './fit.ts';

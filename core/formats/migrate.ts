@@ -1,0 +1,51 @@
+import { defaultFormat, newPlan, PLAN_VERSION } from '../plan/index.ts';
+
+type Json = Record<string, unknown>;
+
+/**
+ * Brings a class document of an older version up to the newest. Version 0 was the draft before the first release: it
+ * had seconds (`slotMinutes`, `work`, `rest`) and circuits only. A document of this version or an unknown one comes
+ * back as it is, for the schema to judge.
+ */
+export function migratePlan(document: unknown): unknown {
+  if (!isObject(document) || document.version !== 0) return document;
+  const plan = newPlan(typeof document.id === 'string' ? document.id : 'imported', 'Imported class');
+  return {
+    ...plan,
+    title: document.title ?? plan.title,
+    slot: { start: document.start ?? null, lengthMs: scaled(document.slotMinutes, 60_000) ?? null },
+    blocks: Array.isArray(document.blocks) ? document.blocks.map(blockFrom0) : document.blocks,
+    version: PLAN_VERSION,
+  };
+}
+
+function blockFrom0(block: unknown, k: number): unknown {
+  if (!isObject(block)) return block;
+  const circuit = defaultFormat('circuit');
+  return {
+    id: block.id ?? `b${k + 1}`,
+    title: block.title ?? 'Main',
+    role: block.role ?? 'main',
+    use: 'together',
+    stations: Array.isArray(block.moves)
+      ? block.moves.map((move: unknown, i) => ({ id: `b${k + 1}s${i + 1}`, move, sides: { mode: 'none' } }))
+      : [],
+    format: {
+      ...circuit,
+      rounds: block.rounds ?? circuit.rounds,
+      workMs: scaled(block.work, 1000) ?? circuit.workMs,
+      restMs: scaled(block.rest, 1000) ?? circuit.restMs,
+      roundBreakMs: scaled(block.break, 1000) ?? 0,
+    },
+    breakAfter: { ms: 0, untilTap: false },
+  };
+}
+
+/** A number in another unit; anything else unchanged, for the schema to name. */
+function scaled(value: unknown, by: number): unknown {
+  return typeof value === 'number' ? Math.round(value * by) : value;
+}
+
+function isObject(value: unknown): value is Json {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
