@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import path from 'node:path';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
+import { filesApi } from './api/files.ts';
 import { plansApi } from './api/plans.ts';
 import { errorHandler, notFound } from './api/problem.ts';
 import { runsApi } from './api/runs.ts';
@@ -38,6 +39,7 @@ export function createApp({ db, now, log, webDir = path.join(ROOT, 'dist/web') }
     res.json(await listMoves(db));
   });
   app.use('/api/plans', plansApi(db));
+  app.use('/api/files', filesApi(db));
   app.use('/api/runs', runsApi(db, now));
   app.use('/api', (_req, res) => notFound(res, 'Address'));
   if (existsSync(webDir)) serveWeb(app, webDir);

@@ -4,6 +4,7 @@ import { Shell } from './app/shell.tsx';
 import { applyTheme } from './app/theme.ts';
 import './app/theme.css';
 import { BuilderScreen } from './builder/builder-screen.tsx';
+import { CompareScreen } from './builder/compare-screen.tsx';
 import { claimWindow } from './builder/drafts.ts';
 import { ClassesScreen } from './classes/classes-screen.tsx';
 import { DeskScreen } from './desk/desk-screen.tsx';
@@ -32,6 +33,7 @@ const router = createBrowserRouter([
     children: [
       { path: '/', element: <ClassesScreen /> },
       { path: '/classes/:id', element: <BuilderScreen /> },
+      { path: '/classes/:id/compare', element: <CompareScreen /> },
       { path: '/log', element: <LogScreen /> },
       { path: '/log/:runId', element: <RunScreen /> },
       { path: '*', element: <NotHere /> },

@@ -8,3 +8,4 @@ export {
   knobsOf,
   type Range,
 } from './fit.ts';
+export { planOfShape, type Shape } from './shape.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { block, circuit, format, s, stations } from '../test/build.ts';
 import { compile } from '../timeline/index.ts';
-import { type Block, type CellRef, setTimes, withCell } from './index.ts';
+import { type Block, type CellRef, fill, setTimes, withCell } from './index.ts';
 
 const works = (b: Block) =>
   compile({ blocks: [b] })
@@ -77,5 +77,27 @@ describe('withCell', () => {
       { round: 1, restMs: 0 },
       { round: 3, workMs: 1000, restMs: 5000 },
     ]);
+  });
+});
+
+describe('fill and paste', () => {
+  const b = () =>
+    setTimes(setTimes(circuit(stations(3), 40, 0, 3), cells([0], [1]), { workMs: s(20) }), cells([0], [3]), {
+      workMs: s(30),
+    });
+  const times = (rows: number[], rounds: number[]) =>
+    cells(rows, rounds).map((c) => ({
+      ...c,
+      workMs: c.stationIndex === 0 ? s([20, 40, 30][c.round - 1] ?? 0) : s(40),
+      restMs: null,
+    }));
+
+  it('fills down: every row like the first, said by round', () => {
+    const filled = fill(b(), times([0, 1, 2], [1, 2, 3]), 'down');
+    expect(works(filled)).toEqual([20, 20, 20, 40, 40, 40, 30, 30, 30]);
+  });
+
+  it('fills right: every round like the first', () => {
+    expect(works(fill(b(), times([0, 1], [1, 2, 3]), 'right'))).toEqual([20, 40, 40, 20, 40, 40, 20, 40, 40]);
   });
 });

@@ -38,7 +38,8 @@ function slotWords({ slot }: Plan): string {
   return [slot.start, length].filter((x) => x !== null).join(', ');
 }
 
-function writeBlock(block: Block): string {
+/** One block with its stations and the break after it. */
+export function writeBlock(block: Block): string {
   const title = block.title === roleTitle(block.role) ? '' : ` ${JSON.stringify(block.title)}`;
   const settings = [
     ...formatWords(block.format),
@@ -151,7 +152,7 @@ function groupWords(size: number | null): string[] {
 }
 
 /** One station as a line, its move quoted when it would read as anything else. */
-function writeStation(s: Station): string {
+export function writeStation(s: Station): string {
   const plain = writeName(s.move);
   const move = readStationLine(plain, 0, 1, 'x').station?.move === s.move ? plain : JSON.stringify(s.move);
   const parts = [

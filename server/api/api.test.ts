@@ -95,6 +95,42 @@ describe('plans', () => {
   });
 });
 
+describe('plan files', () => {
+  const imports = (text: string, goodPart = false) => request(app()).post('/api/files/import').send({ text, goodPart });
+
+  it('go out and come in again as copies', async () => {
+    await put({ plan: plan(), baseVersion: 0 });
+    const file = await request(app()).get('/api/files/export?ids=low-tide');
+    expect(file.headers['content-disposition']).toBe('attachment; filename=low-tide.json');
+    const answer = await imports(file.text);
+    expect([answer.status, answer.body.imported[0].title]).toEqual([201, 'Low tide']);
+    expect(answer.body.imported[0].id).not.toBe('low-tide');
+    expect((await request(app()).get('/api/plans')).body).toHaveLength(2);
+  });
+
+  it('import nothing when a part is bad, or the good part when asked', async () => {
+    const text = JSON.stringify([
+      { ...plan(), id: 'sound' },
+      { ...plan(), id: 'broken', countInMs: -1 },
+    ]);
+    const refused = await imports(text);
+    expect([refused.status, refused.body.problems[0].path, refused.body.sound]).toEqual([
+      422,
+      '[1].countInMs',
+      ['Low tide'],
+    ]);
+    expect((await request(app()).get('/api/plans')).body).toEqual([]);
+    const taken = await imports(text, true);
+    expect([taken.status, taken.body.imported]).toEqual([201, [{ id: 'sound', title: 'Low tide' }]]);
+  });
+
+  it('have a schema that is served', async () => {
+    const answer = await request(app()).get('/api/files/plan.schema.json');
+    expect(answer.status).toBe(200);
+    expect(JSON.parse(answer.text).properties.blocks.items.properties.format.oneOf).toHaveLength(12);
+  });
+});
+
 const event = (seq: number, seconds: number, type: string, more: object = {}) => ({
   id: `event-${seq}-x`,
   seq,

@@ -77,6 +77,7 @@ export const api = {
   undeletePlan: (id: string) => call(`/plans/${id}/undelete`, { method: 'POST' }),
   versions: async (id: string) => v.parse(v.array(VersionSchema), await call(`/plans/${id}/versions`)),
   version: async (id: string, version: number) => v.parse(PlanSchema, await call(`/plans/${id}/versions/${version}`)),
+  importPlans: (text: string, goodPart: boolean) => call('/files/import', send('POST', { text, goodPart })),
   moves: async () => v.parse(v.array(MoveSchema), await call('/moves')),
   runs: async () => v.parse(v.array(RunSchema), await call('/runs')),
   run: async (id: string) => v.parse(RunSchema, await call(`/runs/${id}`)),

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { Toaster } from 'sonner';
 import { IconButton } from '../ui/button.tsx';
+import { Palette } from './palette.tsx';
 import { setTheme } from './theme.ts';
 import { Wordmark } from './wordmark.tsx';
 
@@ -39,6 +40,7 @@ export function Shell() {
         </IconButton>
       </header>
       <Outlet />
+      <Palette />
       <Toaster
         position="bottom-left"
         offset={{ bottom: 120 }}

@@ -1,23 +1,27 @@
-import { ArrowDown, ArrowUp, Copy, Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, ClipboardCopy, Copy, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
+import { toast } from 'sonner';
 import {
   type Block,
   type BlockRole,
-  defaultFormat,
+  changeFormat,
   type FormatKind,
   formatDuration,
   newStation,
   roleTitle,
 } from '../../core/plan/index.ts';
+import { writeBlocksText } from '../../core/shorthand/index.ts';
 import type { BlockTotals, OddRound } from '../../core/timeline/index.ts';
 import type { Move } from '../app/api.ts';
 import { IconButton } from '../ui/button.tsx';
 import { DurationField } from '../ui/duration-field.tsx';
 import { FORMAT_WORDS } from '../ui/words.ts';
 import { AddStation } from './add-station.tsx';
+import { Costs } from './costs.tsx';
 import { FormatSentence } from './format-sentence.tsx';
 import { OddRoundNote } from './odd-round-note.tsx';
 import { RoundSheet } from './round-sheet.tsx';
+import { undo } from './store.ts';
 
 interface Props {
   block: Block;
@@ -47,6 +51,7 @@ export function BlockSection(props: Props) {
       <div className="mt-1.5 mb-3 pl-1">
         <FormatSentence block={block} onFormat={(change) => onEdit((b) => ({ ...b, format: change(b.format) }))} />
       </div>
+      <Costs block={block} />
       {odd && <OddRoundNote odd={odd} onChoose={(next) => onEdit(() => next)} />}
       {(usesStations || block.stations.length > 0) && (
         <RoundSheet block={block} following={following} onEdit={onEdit} />
@@ -72,6 +77,12 @@ function stationFor(moves: readonly Move[], name: string) {
 }
 
 function BlockHead({ block, totals, startsAt, onEdit, onMove, onDuplicate, onRemove }: Props) {
+  const setFormat = (kind: FormatKind) => {
+    const { lost } = changeFormat(block, kind);
+    onEdit((b) => changeFormat(b, kind).block);
+    if (lost.length > 0)
+      toast(`${FORMAT_WORDS[kind]} has no place for ${lost.join(', ')}.`, { action: { label: 'Undo', onClick: undo } });
+  };
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
       <input
@@ -98,7 +109,7 @@ function BlockHead({ block, totals, startsAt, onEdit, onMove, onDuplicate, onRem
         aria-label={`${block.title}: format`}
         className="rounded-md border bg-card px-1 py-1 hover:border-line-strong"
         value={block.format.kind}
-        onChange={(e) => onEdit((b) => ({ ...b, format: defaultFormat(e.target.value as FormatKind) }))}
+        onChange={(e) => setFormat(e.target.value as FormatKind)}
       >
         {Object.entries(FORMAT_WORDS).map(([kind, word]) => (
           <option key={kind} value={kind}>
@@ -128,6 +139,12 @@ function BlockHead({ block, totals, startsAt, onEdit, onMove, onDuplicate, onRem
         <IconButton label={`Move ${block.title} down`} onClick={() => onMove(1)}>
           <ArrowDown size={17} />
         </IconButton>
+        <IconButton
+          label={`Copy ${block.title} to the clipboard, to paste into any class`}
+          onClick={() => copyBlock(block)}
+        >
+          <ClipboardCopy size={17} />
+        </IconButton>
         <IconButton label={`Duplicate ${block.title}`} onClick={onDuplicate}>
           <Copy size={17} />
         </IconButton>
@@ -136,6 +153,13 @@ function BlockHead({ block, totals, startsAt, onEdit, onMove, onDuplicate, onRem
         </IconButton>
       </span>
     </div>
+  );
+}
+
+function copyBlock(block: Block): void {
+  navigator.clipboard.writeText(writeBlocksText([block])).then(
+    () => toast(`${block.title} copied; paste it into any class.`),
+    () => toast.error('The browser did not let it be copied.'),
   );
 }
 

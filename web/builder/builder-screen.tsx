@@ -1,7 +1,7 @@
 import { Play, Plus, Redo2, Undo2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { useEffect, useMemo, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import {
@@ -19,6 +19,7 @@ import {
   roleTitle,
   updateBlock,
 } from '../../core/plan/index.ts';
+import { readPasted } from '../../core/shorthand/index.ts';
 import { compile, oddRounds, totals, workToRest } from '../../core/timeline/index.ts';
 import { api, type Move } from '../app/api.ts';
 import { beginRun } from '../desk/run-storage.ts';
@@ -26,8 +27,10 @@ import { Button, IconButton } from '../ui/button.tsx';
 import { ClassStrip } from '../ui/class-strip.tsx';
 import { openPlan, useAutosave } from './autosave.ts';
 import { BlockSection } from './block-section.tsx';
+import { FitterDialog } from './fitter-dialog.tsx';
 import { ConflictBar, SaveWord } from './save-note.tsx';
 import { redo, undo, useBuilder } from './store.ts';
+import { TextView } from './text-view.tsx';
 
 export function BuilderScreen() {
   const { id = '' } = useParams();
@@ -68,6 +71,9 @@ function Builder({ plan, moves }: { plan: Plan; moves: readonly Move[] }) {
   const at = (ms: number) =>
     sums.startClockMs === null ? `at ${formatDuration(ms)}` : `at ${formatClock(sums.startClockMs + ms)}`;
 
+  const [params] = useSearchParams();
+  const asText = params.get('view') === 'text';
+  usePaste(edit);
   const remove = (blockId: string, title: string) => {
     edit((p) => removeBlock(p, blockId));
     toast(`${title} removed.`, { action: { label: 'Undo', onClick: undo } });
@@ -76,33 +82,37 @@ function Builder({ plan, moves }: { plan: Plan; moves: readonly Move[] }) {
     <main className="flex min-h-0 flex-1 flex-col">
       <PlanHead plan={plan} edit={edit} />
       {save.kind === 'conflict' && <ConflictBar plan={plan} save={save} />}
-      <div className="flex-1">
-        {plan.blocks.map((block, k) => (
-          <BlockSection
-            key={block.id}
-            block={block}
-            following={plan.blocks.slice(k + 1)}
-            totals={sums.blocks[k]}
-            startsAt={at(sums.blocks[k]?.startMs ?? 0)}
-            odd={odd.find((o) => o.blockIndex === k)}
-            moves={moves}
-            isLast={k === plan.blocks.length - 1}
-            onEdit={(change) => edit((p) => updateBlock(p, block.id, change))}
-            onMove={(by) => edit((p) => moveBlock(p, block.id, Math.max(0, k + by)))}
-            onDuplicate={() =>
-              edit((p) =>
-                addBlock(
-                  p,
-                  duplicateBlock(block, () => nanoid(10)),
-                  k + 1,
-                ),
-              )
-            }
-            onRemove={() => remove(block.id, block.title)}
-          />
-        ))}
-        <AddBlock edit={edit} />
-      </div>
+      {asText ? (
+        <TextView plan={plan} moves={moves} />
+      ) : (
+        <div className="flex-1">
+          {plan.blocks.map((block, k) => (
+            <BlockSection
+              key={block.id}
+              block={block}
+              following={plan.blocks.slice(k + 1)}
+              totals={sums.blocks[k]}
+              startsAt={at(sums.blocks[k]?.startMs ?? 0)}
+              odd={odd.find((o) => o.blockIndex === k)}
+              moves={moves}
+              isLast={k === plan.blocks.length - 1}
+              onEdit={(change) => edit((p) => updateBlock(p, block.id, change))}
+              onMove={(by) => edit((p) => moveBlock(p, block.id, Math.max(0, k + by)))}
+              onDuplicate={() =>
+                edit((p) =>
+                  addBlock(
+                    p,
+                    duplicateBlock(block, () => nanoid(10)),
+                    k + 1,
+                  ),
+                )
+              }
+              onRemove={() => remove(block.id, block.title)}
+            />
+          ))}
+          <AddBlock edit={edit} />
+        </div>
+      )}
       <footer className="sticky bottom-0 z-30 border-t border-line-strong bg-paper px-5 pt-2 pb-1">
         <Sums plan={plan} sums={sums} />
         <ClassStrip
@@ -148,11 +158,78 @@ function PlanHead({ plan, edit }: { plan: Plan; edit: Edit }) {
           <Redo2 size={18} />
         </IconButton>
       </span>
+      <Tools plan={plan} edit={edit} />
       <Button look="strong" onClick={lead} disabled={compile(plan).totalMs === 0}>
         <Play size={17} aria-hidden="true" /> Lead this class
       </Button>
     </div>
   );
+}
+
+/** What else can be done with the class: as text, fit the slot, compare and history, the file. */
+function Tools({ plan, edit }: { plan: Plan; edit: Edit }) {
+  const [params, setParams] = useSearchParams();
+  const [fitting, setFitting] = useState(false);
+  const asText = params.get('view') === 'text';
+  const link = 'inline-flex min-h-11 items-center rounded-md px-2.5 hover:bg-ink/10';
+  return (
+    <span className="flex items-center">
+      <Button
+        look="quiet"
+        className="!px-2.5"
+        aria-pressed={asText}
+        onClick={() => setParams(asText ? {} : { view: 'text' })}
+      >
+        {asText ? 'Sheet' : 'Text'}
+      </Button>
+      <Button look="quiet" className="!px-2.5" onClick={() => setFitting(true)} disabled={plan.blocks.length === 0}>
+        Fit the slot
+      </Button>
+      <Link to={`/classes/${plan.id}/compare`} className={link}>
+        History
+      </Link>
+      <a href={`/api/files/export?ids=${plan.id}`} className={link}>
+        File
+      </a>
+      {fitting && (
+        <FitterDialog
+          plan={plan}
+          onClose={() => setFitting(false)}
+          onApply={(block) => {
+            edit((p) => updateBlock(p, block.id, () => block));
+            setFitting(false);
+          }}
+        />
+      )}
+    </span>
+  );
+}
+
+/** Blocks and stations pasted anywhere but in a field: blocks are added at the end, stations to the last block. */
+function usePaste(edit: Edit): void {
+  useEffect(() => {
+    const onPaste = (e: globalThis.ClipboardEvent) => {
+      const inField =
+        e.target instanceof HTMLElement &&
+        (e.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName));
+      const pasted = inField || e.defaultPrevented ? null : readPasted(e.clipboardData?.getData('text/plain') ?? '');
+      if (!pasted) return;
+      e.preventDefault();
+      const blocks =
+        'blocks' in pasted
+          ? pasted.blocks
+          : [{ ...newBlock(nanoid(10), 'main', defaultFormat('circuit')), stations: pasted.stations }];
+      edit((p) => ({
+        ...p,
+        blocks: [...p.blocks, ...blocks.map((b) => duplicateBlock(b, () => nanoid(10)))].slice(0, 40),
+      }));
+      toast(`${blocks.length === 1 ? 'A block' : `${blocks.length} blocks`} pasted.`, {
+        action: { label: 'Undo', onClick: undo },
+      });
+    };
+    window.addEventListener('paste', onPaste);
+    return () => window.removeEventListener('paste', onPaste);
+  }, [edit]);
 }
 
 function SlotFields({ plan, edit }: { plan: Plan; edit: Edit }) {

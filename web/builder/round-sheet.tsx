@@ -1,9 +1,11 @@
-import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { type Block, formatSeconds, parseDuration, setTimes, type TimesPatch } from '../../core/plan/index.ts';
 import { type Sheet, sheetOf } from '../../core/timeline/index.ts';
+import { GapLabels } from './gap-labels.tsx';
 import { cellsOf, contains, extendTo, moved, type Selection, single } from './selection.ts';
 import { SheetCells } from './sheet-cells.tsx';
-import { HEADER_H, layOut, px, ROW_H, threadPath } from './sheet-layout.ts';
+import { copyText, fillSelection, pasteText } from './sheet-clipboard.ts';
+import { HEADER_H, layOut, ROW_H, threadPath } from './sheet-layout.ts';
 import { StationRows } from './station-rows.tsx';
 
 interface Props {
@@ -38,9 +40,24 @@ export function RoundSheet({ block, following, onEdit }: Props) {
       select: setSelection,
       type: setEntry,
       clear: () => apply({ workMs: null, restMs: null }),
+      fill: (direction) => onEdit((b) => fillSelection(b, sheet, selection ?? single(0, 0), direction)),
       nudge: (ms) => onEdit((b) => nudge(b, sheet, selection ?? single(0, 0), ms)),
     });
     if (done) e.preventDefault();
+  };
+
+  const onCopy = (e: ClipboardEvent) => {
+    if (!selection || entry !== null) return;
+    e.preventDefault();
+    e.clipboardData.setData('text/plain', copyText(block, sheet, selection));
+  };
+  const onPaste = (e: ClipboardEvent) => {
+    if (entry !== null) return;
+    const changed = pasteText(block, sheet, selection ?? single(0, 0), e.clipboardData.getData('text/plain'));
+    if (!changed) return;
+    e.preventDefault();
+    e.stopPropagation();
+    onEdit(() => changed);
   };
 
   return (
@@ -77,6 +94,8 @@ export function RoundSheet({ block, following, onEdit }: Props) {
             className="relative"
             style={{ height: layout.height }}
             onKeyDown={onKeyDown}
+            onCopy={onCopy}
+            onPaste={onPaste}
             onFocus={() => cols > 0 && !selection && setSelection(single(0, 0))}
             onBlur={(e) => {
               if (!e.currentTarget.contains(e.relatedTarget)) setEntry(null);
@@ -125,7 +144,7 @@ export function RoundSheet({ block, following, onEdit }: Props) {
               />
             )}
           </div>
-          <GapLabels sheet={sheet} layout={layout} />
+          <GapLabels block={block} sheet={sheet} layout={layout} onEdit={onEdit} />
         </div>
       </div>
     </div>
@@ -151,6 +170,7 @@ interface GridKeys {
   select: (selection: Selection) => void;
   type: (start: string) => void;
   clear: () => void;
+  fill: (direction: 'down' | 'right') => void;
   nudge: (ms: number) => void;
 }
 
@@ -160,6 +180,8 @@ function gridKey(e: KeyboardEvent, on: GridKeys): boolean {
   if (key.startsWith('Arrow') && !e.altKey) on.select(moved(on.selection, key, e.shiftKey, on.rows, on.cols));
   else if ((e.ctrlKey || e.metaKey) && key === 'a')
     on.select({ anchor: { row: 0, col: 0 }, head: { row: on.rows - 1, col: on.cols - 1 } });
+  else if ((e.ctrlKey || e.metaKey) && key === 'd') on.fill('down');
+  else if ((e.ctrlKey || e.metaKey) && key === 'r') on.fill('right');
   else if (e.ctrlKey || e.metaKey || e.altKey) return false;
   else if (/^[0-9]$/.test(key)) on.type(key);
   else if (key === 'Enter' || key === 'F2') on.type('');
@@ -276,33 +298,4 @@ function RowLines({ count }: { count: number }) {
     // biome-ignore lint/suspicious/noArrayIndexKey: lines have no identity but their place
     <div key={row} className="absolute inset-x-0 border-b" style={{ top: (row + 1) * ROW_H - 1 }} />
   ));
-}
-
-/** The breaks between columns and groups, to scale, with their seconds. */
-function GapLabels({ sheet, layout }: { sheet: Sheet; layout: ReturnType<typeof layOut> }) {
-  return (
-    <div className="relative h-6" aria-hidden="true">
-      {sheet.columns.map((column, col) => {
-        const right = (layout.lefts[col] ?? 0) + px(layout, column.widthMs);
-        return column.gapMs > 0 ? (
-          <span
-            key={column.round}
-            className="digits absolute top-0.5 border-t-2 border-dotted border-line-strong pt-0.5 text-center text-[13px] text-muted"
-            style={{ left: right, width: Math.max(22, px(layout, column.gapMs)) }}
-          >
-            {formatSeconds(column.gapMs)}
-          </span>
-        ) : null;
-      })}
-      {sheet.rowGaps.map((gap) => (
-        <span
-          key={gap.afterRow}
-          className="digits absolute z-10 -translate-y-1/2 bg-paper px-1 text-[12px] text-muted"
-          style={{ left: layout.width - 6, top: -layout.height + (gap.afterRow + 1) * ROW_H }}
-        >
-          {formatSeconds(gap.ms)}
-        </span>
-      ))}
-    </div>
-  );
 }

@@ -18,6 +18,7 @@ import { GripVertical, X } from 'lucide-react';
 import { useState } from 'react';
 import { type Block, defaultSides, type SidesMode, type Station } from '../../core/plan/index.ts';
 import { ROW_H } from './sheet-layout.ts';
+import { StationLine } from './station-line.tsx';
 
 interface Props {
   block: Block;
@@ -153,6 +154,7 @@ function StationRow({ station, row, selected, onSelect, onChange, onRemove, onMo
           ))}
         </select>
       </label>
+      <StationLine station={station} onChange={(changed) => onChange(() => changed)} />
       <button
         type="button"
         className="flex h-7 w-7 items-center justify-center rounded-sm text-line-strong opacity-0 hover:bg-ink/10 hover:text-ink focus:opacity-100 group-hover:opacity-100"

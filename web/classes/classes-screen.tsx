@@ -1,10 +1,10 @@
 import { formatDistanceToNow } from 'date-fns';
-import { Copy, Play, Plus, Search, Trash2 } from 'lucide-react';
+import { Copy, Download, Play, Plus, Search, Trash2, Upload } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { duplicatePlan, formatDuration, type Plan, starterPlan } from '../../core/plan/index.ts';
+import { duplicatePlan, formatDuration, type Plan } from '../../core/plan/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { ApiError, api, type StoredPlan } from '../app/api.ts';
 import { useLoaded } from '../app/use-loaded.ts';
@@ -12,6 +12,8 @@ import { beginRun } from '../desk/run-storage.ts';
 import { Button, IconButton } from '../ui/button.tsx';
 import { MiniSheet } from '../ui/mini-sheet.tsx';
 import { planFormats } from '../ui/words.ts';
+import { ImportDialog } from './import-dialog.tsx';
+import { NewClassDialog } from './new-class-dialog.tsx';
 
 const makeId = () => nanoid(12);
 const fail = (what: string) => (e: unknown) =>
@@ -21,14 +23,15 @@ const fail = (what: string) => (e: unknown) =>
 export function ClassesScreen() {
   const [loaded, reload] = useLoaded(api.plans);
   const [query, setQuery] = useState('');
+  const [shown, setShown] = useState<'new' | 'import' | null>(null);
   const navigate = useNavigate();
   const plans = loaded.state === 'ready' ? loaded.value : [];
-  const shown = useMemo(() => search(plans, query), [plans, query]);
+  const found = useMemo(() => search(plans, query), [plans, query]);
 
-  const create = async (plan: Plan) => {
+  const create = async (plan: Plan, asText = false) => {
     try {
       await api.savePlan(plan, 0);
-      navigate(`/classes/${plan.id}`);
+      navigate(`/classes/${plan.id}${asText ? '?view=text' : ''}`);
     } catch (e) {
       fail('The class could not be made')(e);
     }
@@ -59,7 +62,16 @@ export function ClassesScreen() {
             onChange={(e) => setQuery(e.target.value)}
           />
         </label>
-        <Button look="strong" onClick={() => create(starterPlan(makeId, 'New class'))}>
+        <Button onClick={() => setShown('import')}>
+          <Upload size={17} aria-hidden="true" /> Import
+        </Button>
+        <a
+          href="/api/files/export"
+          className="inline-flex min-h-11 items-center gap-2 rounded-md border border-line-strong bg-card px-4 hover:border-ink"
+        >
+          <Download size={17} aria-hidden="true" /> Export all
+        </a>
+        <Button look="strong" onClick={() => setShown('new')}>
           <Plus size={17} aria-hidden="true" /> New class
         </Button>
       </div>
@@ -75,11 +87,11 @@ export function ClassesScreen() {
           time adds itself up.
         </p>
       )}
-      {loaded.state === 'ready' && plans.length > 0 && shown.length === 0 && (
+      {loaded.state === 'ready' && plans.length > 0 && found.length === 0 && (
         <p className="py-8">No class fits “{query}”.</p>
       )}
       <ul className="border-t border-line-strong">
-        {shown.map((stored) => (
+        {found.map((stored) => (
           <ClassRow
             key={stored.plan.id}
             stored={stored}
@@ -89,6 +101,18 @@ export function ClassesScreen() {
           />
         ))}
       </ul>
+      {shown === 'new' && (
+        <NewClassDialog plans={plans.map((p) => p.plan)} onMake={create} onClose={() => setShown(null)} />
+      )}
+      {shown === 'import' && (
+        <ImportDialog
+          onClose={() => setShown(null)}
+          onDone={() => {
+            setShown(null);
+            reload();
+          }}
+        />
+      )}
     </main>
   );
 }

@@ -1,0 +1,167 @@
+import { format } from 'date-fns';
+import { useCallback, useMemo, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { comparePlans } from '../../core/compare/index.ts';
+import { formatDuration, type Plan } from '../../core/plan/index.ts';
+import { compile, isBreak, isWork, totals } from '../../core/timeline/index.ts';
+import { api, type StoredPlan, type StoredVersion } from '../app/api.ts';
+import { useLoaded } from '../app/use-loaded.ts';
+import { Button } from '../ui/button.tsx';
+
+interface Sources {
+  stored: StoredPlan;
+  versions: StoredVersion[];
+  others: StoredPlan[];
+}
+
+/** A class beside an earlier text of itself or another class: strips on one axis, the differences in words, restore. */
+export function CompareScreen() {
+  const { id = '' } = useParams();
+  const load = useCallback(async (): Promise<Sources> => {
+    const [stored, versions, all] = await Promise.all([api.plan(id), api.versions(id), api.plans()]);
+    return { stored, versions, others: all.filter((p) => p.plan.id !== id) };
+  }, [id]);
+  const [loaded, reload] = useLoaded(load);
+  if (loaded.state === 'loading') return <main className="p-6 text-muted">Opening…</main>;
+  if (loaded.state === 'failed')
+    return (
+      <main className="p-6">
+        {loaded.message}. <Button onClick={reload}>Try again</Button>
+      </main>
+    );
+  return <Compare {...loaded.value} />;
+}
+
+function Compare({ stored, versions, others }: Sources) {
+  const navigate = useNavigate();
+  const [other, setOther] = useState<{ name: string; plan: Plan; version: number | null } | null>(null);
+  const fail = () => toast.error('It could not be opened; nothing was changed.');
+  const pickVersion = (v: StoredVersion) =>
+    api
+      .version(stored.plan.id, v.version)
+      .then((plan) => setOther({ name: `version ${v.version}`, plan, version: v.version }), fail);
+  const restore = () =>
+    other &&
+    api.savePlan({ ...other.plan, id: stored.plan.id }, stored.version).then(() => {
+      toast(`${other.name} is the class again; the text before it is kept.`);
+      navigate(`/classes/${stored.plan.id}`);
+    }, fail);
+  return (
+    <main className="mx-auto grid w-full max-w-[1240px] grid-cols-[270px_1fr] gap-8 px-5 py-6">
+      <nav aria-label="What to compare with">
+        <Link to={`/classes/${stored.plan.id}`} className="text-muted underline">
+          {stored.plan.title}
+        </Link>
+        <h2 className="mt-4 mb-1 text-lg font-semibold">Earlier texts</h2>
+        {versions.length === 0 && <p className="text-muted">None yet: every save keeps the text before it.</p>}
+        <ul className="max-h-[42dvh] overflow-y-auto border-t">
+          {versions.map((v) => (
+            <Choice key={v.version} chosen={other?.version === v.version} onClick={() => pickVersion(v)}>
+              <span className="digits">{v.version}</span> {format(new Date(v.savedAt), 'd MMM, HH:mm')}
+              <span className="digits float-right">{formatDuration(v.totalMs)}</span>
+            </Choice>
+          ))}
+        </ul>
+        <h2 className="mt-4 mb-1 text-lg font-semibold">Other classes</h2>
+        <ul className="max-h-[30dvh] overflow-y-auto border-t">
+          {others.map((o) => (
+            <Choice
+              key={o.plan.id}
+              chosen={other?.version === null && other.plan.id === o.plan.id}
+              onClick={() => setOther({ name: o.plan.title, plan: o.plan, version: null })}
+            >
+              {o.plan.title}
+            </Choice>
+          ))}
+        </ul>
+      </nav>
+      <section>
+        <h1 className="digits mb-4 text-2xl">
+          {other ? `${stored.plan.title} against ${other.name}` : `${stored.plan.title}: history and comparison`}
+        </h1>
+        {!other && <p className="text-muted">Choose an earlier text or another class on the left.</p>}
+        {other && (
+          <>
+            <Strips
+              rows={[
+                { name: other.name, plan: other.plan },
+                { name: 'now', plan: stored.plan },
+              ]}
+            />
+            <Differences before={other.plan} after={stored.plan} />
+            {other.version !== null && (
+              <Button look="strong" onClick={restore}>
+                Restore {other.name}
+              </Button>
+            )}
+          </>
+        )}
+      </section>
+    </main>
+  );
+}
+
+function Choice({ chosen, onClick, children }: { chosen: boolean; onClick: () => void; children: React.ReactNode }) {
+  return (
+    <li className="border-b">
+      <button
+        type="button"
+        aria-pressed={chosen}
+        className={`min-h-10 w-full px-2 text-left hover:bg-ink/10 ${chosen ? 'bg-ink text-paper hover:bg-ink' : ''}`}
+        onClick={onClick}
+      >
+        {children}
+      </button>
+    </li>
+  );
+}
+
+function Strips({ rows }: { rows: { name: string; plan: Plan }[] }) {
+  const drawn = rows.map((row) => ({ ...row, timeline: compile(row.plan), sums: totals(row.plan) }));
+  const axisMs = Math.max(1000, ...drawn.map((d) => d.timeline.totalMs));
+  const share = (ms: number) => `${(100 * ms) / axisMs}%`;
+  return (
+    <figure className="mb-6 border-y py-3" aria-label="Both on one time axis">
+      {drawn.map(({ name, timeline, sums, plan }) => (
+        <div key={name} className="mb-2 flex items-center">
+          <span className="w-28 shrink-0 truncate">{name}</span>
+          <div className="relative h-14 flex-1">
+            {timeline.intervals.map((i) => (
+              <div
+                key={i.index}
+                className={`absolute top-5 bottom-0 ${isWork(i) ? 'bg-ink' : i.kind === 'rest' ? 'hatch' : isBreak(i) ? 'border-y border-line-strong' : 'border bg-card'}`}
+                style={{ left: share(i.startMs), width: `calc(${share(i.durationMs)} - 0.5px)` }}
+              />
+            ))}
+            {sums.blocks.map((b) => (
+              <span
+                key={b.blockIndex}
+                className="absolute top-0 truncate pr-1 text-[12px] text-muted"
+                style={{ left: share(b.startMs), maxWidth: share(b.withBreakMs) }}
+              >
+                {plan.blocks[b.blockIndex]?.title}
+              </span>
+            ))}
+          </div>
+          <span className="digits w-20 shrink-0 text-right">{formatDuration(timeline.totalMs)}</span>
+        </div>
+      ))}
+    </figure>
+  );
+}
+
+function Differences({ before, after }: { before: Plan; after: Plan }) {
+  const found = useMemo(() => comparePlans(before, after), [before, after]);
+  if (found.length === 0) return <p className="mb-4">They are the same.</p>;
+  return (
+    <ul className="mb-6 max-w-prose" aria-label="Differences">
+      {found.map((d) => (
+        <li key={`${d.block}:${d.text}`} className="border-b py-1.5">
+          {d.block && <span className="text-muted">{d.block}: </span>}
+          {d.text}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,84 @@
+import { nanoid } from 'nanoid';
+import { type Block, type CellTimes, fill, formatSeconds, parseDuration, setEach } from '../../core/plan/index.ts';
+import { readPasted, writeStationText } from '../../core/shorthand/index.ts';
+import type { Sheet } from '../../core/timeline/index.ts';
+import { cellsOf, type Selection } from './selection.ts';
+
+/** The selected visits with their times as the sheet shows them; places without a visit have none. */
+export function timesOf(sheet: Sheet, selection: Selection): CellTimes[] {
+  return cellsOf(selection).map((ref) => {
+    const cell = sheet.cells.find((c) => c.row === ref.stationIndex && c.col === ref.round - 1);
+    const part = (isRest: boolean) => cell?.parts.findLast((p) => (p.kind === 'rest') === isRest)?.ms ?? null;
+    return { ...ref, workMs: part(false), restMs: part(true) };
+  });
+}
+
+/** True when whole rows are selected: then the stations themselves are copied. */
+function wholeRows(sheet: Sheet, { anchor, head }: Selection): boolean {
+  return Math.min(anchor.col, head.col) === 0 && Math.max(anchor.col, head.col) === sheet.columns.length - 1;
+}
+
+/** What a copy of the selection puts on the clipboard: stations as shorthand, or times as tab-separated work/rest. */
+export function copyText(block: Block, sheet: Sheet, selection: Selection): string {
+  const times = timesOf(sheet, selection);
+  const rows = [...new Set(times.map((t) => t.stationIndex))];
+  if (wholeRows(sheet, selection) && sheet.columns.length > 1)
+    return `${rows.flatMap((row) => (block.stations[row] ? [`  ${writeStationText(block.stations[row])}`] : [])).join('\n')}\n`;
+  const field = (t: CellTimes) =>
+    [t.workMs, t.restMs]
+      .map((ms) => (ms === null ? '' : formatSeconds(ms)))
+      .join('/')
+      .replace(/\/$/, '');
+  return rows
+    .map((row) =>
+      times
+        .filter((t) => t.stationIndex === row)
+        .map(field)
+        .join('\t'),
+    )
+    .join('\n');
+}
+
+const TIME_FIELD = /^\s*[\d:.]*\s*(?:\/\s*[\d:.]*)?\s*$/;
+
+/**
+ * Pastes a text at a selection: times cell by cell, one value into all that is selected, or stations below the row.
+ * Null when the text is neither.
+ */
+export function pasteText(block: Block, sheet: Sheet, selection: Selection, text: string): Block | null {
+  const rows = text
+    .replace(/\s+$/, '')
+    .split(/\r?\n/)
+    .map((line) => line.split('\t'));
+  if (rows.every((row) => row.every((f) => TIME_FIELD.test(f)))) return pasteTimes(block, sheet, selection, rows);
+  const pasted = readPasted(text);
+  if (!pasted || !('stations' in pasted)) return null;
+  const at = Math.max(selection.anchor.row, selection.head.row) + 1;
+  const stations = pasted.stations.map((s) => ({ ...s, id: nanoid(10) }));
+  return {
+    ...block,
+    stations: [...block.stations.slice(0, at), ...stations, ...block.stations.slice(at)].slice(0, 60),
+  };
+}
+
+function pasteTimes(block: Block, sheet: Sheet, selection: Selection, rows: string[][]): Block {
+  const [single] = rows.length === 1 && rows[0]?.length === 1 ? rows[0] : [];
+  const top = Math.min(selection.anchor.row, selection.head.row);
+  const left = Math.min(selection.anchor.col, selection.head.col);
+  const read = (field: string) => {
+    const [work = '', rest = ''] = field.split('/').map((t) => t.trim());
+    return { workMs: parseDuration(work), restMs: parseDuration(rest) };
+  };
+  const targets: CellTimes[] =
+    single !== undefined
+      ? cellsOf(selection).map((ref) => ({ ...ref, ...read(single) }))
+      : rows.flatMap((row, r) =>
+          row.map((field, c) => ({ stationIndex: top + r, round: left + c + 1, ...read(field) })),
+        );
+  const inside = targets.filter((t) => t.stationIndex < sheet.rows.length && t.round <= sheet.columns.length);
+  return setEach(block, inside);
+}
+
+export function fillSelection(block: Block, sheet: Sheet, selection: Selection, direction: 'down' | 'right'): Block {
+  return fill(block, timesOf(sheet, selection), direction);
+}

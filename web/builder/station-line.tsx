@@ -1,0 +1,79 @@
+import { PenLine } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useState } from 'react';
+import type { Station } from '../../core/plan/index.ts';
+import { readStationText, type ShorthandProblem, writeStationText } from '../../core/shorthand/index.ts';
+
+/** All that is said of a station in one line of shorthand: reps, tempo, counts, kit, options, phases, single rounds. */
+export function StationLine({ station, onChange }: { station: Station; onChange: (station: Station) => void }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger asChild>
+        <button
+          type="button"
+          className="flex h-7 w-7 items-center justify-center rounded-sm text-line-strong opacity-0 hover:bg-ink/10 hover:text-ink focus:opacity-100 group-hover:opacity-100 data-[state=open]:opacity-100"
+          aria-label={`All of ${station.move}`}
+          title="Reps, kit, options, phases"
+        >
+          <PenLine size={14} />
+        </button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={4}
+          className="z-50 w-[560px] max-w-[90vw] rounded-md border border-line-strong bg-card p-3"
+        >
+          <LineForm
+            station={station}
+            onDone={(changed) => {
+              if (changed) onChange(changed);
+              setOpen(false);
+            }}
+          />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function LineForm({ station, onDone }: { station: Station; onDone: (station: Station | null) => void }) {
+  const [text, setText] = useState(() => writeStationText(station));
+  const { station: read, problems } = readStationText(text, station.id);
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (read && problems.length === 0) onDone(read);
+      }}
+    >
+      <textarea
+        // biome-ignore lint/a11y/noAutofocus: the line opens to be typed in
+        autoFocus
+        rows={2}
+        aria-label={`${station.move} in shorthand`}
+        aria-invalid={problems.length > 0}
+        className={`w-full rounded-md border bg-paper p-2 ${problems.length > 0 ? 'border-2 border-dashed border-live' : 'border-line-strong'}`}
+        value={text}
+        onChange={(e) => setText(e.target.value.replaceAll('\n', ' '))}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') {
+            e.preventDefault();
+            e.currentTarget.form?.requestSubmit();
+          }
+        }}
+      />
+      <p className="mt-1 text-[14px] text-muted" role="status">
+        {problems.length > 0
+          ? problemWords(problems[0])
+          : 'For example: 8 reps a side, tempo 3-1-1-0, 32 counts learn it, easier Low step-up, last 10 say sprint, [box]. Enter keeps it.'}
+      </p>
+    </form>
+  );
+}
+
+function problemWords(p: ShorthandProblem | undefined): string {
+  if (!p) return '';
+  return p.suggestion ? `${p.message}. Is it \u201c${p.suggestion}\u201d?` : p.message;
+}

@@ -1,0 +1,144 @@
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import { planOfShape } from '../../core/fit/index.ts';
+import {
+  defaultFormat,
+  duplicatePlan,
+  type FormatKind,
+  newBlock,
+  newPlan,
+  newStation,
+  type Plan,
+  starterPlan,
+} from '../../core/plan/index.ts';
+import { Button } from '../ui/button.tsx';
+import { Dialog } from '../ui/dialog.tsx';
+import { MiniSheet } from '../ui/mini-sheet.tsx';
+import { NumberField } from '../ui/number-field.tsx';
+import { FORMAT_WORDS } from '../ui/words.ts';
+
+interface Props {
+  plans: readonly Plan[];
+  onMake: (plan: Plan, asText?: boolean) => void;
+  onClose: () => void;
+}
+
+const makeId = () => nanoid(12);
+
+/** A class of one format, with stations enough to show its shape. */
+function ofFormat(kind: FormatKind, pairs = false): Plan {
+  const names = Array.from({ length: pairs ? 6 : 4 }, (_, k) => newStation(makeId(), `Station ${k + 1}`));
+  const base = defaultFormat(kind);
+  const format =
+    base.kind === 'circuit' && pairs ? { ...base, groupSize: 2, roundBreakMs: 0, groupBreakMs: 45_000 } : base;
+  return {
+    ...newPlan(makeId(), `New ${pairs ? 'pairs' : FORMAT_WORDS[kind].toLowerCase()} class`),
+    blocks: [{ ...newBlock(makeId(), 'main', format), stations: names }],
+  };
+}
+
+const KINDS: FormatKind[] = [
+  'circuit',
+  'tabata',
+  'emom',
+  'windows',
+  'addOn',
+  'ladder',
+  'reps',
+  'beats',
+  'holds',
+  'amrap',
+];
+const RATIOS = [
+  [5, '5 : 1'],
+  [3, '3 : 1'],
+  [2, '2 : 1'],
+  [1, '1 : 1'],
+  [0.5, '1 : 2'],
+] as const;
+
+/** Where a new class starts from: an empty sheet, a format, a shape, another class, or text. */
+export function NewClassDialog({ plans, onMake, onClose }: Props) {
+  return (
+    <Dialog title="New class" open onClose={onClose} width="max-w-3xl">
+      <div className="flex flex-wrap gap-3">
+        <Button look="strong" onClick={() => onMake(starterPlan(makeId, 'New class'))}>
+          Empty round sheet
+        </Button>
+        <Button onClick={() => onMake({ ...newPlan(makeId(), 'New class'), blocks: [] }, true)}>
+          Write it as text
+        </Button>
+      </div>
+      <h3 className="mt-5 mb-2 font-semibold">From a shape</h3>
+      <ShapeForm onMake={onMake} />
+      <h3 className="mt-5 mb-2 font-semibold">From a format</h3>
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+        {[
+          ...KINDS.map((kind) => ({ name: FORMAT_WORDS[kind], plan: () => ofFormat(kind) })),
+          { name: 'Pairs', plan: () => ofFormat('circuit', true) },
+        ].map(({ name, plan }) => (
+          <button
+            key={name}
+            type="button"
+            className="flex flex-col gap-1 rounded-md border border-line-strong bg-card p-2 text-left hover:border-ink"
+            onClick={() => onMake(plan())}
+          >
+            <MiniSheet plan={plan()} width={150} height={34} />
+            {name}
+          </button>
+        ))}
+      </div>
+      {plans.length > 0 && (
+        <>
+          <h3 className="mt-5 mb-2 font-semibold">From another class</h3>
+          <div className="flex flex-wrap gap-2">
+            {plans.map((plan) => (
+              <Button
+                key={plan.id}
+                onClick={() => onMake(duplicatePlan(plan, makeId, `${plan.title} copy`.slice(0, 80)))}
+              >
+                {plan.title}
+              </Button>
+            ))}
+          </div>
+        </>
+      )}
+    </Dialog>
+  );
+}
+
+function ShapeForm({ onMake }: Pick<Props, 'onMake'>) {
+  const [minutes, setMinutes] = useState(45);
+  const [heads, setHeads] = useState(12);
+  const [use, setUse] = useState<'together' | 'stations'>('stations');
+  const [ratio, setRatio] = useState(2);
+  const select = 'min-h-9 rounded-md border border-line-strong bg-card px-2';
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <NumberField label="Minutes" value={minutes} min={10} max={120} onChange={setMinutes} className="w-14" /> minutes,
+      <select
+        aria-label="Use of the room"
+        className={select}
+        value={use}
+        onChange={(e) => setUse(e.target.value as typeof use)}
+      >
+        <option value="stations">at stations</option>
+        <option value="together">all together</option>
+      </select>
+      <NumberField label="People" value={heads} min={1} max={60} onChange={setHeads} className="w-14" /> people,
+      <select
+        aria-label="Work to rest"
+        className={select}
+        value={ratio}
+        onChange={(e) => setRatio(Number(e.target.value))}
+      >
+        {RATIOS.map(([value, label]) => (
+          <option key={value} value={value}>
+            {label}
+          </option>
+        ))}
+      </select>
+      <Button onClick={() => onMake(planOfShape({ minutes, use, heads, ratio }, makeId))}>Make it</Button>
+    </div>
+  );
+}

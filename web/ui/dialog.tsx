@@ -1,0 +1,35 @@
+import { X } from 'lucide-react';
+import { Dialog as Radix } from 'radix-ui';
+import type { ReactNode } from 'react';
+import { IconButton } from './button.tsx';
+
+interface Props {
+  title: string;
+  open: boolean;
+  onClose: () => void;
+  children: ReactNode;
+  width?: string;
+}
+
+/** A dialog on paper: title, close, content; Escape and a click outside close it. */
+export function Dialog({ title, open, onClose, children, width = 'max-w-2xl' }: Props) {
+  return (
+    <Radix.Root open={open} onOpenChange={(o) => !o && onClose()}>
+      <Radix.Portal>
+        <Radix.Overlay className="fixed inset-0 z-40 bg-ink/45" />
+        <Radix.Content
+          aria-describedby={undefined}
+          className={`fixed top-1/2 left-1/2 z-50 flex max-h-[90dvh] w-[calc(100vw-32px)] ${width} -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-line-strong bg-paper`}
+        >
+          <div className="flex items-center border-b py-1 pr-2 pl-5">
+            <Radix.Title className="digits flex-1 text-xl">{title}</Radix.Title>
+            <IconButton label="Close" onClick={onClose}>
+              <X size={18} />
+            </IconButton>
+          </div>
+          <div className="overflow-y-auto p-5">{children}</div>
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}
