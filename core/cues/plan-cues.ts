@@ -12,7 +12,11 @@ const WATER_FROM_MS = 30_000;
 
 /** The estimated spoken length of some words, in ms. */
 export function estimateSpokenMs(text: string): number {
-  const words = text.split(/\s+/).filter(Boolean).length;
+  let words = 0;
+  for (let i = 0; i < text.length; i++) {
+    const startsWord = text[i] !== ' ' && (i === 0 || text[i - 1] === ' ');
+    if (startsWord) words += 1;
+  }
   return Math.round((words / WORDS_PER_SECOND) * 1000);
 }
 

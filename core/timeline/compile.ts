@@ -53,11 +53,24 @@ export function compile(plan: Pick<Plan, 'blocks'>): Timeline {
 function place(pieces: readonly { piece: Piece; blockIndex: number }[]): Timeline {
   let startMs = 0;
   let about = false;
-  const intervals: Interval[] = pieces.map(({ piece: p, blockIndex }, index) => {
-    const interval = { ...p, index, startMs, blockIndex };
+  const intervals = pieces.map(({ piece: p, blockIndex }, index): Interval => {
+    const placed = {
+      kind: p.kind,
+      durationMs: p.durationMs,
+      stationIndex: p.stationIndex,
+      round: p.round,
+      side: p.side,
+      about: p.about,
+      untilTap: p.untilTap,
+      layer: p.layer,
+      phases: p.phases,
+      index,
+      startMs,
+      blockIndex,
+    };
     startMs += p.durationMs;
     about ||= p.about;
-    return interval;
+    return placed;
   });
   return { intervals, totalMs: startMs, about };
 }

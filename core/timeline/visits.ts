@@ -70,11 +70,11 @@ function chainLength(stations: readonly Station[], k: number): number {
 
 /** The work interval of a visit, with phases; a `split` station switches sides at half time. */
 export function workPiece(station: Station, visit: Visit, round: number, durationMs: number): Piece {
-  const phases = placePhases(station.phases, durationMs);
-  if (station.sides.mode === 'split') {
-    phases.push({ atMs: Math.round(durationMs / 2), say: 'Switch sides' });
-    phases.sort((a, b) => a.atMs - b.atMs);
-  }
+  const own = placePhases(station.phases, durationMs);
+  const phases =
+    station.sides.mode === 'split'
+      ? [...own, { atMs: Math.round(durationMs / 2), say: 'Switch sides' }].sort((a, b) => a.atMs - b.atMs)
+      : own;
   return piece('work', durationMs, {
     stationIndex: visit.stationIndex,
     round,

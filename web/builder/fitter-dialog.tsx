@@ -70,7 +70,7 @@ export function FitterDialog({ plan, onApply, onClose }: Props) {
   const [slotMs, setSlotMs] = useState(plan.slot.lengthMs ?? sums.totalMs);
   const [spareMs, setSpareMs] = useState(60_000);
   const [keepRatio, setKeepRatio] = useState(false);
-  const { state, fit, cancel } = useFitter();
+  const { state, fit: search, cancel } = useFitter();
   if (!block) return null;
   const toggle = (knob: FitKnob, on: boolean) =>
     setRanges((r) => ({ ...r, [knob]: on ? startingRange(block, knob) : undefined }));
@@ -127,7 +127,7 @@ export function FitterDialog({ plan, onApply, onClose }: Props) {
           look="strong"
           disabled={Object.values(ranges).every((r) => r === undefined)}
           onClick={() =>
-            fit({
+            search({
               plan,
               blockIndex,
               slotMs,

@@ -1,7 +1,8 @@
 import { memo } from 'react';
 import { formatSeconds } from '../../core/plan/index.ts';
-import type { Sheet, SheetCell, SheetPart } from '../../core/timeline/index.ts';
-import { cellBox, px, ROW_H, type SheetLayout } from './sheet-layout.ts';
+import { cellMs, type Sheet, type SheetCell, type SheetPart } from '../../core/timeline/index.ts';
+import { useLatest } from '../ui/use-latest.ts';
+import { ROW_H, type SheetLayout } from './sheet-layout.ts';
 
 interface Props {
   sheet: Sheet;
@@ -13,32 +14,29 @@ interface Props {
 
 /** The visits, drawn to time, and the notches where an odd round leaves a set out. */
 export function SheetCells({ sheet, layout, isSelected, onPick, onOpen }: Props) {
+  const pick = useLatest(onPick);
+  const open = useLatest(onOpen);
   return (
     <>
-      {sheet.cells.map((cell) => (
-        // biome-ignore lint/a11y/useFocusableInteractive: the grid holds the focus and moves the active cell
-        // biome-ignore lint/a11y/useKeyWithClickEvents: the grid listens for keys
+      {sheet.columns.map((column, col) => (
         <div
-          key={`${cell.row}:${cell.col}`}
-          role="gridcell"
-          aria-selected={isSelected(cell.row, cell.col)}
-          aria-label={cellName(sheet, cell)}
-          data-cell={`${cell.row}:${cell.col}`}
-          className={`absolute flex ${isSelected(cell.row, cell.col) ? 'z-[5] outline-[3px] outline-live' : ''}`}
-          style={cellBox(layout, cell)}
-          onMouseDown={(e) => e.shiftKey && e.preventDefault()}
-          onClick={(e) => onPick(cell.row, cell.col, e.shiftKey)}
-          onDoubleClick={() => onOpen(cell.row, cell.col)}
+          key={column.round}
+          className="absolute top-0 left-0"
+          style={{ transform: `translateX(${layout.lefts[col] ?? 0}px)` }}
         >
-          {cell.parts.map((part, i) => (
-            <Part
-              key={part.interval}
-              part={part}
-              width={px(layout, part.ms)}
-              eighthPx={eighth(part, layout)}
-              first={i === 0}
-            />
-          ))}
+          {sheet.cells
+            .filter((cell) => cell.col === col)
+            .map((cell) => (
+              <CellView
+                key={cell.row}
+                cell={cell}
+                name={sheet.rows[cell.row]?.label ?? ''}
+                scale={layout.scale}
+                selected={isSelected(cell.row, cell.col)}
+                onPick={pick}
+                onOpen={open}
+              />
+            ))}
         </div>
       ))}
       {sheet.missing.map((m) => (
@@ -63,12 +61,66 @@ export function SheetCells({ sheet, layout, isSelected, onPick, onOpen }: Props)
   );
 }
 
-/** Beats cells carry a mark at every eight counts; others none. */
-function eighth(part: SheetPart, layout: SheetLayout): number | null {
-  return part.eightMs === null ? null : px(layout, part.eightMs);
+interface CellProps extends Pick<Props, 'onPick' | 'onOpen'> {
+  cell: SheetCell;
+  name: string;
+  scale: number;
+  selected: boolean;
 }
 
-const Part = memo(function Part({
+/** One visit, placed in its column; drawn again only when what it shows has changed, since a sheet may have hundreds. */
+const CellView = memo(function CellView({ cell, name, scale, selected, onPick, onOpen }: CellProps) {
+  const px = (ms: number) => (ms / 1000) * scale;
+  return (
+    // biome-ignore lint/a11y/useFocusableInteractive: the grid holds the focus and moves the active cell
+    // biome-ignore lint/a11y/useKeyWithClickEvents: the grid listens for keys
+    <div
+      role="gridcell"
+      aria-selected={selected}
+      aria-label={cellName(name, cell)}
+      data-cell={`${cell.row}:${cell.col}`}
+      className={`absolute flex ${selected ? 'z-[5] outline-[3px] outline-live' : ''}`}
+      style={{ top: cell.row * ROW_H + 4, width: px(cellMs(cell)), height: cell.rowSpan * ROW_H - 8 }}
+      onMouseDown={(e) => e.shiftKey && e.preventDefault()}
+      onClick={(e) => onPick(cell.row, cell.col, e.shiftKey)}
+      onDoubleClick={() => onOpen(cell.row, cell.col)}
+    >
+      {cell.parts.map((part, i) => (
+        <Part
+          key={part.interval}
+          part={part}
+          width={px(part.ms)}
+          eighthPx={part.eightMs === null ? null : px(part.eightMs)}
+          first={i === 0}
+        />
+      ))}
+    </div>
+  );
+}, sameCell);
+
+function sameCell(a: CellProps, b: CellProps): boolean {
+  if (a.scale !== b.scale || a.selected !== b.selected || a.name !== b.name) return false;
+  const [x, y] = [a.cell, b.cell];
+  return (
+    x.rowSpan === y.rowSpan && x.parts.length === y.parts.length && x.parts.every((p, i) => samePart(p, y.parts[i]))
+  );
+}
+
+function samePart(a: SheetPart, b: SheetPart | undefined): boolean {
+  return (
+    b !== undefined &&
+    a.ms === b.ms &&
+    a.kind === b.kind &&
+    a.side === b.side &&
+    a.switches === b.switches &&
+    a.layer === b.layer &&
+    a.about === b.about &&
+    a.eightMs === b.eightMs &&
+    a.interval === b.interval
+  );
+}
+
+function Part({
   part,
   width,
   eighthPx,
@@ -100,14 +152,14 @@ const Part = memo(function Part({
       {width > 16 && (
         <span className={eighthPx ? 'bg-ink pr-1' : ''}>
           {part.about ? '~' : ''}
-          {formatSeconds(part.ms)}
+          {part.eightMs === null ? formatSeconds(part.ms) : Math.round((8 * part.ms) / part.eightMs)}
           {side}
           {part.layer && width > 90 ? ` ${part.layer}` : ''}
         </span>
       )}
     </div>
   );
-});
+}
 
 function sideMark({ side, switches }: SheetPart): string {
   if (side === null) return '';
@@ -115,8 +167,8 @@ function sideMark({ side, switches }: SheetPart): string {
   return side === 'left' ? ' L' : ' R';
 }
 
-function cellName(sheet: Sheet, cell: SheetCell): string {
-  const row = cell.rowSpan > 1 ? 'Complex' : (sheet.rows[cell.row]?.label ?? '');
+function cellName(name: string, cell: SheetCell): string {
+  const row = cell.rowSpan > 1 ? 'Complex' : name;
   const parts = cell.parts.map(
     (p) => `${p.kind === 'rest' ? 'rest' : 'work'} ${formatSeconds(p.ms)}${p.side ? ` ${p.side}` : ''}`,
   );

@@ -1,4 +1,4 @@
-import { cellMs, type Sheet, type SheetCell } from '../../core/timeline/index.ts';
+import type { Sheet } from '../../core/timeline/index.ts';
 
 export const ROW_H = 34;
 export const HEADER_H = 26;
@@ -17,7 +17,9 @@ export interface SheetLayout {
 export function layOut(sheet: Sheet, available: number): SheetLayout {
   const seconds = sheet.columns.reduce((sum, c) => sum + (c.widthMs + c.gapMs) / 1000, 0);
   const fixed = sheet.columns.length * MIN_GAP + (sheet.missing.length > 0 ? NOTCH_W : 8);
-  const scale = Math.min(2.4, Math.max(0.62, (available - fixed) / Math.max(1, seconds)));
+  // A dance block is short and read by its eights: it may be drawn larger than the rest.
+  const largest = sheet.cells.some((c) => c.parts.some((p) => p.eightMs !== null)) ? 9 : 2.4;
+  const scale = Math.min(largest, Math.max(0.62, stepped((available - fixed) / Math.max(1, seconds))));
   const lefts: number[] = [];
   let x = 0;
   for (const column of sheet.columns) {
@@ -32,19 +34,13 @@ export function layOut(sheet: Sheet, available: number): SheetLayout {
   };
 }
 
-export const px = (layout: SheetLayout, ms: number) => (ms / 1000) * layout.scale;
-
-export function cellBox(
-  layout: SheetLayout,
-  cell: SheetCell,
-): { left: number; top: number; width: number; height: number } {
-  return {
-    left: layout.lefts[cell.col] ?? 0,
-    top: cell.row * ROW_H + 4,
-    width: px(layout, cellMs(cell)),
-    height: cell.rowSpan * ROW_H - 8,
-  };
+/** The next lower step of a ladder of scales some 6 % apart: a small edit moves cells and does not stretch them all. */
+function stepped(scale: number): number {
+  const step = Math.log(1.06);
+  return Math.exp(Math.floor(Math.log(Math.max(scale, 0.01)) / step) * step);
 }
+
+export const px = (layout: SheetLayout, ms: number) => (ms / 1000) * layout.scale;
 
 /** The thread through the cells in the order they happen, as an SVG path along their starting edges. */
 export function threadPath(sheet: Sheet, layout: SheetLayout): string {

@@ -12,7 +12,7 @@ export function StationLine({ station, onChange }: { station: Station; onChange:
       <Popover.Trigger asChild>
         <button
           type="button"
-          className="flex h-7 w-7 items-center justify-center rounded-sm text-line-strong opacity-0 hover:bg-ink/10 hover:text-ink focus:opacity-100 group-hover:opacity-100 data-[state=open]:opacity-100"
+          className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"
           aria-label={`All of ${station.move}`}
           title="Reps, kit, options, phases"
         >

@@ -15,8 +15,9 @@ import {
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, X } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { type Block, defaultSides, type SidesMode, type Station } from '../../core/plan/index.ts';
+import { useLatest } from '../ui/use-latest.ts';
 import { ROW_H } from './sheet-layout.ts';
 import { StationLine } from './station-line.tsx';
 
@@ -53,21 +54,27 @@ export function StationRows({ block, onEdit, selectedRow, onSelectRow }: Props) 
     const index = (id: unknown) => block.stations.findIndex((s) => s.id === id);
     if (over && active.id !== over.id) moveTo(index(active.id), index(over.id));
   };
+  const ids = block.stations.map((s) => s.id).join(' ');
+  const items = useMemo(() => ids.split(' '), [ids]);
+  const select = useLatest(onSelectRow);
+  const move = useLatest((row: number, by: number) => moveTo(row, row + by));
+  const change = useLatest((id: string, to: (station: Station) => Station) =>
+    onEdit((b) => ({ ...b, stations: b.stations.map((s) => (s.id === id ? to(s) : s)) })),
+  );
+  const remove = useLatest((id: string) => onEdit((b) => ({ ...b, stations: b.stations.filter((s) => s.id !== id) })));
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-      <SortableContext items={block.stations.map((s) => s.id)} strategy={verticalListSortingStrategy}>
+      <SortableContext items={items} strategy={verticalListSortingStrategy}>
         {block.stations.map((station, row) => (
           <StationRow
             key={station.id}
             station={station}
             row={row}
             selected={selectedRow(row)}
-            onSelect={() => onSelectRow(row)}
-            onChange={(change) =>
-              onEdit((b) => ({ ...b, stations: b.stations.map((s) => (s.id === station.id ? change(s) : s)) }))
-            }
-            onRemove={() => onEdit((b) => ({ ...b, stations: b.stations.filter((s) => s.id !== station.id) }))}
-            onMove={(by) => moveTo(row, row + by)}
+            onSelect={select}
+            onChange={change}
+            onRemove={remove}
+            onMove={move}
           />
         ))}
       </SortableContext>
@@ -79,13 +86,15 @@ interface RowProps {
   station: Station;
   row: number;
   selected: boolean;
-  onSelect: () => void;
-  onChange: (change: (station: Station) => Station) => void;
-  onRemove: () => void;
-  onMove: (by: number) => void;
+  onSelect: (row: number) => void;
+  onChange: (id: string, to: (station: Station) => Station) => void;
+  onRemove: (id: string) => void;
+  onMove: (row: number, by: number) => void;
 }
 
-function StationRow({ station, row, selected, onSelect, onChange, onRemove, onMove }: RowProps) {
+const StationRow = memo(function StationRow(props: RowProps) {
+  const { station, row, selected } = props;
+  const onChange = (to: (station: Station) => Station) => props.onChange(station.id, to);
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: station.id });
   const [name, setName] = useState<string | null>(null);
   const commit = () => {
@@ -96,7 +105,7 @@ function StationRow({ station, row, selected, onSelect, onChange, onRemove, onMo
   return (
     <div
       ref={setNodeRef}
-      className={`group flex items-center border-b ${isDragging ? 'z-30 bg-card' : ''} ${selected ? 'bg-ink/5' : ''}`}
+      className={`group relative flex items-center border-b ${isDragging ? 'z-30 bg-card' : ''} ${selected ? 'bg-ink/5' : ''}`}
       style={{ height: ROW_H, transform: CSS.Transform.toString(transform), transition }}
     >
       <button
@@ -112,7 +121,7 @@ function StationRow({ station, row, selected, onSelect, onChange, onRemove, onMo
         type="button"
         tabIndex={-1}
         className="digits h-full w-6 text-right text-[12px] text-muted hover:text-ink"
-        onClick={onSelect}
+        onClick={() => props.onSelect(row)}
         aria-label={`Select all of ${station.move}`}
       >
         {row + 1}
@@ -129,10 +138,17 @@ function StationRow({ station, row, selected, onSelect, onChange, onRemove, onMo
           if (e.key === 'Escape') setName(null);
           if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
             e.preventDefault();
-            onMove(e.key === 'ArrowUp' ? -1 : 1);
+            props.onMove(row, e.key === 'ArrowUp' ? -1 : 1);
           }
         }}
       />
+      {station.reps && (
+        <span className="digits whitespace-nowrap text-[12px] text-muted">
+          {station.reps.count}
+          {station.reps.per === 'side' ? ' a side' : '×'}
+        </span>
+      )}
+      {station.effort && <span className="text-[12px] text-muted">{station.effort}</span>}
       <label className="relative mx-1 flex h-7 w-9 items-center justify-center rounded-sm text-[12px] hover:bg-ink/10">
         <span
           className={`digits ${station.sides.mode === 'none' ? 'text-line-strong' : 'text-ink'}`}
@@ -154,16 +170,18 @@ function StationRow({ station, row, selected, onSelect, onChange, onRemove, onMo
           ))}
         </select>
       </label>
-      <StationLine station={station} onChange={(changed) => onChange(() => changed)} />
-      <button
-        type="button"
-        className="flex h-7 w-7 items-center justify-center rounded-sm text-line-strong opacity-0 hover:bg-ink/10 hover:text-ink focus:opacity-100 group-hover:opacity-100"
-        onClick={onRemove}
-        aria-label={`Remove ${station.move}`}
-        title="Remove"
-      >
-        <X size={14} />
-      </button>
+      <span className="absolute right-11 flex bg-paper opacity-0 focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100">
+        <StationLine station={station} onChange={(changed) => onChange(() => changed)} />
+        <button
+          type="button"
+          className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"
+          onClick={() => props.onRemove(station.id)}
+          aria-label={`Remove ${station.move}`}
+          title="Remove"
+        >
+          <X size={14} />
+        </button>
+      </span>
     </div>
   );
-}
+});

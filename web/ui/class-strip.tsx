@@ -119,9 +119,11 @@ function Clocks({
   at: (ms: number) => string;
 }) {
   const starts = totals.blocks.filter((b) => b.withBreakMs > 0).map((b) => b.startMs);
-  const marks = [...starts, totals.totalMs].filter(
-    (ms, i, all) => i === 0 || i === all.length - 1 || ms - (all[i - 1] ?? 0) > axisMs * 0.045,
-  );
+  const apart = axisMs * 0.05;
+  const marks: number[] = [];
+  for (const ms of starts)
+    if (ms - (marks.at(-1) ?? -axisMs) > apart && totals.totalMs - ms > apart * 1.6) marks.push(ms);
+  marks.push(totals.totalMs);
   const slotMs = plan.slot.lengthMs;
   const slotIsClear = slotMs !== null && Math.abs(slotMs - totals.totalMs) > axisMs * 0.06;
   return (

@@ -1,0 +1,127 @@
+// Prints what things cost on this machine; nothing here passes or fails.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { planCues } from '../core/cues/index.ts';
+import { fitSlot } from '../core/fit/index.ts';
+import { readShorthand, writeShorthand } from '../core/shorthand/index.ts';
+import { circuit, planOf, s, stations } from '../core/test/build.ts';
+import { compile, sheetOf } from '../core/timeline/index.ts';
+import { keystrokes } from './keystrokes.ts';
+
+type Row = { what: string; median: string; p95: string; note: string };
+const rows: Row[] = [];
+const ms = (x: number) => `${x < 10 ? x.toFixed(2) : x.toFixed(0)} ms`;
+const rank = (sorted: number[], q: number) => sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))] ?? 0;
+
+function report(what: string, times: number[], note = ''): void {
+  const sorted = [...times].sort((a, b) => a - b);
+  rows.push({ what, median: ms(rank(sorted, 0.5)), p95: ms(rank(sorted, 0.95)), note });
+}
+
+function time(what: string, runs: number, work: () => void, note = ''): void {
+  for (let i = 0; i < Math.min(10, runs); i++) work();
+  const times = Array.from({ length: runs }, () => {
+    const from = performance.now();
+    work();
+    return performance.now() - from;
+  });
+  report(what, times, note);
+}
+
+/** Three hours, 1,000 intervals: 10 blocks of 5 stations × 10 rounds of 14/7.6 s or so. */
+const long = planOf(
+  ...Array.from({ length: 10 }, () => circuit(stations(5), 14, 7, 10, { roundBreakMs: s(12), lastRest: 'keep' })),
+);
+
+function core(): void {
+  const { intervals, totalMs } = compile(long);
+  const size = `${intervals.length} intervals, ${(totalMs / 3_600_000).toFixed(1)} h`;
+  time('compile', 300, () => compile(long), size);
+  time('compile and cues', 300, () => planCues(long, compile(long).intervals), size);
+  time('round sheets of it', 100, () => long.blocks.map((b) => sheetOf(b)), '10 sheets of 5 × 10');
+  const text = writeShorthand(long);
+  time('read its shorthand', 100, () => readShorthand(text), `${text.split('\n').length} lines`);
+  const plan = planOf(circuit(stations(8), 40, 20, 3, { roundBreakMs: s(60) }));
+  const vary = {
+    workMs: { min: s(20), max: s(59), step: 1000 },
+    restMs: { min: s(5), max: s(29), step: 1000 },
+    rounds: { min: 1, max: 5, step: 1 },
+    roundBreakMs: { min: s(30), max: s(75), step: s(15) },
+  };
+  let tried = 0;
+  time('slot fitter', 30, () => {
+    tried =
+      fitSlot({ plan, blockIndex: 0, slotMs: s(1800), spareMs: s(20), keepRatio: false, limit: 12, vary })?.tried ?? 0;
+  });
+  const last = rows.at(-1);
+  if (last) last.note = `${tried} candidates`;
+}
+
+const PORT = 4317;
+const URL = `http://127.0.0.1:${PORT}`;
+const healthy = () =>
+  fetch(`${URL}/api/health`).then(
+    (r) => r.ok,
+    () => false,
+  );
+
+async function start(dataDir: string): Promise<{ tookMs: number; stop: () => Promise<void> }> {
+  const from = performance.now();
+  const child = spawn(process.execPath, ['dist/server/main.js'], {
+    env: { ...process.env, PORT: String(PORT), DATA_DIR: dataDir, LOG_LEVEL: 'silent' },
+    stdio: 'ignore',
+  });
+  while (!(await healthy())) await new Promise((done) => setTimeout(done, 20));
+  const tookMs = performance.now() - from;
+  const stop = () =>
+    new Promise<void>((done) => {
+      child.once('exit', () => done());
+      child.kill('SIGTERM');
+    });
+  return { tookMs, stop };
+}
+
+async function server(): Promise<void> {
+  const dataDir = mkdtempSync(path.join(tmpdir(), 'odd-round-bench-'));
+  const first = await start(dataDir);
+  report('first start, empty database and demo data', [first.tookMs]);
+  await first.stop();
+  const again = await start(dataDir);
+  report('later start', [again.tookMs]);
+  const plan = { ...long, id: 'bench', title: 'Bench' };
+  const times: number[] = [];
+  for (let version = 0; version < 60; version++) {
+    const body = JSON.stringify({ plan: { ...plan, notes: `save ${version}` }, baseVersion: version });
+    const from = performance.now();
+    await fetch(`${URL}/api/plans/bench`, { method: 'PUT', body, headers: { 'Content-Type': 'application/json' } });
+    times.push(performance.now() - from);
+  }
+  report('save a class', times, 'the long one, over HTTP');
+  const { typed, fitterMs, candidates } = await keystrokes(URL);
+  report('keystroke to painted result', typed, '40 × 10 sheet, headless Chromium');
+  report('slot fitter in its worker', fitterMs, `${candidates} candidates, headless Chromium`);
+  await again.stop();
+}
+
+function bundle(): void {
+  const files = readdirSync('dist/web/assets').map((f) => path.join('dist/web/assets', f));
+  const size = (ext: string) => {
+    const own = files.filter((f) => f.endsWith(ext));
+    const raw = own.reduce((sum, f) => sum + statSync(f).size, 0);
+    const zipped = own.reduce((sum, f) => sum + gzipSync(readFileSync(f)).length, 0);
+    return `${(raw / 1024).toFixed(0)} KiB, ${(zipped / 1024).toFixed(0)} KiB gzip`;
+  };
+  rows.push({ what: 'bundle, scripts', median: '', p95: '', note: size('.js') });
+  rows.push({ what: 'bundle, styles', median: '', p95: '', note: size('.css') });
+}
+
+core();
+await server();
+bundle();
+console.log(`Node ${process.version}\n`);
+const width = Math.max(...rows.map((r) => r.what.length));
+console.log(`${''.padEnd(width)}    median       95 %`);
+for (const r of rows) console.log(`${r.what.padEnd(width)}  ${r.median.padStart(8)}  ${r.p95.padStart(9)}  ${r.note}`);

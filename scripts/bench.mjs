@@ -1,0 +1,6 @@
+import { bin, ensureBuilt, ensureChromium, ensureInstalled, run } from './lib.mjs';
+
+ensureInstalled();
+ensureBuilt();
+const chromium = ensureChromium();
+run(bin('tsx'), ['bench/run.ts'], { env: { ...process.env, CHROMIUM: chromium } });
