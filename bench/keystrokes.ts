@@ -44,8 +44,12 @@ export async function keystrokes(url: string): Promise<{ typed: number[]; fitter
   });
   for (let i = 0; i < 40; i++) {
     await page.keyboard.press(i % 2 ? '-' : '+');
+    await page.waitForTimeout(80);
     await page.keyboard.press('ArrowDown');
+    await page.waitForTimeout(80);
     await page.keyboard.press('ArrowRight');
+    // A quick typist: some twelve keys a second.
+    await page.waitForTimeout(80);
   }
   const typed = await page.evaluate(() => (window as unknown as { times: number[] }).times);
 

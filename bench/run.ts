@@ -4,11 +4,11 @@ import { mkdtempSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { planCues } from '../core/cues/index.ts';
-import { fitSlot } from '../core/fit/index.ts';
-import { readShorthand, writeShorthand } from '../core/shorthand/index.ts';
-import { circuit, planOf, s, stations } from '../core/test/build.ts';
-import { compile, sheetOf } from '../core/timeline/index.ts';
+// The built core: what runs in production, without a loader's wrappers.
+import { planCues } from '../dist/core/cues/index.js';
+import { fitSlot } from '../dist/core/fit/index.js';
+import { readShorthand, writeShorthand } from '../dist/core/shorthand/index.js';
+import { compile, sheetOf } from '../dist/core/timeline/index.js';
 import { keystrokes } from './keystrokes.ts';
 
 type Row = { what: string; median: string; p95: string; note: string };
@@ -31,10 +31,13 @@ function time(what: string, runs: number, work: () => void, note = ''): void {
   report(what, times, note);
 }
 
-/** Three hours, 1,000 intervals: 10 blocks of 5 stations × 10 rounds of 14/7.6 s or so. */
-const long = planOf(
-  ...Array.from({ length: 10 }, () => circuit(stations(5), 14, 7, 10, { roundBreakMs: s(12), lastRest: 'keep' })),
-);
+const s = (seconds: number) => seconds * 1000;
+const stations = (n: number) => Array.from({ length: n }, (_, k) => `  Move ${'abcdefghij'[k]}`).join('\n');
+
+/** Three hours, 1,000 intervals: 10 blocks of 5 stations × 10 rounds, all rests kept. */
+const long = readShorthand(
+  `main: 10 rounds, 14/7, 12 between rounds, keep last rest\n${stations(5)}\n`.repeat(10),
+).plan;
 
 function core(): void {
   const { intervals, totalMs } = compile(long);
@@ -44,7 +47,7 @@ function core(): void {
   time('round sheets of it', 100, () => long.blocks.map((b) => sheetOf(b)), '10 sheets of 5 × 10');
   const text = writeShorthand(long);
   time('read its shorthand', 100, () => readShorthand(text), `${text.split('\n').length} lines`);
-  const plan = planOf(circuit(stations(8), 40, 20, 3, { roundBreakMs: s(60) }));
+  const { plan } = readShorthand(`main: 3 rounds, 40/20, 60 between rounds\n${stations(8)}`);
   const vary = {
     workMs: { min: s(20), max: s(59), step: 1000 },
     restMs: { min: s(5), max: s(29), step: 1000 },

@@ -27,10 +27,11 @@ export function estimateSpokenMs(text: string): number {
 export function planCues(plan: Pick<Plan, 'blocks' | 'cues'>, intervals: readonly Interval[]): Cue[] {
   const cues: Cue[] = [];
   intervals.forEach((interval, i) => {
-    const at = new IntervalCues(plan, interval, intervals[i - 1], intervals[i + 1]);
-    cues.push(...at.boundary(), ...at.countdowns());
-    if (isWork(interval)) cues.push(...at.duringWork());
-    else cues.push(...at.duringGap(upcomingWork(intervals, i)));
+    const at = new IntervalCues(plan, interval, intervals[i - 1], intervals[i + 1], cues);
+    at.boundary();
+    at.countdowns();
+    if (isWork(interval)) at.duringWork();
+    else at.duringGap(upcomingWork(intervals, i));
   });
   const last = intervals[intervals.length - 1];
   if (last && plan.cues.tones) cues.push(toneCue('end', last.startMs + last.durationMs, last.index));
@@ -67,6 +68,7 @@ function toneCue(tone: Tone, atMs: number, intervalIndex: number): Cue {
   return { atMs, kind: tone === 'tick' ? 'countdown' : 'tone', tone, text: null, spokenMs: 0, intervalIndex };
 }
 
+/** Adds the cues of one interval to a list. */
 class IntervalCues {
   private readonly set: CueSettings;
   constructor(
@@ -74,65 +76,54 @@ class IntervalCues {
     private readonly interval: Interval,
     private readonly previous: Interval | undefined,
     private readonly next: Interval | undefined,
+    private readonly out: Cue[],
   ) {
     this.set = plan.cues;
   }
 
-  boundary(): Cue[] {
+  boundary(): void {
     const { interval, set } = this;
-    if (!set.tones || interval.kind === 'countIn') return [];
-    if (isWork(interval) || interval.kind === 'open' || interval.kind === 'demo')
-      return [toneCue('work', interval.startMs, interval.index)];
-    const tone = isBreak(interval) ? 'break' : 'rest';
-    return this.previous ? [toneCue(tone, interval.startMs, interval.index)] : [];
+    if (!set.tones || interval.kind === 'countIn') return;
+    if (isWork(interval) || interval.kind === 'open' || interval.kind === 'demo') this.tone('work', interval.startMs);
+    else if (this.previous) this.tone(isBreak(interval) ? 'break' : 'rest', interval.startMs);
   }
 
   /** Ticks run in the last three seconds of an interval; where work follows work they sound once. */
-  countdowns(): Cue[] {
+  countdowns(): void {
     const { interval, next, set } = this;
-    if (interval.untilTap) return [];
+    if (interval.untilTap) return;
     const beforeWork = set.countdownBeforeWork && next !== undefined && isWork(next);
-    const beforeEnd = set.countdownBeforeEnd && isWork(interval);
-    if (!beforeWork && !beforeEnd) return [];
+    if (!beforeWork && !(set.countdownBeforeEnd && isWork(interval))) return;
     const end = interval.startMs + interval.durationMs;
-    return TICKS_MS.filter((lead) => lead < interval.durationMs).map((lead) =>
-      toneCue('tick', end - lead, interval.index),
-    );
+    for (const lead of TICKS_MS) if (lead < interval.durationMs) this.tone('tick', end - lead);
   }
 
-  duringWork(): Cue[] {
+  duringWork(): void {
     const { interval, set } = this;
-    const station = stationAt(this.plan, interval);
-    const splits = station?.sides.mode === 'split';
+    const splits = stationAt(this.plan, interval)?.sides.mode === 'split';
     const halfMs = Math.round(interval.durationMs / 2);
-    const cues: Cue[] = [];
     for (const phase of interval.phases) {
       const switches = splits && phase.atMs === halfMs && phase.say === 'Switch sides';
-      if (switches || set.phases) cues.push(this.voice(switches ? 'sideSwitch' : 'phase', phase.atMs, phase.say));
+      if (switches || set.phases) this.voice(switches ? 'sideSwitch' : 'phase', phase.atMs, phase.say);
     }
-    if (interval.untilTap) return cues;
-    if (set.half && !splits && interval.durationMs >= HALF_FROM_MS) cues.push(this.voice('half', halfMs, 'Half way'));
+    if (interval.untilTap) return;
+    if (set.half && !splits && interval.durationMs >= HALF_FROM_MS) this.voice('half', halfMs, 'Half way');
     if (set.tenSeconds && interval.durationMs >= TEN_FROM_MS)
-      cues.push(this.voice('tenSeconds', interval.durationMs - 10_000, 'Ten seconds'));
-    return cues;
+      this.voice('tenSeconds', interval.durationMs - 10_000, 'Ten seconds');
   }
 
-  duringGap(upcoming: Upcoming | null): Cue[] {
-    if (!upcoming) return [];
+  duringGap(upcoming: Upcoming | null): void {
+    if (!upcoming) return;
     const { interval, set } = this;
-    const cues: Cue[] = [];
     let offsetMs = AFTER_TONE_MS;
     const say = (kind: CueKind, text: string) => {
-      const cue = this.voice(kind, offsetMs, text);
-      cues.push(cue);
-      offsetMs += cue.spokenMs + 300;
+      offsetMs += this.voice(kind, offsetMs, text) + 300;
     };
     const call = set.rounds ? roundCall(this.plan, upcoming) : null;
     if (call) say('round', call);
     const station = stationAt(this.plan, upcoming.work);
     if (set.nextUp && station) say('nextUp', nextUpText(station, upcoming.work, this.rotates(upcoming)));
     if (set.water && isBreak(interval) && interval.durationMs >= WATER_FROM_MS) say('water', 'Water');
-    return cues;
   }
 
   private rotates({ work, before }: Upcoming): boolean {
@@ -140,15 +131,16 @@ class IntervalCues {
     return block?.use === 'stations' && before !== null && before.blockIndex === work.blockIndex;
   }
 
-  private voice(kind: CueKind, offsetMs: number, text: string): Cue {
-    return {
-      atMs: this.interval.startMs + offsetMs,
-      kind,
-      tone: null,
-      text,
-      spokenMs: estimateSpokenMs(text),
-      intervalIndex: this.interval.index,
-    };
+  private tone(tone: Tone, atMs: number): void {
+    this.out.push(toneCue(tone, atMs, this.interval.index));
+  }
+
+  /** Adds a spoken cue; gives its length in ms. */
+  private voice(kind: CueKind, offsetMs: number, text: string): number {
+    const { startMs, index: intervalIndex } = this.interval;
+    const spokenMs = estimateSpokenMs(text);
+    this.out.push({ atMs: startMs + offsetMs, kind, tone: null, text, spokenMs, intervalIndex });
+    return spokenMs;
   }
 }
 

@@ -1,5 +1,6 @@
 import { ArrowDown, ArrowUp, ClipboardCopy, Copy, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
+import { memo, useCallback, useMemo } from 'react';
 import { toast } from 'sonner';
 import {
   type Block,
@@ -11,7 +12,7 @@ import {
   roleTitle,
 } from '../../core/plan/index.ts';
 import { writeBlocksText } from '../../core/shorthand/index.ts';
-import type { BlockTotals, OddRound } from '../../core/timeline/index.ts';
+import { oddRounds } from '../../core/timeline/index.ts';
 import type { Move } from '../app/api.ts';
 import { IconButton } from '../ui/button.tsx';
 import { DurationField } from '../ui/duration-field.tsx';
@@ -23,25 +24,33 @@ import { OddRoundNote } from './odd-round-note.tsx';
 import { RoundSheet } from './round-sheet.tsx';
 import { undo } from './store.ts';
 
+/** What can be done with a block of the class; one object for the life of the builder. */
+export interface BlockActions {
+  edit: (id: string, change: (block: Block) => Block) => void;
+  move: (id: string, by: number) => void;
+  duplicate: (id: string) => void;
+  remove: (id: string) => void;
+}
+
 interface Props {
   block: Block;
+  /** Blocks after this one; empty unless the block's format looks at them. */
   following: readonly Block[];
-  totals: BlockTotals | undefined;
+  totalMs: number;
+  about: boolean;
   startsAt: string;
-  odd: OddRound | undefined;
   moves: readonly Move[];
   isLast: boolean;
-  onEdit: (change: (block: Block) => Block) => void;
-  onMove: (by: number) => void;
-  onDuplicate: () => void;
-  onRemove: () => void;
+  actions: BlockActions;
 }
 
 const ROLES: BlockRole[] = ['warmUp', 'main', 'finisher', 'coolDown', 'other'];
 
 /** One block: its settings as a sentence, its round sheet, and the break after it. */
-export function BlockSection(props: Props) {
-  const { block, following, odd, moves, onEdit } = props;
+export const BlockSection = memo(function BlockSection(props: Props) {
+  const { block, following, moves, actions } = props;
+  const odd = useMemo(() => oddRounds({ blocks: [block] })[0], [block]);
+  const onEdit = useCallback((change: (b: Block) => Block) => actions.edit(block.id, change), [actions, block.id]);
   const addStations = (names: string[]) =>
     onEdit((b) => ({ ...b, stations: [...b.stations, ...names.map((name) => stationFor(moves, name))].slice(0, 60) }));
   const usesStations = block.format.kind !== 'open';
@@ -60,7 +69,7 @@ export function BlockSection(props: Props) {
       {!props.isLast && <BreakAfter block={block} onEdit={onEdit} />}
     </section>
   );
-}
+});
 
 /** A station with what the library knows of the move: kit, options, and sides when it is one-sided. */
 function stationFor(moves: readonly Move[], name: string) {
@@ -76,7 +85,8 @@ function stationFor(moves: readonly Move[], name: string) {
   };
 }
 
-function BlockHead({ block, totals, startsAt, onEdit, onMove, onDuplicate, onRemove }: Props) {
+function BlockHead({ block, totalMs, about, startsAt, actions }: Props) {
+  const onEdit = (change: (b: Block) => Block) => actions.edit(block.id, change);
   const setFormat = (kind: FormatKind) => {
     const { lost } = changeFormat(block, kind);
     onEdit((b) => changeFormat(b, kind).block);
@@ -127,16 +137,16 @@ function BlockHead({ block, totals, startsAt, onEdit, onMove, onDuplicate, onRem
         <option value="stations">at stations</option>
       </select>
       <span className="digits text-[15px]">
-        {totals?.about ? 'about ' : ''}
-        {formatDuration(totals?.totalMs ?? 0)}
+        {about ? 'about ' : ''}
+        {formatDuration(totalMs)}
       </span>
       <span className="text-[14px] text-muted">{startsAt}</span>
       <span className="flex-1" />
       <span className="flex">
-        <IconButton label={`Move ${block.title} up`} onClick={() => onMove(-1)}>
+        <IconButton label={`Move ${block.title} up`} onClick={() => actions.move(block.id, -1)}>
           <ArrowUp size={17} />
         </IconButton>
-        <IconButton label={`Move ${block.title} down`} onClick={() => onMove(1)}>
+        <IconButton label={`Move ${block.title} down`} onClick={() => actions.move(block.id, 1)}>
           <ArrowDown size={17} />
         </IconButton>
         <IconButton
@@ -145,10 +155,10 @@ function BlockHead({ block, totals, startsAt, onEdit, onMove, onDuplicate, onRem
         >
           <ClipboardCopy size={17} />
         </IconButton>
-        <IconButton label={`Duplicate ${block.title}`} onClick={onDuplicate}>
+        <IconButton label={`Duplicate ${block.title}`} onClick={() => actions.duplicate(block.id)}>
           <Copy size={17} />
         </IconButton>
-        <IconButton label={`Remove ${block.title}`} onClick={onRemove}>
+        <IconButton label={`Remove ${block.title}`} onClick={() => actions.remove(block.id)}>
           <Trash2 size={17} />
         </IconButton>
       </span>
@@ -163,7 +173,7 @@ function copyBlock(block: Block): void {
   );
 }
 
-function BreakAfter({ block, onEdit }: Pick<Props, 'block' | 'onEdit'>) {
+function BreakAfter({ block, onEdit }: { block: Block; onEdit: (change: (block: Block) => Block) => void }) {
   const { breakAfter } = block;
   const set = (patch: Partial<Block['breakAfter']>) =>
     onEdit((b) => ({ ...b, breakAfter: { ...b.breakAfter, ...patch } }));

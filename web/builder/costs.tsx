@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { costOfOneMore, type FitKnob } from '../../core/fit/index.ts';
 import { type Block, formatChange } from '../../core/plan/index.ts';
 
@@ -10,7 +11,7 @@ const WORDS: Record<FitKnob, string> = {
 };
 
 /** What one more of each thing does to the length of the class. */
-export function Costs({ block }: { block: Block }) {
+export const Costs = memo(function Costs({ block }: { block: Block }) {
   const costs = block.stations.length === 0 ? [] : costOfOneMore(block).filter((c) => c.costMs !== 0);
   if (costs.length === 0) return null;
   return (
@@ -22,4 +23,4 @@ export function Costs({ block }: { block: Block }) {
       ))}
     </p>
   );
-}
+});

@@ -68,7 +68,9 @@ export function RoundSheet({ block, following, onEdit }: Props) {
           <StationRows
             block={block}
             onEdit={onEdit}
-            selectedRow={(row) => selection !== null && contains(selection, row, selection.head.col)}
+            columns={cols}
+            selectedFrom={selection ? Math.min(selection.anchor.row, selection.head.row) : -1}
+            selectedTo={selection ? Math.max(selection.anchor.row, selection.head.row) : -1}
             onSelectRow={(row) => {
               if (cols === 0) return;
               setSelection({ anchor: { row, col: 0 }, head: { row, col: cols - 1 } });

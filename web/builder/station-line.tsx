@@ -5,7 +5,8 @@ import type { Station } from '../../core/plan/index.ts';
 import { readStationText, type ShorthandProblem, writeStationText } from '../../core/shorthand/index.ts';
 
 /** All that is said of a station in one line of shorthand: reps, tempo, counts, kit, options, phases, single rounds. */
-export function StationLine({ station, onChange }: { station: Station; onChange: (station: Station) => void }) {
+export function StationLine({ read, onChange }: { read: () => Station; onChange: (station: Station) => void }) {
+  const station = read();
   const [open, setOpen] = useState(false);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>

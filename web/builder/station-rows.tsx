@@ -20,11 +20,16 @@ import { type Block, defaultSides, type SidesMode, type Station } from '../../co
 import { useLatest } from '../ui/use-latest.ts';
 import { ROW_H } from './sheet-layout.ts';
 import { StationLine } from './station-line.tsx';
+import { useBuilder } from './store.ts';
 
 interface Props {
   block: Block;
   onEdit: (change: (block: Block) => Block) => void;
-  selectedRow: (row: number) => boolean;
+  /** Rows selected on the sheet, first and last; −1 for none. */
+  selectedFrom: number;
+  selectedTo: number;
+  /** Columns of the sheet: what selecting a row selects. */
+  columns: number;
   onSelectRow: (row: number) => void;
 }
 
@@ -38,7 +43,7 @@ const SIDES: Record<SidesMode, { mark: string; word: string }> = {
 };
 
 /** The names of the stations, which are the rows: renamed, reordered, sided and removed here. */
-export function StationRows({ block, onEdit, selectedRow, onSelectRow }: Props) {
+export const StationRows = memo(function StationRows({ block, onEdit, selectedFrom, selectedTo, onSelectRow }: Props) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -61,6 +66,13 @@ export function StationRows({ block, onEdit, selectedRow, onSelectRow }: Props) 
   const change = useLatest((id: string, to: (station: Station) => Station) =>
     onEdit((b) => ({ ...b, stations: b.stations.map((s) => (s.id === id ? to(s) : s)) })),
   );
+  // The row may show an older station than the sheet holds; what opens to be edited is the newest.
+  const read = useLatest((id: string) =>
+    useBuilder
+      .getState()
+      .plan?.blocks.find((b) => b.id === block.id)
+      ?.stations.find((s) => s.id === id),
+  );
   const remove = useLatest((id: string) => onEdit((b) => ({ ...b, stations: b.stations.filter((s) => s.id !== id) })));
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
@@ -70,16 +82,36 @@ export function StationRows({ block, onEdit, selectedRow, onSelectRow }: Props) 
             key={station.id}
             station={station}
             row={row}
-            selected={selectedRow(row)}
+            selected={row >= selectedFrom && row <= selectedTo}
             onSelect={select}
             onChange={change}
             onRemove={remove}
+            onRead={read}
             onMove={move}
           />
         ))}
       </SortableContext>
     </DndContext>
   );
+}, sameRows);
+
+/** Times are not shown here: an edit of cells alone leaves the rows as they are. */
+function sameRows(a: Props, b: Props): boolean {
+  if (
+    a.selectedFrom !== b.selectedFrom ||
+    a.selectedTo !== b.selectedTo ||
+    a.columns !== b.columns ||
+    a.onEdit !== b.onEdit
+  )
+    return false;
+  const [x, y] = [a.block.stations, b.block.stations];
+  return x.length === y.length && x.every((s, k) => s === y[k] || shownOf(s) === shownOf(y[k]));
+}
+
+function shownOf(station: Station | undefined): string {
+  if (!station) return '';
+  const { cells: _, workMs: __, restMs: ___, ...shown } = station;
+  return JSON.stringify(shown);
 }
 
 interface RowProps {
@@ -89,6 +121,7 @@ interface RowProps {
   onSelect: (row: number) => void;
   onChange: (id: string, to: (station: Station) => Station) => void;
   onRemove: (id: string) => void;
+  onRead: (id: string) => Station | undefined;
   onMove: (row: number, by: number) => void;
 }
 
@@ -171,7 +204,7 @@ const StationRow = memo(function StationRow(props: RowProps) {
         </select>
       </label>
       <span className="absolute right-11 flex bg-paper opacity-0 focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100">
-        <StationLine station={station} onChange={(changed) => onChange(() => changed)} />
+        <StationLine read={() => props.onRead(station.id) ?? station} onChange={(changed) => onChange(() => changed)} />
         <button
           type="button"
           className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"

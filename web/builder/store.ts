@@ -19,7 +19,7 @@ interface BuilderState {
   save: SaveState;
   load: (plan: Plan, baseVersion: number, save: SaveState) => void;
   /** Applies an edit; one that changes nothing leaves no trace in the history. */
-  edit: (change: (plan: Plan) => Plan) => void;
+  edit: Edit;
   setSave: (save: SaveState, baseVersion?: number) => void;
 }
 
@@ -49,6 +49,9 @@ export const useBuilder = create<BuilderState>()(
     },
   ),
 );
+
+/** Applies a pure edit to the class being built. */
+export type Edit = (change: (plan: Plan) => Plan) => void;
 
 export const undo = () => useBuilder.temporal.getState().undo();
 export const redo = () => useBuilder.temporal.getState().redo();
