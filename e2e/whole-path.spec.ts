@@ -3,7 +3,9 @@ import { expect, type Page, test } from '@playwright/test';
 test('a new class is built by keyboard alone in under a minute and reads 19:00', async ({ page }) => {
   await page.goto('/');
   const from = Date.now();
-  await page.getByRole('button', { name: 'New class' }).focus();
+  await page.getByRole('button', { name: 'New class', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Empty round sheet' }).focus();
   await page.keyboard.press('Enter');
   await page.getByRole('textbox', { name: 'Class title' }).waitFor();
   await page.getByRole('textbox', { name: 'Class title' }).focus();

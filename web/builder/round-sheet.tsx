@@ -87,65 +87,69 @@ export function RoundSheet({ block, following, onEdit }: Props) {
               grid.current?.focus();
             }}
           />
-          <div
-            ref={grid}
-            role="grid"
-            tabIndex={0}
-            aria-label={`${block.title}: round sheet. Arrows move, digits set work seconds, work/rest sets both.`}
-            aria-multiselectable="true"
-            className="relative"
-            style={{ height: layout.height }}
-            onKeyDown={onKeyDown}
-            onCopy={onCopy}
-            onPaste={onPaste}
-            onFocus={() => cols > 0 && !selection && setSelection(single(0, 0))}
-            onBlur={(e) => {
-              if (!e.currentTarget.contains(e.relatedTarget)) setEntry(null);
-            }}
-          >
-            <RowLines count={sheet.rows.length} />
-            <SheetCells
-              sheet={sheet}
-              layout={layout}
-              isSelected={(row, col) => selection !== null && contains(selection, row, col)}
-              onPick={(row, col, extend) => {
-                setSelection(extend && selection ? extendTo(selection, row, col) : single(row, col));
-                setEntry(null);
-                grid.current?.focus();
+          {cols === 0 ? (
+            <div style={{ height: layout.height }} />
+          ) : (
+            <div
+              ref={grid}
+              role="grid"
+              tabIndex={0}
+              aria-label={`${block.title}: round sheet. Arrows move, digits set work seconds, work/rest sets both.`}
+              aria-multiselectable="true"
+              className="relative"
+              style={{ height: layout.height }}
+              onKeyDown={onKeyDown}
+              onCopy={onCopy}
+              onPaste={onPaste}
+              onFocus={() => cols > 0 && !selection && setSelection(single(0, 0))}
+              onBlur={(e) => {
+                if (!e.currentTarget.contains(e.relatedTarget)) setEntry(null);
               }}
-              onOpen={(row, col) => {
-                setSelection(single(row, col));
-                setEntry('');
-              }}
-            />
-            <svg
-              className="pointer-events-none absolute inset-0 z-10 overflow-visible"
-              width={layout.width}
-              height={layout.height}
-              aria-hidden="true"
             >
-              <path
-                d={threadPath(sheet, layout)}
-                fill="none"
-                stroke="var(--live)"
-                strokeWidth="1.4"
-                strokeLinejoin="round"
-                opacity="0.8"
-              />
-            </svg>
-            {selection && entry !== null && (
-              <CellEntry
-                start={entry}
-                left={layout.lefts[selection.head.col] ?? 0}
-                top={selection.head.row * ROW_H + 2}
-                onDone={(patch) => {
-                  if (patch) apply(patch);
+              <RowLines count={sheet.rows.length} />
+              <SheetCells
+                sheet={sheet}
+                layout={layout}
+                isSelected={(row, col) => selection !== null && contains(selection, row, col)}
+                onPick={(row, col, extend) => {
+                  setSelection(extend && selection ? extendTo(selection, row, col) : single(row, col));
                   setEntry(null);
                   grid.current?.focus();
                 }}
+                onOpen={(row, col) => {
+                  setSelection(single(row, col));
+                  setEntry('');
+                }}
               />
-            )}
-          </div>
+              <svg
+                className="pointer-events-none absolute inset-0 z-10 overflow-visible"
+                width={layout.width}
+                height={layout.height}
+                aria-hidden="true"
+              >
+                <path
+                  d={threadPath(sheet, layout)}
+                  fill="none"
+                  stroke="var(--live)"
+                  strokeWidth="1.4"
+                  strokeLinejoin="round"
+                  opacity="0.8"
+                />
+              </svg>
+              {selection && entry !== null && (
+                <CellEntry
+                  start={entry}
+                  left={layout.lefts[selection.head.col] ?? 0}
+                  top={selection.head.row * ROW_H + 2}
+                  onDone={(patch) => {
+                    if (patch) apply(patch);
+                    setEntry(null);
+                    grid.current?.focus();
+                  }}
+                />
+              )}
+            </div>
+          )}
           <GapLabels block={block} sheet={sheet} layout={layout} onEdit={onEdit} />
         </div>
       </div>

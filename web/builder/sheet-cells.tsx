@@ -21,6 +21,8 @@ export function SheetCells({ sheet, layout, isSelected, onPick, onOpen }: Props)
       {sheet.columns.map((column, col) => (
         <div
           key={column.round}
+          role="row"
+          aria-label={`Round ${column.round}`}
           className="absolute top-0 left-0"
           style={{ transform: `translateX(${layout.lefts[col] ?? 0}px)` }}
         >

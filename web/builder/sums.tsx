@@ -5,24 +5,26 @@ import { type PlanTotals, workToRest } from '../../core/timeline/index.ts';
 export function Sums({ plan, sums }: { plan: Plan; sums: PlanTotals }) {
   const spare = sums.spareMs;
   return (
-    <dl className="flex flex-wrap items-baseline gap-x-6 text-[14px] text-muted" aria-label="Totals">
-      <div className="flex items-baseline gap-1.5">
-        <dt>{sums.about ? 'Total, about' : 'Total'}</dt>
-        <dd className="digits text-2xl text-ink" data-testid="total">
-          {formatDuration(sums.totalMs)}
-        </dd>
-      </div>
-      <Figure name="work" value={formatDuration(sums.workMs)} />
-      <Figure name="rest" value={formatDuration(sums.restMs)} />
-      <Figure name="breaks" value={formatDuration(sums.breakMs)} />
-      <Figure name="work : rest" value={workToRest(sums)} />
+    <div className="flex flex-wrap items-baseline gap-x-6 text-[14px] text-muted">
+      <dl className="flex flex-wrap items-baseline gap-x-6" aria-label="Totals">
+        <div className="flex items-baseline gap-1.5">
+          <dt>{sums.about ? 'Total, about' : 'Total'}</dt>
+          <dd className="digits text-2xl text-ink" data-testid="total">
+            {formatDuration(sums.totalMs)}
+          </dd>
+        </div>
+        <Figure name="work" value={formatDuration(sums.workMs)} />
+        <Figure name="rest" value={formatDuration(sums.restMs)} />
+        <Figure name="breaks" value={formatDuration(sums.breakMs)} />
+        <Figure name="work : rest" value={workToRest(sums)} />
+      </dl>
       <span className="flex-1" />
       {spare !== null && plan.blocks.length > 0 && (
         <span className={`digits text-[16px] ${spare < 0 ? 'font-bold text-live' : 'text-ink'}`}>
           {spare < 0 ? `${formatDuration(-spare)} over the slot` : `${formatDuration(spare)} spare`}
         </span>
       )}
-    </dl>
+    </div>
   );
 }
 

@@ -47,7 +47,7 @@ export function CueRuler({ cues, intervals, positionMs }: Props) {
         ))}
       </div>
       {[10, 20, 30, 40, 50].map((s) => (
-        <span key={s} className="digits absolute top-0 text-[11px] opacity-60" style={{ left: left(s * 1000) }}>
+        <span key={s} className="digits absolute top-0 text-[12px]" style={{ left: left(s * 1000) }}>
           {s}
         </span>
       ))}

@@ -79,13 +79,13 @@ function Target({ name, hint, wide = false, narrow = false, disabled = false, on
       type="button"
       disabled={disabled}
       onClick={onClick}
-      className={`flex items-center justify-center gap-3 rounded-md border-2 border-current text-[24px] active:bg-current/20 disabled:opacity-30 ${
+      className={`flex items-center justify-center gap-3 rounded-md border-2 border-current text-[24px] active:bg-current/20 disabled:opacity-40 ${
         wide ? 'flex-[1.7] bg-current/10 font-bold' : narrow ? 'flex-[0.6]' : 'flex-1'
       }`}
     >
       {children}
       <span>{name}</span>
-      {hint && <kbd className="font-sans text-[14px] opacity-60">{hint}</kbd>}
+      {hint && <kbd className="font-sans text-[14px]">{hint}</kbd>}
     </button>
   );
 }

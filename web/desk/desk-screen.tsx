@@ -185,7 +185,7 @@ function TopLine({ plan, state, view }: { plan: Plan; state: RunState; view: Run
         {started && !soundOn && (
           <span className="border-2 border-current px-2 font-bold">Sound is off: tap anywhere</span>
         )}
-        <span role="status" className="opacity-80">
+        <span role="status">
           {started ? (waiting === 0 ? 'Saved' : `${waiting} kept here, not on the server yet`) : 'Not started'}
         </span>
         <span className="digits text-xl">{clock(state.clockMs || sound.now())}</span>
@@ -244,7 +244,7 @@ function Centre({ plan, state, view }: { plan: Plan; state: RunState; view: RunV
         <span className="text-[26px]">{placeWords(plan, shown)}</span>
       </div>
       <h1 className="digits mt-1 truncate text-[clamp(44px,8.2vw,110px)] leading-[1.08]" data-testid="move">
-        {!working && <span className="mr-4 text-[0.5em] font-normal opacity-80">next</span>}
+        {!working && <span className="mr-4 text-[0.5em] font-normal">next</span>}
         {nameOf(plan, shown)}
         {shown?.side && (
           <span className="ml-5 border-4 border-current px-3 text-[0.6em] uppercase">{sideWord(shown.side)}</span>
@@ -281,33 +281,33 @@ interface AsideProps {
 function Aside({ plan, view, upcoming, station }: AsideProps) {
   const next = upcoming && stationAt(plan, upcoming);
   return (
-    <dl className="mb-3 min-w-0 flex-1 text-[20px] leading-snug">
+    <div className="mb-3 min-w-0 flex-1 text-[20px] leading-snug">
       {upcoming && (
         <div className="mb-2">
-          <dt className="opacity-75">next</dt>
-          <dd className="truncate text-[34px] font-semibold leading-tight">
+          <div className="opacity-90">next</div>
+          <div className="truncate text-[34px] font-semibold leading-tight">
             {nameOf(plan, upcoming)}{' '}
             {upcoming.side && (
               <span className="border-2 border-current px-1.5 text-[0.7em] uppercase">{sideWord(upcoming.side)}</span>
             )}
-          </dd>
-          {next?.kit && <dd className="opacity-80">{next.kit.join(', ')}</dd>}
+          </div>
+          {next?.kit && <div className="opacity-90">{next.kit.join(', ')}</div>}
         </div>
       )}
       {!upcoming && station?.kit && <div className="mb-2 text-[26px]">{station.kit.join(', ')}</div>}
       <div className="flex gap-8">
         {view.toBreakMs !== null && (
           <div>
-            <dt className="opacity-75">to the break</dt>
-            <dd className="digits text-[34px] leading-tight">{formatDuration(view.toBreakMs)}</dd>
+            <div className="opacity-90">to the break</div>
+            <div className="digits text-[34px] leading-tight">{formatDuration(view.toBreakMs)}</div>
           </div>
         )}
         <div>
-          <dt className="opacity-75">to the end</dt>
-          <dd className="digits text-[34px] leading-tight">{formatDuration(view.toEndMs)}</dd>
+          <div className="opacity-90">to the end</div>
+          <div className="digits text-[34px] leading-tight">{formatDuration(view.toEndMs)}</div>
         </div>
       </div>
-    </dl>
+    </div>
   );
 }
 
