@@ -108,7 +108,7 @@ function Choice({ chosen, onClick, children }: { chosen: boolean; onClick: () =>
       <button
         type="button"
         aria-pressed={chosen}
-        className={`min-h-10 w-full px-2 text-left hover:bg-ink/10 ${chosen ? 'bg-ink text-paper hover:bg-ink' : ''}`}
+        className={`min-h-10 w-full px-2 text-left ${chosen ? 'bg-ink text-paper' : 'hover:bg-ink/10'}`}
         onClick={onClick}
       >
         {children}

@@ -18,11 +18,11 @@ export function DeskControls({ state, view }: Props) {
     if (what) void command(what);
   };
   return (
-    <footer className="px-6 pt-3 pb-4">
+    <footer className="px-3 pt-3 pb-4 md:px-6">
       {more ? (
         <MoreControls started={running} onClose={() => setMore(false)} />
       ) : (
-        <div className="flex h-[92px] gap-3">
+        <div className="grid grid-cols-2 gap-2 md:flex md:h-[92px] md:gap-3">
           <Target
             name={view.elapsedMs < 3000 ? 'Back' : 'Again'}
             hint="←"
@@ -79,13 +79,17 @@ function Target({ name, hint, wide = false, narrow = false, disabled = false, on
       type="button"
       disabled={disabled}
       onClick={onClick}
-      className={`flex items-center justify-center gap-3 rounded-md border-2 border-current text-[24px] active:bg-current/20 disabled:opacity-40 ${
-        wide ? 'flex-[1.7] bg-current/10 font-bold' : narrow ? 'flex-[0.6]' : 'flex-1'
+      className={`flex min-h-16 items-center justify-center gap-3 whitespace-nowrap rounded-md border-2 border-current text-[20px] md:text-[24px] active:bg-current/20 disabled:opacity-40 ${
+        wide
+          ? 'max-md:order-first max-md:col-span-2 max-md:min-h-20 flex-[1.7] bg-current/10 font-bold'
+          : narrow
+            ? 'flex-[0.6]'
+            : 'flex-1'
       }`}
     >
       {children}
       <span>{name}</span>
-      {hint && <kbd className="font-sans text-[14px]">{hint}</kbd>}
+      {hint && <kbd className="hidden font-sans text-[14px] md:inline">{hint}</kbd>}
     </button>
   );
 }
@@ -95,7 +99,7 @@ function MoreControls({ started, onClose }: { started: boolean; onClose: () => v
   const navigate = useNavigate();
   const [volume, setVolume] = useState(sound.volume);
   return (
-    <div className="flex h-[92px] gap-3">
+    <div className="grid grid-cols-2 gap-2 md:flex md:h-[92px] md:gap-3">
       <Target name="Close" hint="" narrow onClick={onClose}>
         <X size={26} />
       </Target>

@@ -167,7 +167,7 @@ function TopLine({ plan, state, view }: { plan: Plan; state: RunState; view: Run
   const started = state.startedAtMs !== null;
   return (
     <header className="px-6 pt-3">
-      <div className="flex items-baseline gap-6 text-[17px]">
+      <div className="flex flex-wrap items-baseline gap-x-6 text-[17px]">
         <span className="digits truncate text-xl">{plan.title}</span>
         {endAt !== null && (
           <span>
@@ -227,7 +227,7 @@ function Centre({ plan, state, view }: { plan: Plan; state: RunState; view: RunV
   const shown = working ? interval : nextWork;
   const upcoming = working ? view.nextWork : null;
   return (
-    <section className="flex min-h-0 flex-1 flex-col justify-center px-6" aria-live="off">
+    <section className="flex min-h-0 flex-1 flex-col justify-center px-4 md:px-6" aria-live="off">
       <div className="flex items-baseline gap-5">
         <span
           className="digits border-2 border-current px-3 text-[26px] uppercase tracking-wide"
@@ -243,14 +243,14 @@ function Centre({ plan, state, view }: { plan: Plan; state: RunState; view: RunV
         </span>
         <span className="text-[26px]">{placeWords(plan, shown)}</span>
       </div>
-      <h1 className="digits mt-1 truncate text-[clamp(44px,8.2vw,110px)] leading-[1.08]" data-testid="move">
+      <h1 className="digits mt-1 text-[clamp(40px,8.2vw,110px)] md:truncate leading-[1.08]" data-testid="move">
         {!working && <span className="mr-4 text-[0.5em] font-normal">next</span>}
         {nameOf(plan, shown)}
         {shown?.side && (
           <span className="ml-5 border-4 border-current px-3 text-[0.6em] uppercase">{sideWord(shown.side)}</span>
         )}
       </h1>
-      <div className="flex items-end gap-10">
+      <div className="flex flex-wrap items-end gap-x-10">
         <time
           className="digits min-w-[2.15ch] text-[clamp(120px,25vw,330px)] leading-[0.92]"
           data-testid="remaining"
@@ -281,7 +281,7 @@ interface AsideProps {
 function Aside({ plan, view, upcoming, station }: AsideProps) {
   const next = upcoming && stationAt(plan, upcoming);
   return (
-    <div className="mb-3 min-w-0 flex-1 text-[20px] leading-snug">
+    <div className="mb-3 min-w-64 flex-1 text-[20px] leading-snug">
       {upcoming && (
         <div className="mb-2">
           <div className="opacity-90">next</div>
