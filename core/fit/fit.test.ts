@@ -55,6 +55,13 @@ describe('the slot fitter', () => {
     expect(result?.fits.map((f) => f.block.format).map((f) => (f as { rounds: number }).rounds)).toEqual([2, 4, 6]);
   });
 
+  it('keeps a warm-up to its floor: five moves of 40 s are cut to three minutes and no further', () => {
+    const warm = { ...planOf({ ...circuit(stations(5), 40, 0, 1), role: 'warmUp' as const }) };
+    const vary = { workMs: { min: s(20), max: s(40), step: s(2) } };
+    const result = fitSlot({ ...base, plan: warm, blockIndex: 0, slotMs: s(200), spareMs: s(200), vary });
+    expect(result?.fits.map((f) => f.totalMs)).toEqual([s(200), s(190), s(180)]);
+  });
+
   it('keeps work to rest when asked', () => {
     const result = fitSlot({
       ...base,

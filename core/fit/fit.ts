@@ -48,8 +48,8 @@ const KNOBS: readonly FitKnob[] = ['stations', 'rounds', 'workMs', 'restMs', 'ro
 
 /**
  * Tries every point of the grid and lists those that end within the slot and use it to within `spareMs`, the nearest
- * to the instructor's numbers first, then the least spare. Candidates that would leave a side a set short are left out
- * when the block's sides can be even at all. Gives null when cancelled by `proceed`.
+ * to the instructor's numbers first, then the least spare. Candidates that would leave a side a set short, or a warm-up or
+ * cool-down below its floor, are left out. Gives null when cancelled by `proceed`.
  */
 export function fitSlot(request: FitRequest, proceed: (tried: number) => boolean = () => true): FitResult | null {
   const { plan, blockIndex, slotMs, spareMs } = request;
@@ -58,6 +58,8 @@ export function fitSlot(request: FitRequest, proceed: (tried: number) => boolean
   const now = valuesOf(block);
   const otherMs = compile(plan).totalMs - compile({ blocks: [block] }).totalMs;
   const size = quickLength(block);
+  const isOdd = oddness(block);
+  const floorMs = floorOf(block);
   const axes = KNOBS.map((knob) => axisOf(request.vary[knob], now[knob]));
   const best: Candidate[] = [];
   let nearest: Candidate | null = null;
@@ -70,8 +72,9 @@ export function fitSlot(request: FitRequest, proceed: (tried: number) => boolean
     const values = toValues(point);
     if (request.keepRatio && !sameRatio(now, values)) return true;
     const total = otherMs + size(values);
+    if (total - otherMs < floorMs || isOdd(values)) return true;
     const candidate = { values, total, spare: slotMs - total, distance: distance(now, values) };
-    if (candidate.spare >= 0 && candidate.spare <= spareMs) keepBest(best, candidate, request.limit * 4);
+    if (candidate.spare >= 0 && candidate.spare <= spareMs) keepBest(best, candidate, request.limit);
     else if (!nearest || missOf(candidate, spareMs) < missOf(nearest, spareMs)) nearest = candidate;
     return true;
   });
@@ -82,6 +85,27 @@ export function fitSlot(request: FitRequest, proceed: (tried: number) => boolean
     .filter((f) => oddRounds({ blocks: [f.block] }).length === 0)
     .slice(0, request.limit);
   return { fits, nearest: fits.length > 0 || !nearest ? null : finish(nearest), tried };
+}
+
+/** Shortest a warm-up or cool-down may be made when it has no floor of its own, ms. */
+const PREPARE_FLOOR_MS = 180_000;
+
+/** The shortest a block may become: its own floor; three minutes for a warm-up or cool-down that is not shorter now. */
+function floorOf(block: Block): number {
+  if (typeof block.floorMs === 'number') return block.floorMs;
+  if (block.role !== 'warmUp' && block.role !== 'coolDown') return 0;
+  return Math.min(PREPARE_FLOOR_MS, compile({ blocks: [block] }).totalMs);
+}
+
+/** Whether some rounds and stations leave a side a set short; times make no difference, so each pair is looked at once. */
+function oddness(block: Block): (v: Values) => boolean {
+  const known = new Map<string, boolean>();
+  return (v) => {
+    const key = `${v.stations}:${v.rounds}`;
+    const odd = known.get(key) ?? oddRounds({ blocks: [withValues(block, v)] }).length > 0;
+    known.set(key, odd);
+    return odd;
+  };
 }
 
 interface Candidate {

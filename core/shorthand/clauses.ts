@@ -26,7 +26,7 @@ const WORD = /[^\s,;]+/y;
 
 /**
  * Reads a run of clauses in any order, with or without commas. What fits is applied; a word that does not is one
- * problem, with the nearest keyword as its suggestion, and reading goes on after it.
+ * problem, with the nearest keyword as its suggestion, and reading goes on after it unless it is to stop there.
  */
 export function readClauses<T>(
   text: string,
@@ -34,6 +34,7 @@ export function readClauses<T>(
   line: number,
   clauses: readonly Clause<T>[],
   target: T,
+  stopAtProblem = false,
 ): { problems: ShorthandProblem[]; applied: number } {
   const problems: ShorthandProblem[] = [];
   let at = from;
@@ -60,6 +61,7 @@ export function readClauses<T>(
       message: `\u201c${word}\u201d is not understood here`,
       suggestion,
     });
+    if (stopAtProblem) break;
     at += Math.max(1, word.length);
   }
   return { problems, applied };

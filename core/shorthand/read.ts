@@ -14,6 +14,7 @@ export interface ShorthandResult {
 const MAX_BLOCKS = 40;
 const MAX_STATIONS = 60;
 const MAX_TEXT = 200_000;
+const MAX_LINE = 1000;
 
 const ROLES: [RegExp, Block['role']][] = [
   [/^warm[- ]?up$/i, 'warmUp'],
@@ -71,7 +72,15 @@ class Reader {
 
   line(text: string, line: number): void {
     if (text.trim() === '') return;
-    if (/^\s/.test(text)) this.station(text, line);
+    if (text.length > MAX_LINE) {
+      this.problem(
+        line,
+        MAX_LINE + 1,
+        text.length - MAX_LINE,
+        `The line is longer than ${MAX_LINE} letters; its end was left out`,
+      );
+      this.line(text.slice(0, MAX_LINE), line);
+    } else if (/^\s/.test(text)) this.station(text, line);
     else this.unindented(text.trimEnd(), line);
   }
 

@@ -224,7 +224,31 @@ describe('any text at all', () => {
         expect(parsePlan(plan).ok).toBe(true);
         for (const p of problems) expect(p.line >= 1 && p.column >= 1 && p.length >= 1 && p.message !== '').toBe(true);
       }),
-      { numRuns: 5000 },
+      { numRuns: 10_000 },
     );
   });
+
+  it('2,000 damaged boards: a sound plan, and problems that name a place', () => {
+    const damaged = fc.tuple(planArb, fc.nat(), fc.nat(), fc.string({ maxLength: 3 })).map(([p, at, cut, put]) => {
+      const text = writeShorthand(p);
+      const from = at % text.length;
+      return text.slice(0, from) + put + text.slice(from + (cut % 6));
+    });
+    fc.assert(
+      fc.property(damaged, (text) => {
+        const { plan, problems } = readShorthand(text);
+        expect(parsePlan(plan).ok).toBe(true);
+        for (const p of problems) expect(p.line >= 1 && p.column >= 1 && p.length >= 1 && p.message !== '').toBe(true);
+      }),
+      { numRuns: 2000 },
+    );
+  });
+
+  it.each(['a ', '1 ', '"', '32 counts a ', 'work by round 1 ', '[', 'at 5 say ', '1:', 'x\n', '  a,b,c 40/20\n'])(
+    'an endless %j comes to an end',
+    (piece) => {
+      const { plan } = readShorthand(piece.repeat(100_000));
+      expect(parsePlan(plan).ok).toBe(true);
+    },
+  );
 });

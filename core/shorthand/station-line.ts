@@ -5,6 +5,9 @@ import { STATION_CLAUSES } from './station-clauses.ts';
 
 const FIRST = new RegExp(`\\s*(?:(\\d{1,3})\\s*(?:x\\s+|\\s)(?=[\\p{L}"]))?(${QUOTED}|[^,\\[\\]"]+)`, 'uy');
 
+/** A text before the first comma longer than this is no name with something said after it. */
+const LONGEST_MOVE = 160;
+
 /**
  * Reads a station line from a column on: the move, then what is said of it, with or without commas.
  * The station is null when the line names no move.
@@ -42,10 +45,11 @@ export function readStationLine(
 
 /** Where the name ends when no comma says so: the first word from which the rest reads as things said of a move. */
 function moveEnd(raw: string): number {
+  if (raw.length > LONGEST_MOVE) return raw.length;
   for (const gap of raw.matchAll(/\s+/g)) {
     const at = gap.index;
     if (at === 0 || raw.slice(at).trim() === '') continue;
-    const { problems, applied } = readClauses(raw, at, 1, STATION_CLAUSES, { station: newStation('x', 'x') });
+    const { problems, applied } = readClauses(raw, at, 1, STATION_CLAUSES, { station: newStation('x', 'x') }, true);
     if (applied > 0 && problems.length === 0) return at;
   }
   return raw.length;
