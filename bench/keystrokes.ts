@@ -1,22 +1,13 @@
 import { chromium } from '@playwright/test';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
-
-const ARGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
+import { CHROMIUM } from '../e2e/support/chromium.ts';
 
 /**
  * Types into a 40 × 10 sheet in a real browser and measures each edit from its key event to the frame that shows it;
  * and runs the slot fitter in its worker. All in ms.
  */
 export async function keystrokes(url: string): Promise<{ typed: number[]; fitterMs: number[]; candidates: string }> {
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ARGS });
+  const browser = await chromium.launch(CHROMIUM);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const plan = {
     ...planOf(circuit(stations(40), 20, 10, 10, { roundBreakMs: s(30) })),

@@ -1,6 +1,7 @@
 import { type Block, formatClock, newBlock, newPlan, type Plan, parseClock, type Station } from '../plan/index.ts';
-import { BLOCK_CLAUSES, type BlockDraft, formatOf } from './block-clauses.ts';
+import { BLOCK_CLAUSES, type BlockDraft } from './block-clauses.ts';
 import { readClauses, type ShorthandProblem } from './clauses.ts';
+import { formatOf } from './format-of.ts';
 import { keepUnsaid } from './keep-unsaid.ts';
 import { DURATION, durationMs, nearest, QUOTED, readName } from './lexis.ts';
 import { readStationLine } from './station-line.ts';

@@ -15,7 +15,13 @@ export async function migrate(db: Database, folder: string = FOLDER): Promise<st
   const pending = files.filter((f) => !done.has(f));
   for (const file of pending) {
     const sql = await readFile(path.join(folder, file), 'utf8');
-    await db.script(`BEGIN;\n${sql}\nINSERT INTO migration (name) VALUES ('${file.replaceAll("'", "''")}');\nCOMMIT;`);
+    const mark = `INSERT INTO migration (name) VALUES ('${file.replaceAll("'", "''")}')`;
+    try {
+      await db.script(`BEGIN;\n${sql}\n;${mark};\nCOMMIT;`);
+    } catch (error) {
+      await db.script('ROLLBACK');
+      throw error;
+    }
   }
   return pending;
 }

@@ -8,6 +8,7 @@ import { compile, isBreak, isWork, totals } from '../../core/timeline/index.ts';
 import { api, type StoredPlan, type StoredVersion } from '../app/api.ts';
 import { useLoaded } from '../app/use-loaded.ts';
 import { Button } from '../ui/button.tsx';
+import { WhenLoaded } from '../ui/when-loaded.tsx';
 
 interface Sources {
   stored: StoredPlan;
@@ -23,14 +24,11 @@ export function CompareScreen() {
     return { stored, versions, others: all.filter((p) => p.plan.id !== id) };
   }, [id]);
   const [loaded, reload] = useLoaded(load);
-  if (loaded.state === 'loading') return <main className="p-6 text-muted">Opening…</main>;
-  if (loaded.state === 'failed')
-    return (
-      <main className="p-6">
-        {loaded.message}. <Button onClick={reload}>Try again</Button>
-      </main>
-    );
-  return <Compare {...loaded.value} />;
+  return (
+    <WhenLoaded loaded={loaded} reload={reload}>
+      {(value) => <Compare {...value} />}
+    </WhenLoaded>
+  );
 }
 
 function Compare({ stored, versions, others }: Sources) {

@@ -5,8 +5,8 @@ import { formatChange, formatDuration } from '../../core/plan/index.ts';
 import { foldRun, summarise } from '../../core/run/index.ts';
 import { api, type StoredRun } from '../app/api.ts';
 import { useLoaded } from '../app/use-loaded.ts';
-import { Button } from '../ui/button.tsx';
 import { MiniSheet } from '../ui/mini-sheet.tsx';
+import { WhenLoaded } from '../ui/when-loaded.tsx';
 import { countDeviations } from './deviations.ts';
 
 /** What was really done: every run, the latest first. */
@@ -15,20 +15,21 @@ export function LogScreen() {
   return (
     <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
       <h1 className="digits mb-4 text-3xl">Log</h1>
-      {loaded.state === 'loading' && <p className="text-muted">Opening…</p>}
-      {loaded.state === 'failed' && (
-        <p>
-          {loaded.message}. <Button onClick={reload}>Try again</Button>
-        </p>
-      )}
-      {loaded.state === 'ready' && loaded.value.length === 0 && (
-        <p className="max-w-prose py-8">
-          Nothing led yet. Lead a class from its round sheet and it is written down here as it happens.
-        </p>
-      )}
-      <ul className="border-t border-line-strong">
-        {loaded.state === 'ready' && loaded.value.map((run) => <RunRow key={run.id} run={run} />)}
-      </ul>
+      <WhenLoaded loaded={loaded} reload={reload}>
+        {(runs) =>
+          runs.length === 0 ? (
+            <p className="max-w-prose py-8">
+              Nothing led yet. Lead a class from its round sheet and it is written down here as it happens.
+            </p>
+          ) : (
+            <ul className="border-t border-line-strong">
+              {runs.map((run) => (
+                <RunRow key={run.id} run={run} />
+              ))}
+            </ul>
+          )
+        }
+      </WhenLoaded>
     </main>
   );
 }

@@ -5,7 +5,7 @@ import { formatChange, formatDuration } from '../../core/plan/index.ts';
 import { foldRun, summarise } from '../../core/run/index.ts';
 import { api, type StoredRun } from '../app/api.ts';
 import { useLoaded } from '../app/use-loaded.ts';
-import { Button } from '../ui/button.tsx';
+import { WhenLoaded } from '../ui/when-loaded.tsx';
 import { deviationWords } from './deviations.ts';
 import { PlannedActual } from './planned-actual.tsx';
 
@@ -13,14 +13,11 @@ import { PlannedActual } from './planned-actual.tsx';
 export function RunScreen() {
   const { runId = '' } = useParams();
   const [loaded, reload] = useLoaded(useCallback(() => api.run(runId), [runId]));
-  if (loaded.state === 'loading') return <main className="p-6 text-muted">Opening…</main>;
-  if (loaded.state === 'failed')
-    return (
-      <main className="p-6">
-        {loaded.message}. <Button onClick={reload}>Try again</Button>
-      </main>
-    );
-  return <Run run={loaded.value} />;
+  return (
+    <WhenLoaded loaded={loaded} reload={reload}>
+      {(value) => <Run run={value} />}
+    </WhenLoaded>
+  );
 }
 
 function Run({ run }: { run: StoredRun }) {

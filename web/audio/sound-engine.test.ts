@@ -1,0 +1,155 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+
+/** An audio clock set by hand, and a record of what was started and stopped. */
+class FakeNode {
+  connect = <T>(to: T) => to;
+}
+interface Started {
+  when: number;
+  stopped: boolean;
+}
+let started: Started[] = [];
+let context: FakeContext;
+let tick: () => void = () => {};
+
+class FakeContext extends EventTarget {
+  state = 'suspended';
+  currentTime = 0;
+  sampleRate = 48_000;
+  destination = new FakeNode();
+  constructor() {
+    super();
+    context = this;
+  }
+  createWaveShaper = () => Object.assign(new FakeNode(), { curve: null });
+  createBuffer = () => ({ copyToChannel: () => {} });
+  resume = async () => {
+    this.state = 'running';
+  };
+  close = async () => {};
+}
+
+class FakeSource extends FakeNode {
+  private entry: Started | null = null;
+  start(when: number) {
+    this.entry = { when, stopped: false };
+    started.push(this.entry);
+  }
+  stop() {
+    if (this.entry) this.entry.stopped = true;
+  }
+}
+
+class FakeWorker {
+  set onmessage(handler: () => void) {
+    tick = handler;
+  }
+  terminate() {}
+}
+
+const T0 = 1_790_000_000_000;
+
+beforeEach(() => {
+  started = [];
+  vi.useFakeTimers({ now: T0, toFake: ['Date'] });
+  const kept = new Map<string, string>();
+  vi.stubGlobal('localStorage', {
+    getItem: (k: string) => kept.get(k) ?? null,
+    setItem: (k: string, v: string) => kept.set(k, v),
+  });
+  vi.stubGlobal('AudioContext', FakeContext);
+  vi.stubGlobal(
+    'GainNode',
+    class extends FakeNode {
+      gain = { value: 1, setValueAtTime: () => {} };
+    },
+  );
+  vi.stubGlobal('AudioBufferSourceNode', FakeSource);
+  vi.stubGlobal('Worker', FakeWorker);
+});
+afterEach(() => {
+  vi.unstubAllGlobals();
+  vi.useRealTimers();
+});
+
+/** Both clocks go on together. */
+function pass(ms: number): void {
+  context.currentTime += ms / 1000;
+  vi.setSystemTime(Date.now() + ms);
+}
+
+const everySecond = (fromMs: number, toMs: number) => {
+  const tones = [];
+  for (let at = Math.ceil((fromMs - T0) / 1000) * 1000; T0 + at < toMs; at += 1000)
+    tones.push({ atMs: T0 + at, tone: 'tick' as const });
+  return tones;
+};
+const live = () => started.filter((s) => !s.stopped).map((s) => Math.round(s.when * 1000));
+
+async function engine() {
+  const { SoundEngine } = await import('./sound-engine.ts');
+  const sound = new SoundEngine();
+  await sound.unlock();
+  return sound;
+}
+
+describe('the sound engine', () => {
+  it('goes by the system clock until sound is unlocked, then by the audio clock', async () => {
+    const sound = await engine();
+    expect(sound.isOn).toBe(true);
+    context.currentTime += 0.25;
+    expect(sound.now()).toBe(T0 + 250);
+  });
+
+  it('hands tones to the audio clock ahead of time, each once', async () => {
+    const sound = await engine();
+    sound.play(everySecond, T0);
+    expect(live()).toEqual([0, 1000, 2000]);
+    pass(600);
+    tick();
+    expect(live()).toEqual([0, 1000, 2000, 3000]);
+    tick();
+    expect(live()).toHaveLength(4);
+  });
+
+  it('misses nothing while the page is busy for two seconds', async () => {
+    const sound = await engine();
+    sound.play(everySecond, T0);
+    pass(2000);
+    tick();
+    expect(live()).toEqual([0, 1000, 2000, 3000, 4000]);
+  });
+
+  it('takes back what was planned after a change, and only that', async () => {
+    const sound = await engine();
+    sound.play(everySecond, T0);
+    pass(500);
+    sound.play(() => [], T0 + 1500);
+    expect(live()).toEqual([0, 1000]);
+    sound.play(
+      (from, to) => [{ atMs: T0 + 1700, tone: 'work' as const }].filter((t) => t.atMs >= from && t.atMs < to),
+      T0 + 1600,
+    );
+    expect(live()).toEqual([0, 1000, 1700]);
+  });
+
+  it('ties itself to the system clock again after a sleep, without playing what was missed', async () => {
+    const sound = await engine();
+    sound.play(everySecond, T0);
+    vi.setSystemTime(T0 + 60_000);
+    tick();
+    expect(sound.now()).toBe(T0 + 60_000);
+    const after = started
+      .filter((s) => !s.stopped)
+      .slice(-3)
+      .map((s) => Math.round(s.when * 1000));
+    expect(after).toEqual([0, 1000, 2000]);
+  });
+
+  it('remembers its volume', async () => {
+    const sound = await engine();
+    sound.volume = 1.7;
+    expect(sound.volume).toBe(1);
+    expect(localStorage.getItem('odd-round.volume')).toBe('1');
+  });
+});
