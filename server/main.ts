@@ -2,6 +2,7 @@ import path from 'node:path';
 import pino from 'pino';
 import { createApp } from './app.ts';
 import { openEmbedded } from './db/embedded.ts';
+import { dropLock, takeLock } from './db/lock.ts';
 import { migrate } from './db/migrate.ts';
 import { seedOnce } from './demo/seed.ts';
 import { ROOT } from './root.ts';
@@ -10,6 +11,12 @@ const port = Number(process.env.PORT ?? 4310);
 const host = process.env.HOST ?? '127.0.0.1';
 const dataDir = path.resolve(ROOT, process.env.DATA_DIR ?? 'data');
 const log = pino({ level: process.env.LOG_LEVEL ?? 'info', base: undefined });
+
+const holder = takeLock(dataDir);
+if (holder !== null) {
+  log.error(`Odd Round is running already on ${dataDir} (process ${holder}); stop it first, or set DATA_DIR`);
+  process.exit(1);
+}
 
 const db = await openEmbedded(path.join(dataDir, 'db'));
 const applied = await migrate(db);
@@ -20,16 +27,22 @@ const app = createApp({ db, now: Date.now, log: (error) => log.error(error) });
 const server = app.listen(port, host, (error) => {
   if (error) {
     log.error(`Cannot listen on ${host}:${port}: ${error.message}`);
+    dropLock(dataDir);
     process.exit(1);
   }
   log.info(`Odd Round is at http://${host === '127.0.0.1' ? 'localhost' : host}:${port}`);
 });
 
+const GRACE_MS = 2000;
+
+/** Lets what is under way finish, for two seconds at most, then closes the database. */
 async function stop(): Promise<void> {
-  server.close();
+  const closed = new Promise((done) => server.close(done));
   server.closeIdleConnections();
-  setTimeout(() => server.closeAllConnections(), 2000).unref();
+  await Promise.race([closed, new Promise((done) => setTimeout(done, GRACE_MS))]);
+  server.closeAllConnections();
   await db.close();
+  dropLock(dataDir);
   log.info('stopped');
   process.exit(0);
 }

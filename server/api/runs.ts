@@ -12,7 +12,7 @@ const CreateSchema = v.strictObject({
 });
 const AppendSchema = v.strictObject({ events: v.pipe(v.array(RunEventSchema), v.minLength(1), v.maxLength(500)) });
 
-const LIST_LIMIT = 500;
+const LIST_LIMIT = 200;
 
 export function runsApi(db: Database, now: () => number): Router {
   const api = Router();

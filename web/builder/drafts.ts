@@ -29,8 +29,13 @@ export function claimWindow(): void {
   void navigator.locks?.request(lockOf(me), () => new Promise<never>(() => {}));
 }
 
+/** Keeps unsaved work here; when this browser's storage takes no more, the window alone has it until it is saved. */
 export function keepDraft(plan: Plan, baseVersion: number): void {
-  localStorage.setItem(keyOf(plan.id, me), JSON.stringify({ plan, baseVersion }));
+  try {
+    localStorage.setItem(keyOf(plan.id, me), JSON.stringify({ plan, baseVersion }));
+  } catch {
+    dropDraft(plan.id);
+  }
 }
 
 export function dropDraft(planId: string): void {

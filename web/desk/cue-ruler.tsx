@@ -19,16 +19,16 @@ export function CueRuler({ cues, intervals, positionMs }: Props) {
   const shown = <T extends { from: number; to: number }>(x: T) =>
     x.to > positionMs - BEHIND_MS && x.from < positionMs + AHEAD_MS;
   const bands = intervals.map((i) => ({ i, from: i.startMs, to: i.startMs + i.durationMs })).filter(shown);
-  const flags = cues.map((cue) => ({ cue, from: cue.atMs, to: cue.atMs + cue.spokenMs })).filter(shown);
+  const flags = withLanes(cues.map((cue) => ({ cue, from: cue.atMs, to: cue.atMs + cue.spokenMs })).filter(shown));
   return (
     <div
-      className="relative h-[84px] select-none overflow-hidden border-y border-current/30"
+      className="relative h-[100px] select-none overflow-hidden border-y border-current/30"
       role="img"
       aria-label="The next minute of cues"
     >
-      <div className="absolute inset-x-0 top-0 h-[58px]">
-        {flags.map(({ cue, from }) => (
-          <Flag key={`${cue.intervalIndex}:${cue.kind}:${cue.atMs}`} cue={cue} atMs={from - positionMs} />
+      <div className="absolute inset-x-0 top-0 h-[74px]">
+        {flags.map(({ cue, from, lane }) => (
+          <Flag key={`${cue.intervalIndex}:${cue.kind}:${cue.atMs}`} cue={cue} atMs={from - positionMs} lane={lane} />
         ))}
       </div>
       <div className="absolute inset-x-0 bottom-0 h-[24px]">
@@ -56,9 +56,14 @@ export function CueRuler({ cues, intervals, positionMs }: Props) {
   );
 }
 
+/** The lane of each flag goes by its kind: what often stands close together is kept apart, and none changes lanes. */
+function withLanes<T extends { cue: Cue }>(flags: readonly T[]): (T & { lane: number })[] {
+  return flags.map((flag) => ({ ...flag, lane: flag.cue.kind === 'nextUp' || flag.cue.kind === 'half' ? 1 : 0 }));
+}
+
 const TONE_MARK: Record<string, string> = { work: '↗', rest: '↘', break: '↘↘', tick: '·', end: '↘↘↘' };
 
-function Flag({ cue, atMs }: { cue: Cue; atMs: number }) {
+function Flag({ cue, atMs, lane }: { cue: Cue; atMs: number; lane: number }) {
   const passed = atMs < 0 ? 'opacity-40' : '';
   if (cue.tone !== null)
     return (
@@ -71,8 +76,8 @@ function Flag({ cue, atMs }: { cue: Cue; atMs: number }) {
     );
   return (
     <div
-      className={`absolute top-[14px] h-[24px] overflow-hidden whitespace-nowrap border-l-2 border-current bg-current/15 pl-1 text-[14px] leading-[24px] ${passed}`}
-      style={{ left: left(atMs), width: width(cue.spokenMs), minWidth: 60 }}
+      className={`absolute h-[22px] whitespace-nowrap border-l-2 border-current bg-current/15 pl-1 text-[14px] leading-[22px] ${passed}`}
+      style={{ top: 14 + lane * 24, left: left(atMs), width: width(cue.spokenMs) }}
     >
       {cue.text}
     </div>

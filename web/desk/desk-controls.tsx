@@ -22,33 +22,53 @@ export function DeskControls({ state, view }: Props) {
       {more ? (
         <MoreControls started={running} onClose={() => setMore(false)} />
       ) : (
-        <div className="grid grid-cols-2 gap-2 md:flex md:h-[92px] md:gap-3">
+        <div className="grid grid-cols-6 gap-2 md:flex md:h-[92px] md:gap-3">
           <Target
             name={view.elapsedMs < 3000 ? 'Back' : 'Again'}
             hint="←"
+            phone="max-md:order-2 max-md:col-span-3"
             disabled={!running}
             onClick={tap(back(state, view))}
           >
             <SkipBack size={30} />
           </Target>
-          <Target name="−10 s" hint="−" disabled={!running} onClick={tap({ type: 'adjust', deltaMs: -10_000 })}>
+          <Target
+            name="−10 s"
+            hint="−"
+            phone="max-md:order-4 max-md:col-span-2"
+            disabled={!running}
+            onClick={tap({ type: 'adjust', deltaMs: -10_000 })}
+          >
             <Minus size={30} />
           </Target>
-          <Target name={mainWord(state, view)} hint="Space" wide onClick={tap(mainCommand(state, view))}>
+          <Target
+            name={mainWord(state, view)}
+            hint="Space"
+            phone="max-md:order-1 max-md:col-span-6"
+            wide
+            onClick={tap(mainCommand(state, view))}
+          >
             {state.status === 'running' && !view.waiting ? <Pause size={34} /> : <Play size={34} />}
           </Target>
-          <Target name="+10 s" hint="+" disabled={!running} onClick={tap({ type: 'adjust', deltaMs: 10_000 })}>
+          <Target
+            name="+10 s"
+            hint="+"
+            phone="max-md:order-5 max-md:col-span-2"
+            disabled={!running}
+            onClick={tap({ type: 'adjust', deltaMs: 10_000 })}
+          >
             <Plus size={30} />
           </Target>
           <Target
             name={view.waiting ? 'Go on' : 'Skip'}
             hint="→"
+            phone="max-md:order-3 max-md:col-span-3"
             disabled={!running}
             onClick={tap(onward(state, view))}
           >
             <SkipForward size={30} />
           </Target>
-          <Target name="More" hint="" narrow onClick={() => setMore(true)}>
+          <Target name="More" hint="" narrow phone="max-md:order-6 max-md:col-span-2" onClick={() => setMore(true)}>
             <Flag size={24} />
           </Target>
         </div>
@@ -67,24 +87,31 @@ interface TargetProps {
   name: string;
   hint: string;
   wide?: boolean;
+  /** Columns of six, and the place, on a phone. */
+  phone?: string;
   narrow?: boolean;
   disabled?: boolean;
   onClick: () => void;
   children: ReactNode;
 }
 
-function Target({ name, hint, wide = false, narrow = false, disabled = false, onClick, children }: TargetProps) {
+function Target({
+  name,
+  hint,
+  wide = false,
+  phone = 'max-md:col-span-3',
+  narrow = false,
+  disabled = false,
+  onClick,
+  children,
+}: TargetProps) {
   return (
     <button
       type="button"
       disabled={disabled}
       onClick={onClick}
-      className={`flex min-h-16 items-center justify-center gap-3 whitespace-nowrap rounded-md border-2 border-current text-[20px] md:text-[24px] active:bg-current/20 disabled:opacity-40 ${
-        wide
-          ? 'max-md:order-first max-md:col-span-2 max-md:min-h-20 flex-[1.7] bg-current/10 font-bold'
-          : narrow
-            ? 'flex-[0.6]'
-            : 'flex-1'
+      className={`${phone} flex min-h-16 items-center justify-center gap-3 whitespace-nowrap rounded-md border-2 border-current text-[20px] md:text-[24px] active:bg-current/20 disabled:opacity-40 ${
+        wide ? 'max-md:min-h-20 flex-[1.7] bg-current/10 font-bold' : narrow ? 'flex-[0.6]' : 'flex-1'
       }`}
     >
       {children}
@@ -99,7 +126,7 @@ function MoreControls({ started, onClose }: { started: boolean; onClose: () => v
   const navigate = useNavigate();
   const [volume, setVolume] = useState(sound.volume);
   return (
-    <div className="grid grid-cols-2 gap-2 md:flex md:h-[92px] md:gap-3">
+    <div className="grid grid-cols-6 gap-2 md:flex md:h-[92px] md:gap-3">
       <Target name="Close" hint="" narrow onClick={onClose}>
         <X size={26} />
       </Target>
@@ -119,7 +146,7 @@ function MoreControls({ started, onClose }: { started: boolean; onClose: () => v
       >
         <Volume2 size={26} />
       </Target>
-      <label className="flex flex-1 items-center gap-3 rounded-md border-2 border-current px-4 text-[20px]">
+      <label className="flex flex-1 max-md:col-span-6 items-center gap-3 rounded-md border-2 border-current px-4 text-[20px]">
         Tones
         <input
           type="range"

@@ -159,14 +159,14 @@ const clock = (ms: number) =>
 function TopLine({ plan, state, view }: { plan: Plan; state: RunState; view: RunView }) {
   const timeline = useMemo(() => compile(plan), [plan]);
   const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
-  const { waiting, soundOn } = useDesk();
+  const { waiting, soundOn, keptHere } = useDesk();
   const lead = state.intervals[0]?.kind === 'countIn' ? (state.intervals[0]?.durationMs ?? 0) : 0;
   const endAt = view.projectedEndAtMs;
   const slotEnd = state.startedAtMs === null ? null : slotEndMs(plan, state.startedAtMs);
   const early = endAt !== null && slotEnd !== null ? slotEnd - endAt : null;
   const started = state.startedAtMs !== null;
   return (
-    <header className="px-6 pt-3">
+    <header className="px-4 pt-3 md:px-6">
       <div className="flex flex-wrap items-baseline gap-x-6 text-[17px]">
         <span className="digits truncate text-xl">{plan.title}</span>
         {endAt !== null && (
@@ -184,6 +184,9 @@ function TopLine({ plan, state, view }: { plan: Plan; state: RunState; view: Run
         <span className="flex-1" />
         {started && !soundOn && (
           <span className="border-2 border-current px-2 font-bold">Sound is off: tap anywhere</span>
+        )}
+        {!keptHere && waiting > 0 && (
+          <span className="border-2 border-current px-2 font-bold">Browser storage is full: do not reload</span>
         )}
         <span role="status">
           {started ? (waiting === 0 ? 'Saved' : `${waiting} kept here, not on the server yet`) : 'Not started'}
@@ -227,10 +230,10 @@ function Centre({ plan, state, view }: { plan: Plan; state: RunState; view: RunV
   const shown = working ? interval : nextWork;
   const upcoming = working ? view.nextWork : null;
   return (
-    <section className="flex min-h-0 flex-1 flex-col justify-center px-4 md:px-6" aria-live="off">
+    <section className="flex min-h-0 flex-1 flex-col px-4 max-md:pt-3 md:justify-center md:px-6" aria-live="off">
       <div className="flex items-baseline gap-5">
         <span
-          className="digits border-2 border-current px-3 text-[26px] uppercase tracking-wide"
+          className="digits border-2 border-current px-3 text-[20px] md:text-[26px] uppercase tracking-wide"
           data-testid="phase-word"
         >
           {state.status === 'ready'
@@ -241,7 +244,7 @@ function Centre({ plan, state, view }: { plan: Plan; state: RunState; view: RunV
                 ? KIND_WORDS[interval.kind]
                 : ''}
         </span>
-        <span className="text-[26px]">{placeWords(plan, shown)}</span>
+        <span className="text-[18px] md:text-[26px]">{placeWords(plan, shown)}</span>
       </div>
       <h1 className="digits mt-1 text-[clamp(40px,8.2vw,110px)] md:truncate leading-[1.08]" data-testid="move">
         {!working && <span className="mr-4 text-[0.5em] font-normal">next</span>}
@@ -314,7 +317,7 @@ function Aside({ plan, view, upcoming, station }: AsideProps) {
 function Ruler({ state, view }: { state: RunState; view: RunView }) {
   const cues = useDesk((s) => s.cues);
   return (
-    <div className="px-6">
+    <div className="px-6 max-md:hidden">
       <CueRuler cues={cues} intervals={state.intervals} positionMs={view.positionMs} />
     </div>
   );

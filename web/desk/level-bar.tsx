@@ -9,7 +9,7 @@ export function LevelBar({ view }: { view: RunView }) {
   const share = (ms: number) => `${Math.min(100, Math.max(0, (100 * ms) / interval.durationMs))}%`;
   const notches = cues.filter((c) => c.intervalIndex === interval.index && c.atMs > interval.startMs);
   return (
-    <div className="relative mt-2 mb-3 h-6 border-2 border-current" aria-hidden="true">
+    <div className="relative mt-2 mb-3 h-6 shrink-0 border-2 border-current" aria-hidden="true">
       <div className="absolute inset-y-0 left-0 bg-current" style={{ width: share(view.remainingMs) }} />
       {notches.map((c) => (
         <div

@@ -82,6 +82,26 @@ describe('the outbox', () => {
     expect(calls).toEqual([]);
   });
 
+  it('forgets a run that was opened and not started within a day', async () => {
+    const { beginRun, flushLeftovers, readRun } = await load();
+    const id = beginRun(plan);
+    await flushLeftovers(Date.now() + 3_600_000);
+    expect(readRun(id)).not.toBeNull();
+    await flushLeftovers(Date.now() + 90_000_000);
+    expect(readRun(id)).toBeNull();
+  });
+
+  it('says when this browser can keep no more', async () => {
+    const { beginRun, readRun, storeRun } = await load();
+    const run = readRun(beginRun(plan))!;
+    vi.stubGlobal('localStorage', {
+      setItem: () => {
+        throw new DOMException('full', 'QuotaExceededError');
+      },
+    });
+    expect(storeRun(run)).toBe(false);
+  });
+
   it('forgets a run that is over and safe, and keeps one under way', async () => {
     const { beginRun, flushLeftovers, readRun, storeRun } = await load();
     const over = beginRun(plan);

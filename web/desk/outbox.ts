@@ -4,7 +4,8 @@ import { dropRun, readRun, storedRunIds, storeRun, unsent } from './run-storage.
 
 const RETRY_MS = 2000;
 const BATCH = 200;
-/** A run that never started is forgotten after its window is gone; ended runs once the server has all of them. */
+/** A run that was opened and never started is forgotten after a day. */
+const UNSTARTED_FOR_MS = 86_400_000;
 const busy = new Set<string>();
 
 /**
@@ -76,7 +77,11 @@ export function keepSending(id: string): { poke: () => void; stop: () => void } 
 export async function flushLeftovers(nowMs: number): Promise<void> {
   for (const id of storedRunIds()) {
     const run = readRun(id);
-    if (!run || run.events.length === 0) continue;
+    if (!run) continue;
+    if (run.events.length === 0) {
+      if (nowMs - run.madeAtMs > UNSTARTED_FOR_MS) dropRun(id);
+      continue;
+    }
     const all = await flush(id).catch(() => false);
     const { status } = stateAt(run.plan, run.events, nowMs);
     if (all && (status === 'finished' || status === 'abandoned')) dropRun(id);

@@ -11,6 +11,8 @@ const LocalRunSchema = v.object({
   sent: v.array(v.string()),
   /** The server knows the run itself. */
   created: v.boolean(),
+  /** When it was made here, ms since 1970. */
+  madeAtMs: v.number(),
 });
 
 /** A run as this browser keeps it: the desk's own record, complete without the server. */
@@ -18,8 +20,14 @@ export type LocalRun = v.InferOutput<typeof LocalRunSchema>;
 
 const PREFIX = 'odd-round.run.';
 
-export function storeRun(run: LocalRun): void {
-  localStorage.setItem(PREFIX + run.id, JSON.stringify(run));
+/** Keeps a run in this browser; false when its storage is full or closed: the run then lives in its window alone. */
+export function storeRun(run: LocalRun): boolean {
+  try {
+    localStorage.setItem(PREFIX + run.id, JSON.stringify(run));
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 export function dropRun(id: string): void {
@@ -48,7 +56,7 @@ export function storedRunIds(): string[] {
 /** Makes a run of a plan as it is now and gives its id; it starts when the desk is told to. */
 export function beginRun(plan: Plan): string {
   const id = nanoid(16);
-  storeRun({ id, plan, events: [], sent: [], created: false });
+  storeRun({ id, plan, events: [], sent: [], created: false, madeAtMs: Date.now() });
   return id;
 }
 

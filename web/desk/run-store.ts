@@ -20,6 +20,8 @@ interface DeskState {
   soundOn: boolean;
   /** Events the server has not confirmed. */
   waiting: number;
+  /** False when this browser's storage took no more: the run goes on, but a reload would lose what is not sent. */
+  keptHere: boolean;
   failed: string | null;
 }
 
@@ -29,6 +31,7 @@ export const useDesk = create<DeskState>(() => ({
   cues: [],
   soundOn: false,
   waiting: 0,
+  keptHere: true,
   failed: null,
 }));
 
@@ -62,7 +65,7 @@ export function closeRun(): void {
 async function fetchRun(id: string): Promise<LocalRun | null> {
   try {
     const { plan, events } = await api.run(id);
-    const run: LocalRun = { id, plan, events, sent: events.map((e) => e.id), created: true };
+    const run: LocalRun = { id, plan, events, sent: events.map((e) => e.id), created: true, madeAtMs: Date.now() };
     storeRun(run);
     return run;
   } catch {
@@ -103,8 +106,9 @@ export async function command(what: RunCommand): Promise<void> {
   };
   const current = readRun(run.id) ?? run;
   const next = { ...current, events: [...run.events, event] };
-  storeRun(next);
+  const keptHere = storeRun(next);
   show(next);
+  useDesk.setState({ keptHere });
   sound.play(toneSource(), event.atMs);
   sending?.poke();
 }
