@@ -5,6 +5,7 @@ export default defineConfig({
     include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'web/**/*.test.ts', 'bin/**/*.test.ts'],
     testTimeout: 30_000,
     hookTimeout: 60_000,
+    setupFiles: ['core/test/seed.ts'],
     reporters: ['default'],
   },
 });

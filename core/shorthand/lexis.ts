@@ -32,15 +32,19 @@ export function writeName(name: string): string {
   return plain ? name : JSON.stringify(name);
 }
 
-/** Reads a name written by writeName or by hand. */
-export function readName(text: string): string {
-  const t = text.trim();
-  if (!t.startsWith('"')) return t;
+/** Reads a name written by writeName or by hand, trimmed and cut to a length; it may come out empty. */
+export function readName(text: string, maximum = Number.POSITIVE_INFINITY): string {
+  return unquoted(text.trim()).trim().slice(0, maximum).trim();
+}
+
+/** A text as it stood inside its quotes, spaces and all; one without quotes comes back as it is. */
+export function unquoted(text: string): string {
+  if (!text.startsWith('"')) return text;
   try {
-    const value: unknown = JSON.parse(t);
-    return typeof value === 'string' ? value : t;
+    const value: unknown = JSON.parse(text);
+    return typeof value === 'string' ? value : text;
   } catch {
-    return t.replace(/^"|"$/g, '');
+    return text.replace(/^"|"$/g, '');
   }
 }
 

@@ -3,7 +3,7 @@ import { BLOCK_CLAUSES, type BlockDraft } from './block-clauses.ts';
 import { readClauses, type ShorthandProblem } from './clauses.ts';
 import { formatOf } from './format-of.ts';
 import { keepUnsaid } from './keep-unsaid.ts';
-import { DURATION, durationMs, nearest, QUOTED, readName } from './lexis.ts';
+import { DURATION, durationMs, nearest, QUOTED, readName, unquoted } from './lexis.ts';
 import { readStationLine } from './station-line.ts';
 
 /** What a text gave: the plan as far as it was understood, and what was not. */
@@ -112,12 +112,12 @@ class Reader {
   }
 
   private header(key: string, value: string, line: number, at: number): boolean {
-    const text = readName(value);
+    const text = unquoted(value);
     const bad = (message: string) => this.problem(line, at + 1, Math.max(1, value.length), message);
     switch (key) {
       case 'class':
-        if (text === '') bad('The class needs a title');
-        else this.plan = { ...this.plan, title: text.slice(0, 80) };
+        if (text.trim() === '') bad('The class needs a title');
+        else this.plan = { ...this.plan, title: text.trim().slice(0, 80).trim() };
         return true;
       case 'room':
         this.plan = { ...this.plan, room: text.slice(0, 60) };
@@ -179,7 +179,7 @@ class Reader {
       return;
     }
     const block = newBlock(this.id(), role, formatOf(draft));
-    const named = title === undefined ? '' : readName(title).trim().slice(0, 60);
+    const named = title === undefined ? '' : readName(title, 60);
     this.plan = {
       ...this.plan,
       blocks: [

@@ -190,6 +190,15 @@ describe('plan → text → plan', () => {
 });
 
 describe('any text at all', () => {
+  it.each(['easier', 'harder', 'effort', 'cue', 'at half say', 'last 10 say', 'at 5 say', '32 counts'])(
+    'empty quotes after %s say nothing',
+    (words) => {
+      const { plan } = readShorthand(`class: " "\nmain: 40/20\n  Row, ${words} " ", [" ", mat]`);
+      expect(parsePlan(plan).ok).toBe(true);
+      expect(plan.blocks[0]?.stations[0]).toMatchObject({ move: 'Row', kit: ['mat'] });
+    },
+  );
+
   it('gives a sound plan and problems that name a place', () => {
     const words = [
       'main:',

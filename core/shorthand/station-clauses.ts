@@ -9,7 +9,6 @@ const NAME = `(${QUOTED}|[^,\\[\\]"#]+)`;
 const LABEL = `(${QUOTED}|[\\p{L}][^,\\[\\]"#;]*?)`;
 
 const ms = (match: RegExpExecArray, group = 1) => Math.min(MAX_MS, durationMs(match[group] ?? '0'));
-const text = (match: RegExpExecArray, group: number, max: number) => readName(match[group] ?? '').slice(0, max);
 
 type Target = { station: Station };
 const set = (keyword: string, source: string, put: (s: Station, m: RegExpExecArray) => Station): Clause<Target> => ({
@@ -19,6 +18,18 @@ const set = (keyword: string, source: string, put: (s: Station, m: RegExpExecArr
     target.station = put(target.station, match);
   },
 });
+
+/** A clause that ends in words; empty words say nothing. */
+const words = (
+  keyword: string,
+  source: string,
+  maximum: number,
+  put: (s: Station, words: string, m: RegExpExecArray) => Station,
+): Clause<Target> =>
+  set(keyword, `${source}\\s+${NAME}`, (s, m) => {
+    const said = readName(m[m.length - 1] ?? '', maximum);
+    return said === '' ? s : put(s, said, m);
+  });
 
 const sides = (keyword: string, source: string, mode: Station['sides']['mode']): Clause<Target> =>
   set(keyword, source, (s, m) => {
@@ -76,20 +87,16 @@ export const STATION_CLAUSES: readonly Clause<Target>[] = [
     ...s,
     layers: [
       ...(s.layers ?? []),
-      { name: (readName(m[2] ?? '') || 'Move').slice(0, 40), counts: Math.max(1, Math.min(1024, Number(m[1]))) },
+      { name: readName(m[2] ?? '', 40) || 'Move', counts: Math.max(1, Math.min(1024, Number(m[1]))) },
     ].slice(0, 12),
   })),
-  set('effort', `effort\\s+${NAME}`, (s, m) => ({ ...s, effort: text(m, 1, 24) })),
-  set('easier', `easier\\s+${NAME}`, (s, m) => ({ ...s, easier: text(m, 1, 80) })),
-  set('harder', `harder\\s+${NAME}`, (s, m) => ({ ...s, harder: text(m, 1, 80) })),
-  set('cue', `cue\\s+${NAME}`, (s, m) => ({ ...s, formCues: [...(s.formCues ?? []), text(m, 1, 80)].slice(0, 6) })),
-  set('at half', `at\\s+half\\s+say\\s+${NAME}`, (s, m) => phase(s, { when: 'half', say: text(m, 1, 60) })),
-  set('last', `last\\s+${D}\\s+say\\s+${NAME}`, (s, m) =>
-    phase(s, { when: 'last', ms: Math.max(1, ms(m)), say: text(m, 2, 60) }),
-  ),
-  set('at', `at\\s+${D}\\s+say\\s+${NAME}`, (s, m) =>
-    phase(s, { when: 'at', ms: Math.max(1, ms(m)), say: text(m, 2, 60) }),
-  ),
+  words('effort', 'effort', 24, (s, effort) => ({ ...s, effort })),
+  words('easier', 'easier', 80, (s, easier) => ({ ...s, easier })),
+  words('harder', 'harder', 80, (s, harder) => ({ ...s, harder })),
+  words('cue', 'cue', 80, (s, cue) => ({ ...s, formCues: [...(s.formCues ?? []), cue].slice(0, 6) })),
+  words('at half', 'at\\s+half\\s+say', 60, (s, say) => phase(s, { when: 'half', say })),
+  words('last', `last\\s+${D}\\s+say`, 60, (s, say, m) => phase(s, { when: 'last', ms: Math.max(1, ms(m)), say })),
+  words('at', `at\\s+${D}\\s+say`, 60, (s, say, m) => phase(s, { when: 'at', ms: Math.max(1, ms(m)), say })),
   set('optional', 'optional\\b', (s) => ({ ...s, optional: true })),
   set('', `\\[((?:[^\\]"#]|${QUOTED})*)\\]`, (s, m) => ({ ...s, kit: kitOf(m[1] ?? '') })),
 ];
@@ -101,7 +108,7 @@ function roundOf(m: RegExpExecArray): number {
 function kitOf(list: string): string[] {
   const items = list.match(new RegExp(`${QUOTED}|[^,]+`, 'g')) ?? [];
   return items
-    .map((t) => readName(t).slice(0, 40))
+    .map((t) => readName(t, 40))
     .filter(Boolean)
     .slice(0, 8);
 }
