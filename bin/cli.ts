@@ -12,6 +12,7 @@ const USAGE = `odd-round <command> [file] [--json | --csv]
   timeline   the intervals of each class, to the second
   totals     total, work, rest, breaks, clock times
   cues       what sounds and is said, when
+  check      what an experienced instructor would point out
   shorthand  a plan file as shorthand; shorthand as a plan file
   validate   says what is wrong, and where
 

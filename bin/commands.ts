@@ -1,8 +1,10 @@
+import { CHECKS, checkPlan, type Finding, isAccepted } from '../core/checks/index.ts';
 import { planCues } from '../core/cues/index.ts';
 import { writeCsv, writePlanFile } from '../core/formats/index.ts';
 import { formatClock, formatDuration, type Plan } from '../core/plan/index.ts';
 import { writeShorthand } from '../core/shorthand/index.ts';
 import { compile, stationAt, totals, workToRest } from '../core/timeline/index.ts';
+import { shippedLibrary } from '../server/library/read.ts';
 
 export type OutputForm = 'table' | 'json' | 'csv';
 type Command = (plans: readonly Plan[], form: OutputForm, wasShorthand: boolean) => string;
@@ -93,10 +95,35 @@ function cuesOf(plan: Plan): Listing {
   };
 }
 
+const WEIGHTS = { 1: 'worth knowing', 2: 'mend', 3: 'must be mended' } as const;
+
+/** The checks, with the shipped library and no kit room: what counts heads against kit needs the application. */
+function checksOf(plan: Plan): Listing {
+  const findings = checkPlan(plan, { library: shippedLibrary() });
+  const where = ({ place }: Finding) => {
+    const block = plan.blocks.find((b) => b.id === place.blockId);
+    return [block?.title, block?.stations.find((s) => s.id === place.stationId)?.move].filter(Boolean).join(', ');
+  };
+  const title = (f: Finding) => CHECKS.find((c) => c.id === f.check)?.title ?? f.check;
+  return {
+    header: ['weight', 'check', 'where', 'what', 'as meant'],
+    rows: findings.map((f) => [WEIGHTS[f.weight], title(f), where(f), f.text, isAccepted(plan, f) ? 'yes' : '']),
+    json: {
+      title: plan.title,
+      findings: findings.map(({ fixes, ...f }) => ({
+        ...f,
+        accepted: isAccepted(plan, f),
+        fixes: fixes.map((x) => ({ label: x.label, costMs: compile(x.plan).totalMs - compile(plan).totalMs })),
+      })),
+    },
+  };
+}
+
 export const COMMANDS: Record<string, Command> = {
   timeline: listing(timelineOf),
   totals: listing(totalsOf),
   cues: listing(cuesOf),
+  check: listing(checksOf),
   shorthand: (plans, form, wasShorthand) =>
     wasShorthand || form === 'json' ? writePlanFile(plans) : plans.map(writeShorthand).join('\n'),
 };

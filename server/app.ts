@@ -3,11 +3,11 @@ import path from 'node:path';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { filesApi } from './api/files.ts';
+import { kitApi, movesApi, thresholdsApi } from './api/moves.ts';
 import { plansApi } from './api/plans.ts';
 import { errorHandler, notFound } from './api/problem.ts';
 import { runsApi } from './api/runs.ts';
 import type { Database } from './db/database.ts';
-import { listMoves } from './db/moves.ts';
 import { ROOT } from './root.ts';
 
 export interface AppOptions {
@@ -30,14 +30,16 @@ export function createApp({ db, now, log, webDir = path.join(ROOT, 'dist/web') }
       contentSecurityPolicy: { directives: { upgradeInsecureRequests: null, 'media-src': ["'self'", 'blob:'] } },
     }),
   );
+  // A whole library may come in at once.
+  app.use('/api/moves', express.json({ limit: '12mb' }));
   app.use('/api', express.json({ limit: '2mb' }));
   app.get('/api/health', async (_req, res) => {
     await db.query('SELECT 1');
     res.json({ ok: true, nowMs: now() });
   });
-  app.get('/api/moves', async (_req, res) => {
-    res.json(await listMoves(db));
-  });
+  app.use('/api/moves', movesApi(db));
+  app.use('/api/kit', kitApi(db));
+  app.use('/api/thresholds', thresholdsApi(db));
   app.use('/api/plans', plansApi(db));
   app.use('/api/files', filesApi(db));
   app.use('/api/runs', runsApi(db, now));

@@ -4,7 +4,9 @@ import { createApp } from './app.ts';
 import { openEmbedded } from './db/embedded.ts';
 import { dropLock, takeLock } from './db/lock.ts';
 import { migrate } from './db/migrate.ts';
+import { shipMoves } from './db/moves.ts';
 import { seedOnce } from './demo/seed.ts';
+import { readShippedMoves } from './library/read.ts';
 import { ROOT } from './root.ts';
 
 const port = Number(process.env.PORT ?? 4310);
@@ -21,6 +23,7 @@ if (holder !== null) {
 const db = await openEmbedded(path.join(dataDir, 'db'));
 const applied = await migrate(db);
 if (applied.length > 0) log.info({ applied }, 'database brought up to date');
+await shipMoves(db, readShippedMoves());
 if (await seedOnce(db, Date.now())) log.info('demo data of the Saltmarsh Boathouse loaded');
 
 const app = createApp({ db, now: Date.now, log: (error) => log.error(error) });

@@ -71,7 +71,8 @@ export function withCell(station: Station, round: number, patch: Partial<Omit<Ce
   const old = station.cells?.find((c) => c.round === round);
   const merged: Cell = { round, ...old, ...patch };
   const others = station.cells?.filter((c) => c.round !== round) ?? [];
-  const kept = { round, ...definedOnly({ workMs: merged.workMs, restMs: merged.restMs }) };
+  const { round: _round, ...own } = merged;
+  const kept: Cell = { round, ...definedOnly(own) };
   const cells = Object.keys(kept).length > 1 ? [...others, kept].sort((a, b) => a.round - b.round) : others;
   const { cells: _, ...rest } = station;
   return cells.length > 0 ? { ...rest, cells } : rest;

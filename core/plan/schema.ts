@@ -37,6 +37,15 @@ export const CellSchema = v.strictObject({
   round: count(1, 99),
   workMs: v.optional(ms(1)),
   restMs: v.optional(ms()),
+  /** Another move in this round only. */
+  swap: v.optional(
+    v.strictObject({
+      move: name(80),
+      kit: v.optional(v.pipe(v.array(name(40)), v.maxLength(8))),
+      easier: v.optional(name(80)),
+      harder: v.optional(name(80)),
+    }),
+  ),
 });
 
 export const TempoSchema = v.strictObject({ downMs: ms(), holdMs: ms(), upMs: ms(), topMs: ms() });
@@ -57,10 +66,16 @@ export const StationSchema = v.strictObject({
   kit: v.optional(v.pipe(v.array(name(40)), v.maxLength(8))),
   easier: v.optional(name(80)),
   harder: v.optional(name(80)),
+  /** The same station without impact, shown beside the move as a second level. */
+  lowImpact: v.optional(name(80)),
   phases: v.optional(v.pipe(v.array(PhaseSchema), v.maxLength(8))),
   formCues: v.optional(v.pipe(v.array(name(80)), v.maxLength(6))),
   optional: v.optional(v.boolean()),
 });
+
+/** Ways to put stations in order. */
+export const SCHOOLS = ['spread', 'cluster', 'alternate', 'hardestFirst', 'fewestFloorTrips', 'shortestWalk'] as const;
+export type School = (typeof SCHOOLS)[number];
 
 const rounds = count(1, 99);
 const breakMode = v.picklist(['replaces', 'adds']);
@@ -192,6 +207,8 @@ export const BlockSchema = v.strictObject({
   breakAfter: v.strictObject({ ms: ms(), untilTap: v.boolean() }),
   /** The shortest the block may become when time runs short; null is no floor. */
   floorMs: v.optional(v.nullable(ms())),
+  /** The school its order follows on purpose; checks that argue with it keep quiet. */
+  school: v.optional(v.picklist(SCHOOLS)),
   notes: v.optional(text(2000)),
 });
 
@@ -221,6 +238,12 @@ export const PlanSchema = v.strictObject({
   notes: text(4000),
   countInMs: ms(),
   cues: CueSettingsSchema,
+  /** What people in this class have said of themselves; moves with a caution for it are pointed out. */
+  audience: v.optional(
+    v.pipe(v.array(v.picklist(['wrists', 'knees', 'back', 'pregnancy', 'dizziness'])), v.maxLength(5)),
+  ),
+  /** Findings of the checks that are as meant, by key, with the words they had. */
+  accepted: v.optional(v.pipe(v.array(v.strictObject({ key: name(300), text: name(400) })), v.maxLength(200))),
   blocks: v.pipe(v.array(BlockSchema), v.maxLength(40)),
 });
 

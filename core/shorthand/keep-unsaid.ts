@@ -1,4 +1,4 @@
-import type { Block, Plan, Station } from '../plan/index.ts';
+import { type Block, type Plan, type Station, withCell } from '../plan/index.ts';
 
 /** Takes over from an older plan what shorthand cannot say: identities, notes, cue settings. */
 export function keepUnsaid(read: Plan, base: Plan): Plan {
@@ -8,6 +8,7 @@ export function keepUnsaid(read: Plan, base: Plan): Plan {
     id: base.id,
     notes: base.notes,
     cues: base.cues,
+    ...only(base, ['audience', 'accepted']),
     blocks: read.blocks.map((block, k) => {
       const old = blocks[k];
       return old ? keepBlock(block, old) : { ...block, id: freshId(block.id, base.blocks) };
@@ -20,11 +21,11 @@ function keepBlock(block: Block, old: Block): Block {
   return {
     ...emptiesOf(block, old),
     id: old.id,
-    ...(old.notes === undefined ? {} : { notes: old.notes }),
+    ...only(old, ['notes', 'school']),
     stations: block.stations.map((station, k) => {
       const before = stations[k];
       return before
-        ? { ...emptiesOf(station, before), id: before.id }
+        ? withSwaps({ ...emptiesOf(station, before), ...sameMove(station, before), id: before.id }, before)
         : { ...station, id: freshId(station.id, old.stations) };
     }),
   };
@@ -61,4 +62,19 @@ function freshId(id: string, olds: readonly { id: string }[]): string {
   let candidate = id;
   for (let n = 2; olds.some((o) => o.id === candidate); n++) candidate = `${id}-${n}`;
   return candidate;
+}
+
+/** What text cannot say of a station but which belongs to its move. */
+function sameMove(station: Station, old: Station): Partial<Station> {
+  return station.move === old.move ? only(old, ['lowImpact']) : {};
+}
+
+/** Moves of single rounds, which the text does not say. */
+function withSwaps(station: Station, old: Station): Station {
+  return (old.cells ?? []).reduce((s, cell) => (cell.swap ? withCell(s, cell.round, { swap: cell.swap }) : s), station);
+}
+
+/** Some keys of an object, those that are there. */
+function only<T extends object, K extends keyof T>(value: T, keys: readonly K[]): Pick<T, K> {
+  return Object.fromEntries(keys.filter((k) => value[k] !== undefined).map((k) => [k, value[k]])) as Pick<T, K>;
 }

@@ -75,8 +75,16 @@ function place(pieces: readonly { piece: Piece; blockIndex: number }[]): Timelin
   return { intervals, totalMs: startMs, about };
 }
 
-/** The station an interval is at or follows; null where there is none. */
+/** The station an interval is at or follows, with the move of its round where that is another; null where there is none. */
 export function stationAt(plan: Pick<Plan, 'blocks'>, interval: Interval): Station | null {
+  const station = ownStation(plan, interval);
+  const swap = station?.cells?.find((c) => c.round === interval.round)?.swap;
+  if (!station || !swap) return station;
+  const { kit: _, easier: __, harder: ___, lowImpact: ____, formCues: _____, ...rest } = station;
+  return { ...rest, ...swap };
+}
+
+function ownStation(plan: Pick<Plan, 'blocks'>, interval: Interval): Station | null {
   if (interval.stationIndex === null) return null;
   const block = plan.blocks[interval.blockIndex];
   if (!block) return null;

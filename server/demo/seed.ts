@@ -2,10 +2,11 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import * as v from 'valibot';
 import { readPlanFile } from '../../core/formats/index.ts';
+import { type KitItem, KitItemSchema } from '../../core/moves/index.ts';
 import { type Plan, parseWith } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
 import type { Database } from '../db/database.ts';
-import { addMove, MoveSchema } from '../db/moves.ts';
+import { saveKit } from '../db/kit.ts';
 import { savePlan } from '../db/plans.ts';
 import { appendEvents, createRun } from '../db/runs.ts';
 import { ROOT } from '../root.ts';
@@ -14,7 +15,7 @@ const FOLDER = path.join(ROOT, 'server/demo');
 const RunsSchema = v.array(v.strictObject({ id: v.string(), planId: v.string(), events: v.array(RunEventSchema) }));
 
 interface DemoData {
-  moves: v.InferOutput<typeof MoveSchema>[];
+  kit: KitItem[];
   plans: Plan[];
   runs: { id: string; planId: string; events: RunEvent[] }[];
 }
@@ -22,11 +23,11 @@ interface DemoData {
 /** Reads the demo files through the same schemas and plan-file reader as any import; a fault in them throws. */
 export async function readDemo(): Promise<DemoData> {
   const text = (file: string) => readFile(path.join(FOLDER, file), 'utf8');
-  const [moves, classes, runs] = await Promise.all([text('moves.json'), text('classes.json'), text('runs.json')]);
+  const [kit, classes, runs] = await Promise.all([text('kit.json'), text('classes.json'), text('runs.json')]);
   const plans = readPlanFile(classes);
   if (plans.problems.length > 0) throw new Error(`Demo classes: ${JSON.stringify(plans.problems)}`);
   return {
-    moves: sound('moves', parseWith(v.array(MoveSchema), JSON.parse(moves))),
+    kit: sound('kit', parseWith(v.array(KitItemSchema), JSON.parse(kit))),
     plans: plans.plans,
     runs: sound('runs', parseWith(RunsSchema, JSON.parse(runs))),
   };
@@ -42,7 +43,7 @@ export async function seedOnce(db: Database, nowMs: number): Promise<boolean> {
   const seeded = await db.query("SELECT 1 FROM setting WHERE name = 'demoSeededAt'");
   if (seeded.length > 0) return false;
   const demo = await readDemo();
-  for (const move of demo.moves) await addMove(db, move);
+  await saveKit(db, demo.kit);
   for (const plan of demo.plans) await savePlan(db, plan, 0);
   for (const run of demo.runs) {
     const plan = demo.plans.find((p) => p.id === run.planId);

@@ -1,0 +1,156 @@
+import type { Library, Move, Part, Pattern } from '../moves/index.ts';
+import { PARTS, PATTERNS } from '../moves/index.ts';
+import type { Block, Plan, Side, Station } from '../plan/index.ts';
+import { type Interval, isWork, stationAt, type Timeline } from '../timeline/index.ts';
+
+/** Some working time with the move it is spent on. */
+export interface Stint {
+  interval: Interval;
+  blockIndex: number;
+  station: Station;
+  /** Null when the library does not know the move. */
+  move: Move | null;
+  ms: number;
+  side: Side | null;
+}
+
+/**
+ * The working time of a class, move by move. A window or an AMRAP is shared evenly among the moves of its complex; a
+ * `split` visit counts half to either side.
+ */
+export function stintsOf(plan: Pick<Plan, 'blocks'>, timeline: Timeline, library: Library): Stint[] {
+  return timeline.intervals.filter(isWork).flatMap((interval): Stint[] => {
+    const block = plan.blocks[interval.blockIndex];
+    if (!block) return [];
+    const { blockIndex } = interval;
+    return stationsIn(plan, block, interval).map((station, _, all) => ({
+      interval,
+      blockIndex,
+      station,
+      move: library.get(station.move),
+      ms: interval.durationMs / all.length,
+      side: station.sides.mode === 'split' ? null : interval.side,
+    }));
+  });
+}
+
+function stationsIn(plan: Pick<Plan, 'blocks'>, block: Block, interval: Interval): readonly Station[] {
+  const station = stationAt(plan, interval);
+  if (station) return [station];
+  return block.format.kind === 'windows' || block.format.kind === 'amrap' ? block.stations : [];
+}
+
+/** Working time summed up; all in ms. */
+export interface Balance {
+  /** By part of the body: main parts count whole, helpers half. */
+  parts: Record<Part, number>;
+  patterns: Record<Pattern, number>;
+  left: number;
+  right: number;
+  /** On moves the library does not know. */
+  unknownMs: number;
+  totalMs: number;
+}
+
+const HELPER_SHARE = 0.5;
+
+export function balanceOf(stints: readonly Stint[]): Balance {
+  const balance: Balance = {
+    parts: Object.fromEntries(PARTS.map((p) => [p, 0])) as Record<Part, number>,
+    patterns: Object.fromEntries(PATTERNS.map((p) => [p, 0])) as Record<Pattern, number>,
+    left: 0,
+    right: 0,
+    unknownMs: 0,
+    totalMs: 0,
+  };
+  for (const { move, ms, side } of stints) {
+    balance.totalMs += ms;
+    if (side) balance[side] += ms;
+    if (!move) {
+      balance.unknownMs += ms;
+      continue;
+    }
+    for (const part of move.main) balance.parts[part] += ms;
+    for (const part of move.helpers) balance.parts[part] += ms * HELPER_SHARE;
+    balance.patterns[move.pattern] += ms;
+  }
+  return balance;
+}
+
+/** Adds balances up, as for a week. */
+export function sumBalances(all: readonly Balance[]): Balance {
+  const sum = balanceOf([]);
+  for (const b of all) {
+    for (const p of PARTS) sum.parts[p] += b.parts[p];
+    for (const p of PATTERNS) sum.patterns[p] += b.patterns[p];
+    sum.left += b.left;
+    sum.right += b.right;
+    sum.unknownMs += b.unknownMs;
+    sum.totalMs += b.totalMs;
+  }
+  return sum;
+}
+
+/** One point of the class as it runs: effort 0 (gap) to 5, impact 0 to 2. */
+export interface Strain {
+  atMs: number;
+  lengthMs: number;
+  effort: number;
+  impact: number;
+}
+
+/** Effort and impact along the class, an entry an interval; gaps and unknown moves are 0. */
+export function strainOf(plan: Pick<Plan, 'blocks'>, timeline: Timeline, library: Library): Strain[] {
+  const byInterval = new Map<number, Stint[]>();
+  for (const s of stintsOf(plan, timeline, library))
+    byInterval.set(s.interval.index, [...(byInterval.get(s.interval.index) ?? []), s]);
+  const rank = { none: 0, low: 1, high: 2 };
+  return timeline.intervals.map((i) => {
+    const moves = (byInterval.get(i.index) ?? []).flatMap((s) => s.move ?? []);
+    const mean = (pick: (m: Move) => number) =>
+      moves.length === 0 ? 0 : moves.reduce((sum, m) => sum + pick(m), 0) / moves.length;
+    return {
+      atMs: i.startMs,
+      lengthMs: i.durationMs,
+      effort: mean((m) => m.effort),
+      impact: mean((m) => rank[m.impact]),
+    };
+  });
+}
+
+/**
+ * Energy of the whole class for a person of `kg`, kcal as a range: MET × kg × hours over the work, 1.5 MET in the gaps,
+ * and a fifth either way since published METs are group means. Null when a third of the work is on unknown moves.
+ */
+export function energyRange(
+  stints: readonly Stint[],
+  totalMs: number,
+  kg: number,
+): { fromKcal: number; toKcal: number } | null {
+  const hours = (ms: number) => ms / 3_600_000;
+  const workMs = stints.reduce((sum, s) => sum + s.ms, 0);
+  const known = stints.filter((s) => s.move?.met !== undefined);
+  const knownMs = known.reduce((sum, s) => sum + s.ms, 0);
+  if (workMs === 0 || knownMs < (workMs * 2) / 3) return null;
+  const metHours = known.reduce((sum, s) => sum + (s.move?.met ?? 0) * hours(s.ms), 0) * (workMs / knownMs);
+  const kcal = kg * (metHours + 1.5 * hours(totalMs - workMs));
+  return { fromKcal: Math.round((kcal * 0.8) / 10) * 10, toKcal: Math.round((kcal * 1.2) / 10) * 10 };
+}
+
+/** The main part of a class: blocks that are neither warm-up, cool-down nor talk. */
+export function isMain(block: Pick<Block, 'role' | 'format'>): boolean {
+  const works = block.format.kind !== 'open' && block.format.kind !== 'demo';
+  return works && (block.role === 'main' || block.role === 'finisher');
+}
+
+/** The parts a class works for at least so long, the most worked first; the heart is warmed by moving, not by a drill. */
+export function workedParts(plan: Plan, stints: readonly Stint[], fromMs: number): Part[] {
+  const main = stints.filter((s) => {
+    const block = plan.blocks[s.blockIndex];
+    return block !== undefined && isMain(block);
+  });
+  const { parts } = balanceOf(main.map((s) => (s.move ? { ...s, move: { ...s.move, helpers: [] } } : s)));
+  return (Object.keys(parts) as Part[])
+    .filter((p) => p !== 'heart' && parts[p] >= fromMs)
+    .sort((a, b) => parts[b] - parts[a] || a.localeCompare(b));
+}

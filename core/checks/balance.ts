@@ -1,0 +1,77 @@
+import { balanceOf } from '../balance/index.ts';
+import type { Part, Pattern } from '../moves/index.ts';
+import { isMain } from './transitions.ts';
+import { type Check, CLASS_PLACE } from './types.ts';
+
+type Take = { patterns?: readonly Pattern[]; parts?: readonly Part[] };
+
+/** What should not be far apart over a class. */
+const PAIRS: readonly { key: string; a: string; b: string; of: readonly [Take, Take] }[] = [
+  { key: 'pushPull', a: 'push', b: 'pull', of: [{ patterns: ['push'] }, { patterns: ['pull'] }] },
+  {
+    key: 'squatHinge',
+    a: 'squat and lunge',
+    b: 'hinge',
+    of: [{ patterns: ['squat', 'lunge'] }, { patterns: ['hinge'] }],
+  },
+  {
+    key: 'frontBack',
+    a: 'front',
+    b: 'back',
+    of: [
+      { parts: ['frontThighs', 'chest', 'belly', 'hipFront'] },
+      { parts: ['backThighs', 'seat', 'upperBack', 'lowBack'] },
+    ],
+  },
+];
+
+export const balance: Check = {
+  id: 'balance',
+  title: 'Out of balance',
+  reason:
+    'Push without pull, squat without hinge, front without back or one side more than the other adds up over weeks.',
+  thresholds: ['balanceRatio', 'balanceFromS'],
+  run: ({ plan, stints, thresholds }) => {
+    const main = stints.filter((s) => {
+      const block = plan.blocks[s.blockIndex];
+      return block !== undefined && isMain(block);
+    });
+    const sums = balanceOf(main);
+    const take = ({ patterns = [], parts = [] }: Take) =>
+      patterns.reduce((t, p) => t + sums.patterns[p], 0) + parts.reduce((t, p) => t + sums.parts[p], 0);
+    const finding = (key: string, more: string, less: string, moreMs: number, lessMs: number) => ({
+      check: 'balance',
+      key: `balance:${key}:${more}`,
+      weight: 1 as const,
+      text: `${minutes(moreMs)} of ${more}, ${lessMs === 0 ? 'none' : minutes(lessMs)} of ${less}.`,
+      place: CLASS_PLACE,
+      fixes: [],
+    });
+    const pairs = PAIRS.flatMap(({ key, a, b, of }) => {
+      const [x, y] = [take(of[0]), take(of[1])];
+      const [more, less] = x >= y ? [a, b] : [b, a];
+      const [moreMs, lessMs] = [Math.max(x, y), Math.min(x, y)];
+      const uneven = moreMs >= thresholds.balanceFromS * 1000 && moreMs > thresholds.balanceRatio * lessMs;
+      return uneven ? [finding(key, more, less, moreMs, lessMs)] : [];
+    });
+    const apart = Math.abs(sums.left - sums.right);
+    const sides =
+      apart > 0 && apart * 20 > sums.left + sums.right
+        ? [
+            finding(
+              'leftRight',
+              sums.left > sums.right ? 'left' : 'right',
+              sums.left > sums.right ? 'right' : 'left',
+              Math.max(sums.left, sums.right),
+              Math.min(sums.left, sums.right),
+            ),
+          ]
+        : [];
+    return [...pairs, ...sides];
+  },
+};
+
+function minutes(ms: number): string {
+  const s = Math.round(ms / 1000);
+  return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
+}

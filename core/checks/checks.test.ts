@@ -1,0 +1,246 @@
+import { describe, expect, it } from 'vitest';
+import { newBlock, type Plan } from '../plan/index.ts';
+import { block, circuit, format, planOf, s } from '../test/build.ts';
+import { on, TEST_LIBRARY } from '../test/moves.ts';
+import { totals } from '../timeline/index.ts';
+import { CHECKS, checkPlan, isAccepted, USUAL_THRESHOLDS, withAccepted } from './index.ts';
+
+const kitRoom = [
+  { name: 'kettlebell', count: 6, sharedBy: 1, standIn: 'a can' },
+  { name: 'band', count: 20, sharedBy: 1 },
+  { name: 'mat', count: 20, sharedBy: 2 },
+];
+const of = (plan: Plan, check: string, thresholds = USUAL_THRESHOLDS) =>
+  checkPlan(plan, { library: TEST_LIBRARY, kitRoom, thresholds }).filter((f) => f.check === check);
+const texts = (plan: Plan, check: string) => of(plan, check).map((f) => f.text);
+const slotOf = (plan: Plan, minutes: number): Plan => ({ ...plan, slot: { start: null, lengthMs: minutes * 60_000 } });
+const long = (...names: string[]) => planOf(circuit(on(...names), 40, 20, 4));
+
+describe('slot', () => {
+  // 3 stations × 40 s × 2 rounds + 5 rests of 20 s = 5:40
+  const plan = planOf(circuit(on('Squat', 'Push', 'Hinge'), 40, 20, 2));
+  it('speaks when it runs over and when much is unused', () => {
+    expect(texts(slotOf(plan, 5), 'slot')).toEqual(['The class runs 0:40 over its slot.']);
+    expect(texts(slotOf(plan, 11), 'slot')).toEqual(['5:20 of the slot are not used.']);
+    expect(texts(slotOf(plan, 6), 'slot')).toEqual([]);
+  });
+});
+
+describe('sides', () => {
+  it('an odd round is found with its even choices, an even one is not', () => {
+    const byRound = (rounds: number) => {
+      const [lunge, ...rest] = on('Lunge', 'Push');
+      return planOf(circuit([{ ...lunge!, sides: { mode: 'byRound', first: 'left' } }, ...rest], 40, 20, rounds));
+    };
+    const [found] = of(byRound(3), 'oddRound');
+    expect(found?.text).toBe('Lunge goes by round: right gets one set fewer.');
+    expect(found?.fixes.map((f) => f.label)).toEqual(['4 rounds (+2:00)', '2 rounds (−2:00)', 'Switch at half']);
+    expect(of(byRound(4), 'oddRound')).toEqual([]);
+  });
+
+  it('a one-sided move with no word on sides is found, one that switches is not', () => {
+    const plan = planOf(circuit(on('Lunge', 'Push'), 40, 20, 2));
+    const [found] = of(plan, 'missingSides');
+    expect(found?.text).toBe('Lunge is done on one side at a time; nothing says when to change.');
+    expect(of(found!.fixes[0]!.plan, 'missingSides')).toEqual([]);
+  });
+});
+
+describe('rest too short', () => {
+  // Squat (standing) to Hold (prone): 0.7 s tone + 0.4 s name + 4 s down = 5.1 s; back up 0.7 + 0.4 + 5 = 6.1 s.
+  it('names what the seconds are for, and each fix mends it', () => {
+    const plan = planOf(circuit(on('Squat', 'Hold'), 40, 5, 2));
+    expect(texts(plan, 'restShort')).toEqual([
+      'Squat to Hold: 5 s of rest, 5.1 s needed (hear it 1.1, change position 4).',
+      'Hold to Squat: 5 s of rest, 6.1 s needed (hear it 1.1, change position 5).',
+    ]);
+    const [first] = of(plan, 'restShort');
+    expect(first?.fixes.map((f) => f.label)).toEqual(['6 s of rest here', '6 s of rest throughout']);
+    for (const fix of first!.fixes) expect(of(fix.plan, 'restShort').map((f) => f.key)).not.toContain(first!.key);
+    expect(texts(planOf(circuit(on('Squat', 'Hold'), 40, 7, 2)), 'restShort')).toEqual([]);
+  });
+});
+
+describe('explanation', () => {
+  it('a move longer to explain than the rest before it, unless it has been shown or talked through', () => {
+    const main = circuit(on('Squat', 'Pull'), 40, 10, 2);
+    expect(texts(planOf(main), 'explanation')).toEqual(['Pull takes 15 s to explain; the rest before it is 10 s.']);
+    const talk = (seconds: number) => ({ ...newBlock('t', 'other', format('open', { lengthMs: s(seconds) })) });
+    expect(texts(planOf(talk(10), main), 'explanation')).toEqual([]);
+    expect(texts(planOf(talk(9), main), 'explanation')).toHaveLength(1);
+    expect(texts(planOf({ ...newBlock('d', 'other', format('demo')) }, main), 'explanation')).toEqual([]);
+  });
+});
+
+describe('same area', () => {
+  it('two moves on one area running, but not when clustered on purpose or apart', () => {
+    const plan = planOf(circuit(on('Squat', 'Deep squat', 'Push', 'Hinge'), 40, 20, 2));
+    expect(texts(plan, 'sameArea')).toEqual(['Squat and Deep squat work the same area, one after the other.']);
+    const [found] = of(plan, 'sameArea');
+    expect(found?.fixes.map((f) => f.label)).toEqual(['Spread the areas', 'I cluster on purpose']);
+    for (const fix of found!.fixes) expect(of(fix.plan, 'sameArea')).toEqual([]);
+    expect(of(planOf(circuit(on('Squat', 'Push', 'Deep squat', 'Hinge'), 40, 20, 2)), 'sameArea')).toEqual([]);
+  });
+});
+
+describe('balance', () => {
+  // 8 sets of 40 s push are 5:20
+  it('push without pull is found, push with pull is not', () => {
+    expect(texts(long('Push', 'Band push', 'Squat', 'Hinge'), 'balance')).toEqual(['5:20 of push, none of pull.']);
+    expect(texts(long('Push', 'Pull', 'Squat', 'Hinge'), 'balance')).toEqual([]);
+  });
+
+  it('one side worked more than the other', () => {
+    const lunges = (rounds: number) => {
+      const [lunge] = on('Lunge');
+      return planOf(circuit([{ ...lunge!, sides: { mode: 'byRound', first: 'left' } }], 40, 20, rounds));
+    };
+    expect(texts(lunges(3), 'balance')).toEqual(['1:20 of left, 0:40 of right.']);
+    expect(texts(lunges(4), 'balance')).toEqual([]);
+  });
+});
+
+describe('warm-up and cool-down', () => {
+  const warm = (...names: string[]) => ({ ...circuit(on(...names), 90, 0, 2), role: 'warmUp' as const });
+  const cool = (...names: string[]) => ({
+    ...block(format('holds', { holdMs: s(60) }), on(...names)),
+    role: 'coolDown' as const,
+  });
+  const main = circuit(on('Squat', 'Push'), 40, 20, 4);
+
+  it('none at all', () => {
+    expect(texts(planOf(main), 'noWarmUp')).toEqual(['There is no warm-up.']);
+    expect(texts(planOf(main), 'noCoolDown')).toEqual(['There is no cool-down.']);
+    expect(texts(planOf(warm('Drill'), main), 'noWarmUp')).toEqual([]);
+    expect(texts(planOf(main, cool('Stretch', 'Stretch')), 'noCoolDown')).toEqual([]);
+  });
+
+  it('a worked part left out', () => {
+    const both = planOf(warm('Drill'), main, cool('Stretch', 'Stretch'));
+    expect(texts(both, 'warmUpCovers')).toEqual(['The warm-up leaves out arms, chest, which the class works.']);
+    expect(texts(both, 'coolDownCovers')).toEqual(['The cool-down leaves out arms, chest, which the class works.']);
+    const legs = planOf(warm('Drill'), circuit(on('Squat', 'Step'), 40, 20, 4), cool('Stretch', 'Stretch'));
+    expect(texts(legs, 'warmUpCovers')).toEqual([]);
+    expect(texts(legs, 'coolDownCovers')).toEqual([]);
+  });
+});
+
+describe('impact', () => {
+  it('the third hard landing in a row', () => {
+    expect(texts(long('Jump', 'Bound', 'Leap', 'Squat'), 'impactRun')).toEqual([
+      'Leap is the 3rd move with hard landings in a row.',
+    ]);
+    expect(texts(long('Jump', 'Bound', 'Squat', 'Leap', 'Hold'), 'impactRun')).toEqual([]);
+  });
+
+  it('a jump without a low option beside it, and the fix that puts one there', () => {
+    const plan = long('Jump', 'Squat');
+    const [found] = of(plan, 'lowImpact');
+    expect(found?.text).toBe('Jump has no low-impact option beside it.');
+    expect(found?.fixes[0]?.label).toBe('Beside it: Step');
+    expect(of(found!.fixes[0]!.plan, 'lowImpact')).toEqual([]);
+  });
+});
+
+describe('level', () => {
+  const at = (level: Plan['level'], plan: Plan): Plan => ({ ...plan, level });
+  it('more work to rest than the level bears', () => {
+    // 4 × 40 s work, 3 × 10 s rest: 5.3 : 1
+    const plan = planOf(circuit(on('Squat', 'Push'), 40, 10, 2));
+    expect(texts(at('mixed', plan), 'workRest')).toEqual([
+      'Main: work to rest is 5.3 : 1; for mixed people at most 4 : 1.',
+    ]);
+    expect(texts(at('practised', plan), 'workRest')).toEqual([]);
+  });
+
+  it('a full-effort format or an all-out move for beginners', () => {
+    const tabata = planOf(block(format('tabata'), on('Squat')));
+    expect(texts(at('beginner', tabata), 'formatLevel')).toEqual([
+      'Main asks for full effort; this class is for beginners.',
+    ]);
+    expect(texts(at('mixed', tabata), 'formatLevel')).toEqual([]);
+    const [found] = of(at('beginner', long('All out', 'Squat')), 'formatLevel');
+    expect(found?.fixes[0]?.label).toBe('Step in its place');
+    expect(of(found!.fixes[0]!.plan, 'formatLevel')).toEqual([]);
+  });
+});
+
+describe('kit and heads', () => {
+  const withHeads = (heads: number, use: 'together' | 'stations'): Plan => ({
+    ...planOf({
+      ...circuit(
+        on('Bell', 'Squat').map((x) => (x.move === 'Bell' ? { ...x, kit: ['kettlebell'] } : x)),
+        40,
+        20,
+        2,
+      ),
+      use,
+    }),
+    heads,
+  });
+  it('together all want one at once, at stations only those who stand there', () => {
+    expect(texts(withHeads(8, 'together'), 'kitHeads')).toEqual([
+      'Main wants 8 × kettlebell for 8 people; there are 6. To stand in: a can.',
+    ]);
+    expect(texts(withHeads(6, 'together'), 'kitHeads')).toEqual([]);
+    expect(texts(withHeads(12, 'stations'), 'kitHeads')).toEqual([]);
+    expect(texts(withHeads(13, 'stations'), 'kitHeads')).toHaveLength(1);
+    const [found] = of(withHeads(8, 'together'), 'kitHeads');
+    expect(of(found!.fixes[0]!.plan, 'kitHeads')).toEqual([]);
+  });
+});
+
+describe('floor trips', () => {
+  it('three trips a round, and an order with one', () => {
+    const plan = long('Hold', 'Squat', 'Push', 'Hinge', 'Hold', 'Pull');
+    const [found] = of(plan, 'floorTrips');
+    expect(found?.text).toBe('Main: 3 trips to the floor in a round.');
+    expect(found?.fixes[0]?.label).toBe('Floor moves together: 1 trip');
+    expect(of(found!.fixes[0]!.plan, 'floorTrips')).toEqual([]);
+    expect(of(long('Hold', 'Push', 'Squat', 'Hinge', 'Pull'), 'floorTrips')).toEqual([]);
+  });
+});
+
+describe('water', () => {
+  it('no break to drink in during the first twenty minutes', () => {
+    const half = () => circuit(on('Squat', 'Push', 'Hinge'), 40, 20, 4); // 11:40
+    expect(texts(planOf(half(), half()), 'water')).toEqual(['No break of 30 s or more to drink in.']);
+    expect(texts(planOf({ ...half(), breakAfter: { ms: s(30), untilTap: false } }, half()), 'water')).toEqual([]);
+    const [found] = of(planOf(half(), half()), 'water');
+    expect(of(found!.fixes[0]!.plan, 'water')).toEqual([]);
+  });
+});
+
+describe('audience', () => {
+  it('a move with a caution for someone here', () => {
+    const plan: Plan = { ...long('Push', 'Squat'), audience: ['wrists'] };
+    const [found] = of(plan, 'audience');
+    expect(found?.text).toBe('Push with wrists: Band push instead.');
+    for (const fix of found!.fixes) expect(of(fix.plan, 'audience')).toEqual([]);
+    expect(of({ ...plan, audience: ['knees'] }, 'audience')).toEqual([]);
+  });
+});
+
+describe('acceptance and thresholds', () => {
+  it('is kept with its words, and taken back', () => {
+    const plan = planOf(circuit(on('Lunge', 'Push'), 40, 20, 2));
+    const [found] = of(plan, 'missingSides');
+    const accepted = withAccepted(plan, found!, true);
+    expect(accepted.accepted).toEqual([{ key: found!.key, text: found!.text }]);
+    expect(isAccepted(accepted, found!)).toBe(true);
+    expect(withAccepted(accepted, found!, false)).toEqual(plan);
+  });
+
+  it('another threshold changes the answer', () => {
+    const plan = planOf(circuit(on('Squat', 'Push'), 40, 10, 2));
+    expect(of(plan, 'workRest', { ...USUAL_THRESHOLDS, ratioMixed: 6 })).toEqual([]);
+  });
+
+  it('every check has a reason, and every fix leaves a plan that compiles', () => {
+    expect(new Set(CHECKS.map((c) => c.id)).size).toBe(CHECKS.length);
+    for (const check of CHECKS) expect(check.reason.length).toBeGreaterThan(20);
+    const plan = { ...long('Jump', 'Bound', 'Leap', 'Lunge', 'Hold', 'Push'), audience: ['wrists' as const] };
+    for (const f of checkPlan(plan, { library: TEST_LIBRARY, kitRoom }))
+      for (const fix of f.fixes) expect(totals(fix.plan).totalMs).toBeGreaterThan(0);
+  });
+});

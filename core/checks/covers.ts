@@ -1,0 +1,69 @@
+import { workedParts } from '../balance/index.ts';
+import { PART_WORDS, type Part } from '../moves/index.ts';
+import type { BlockRole } from '../plan/index.ts';
+import { proposeCoolDown, proposeWarmUp } from '../propose/index.ts';
+import { blockPlace, type Check, type CheckContext, type Finding } from './types.ts';
+
+/** The parts that blocks of a role reach, helpers included. */
+function reached(context: CheckContext, role: BlockRole): Set<Part> {
+  return new Set(
+    context.stints
+      .filter((s) => context.plan.blocks[s.blockIndex]?.role === role)
+      .flatMap((s) => (s.move ? [...s.move.main, ...s.move.helpers] : [])),
+  );
+}
+
+/** Parts worked but not reached by the blocks of a role; none when the class has no such block. */
+function uncovered(context: CheckContext, role: 'warmUp' | 'coolDown'): Finding[] {
+  const { plan, stints, thresholds } = context;
+  const block = plan.blocks.find((b) => b.role === role);
+  if (!block) return [];
+  const has = reached(context, role);
+  const missing = workedParts(plan, stints, thresholds.coverFromS * 1000).filter((p) => !has.has(p));
+  if (missing.length === 0) return [];
+  const check = role === 'warmUp' ? 'warmUpCovers' : 'coolDownCovers';
+  const words = missing.map((p) => PART_WORDS[p]);
+  const does = role === 'warmUp' ? 'The warm-up leaves out' : 'The cool-down leaves out';
+  return [
+    {
+      check,
+      key: `${check}:${missing.join('+')}`,
+      weight: role === 'warmUp' ? 2 : 1,
+      text: `${does} ${words.join(', ')}, which the class works.`,
+      place: blockPlace(block.id),
+      fixes: proposals(context, block.id, role),
+    },
+  ];
+}
+
+function proposals(context: CheckContext, blockId: string, role: 'warmUp' | 'coolDown') {
+  const at = context.plan.blocks.findIndex((b) => b.id === blockId);
+  const lengthMs = context.totals.blocks[at]?.totalMs ?? 0;
+  const propose = role === 'warmUp' ? proposeWarmUp : proposeCoolDown;
+  const proposal = propose(context.plan, context.library, lengthMs, context.thresholds.coverFromS * 1000);
+  const old = context.plan.blocks[at];
+  if (!proposal || !old) return [];
+  const block = { ...proposal, id: old.id, title: old.title, breakAfter: old.breakAfter };
+  return [
+    {
+      label: `Propose another ${role === 'warmUp' ? 'warm-up' : 'cool-down'} of the same length`,
+      plan: { ...context.plan, blocks: context.plan.blocks.map((b) => (b.id === blockId ? block : b)) },
+    },
+  ];
+}
+
+export const warmUpCovers: Check = {
+  id: 'warmUpCovers',
+  title: 'Warm-up leaves something out',
+  reason: 'What is worked hard later is moved gently first.',
+  thresholds: ['coverFromS'],
+  run: (context) => uncovered(context, 'warmUp'),
+};
+
+export const coolDownCovers: Check = {
+  id: 'coolDownCovers',
+  title: 'Cool-down leaves something out',
+  reason: 'What was worked is stretched and let go.',
+  thresholds: ['coverFromS'],
+  run: (context) => uncovered(context, 'coolDown'),
+};

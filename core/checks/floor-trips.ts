@@ -1,0 +1,57 @@
+import type { Library } from '../moves/index.ts';
+import type { Block } from '../plan/index.ts';
+import { updateBlock } from '../plan/index.ts';
+import {
+  findOrder,
+  inOrderOf,
+  isCyclic,
+  isOnFloor,
+  movesOfBlock,
+  orderProblem,
+  SCHOOL_WEIGHTS,
+} from '../sequence/index.ts';
+import { isMain } from './transitions.ts';
+import { blockPlace, type Check } from './types.ts';
+
+/** Times people go down to the floor in one round of a block. */
+export function floorTripsOf(block: Block, library: Library): number {
+  const moves = movesOfBlock(block, library);
+  return moves.filter((m, k) => {
+    const before = k > 0 ? moves[k - 1] : isCyclic(block) ? moves.at(-1) : undefined;
+    return isOnFloor(m) && !(before && isOnFloor(before));
+  }).length;
+}
+
+export const floorTrips: Check = {
+  id: 'floorTrips',
+  title: 'Up and down',
+  reason: 'Going to the floor and back costs seconds and breath; together the floor moves cost it once.',
+  thresholds: ['floorTrips'],
+  run: ({ plan, library, thresholds }) =>
+    plan.blocks.flatMap((block) => {
+      const trips = floorTripsOf(block, library);
+      if (!isMain(block) || block.use === 'stations' || trips <= thresholds.floorTrips) return [];
+      const request = { block, weights: SCHOOL_WEIGHTS.fewestFloorTrips, pinned: [], spots: {} };
+      const best = block.stations.length <= 10 ? findOrder(orderProblem(request, library), 1) : null;
+      const next = best ? inOrderOf(block, best.order) : block;
+      const fewer = floorTripsOf(next, library);
+      return [
+        {
+          check: 'floorTrips',
+          key: `floorTrips:${block.id}`,
+          weight: 1 as const,
+          text: `${block.title}: ${trips} trips to the floor in a round.`,
+          place: blockPlace(block.id),
+          fixes:
+            fewer < trips
+              ? [
+                  {
+                    label: `Floor moves together: ${fewer} ${fewer === 1 ? 'trip' : 'trips'}`,
+                    plan: updateBlock(plan, block.id, () => next),
+                  },
+                ]
+              : [],
+        },
+      ];
+    }),
+};

@@ -1,0 +1,92 @@
+import { stintsOf } from '../balance/index.ts';
+import type { KitItem, Library } from '../moves/index.ts';
+import type { Plan } from '../plan/index.ts';
+import { compile, totals } from '../timeline/index.ts';
+import { audience } from './audience.ts';
+import { balance } from './balance.ts';
+import { coolDownCovers, warmUpCovers } from './covers.ts';
+import { noCoolDown, noWarmUp } from './ends.ts';
+import { explanation } from './explanation.ts';
+import { floorTrips } from './floor-trips.ts';
+import { impactRun, lowImpact } from './impact.ts';
+import { kitHeads } from './kit-heads.ts';
+import { formatLevel, workRest } from './level.ts';
+import { missingSides } from './missing-sides.ts';
+import { oddRound } from './odd-round.ts';
+import { restShort } from './rest-short.ts';
+import { sameArea } from './same-area.ts';
+import { slot } from './slot.ts';
+import { type Thresholds, USUAL_THRESHOLDS } from './thresholds.ts';
+import type { Check, Finding } from './types.ts';
+import { water } from './water.ts';
+
+export { kitWanted, peopleAt } from './kit-heads.ts';
+export { type NeededRest, neededRest, positionChangeS } from './needed-rest.ts';
+export {
+  THRESHOLDS,
+  type ThresholdName,
+  type Thresholds,
+  ThresholdsSchema,
+  USUAL_THRESHOLDS,
+} from './thresholds.ts';
+export type { Check, Finding, Fix, Place, Weight } from './types.ts';
+
+/** Every check; a new one is a file and a line here. */
+export const CHECKS: readonly Check[] = [
+  slot,
+  oddRound,
+  missingSides,
+  restShort,
+  explanation,
+  sameArea,
+  balance,
+  noWarmUp,
+  warmUpCovers,
+  noCoolDown,
+  coolDownCovers,
+  impactRun,
+  lowImpact,
+  workRest,
+  formatLevel,
+  kitHeads,
+  floorTrips,
+  water,
+  audience,
+];
+
+export interface CheckOptions {
+  library: Library;
+  kitRoom?: readonly KitItem[];
+  thresholds?: Thresholds;
+}
+
+/** All findings of a class, the weightiest first, accepted ones included; `isAccepted` tells them apart. */
+export function checkPlan(
+  plan: Plan,
+  { library, kitRoom = [], thresholds = USUAL_THRESHOLDS }: CheckOptions,
+): Finding[] {
+  const timeline = compile(plan);
+  const context = {
+    plan,
+    timeline,
+    totals: totals(plan, timeline),
+    stints: stintsOf(plan, timeline, library),
+    library,
+    kitRoom,
+    thresholds,
+  };
+  return CHECKS.flatMap((check) => check.run(context)).sort((a, b) => b.weight - a.weight);
+}
+
+/** True when the instructor has said that this is as meant. */
+export function isAccepted(plan: Plan, finding: Pick<Finding, 'key'>): boolean {
+  return plan.accepted?.some((a) => a.key === finding.key) ?? false;
+}
+
+/** Accepts a finding, with its words for the record, or takes the acceptance back. */
+export function withAccepted(plan: Plan, finding: Pick<Finding, 'key' | 'text'>, accepted: boolean): Plan {
+  const others = (plan.accepted ?? []).filter((a) => a.key !== finding.key);
+  const list = accepted ? [...others, { key: finding.key, text: finding.text.slice(0, 400) }] : others;
+  const { accepted: _, ...rest } = plan;
+  return list.length > 0 ? { ...rest, accepted: list } : rest;
+}

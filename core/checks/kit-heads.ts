@@ -1,0 +1,83 @@
+import { alternativesTo, keyOf, swapStation } from '../moves/index.ts';
+import type { Block, Station } from '../plan/index.ts';
+import { updateBlock } from '../plan/index.ts';
+import { type Check, type CheckContext, rowPlace } from './types.ts';
+
+/** People at a station at once: all of them together, a group at stations. */
+export function peopleAt(block: Block, heads: number): number {
+  return block.use === 'stations' && block.stations.length > 0 ? Math.ceil(heads / block.stations.length) : heads;
+}
+
+/** Kit a block wants at one time, by name: at stations all stations are busy at once, together only one is. */
+export function kitWanted(block: Block, heads: number): Map<string, { wanted: number; stations: Station[] }> {
+  const people = peopleAt(block, heads);
+  const wanted = new Map<string, { wanted: number; stations: Station[] }>();
+  for (const station of block.stations) {
+    for (const item of station.kit ?? []) {
+      const old = wanted.get(keyOf(item)) ?? { wanted: 0, stations: [] };
+      const sum = block.use === 'stations' ? old.wanted + people : Math.max(old.wanted, people);
+      wanted.set(keyOf(item), { wanted: sum, stations: [...old.stations, station] });
+    }
+  }
+  return wanted;
+}
+
+export const kitHeads: Check = {
+  id: 'kitHeads',
+  title: 'Kit for the heads',
+  reason: 'Kit per station times people must not exceed what there is; better known before than in front of the class.',
+  thresholds: [],
+  run: (context) => {
+    const { plan, kitRoom } = context;
+    const { heads } = plan;
+    if (heads === null || kitRoom.length === 0) return [];
+    return plan.blocks.flatMap((block) =>
+      [...kitWanted(block, heads)].flatMap(([name, { wanted, stations }]) => {
+        const item = kitRoom.find((k) => keyOf(k.name) === name);
+        const pieces = item ? Math.ceil(wanted / item.sharedBy) : wanted;
+        const [first] = stations;
+        if (!first || (item && pieces <= item.count)) return [];
+        const standIn = item?.standIn ? ` To stand in: ${item.standIn}.` : '';
+        return [
+          {
+            check: 'kitHeads',
+            key: `kitHeads:${block.id}:${name}`,
+            weight: 2 as const,
+            text: `${block.title} wants ${pieces} × ${name} for ${heads} people; there ${item?.count === 1 ? 'is' : 'are'} ${item?.count ?? 0}.${standIn}`,
+            place: rowPlace(block.id, first.id),
+            fixes: fixesFor(context, block, first, name),
+          },
+        ];
+      }),
+    );
+  },
+};
+
+/** Spread over stations, or the nearest move that does without. */
+function fixesFor({ plan, library }: CheckContext, block: Block, station: Station, kit: string) {
+  const move = library.get(station.move);
+  const used = block.stations.map((s) => s.move);
+  const other = move
+    ? alternativesTo(library, move, { used, kit: null, limit: 30 }).find(
+        (a) => !a.move.kit.some((k) => keyOf(k) === kit) && a.move.kit.every((k) => k === 'mat'),
+      )
+    : undefined;
+  return [
+    ...(block.use === 'together' && block.stations.length > 1
+      ? [
+          {
+            label: 'Spread over stations',
+            plan: updateBlock(plan, block.id, (b) => ({ ...b, use: 'stations' as const })),
+          },
+        ]
+      : []),
+    ...(other
+      ? [
+          {
+            label: `${other.move.name} for ${station.move}`,
+            plan: swapStation(plan, block.id, station.id, other.move, null),
+          },
+        ]
+      : []),
+  ];
+}

@@ -1,0 +1,36 @@
+import { defaultSides, updateStation } from '../plan/index.ts';
+import { type Check, rowPlace } from './types.ts';
+
+export const missingSides: Check = {
+  id: 'missingSides',
+  title: 'Missing sides',
+  reason: 'A move done on one side at a time and never told to change leaves the other side out.',
+  thresholds: [],
+  run: ({ plan, library }) =>
+    plan.blocks.flatMap((block) =>
+      block.format.kind === 'windows' || block.format.kind === 'amrap'
+        ? []
+        : block.stations.flatMap((station) => {
+            const move = library.get(station.move);
+            if (!move?.oneSided || station.sides.mode !== 'none' || station.reps?.per === 'side') return [];
+            const fix = (label: string, mode: 'split' | 'each' | 'alternating') => ({
+              label,
+              plan: updateStation(plan, block.id, station.id, (s) => ({ ...s, sides: defaultSides(mode) })),
+            });
+            return [
+              {
+                check: 'missingSides',
+                key: `missingSides:${block.id}:${station.id}`,
+                weight: 2 as const,
+                text: `${station.move} is done on one side at a time; nothing says when to change.`,
+                place: rowPlace(block.id, station.id),
+                fixes: [
+                  fix('Switch at half', 'split'),
+                  fix('Each side in turn', 'each'),
+                  fix('Alternate', 'alternating'),
+                ],
+              },
+            ];
+          }),
+    ),
+};

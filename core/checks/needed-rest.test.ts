@@ -1,0 +1,37 @@
+import { describe, expect, it } from 'vitest';
+import type { Position } from '../moves/index.ts';
+import { neededRest } from './needed-rest.ts';
+import { USUAL_THRESHOLDS } from './thresholds.ts';
+
+type Row = [string, Position, string[], string, Position, string[], boolean, boolean, number];
+
+/*
+ * Worked by hand: 0.7 s tone + 0.4 s a word of the next name, then position (down to the floor 3 s to hands and feet,
+ * 4 s to lying, up again 3 s or 5 s, between lying positions 2 s), kit (2 s down, 3 s up), walk 4 s.
+ */
+const TABLE: Row[] = [
+  ['Squat', 'standing', [], 'Lunge', 'standing', [], false, false, 1.1], // 0.7 + 0.4
+  ['Squat', 'standing', [], 'Press-up', 'handsAndFeet', [], false, false, 4.1], // 0.7 + 0.4 + 3
+  ['Press-up', 'handsAndFeet', [], 'Squat', 'standing', [], false, false, 4.1],
+  ['Squat', 'standing', [], 'Front plank', 'prone', ['mat'], false, false, 5.5], // 0.7 + 0.8 + 4, mats lie there
+  ['Dead bug', 'supine', ['mat'], 'Squat', 'standing', [], false, false, 6.1], // 0.7 + 0.4 + 5
+  ['Dead bug', 'supine', ['mat'], 'Side plank', 'side', ['mat'], false, false, 3.5], // 0.7 + 0.8 + 2
+  ['Squat', 'standing', [], 'Kettlebell swing', 'standing', ['kettlebell'], false, false, 4.5], // 0.7 + 0.8 + 3
+  ['Goblet squat', 'standing', ['kettlebell'], 'Swing', 'standing', ['kettlebell'], false, false, 1.1], // kept in hand
+  ['Goblet squat', 'standing', ['kettlebell'], 'Row', 'standing', ['band'], false, false, 6.1], // 1.1 + 2 + 3
+  ['Goblet squat', 'standing', ['kettlebell'], 'Swing', 'standing', ['kettlebell'], true, false, 10.1], // 1.1 + 2 + 3 + 4
+  ['Side plank', 'side', ['mat'], 'Side plank', 'side', ['mat'], false, true, 2], // the other side
+  ['Squat', 'standing', [], 'Squat', 'standing', [], false, false, 0], // the same again
+];
+
+describe('needed rest', () => {
+  it.each(TABLE)('%s %s %j to %s %s %j', (a, ap, ak, b, bp, bk, walks, turns, seconds) => {
+    const needed = neededRest(
+      { name: a, position: ap, kit: ak },
+      { name: b, position: bp, kit: bk },
+      { walks, turns },
+      USUAL_THRESHOLDS,
+    );
+    expect(needed.totalMs).toBe(Math.round(seconds * 1000));
+  });
+});

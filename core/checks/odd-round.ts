@@ -1,0 +1,29 @@
+import { formatChange, updateBlock } from '../plan/index.ts';
+import { oddRounds } from '../timeline/index.ts';
+import { type Check, type Fix, rowPlace } from './types.ts';
+
+export const oddRound: Check = {
+  id: 'oddRound',
+  title: 'Odd round',
+  reason: 'A side that goes by round needs an even number of rounds, or one side is a set short.',
+  thresholds: [],
+  run: ({ plan }) =>
+    oddRounds(plan).flatMap((odd) => {
+      const block = plan.blocks[odd.blockIndex];
+      if (!block) return [];
+      const fixes = odd.choices.map(
+        (c): Fix => ({
+          label: c.kind === 'split' ? 'Switch at half' : `${c.rounds} rounds (${formatChange(c.costMs)})`,
+          plan: updateBlock(plan, block.id, () => c.block),
+        }),
+      );
+      return odd.stations.map((s) => ({
+        check: 'oddRound',
+        key: `oddRound:${block.id}:${block.stations[s.stationIndex]?.id}`,
+        weight: 2 as const,
+        text: `${s.move} goes by round: ${s.left < s.right ? 'left' : 'right'} gets one set fewer.`,
+        place: rowPlace(block.id, block.stations[s.stationIndex]?.id ?? ''),
+        fixes,
+      }));
+    }),
+};

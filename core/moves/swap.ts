@@ -1,0 +1,119 @@
+import type { Block, Cell, Plan, Station } from '../plan/index.ts';
+import { updateStation, withCell } from '../plan/index.ts';
+import { detailsOf, insteadOf, keyOf, type Library, withMove } from './library.ts';
+import type { Impact, Move } from './schema.ts';
+import { AREA_WORDS, POSITION_WORDS } from './words.ts';
+
+/** A move that could take another's place, with why. */
+export interface Alternative {
+  move: Move;
+  /** Higher is nearer; only the order matters. */
+  score: number;
+  reasons: string[];
+}
+
+const IMPACT_RANK: Record<Impact, number> = { none: 0, low: 1, high: 2 };
+
+/** The share of two moves' main parts that they have in common, 0 to 1. */
+export function overlapOf(a: Pick<Move, 'main'>, b: Pick<Move, 'main'>): number {
+  const union = new Set([...a.main, ...b.main]);
+  if (union.size === 0) return 0;
+  return a.main.filter((p) => b.main.includes(p)).length / union.size;
+}
+
+/**
+ * The best moves to put in another's place, nearest first: same area and pattern and shared parts count for it, a
+ * move already in use, kit that is not at hand and a higher impact against it.
+ */
+export function alternativesTo(
+  library: Library,
+  move: Move,
+  given: { used: readonly string[]; kit: readonly string[] | null; limit: number },
+): Alternative[] {
+  const used = new Set(given.used.map(keyOf));
+  const hand = given.kit === null ? null : new Set(given.kit.map(keyOf));
+  return library.moves
+    .filter((m) => keyOf(m.name) !== keyOf(move.name) && m.use.some((u) => move.use.includes(u)))
+    .map((m) => rate(move, m, used.has(keyOf(m.name)), hand))
+    .filter((a) => a.score > 3)
+    .sort((a, b) => b.score - a.score || a.move.name.localeCompare(b.move.name))
+    .slice(0, given.limit);
+}
+
+function rate(move: Move, m: Move, isUsed: boolean, hand: ReadonlySet<string> | null): Alternative {
+  const reasons: string[] = [];
+  const shared = overlapOf(move, m);
+  let score = shared * 4;
+  if (m.area === move.area) score += 2;
+  if (m.pattern === move.pattern) score += 3;
+  if (m.area === move.area && m.pattern === move.pattern) reasons.push(`same area and pattern`);
+  else if (m.pattern === move.pattern) reasons.push(`same pattern`);
+  else if (m.area === move.area) reasons.push(`same area: ${AREA_WORDS[m.area]}`);
+  if (m.name === move.easier) {
+    score += 1.5;
+    reasons.push('its easier option');
+  } else if (m.name === move.harder) {
+    score += 1;
+    reasons.push('its harder option');
+  }
+  score -= Math.abs(m.effort - move.effort) * 0.4;
+  const impact = IMPACT_RANK[m.impact] - IMPACT_RANK[move.impact];
+  if (impact < 0) reasons.push(m.impact === 'none' ? 'no impact' : 'less impact');
+  if (impact > 0) score -= impact;
+  if (m.position !== move.position) reasons.push(`${POSITION_WORDS[m.position]}, not ${POSITION_WORDS[move.position]}`);
+  if (move.kit.length > 0 && m.kit.every((k) => k === 'mat')) reasons.push('no kit');
+  else if (m.kit.join() !== move.kit.join() && m.kit.length > 0) reasons.push(`with ${m.kit.join(', ')}`);
+  if (hand && !m.kit.every((k) => hand.has(keyOf(k)))) {
+    score -= 5;
+    reasons.push('kit not at hand');
+  }
+  if (isUsed) {
+    score -= 4;
+    reasons.push('already in this class');
+  }
+  return { move: m, score, reasons };
+}
+
+/** Puts a move on a station: for all rounds, or for one (from 1) only. */
+export function swapStation(plan: Plan, blockId: string, stationId: string, move: Move, round: number | null): Plan {
+  return updateStation(plan, blockId, stationId, (station) => {
+    if (round === null) return withMove(station, move);
+    const { formCues: _, ...details } = detailsOf(move);
+    const swap: NonNullable<Cell['swap']> = { move: move.name, ...details };
+    return withCell(station, round, { swap: keyOf(move.name) === keyOf(station.move) ? undefined : swap });
+  });
+}
+
+/**
+ * The class with a low-impact level beside every move that has impact: what the library names for no jumping, else the
+ * first easier option without impact, else the nearest move without. Gives how many stations got one, and those for
+ * which none was found.
+ */
+export function lowImpactTwin(plan: Plan, library: Library): { plan: Plan; added: number; without: string[] } {
+  let added = 0;
+  const without: string[] = [];
+  const station = (s: Station): Station => {
+    const move = library.get(s.move);
+    if (!move || move.impact === 'none') return s;
+    const twin = twinOf(move, library);
+    if (twin) added += 1;
+    else without.push(s.move);
+    return twin ? { ...s, lowImpact: twin.name } : s;
+  };
+  const blocks = plan.blocks.map((b): Block => ({ ...b, stations: b.stations.map(station) }));
+  return { plan: { ...plan, blocks }, added, without };
+}
+
+/** The low-impact twin of one move, or null. */
+export function twinOf(move: Move, library: Library): Move | null {
+  const named = insteadOf(library, move, 'noJumping');
+  if (named && named.impact === 'none') return named;
+  const seen = new Set([keyOf(move.name)]);
+  for (let m = move.easier ? library.get(move.easier) : null; m && !seen.has(keyOf(m.name)); ) {
+    if (m.impact === 'none') return m;
+    seen.add(keyOf(m.name));
+    m = m.easier ? library.get(m.easier) : null;
+  }
+  const near = alternativesTo(library, move, { used: [], kit: move.kit, limit: 40 });
+  return near.find((a) => a.move.impact === 'none')?.move ?? null;
+}

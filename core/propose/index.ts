@@ -1,0 +1,1 @@
+export { proposeCoolDown, proposeWarmUp } from './propose.ts';

@@ -1,0 +1,25 @@
+import type { Block } from '../plan/index.ts';
+
+export {
+  FEATURE_WORDS,
+  FEATURES,
+  type Feature,
+  featuresOf,
+  isCyclic,
+  isOnFloor,
+  movesOfBlock,
+  type OrderProblem,
+  type OrderRequest,
+  orderProblem,
+  runsOf,
+  SCHOOL_WEIGHTS,
+  SCHOOL_WORDS,
+  type Spot,
+  type Weights,
+} from './problem.ts';
+export { costOf, EXACT_UP_TO, type FoundOrder, findOrder, mulberry32 } from './search.ts';
+
+/** The block with its stations in another order, given as their present indices. */
+export function inOrderOf(block: Block, order: readonly number[]): Block {
+  return { ...block, stations: order.flatMap((k) => block.stations[k] ?? []) };
+}

@@ -1,0 +1,257 @@
+import type { OrderProblem } from './problem.ts';
+
+export interface FoundOrder {
+  /** Station indices in their new order. */
+  order: number[];
+  cost: number;
+  /** Proven best; otherwise the best met. */
+  exact: boolean;
+}
+
+/** Up to this many stations every order is weighed, by dynamic programming over sets of runs. */
+export const EXACT_UP_TO = 12;
+
+/** The cost of an order; infinite when a pinned station has left its place. */
+export function costOf(problem: OrderProblem, order: readonly number[]): number {
+  let cost = 0;
+  for (let k = 0; k < order.length; k++) {
+    const at = order[k] ?? 0;
+    const pin = problem.pinned[at];
+    if (pin !== null && pin !== undefined && pin !== k) return Number.POSITIVE_INFINITY;
+    cost += problem.place[at]?.[k] ?? 0;
+    const next = order[k + 1] ?? (problem.cyclic ? order[0] : undefined);
+    if (next !== undefined && order.length > 1) cost += problem.pair[at]?.[next] ?? 0;
+  }
+  return cost;
+}
+
+/**
+ * The best order: proven up to 12 stations, else the best of a seeded search.
+ * @param onProgress told the share done (0 to 1); false stops the search and gives null
+ */
+export function findOrder(
+  problem: OrderProblem,
+  seed: number,
+  onProgress: (share: number) => boolean = () => true,
+): FoundOrder | null {
+  if (problem.size === 0) return { order: [], cost: 0, exact: true };
+  return problem.size <= EXACT_UP_TO ? exactOrder(problem, onProgress) : searchOrder(problem, seed, onProgress);
+}
+
+/** Held and Karp's dynamic programme over runs: the cheapest way to have placed a set of runs, ending with one of them. */
+function exactOrder(problem: OrderProblem, onProgress: (share: number) => boolean): FoundOrder | null {
+  const { runs } = problem;
+  let best: { order: number[]; cost: number } | null = null;
+  const starts = problem.cyclic ? runs.map((_, i) => i) : [null];
+  for (const [done, start] of starts.entries()) {
+    const found = exactFrom(problem, start);
+    if (found && (!best || found.cost < best.cost - 1e-9)) best = found;
+    if (!onProgress((done + 1) / starts.length)) return null;
+  }
+  // Pins come from the present order, so there is always one that keeps them.
+  return best ? { ...best, exact: true } : null;
+}
+
+function exactFrom(problem: OrderProblem, start: number | null): { order: number[]; cost: number } | null {
+  const { runs, pair, cyclic } = problem;
+  const n = runs.length;
+  const full = (1 << n) - 1;
+  const sizes = setSizes(runs);
+  const cost = new Float64Array((full + 1) * n).fill(Number.POSITIVE_INFINITY);
+  const from = new Int8Array((full + 1) * n).fill(-1);
+  const firstOf = (r: number) => runs[r]?.[0] ?? 0;
+  const lastOf = (r: number) => runs[r]?.at(-1) ?? 0;
+  for (let r = 0; r < n; r++) if (start === null || r === start) cost[(1 << r) * n + r] = innerCost(problem, r, 0);
+  for (let set = 1; set <= full; set++) {
+    for (let last = 0; last < n; last++) {
+      const here = cost[set * n + last] ?? Number.POSITIVE_INFINITY;
+      if (here === Number.POSITIVE_INFINITY) continue;
+      for (let next = 0; next < n; next++) {
+        if (set & (1 << next)) continue;
+        const to = (set | (1 << next)) * n + next;
+        const more = here + (pair[lastOf(last)]?.[firstOf(next)] ?? 0) + innerCost(problem, next, sizes[set] ?? 0);
+        if (more < (cost[to] ?? 0)) {
+          cost[to] = more;
+          from[to] = last;
+        }
+      }
+    }
+  }
+  let best = Number.POSITIVE_INFINITY;
+  let end = -1;
+  for (let last = 0; last < n; last++) {
+    const close =
+      cyclic && start !== null && n > 0 && problem.size > 1 ? (pair[lastOf(last)]?.[firstOf(start)] ?? 0) : 0;
+    const total = (cost[full * n + last] ?? Number.POSITIVE_INFINITY) + close;
+    if (total < best) {
+      best = total;
+      end = last;
+    }
+  }
+  return end < 0 ? null : { order: unwind(runs, from, full, end), cost: best };
+}
+
+function setSizes(runs: OrderProblem['runs']): number[] {
+  const sizes = new Array<number>(1 << runs.length).fill(0);
+  for (let set = 1; set < sizes.length; set++) {
+    const low = 31 - Math.clz32(set & -set);
+    sizes[set] = (sizes[set & (set - 1)] ?? 0) + (runs[low]?.length ?? 0);
+  }
+  return sizes;
+}
+
+function unwind(runs: OrderProblem['runs'], from: Int8Array, full: number, end: number): number[] {
+  const n = runs.length;
+  const order: number[] = [];
+  for (let set = full, last = end; last >= 0; ) {
+    order.unshift(...(runs[last] ?? []));
+    const before = from[set * n + last] ?? -1;
+    set &= ~(1 << last);
+    last = before;
+  }
+  return order;
+}
+
+/** The cost inside a run placed from `at` on; infinite where that breaks a pin. */
+function innerCost(problem: OrderProblem, run: number, at: number): number {
+  const stations = problem.runs[run] ?? [];
+  let cost = 0;
+  for (let k = 0; k < stations.length; k++) {
+    const s = stations[k] ?? 0;
+    const pin = problem.pinned[s];
+    if (pin !== null && pin !== undefined && pin !== at + k) return Number.POSITIVE_INFINITY;
+    cost += problem.place[s]?.[at + k] ?? 0;
+    const next = stations[k + 1];
+    if (next !== undefined) cost += problem.pair[s]?.[next] ?? 0;
+  }
+  return cost;
+}
+
+const RESTARTS = 12;
+const STEPS_PER_RUN = 1500;
+
+/** Simulated annealing over the order of the runs, several times from the present order, each end polished by descent. */
+function searchOrder(problem: OrderProblem, seed: number, onProgress: (share: number) => boolean): FoundOrder | null {
+  const random = mulberry32(seed);
+  const costOfRuns = costOfRunsIn(problem);
+  const present = problem.runs.map((_, r) => r);
+  let best = present;
+  let bestCost = costOfRuns(present);
+  for (let restart = 0; restart < RESTARTS; restart++) {
+    const ended = descend(costOfRuns, anneal(costOfRuns, present, random));
+    const cost = costOfRuns(ended);
+    if (cost < bestCost - 1e-9) {
+      best = ended;
+      bestCost = cost;
+    }
+    if (!onProgress((restart + 1) / RESTARTS)) return null;
+  }
+  return { order: best.flatMap((r) => problem.runs[r] ?? []), cost: bestCost, exact: false };
+}
+
+/** The cost of an order of the runs, quick enough to be asked hundreds of thousands of times. */
+type CostOfRuns = (order: readonly number[]) => number;
+
+/** Lays the problem out in flat arrays once; the answer is that of `costOf`. */
+function costOfRunsIn({ size, pair, place, pinned, runs, cyclic }: OrderProblem): CostOfRuns {
+  const pairs = Float64Array.from(pair.flat());
+  const places = Float64Array.from(place.flat());
+  const pins = Int32Array.from(pinned, (p) => p ?? -1);
+  return (order) => {
+    let cost = 0;
+    let at = 0;
+    let before = -1;
+    for (let r = 0; r < order.length; r++) {
+      const run = runs[order[r] ?? 0] ?? [];
+      for (let k = 0; k < run.length; k++) {
+        const station = run[k] ?? 0;
+        const pin = pins[station] ?? -1;
+        if (pin >= 0 && pin !== at) return Number.POSITIVE_INFINITY;
+        cost += places[station * size + at] ?? 0;
+        if (before >= 0) cost += pairs[before * size + station] ?? 0;
+        before = station;
+        at += 1;
+      }
+    }
+    const first = runs[order[0] ?? 0]?.[0] ?? 0;
+    return cyclic && size > 1 ? cost + (pairs[before * size + first] ?? 0) : cost;
+  };
+}
+
+function anneal(costOfRuns: CostOfRuns, start: readonly number[], random: () => number): number[] {
+  const steps = STEPS_PER_RUN * start.length;
+  let order = [...start];
+  let cost = costOfRuns(order);
+  let best = order;
+  let bestCost = cost;
+  const hot = Math.max(1, cost / Math.max(1, start.length));
+  for (let step = 0; step < steps; step++) {
+    const heat = hot * 0.002 ** (step / steps);
+    const next = neighbour(order, random);
+    const nextCost = costOfRuns(next);
+    if (nextCost <= cost || random() < Math.exp((cost - nextCost) / heat)) {
+      order = next;
+      cost = nextCost;
+      if (cost < bestCost) {
+        best = order;
+        bestCost = cost;
+      }
+    }
+  }
+  return best;
+}
+
+/** One change: two runs change places, or one moves elsewhere, or a stretch is turned round. */
+function neighbour(order: readonly number[], random: () => number): number[] {
+  const n = order.length;
+  const i = Math.floor(random() * n);
+  const j = Math.floor(random() * n);
+  return changed(order, i, j, Math.floor(random() * 3));
+}
+
+function changed(order: readonly number[], i: number, j: number, way: number): number[] {
+  const next = [...order];
+  const [a, b] = [Math.min(i, j), Math.max(i, j)];
+  if (way === 0) {
+    next[i] = order[j] ?? 0;
+    next[j] = order[i] ?? 0;
+  } else if (way === 1) {
+    next.splice(j, 0, ...next.splice(i, 1));
+  } else {
+    next.splice(a, b - a + 1, ...order.slice(a, b + 1).reverse());
+  }
+  return next;
+}
+
+/** Takes the best single change until none helps. */
+function descend(costOfRuns: CostOfRuns, start: readonly number[]): number[] {
+  let order = [...start];
+  let cost = costOfRuns(order);
+  for (;;) {
+    let better: number[] | null = null;
+    for (let i = 0; i < order.length; i++)
+      for (let j = 0; j < order.length; j++)
+        for (let way = 0; way < 3; way++) {
+          const next = changed(order, i, j, way);
+          const nextCost = costOfRuns(next);
+          if (nextCost < cost - 1e-9) {
+            better = next;
+            cost = nextCost;
+          }
+        }
+    if (!better) return order;
+    order = better;
+  }
+}
+
+/** A small seeded generator of numbers in [0, 1): the same seed gives the same search. */
+export function mulberry32(seed: number): () => number {
+  let a = seed >>> 0;
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = a;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}
