@@ -11,6 +11,8 @@ import { DeskScreen } from './desk/desk-screen.tsx';
 import { flushLeftovers } from './desk/outbox.ts';
 import { LogScreen } from './log/log-screen.tsx';
 import { RunScreen } from './log/run-screen.tsx';
+import { KitScreen } from './moves/kit-screen.tsx';
+import { MovesScreen } from './moves/moves-screen.tsx';
 
 applyTheme();
 claimWindow();
@@ -34,6 +36,8 @@ const router = createBrowserRouter([
       { path: '/', element: <ClassesScreen /> },
       { path: '/classes/:id', element: <BuilderScreen /> },
       { path: '/classes/:id/compare', element: <CompareScreen /> },
+      { path: '/moves', element: <MovesScreen /> },
+      { path: '/kit', element: <KitScreen /> },
       { path: '/log', element: <LogScreen /> },
       { path: '/log/:runId', element: <RunScreen /> },
       { path: '*', element: <NotHere /> },

@@ -211,3 +211,91 @@ describe('the server', () => {
     expect(await migrate(db)).toEqual([]);
   });
 });
+
+describe('moves and kit', () => {
+  const move = (name: string, more = {}) => ({
+    name,
+    use: ['main'],
+    area: 'core',
+    main: ['belly'],
+    helpers: [],
+    pattern: 'brace',
+    position: 'prone',
+    oneSided: false,
+    impact: 'none',
+    noise: 'quiet',
+    kit: [],
+    effort: 2,
+    instead: {},
+    cues: [],
+    mistakes: [],
+    explainMs: 5000,
+    ...more,
+  });
+  const names = async () => (await request(app()).get('/api/moves')).body.map((m: { name: string }) => m.name);
+
+  it('saves one’s own, over another spelling of the name, and puts away and brings back', async () => {
+    await request(app())
+      .put('/api/moves')
+      .send({ moves: [move('Dock plank'), move('Tide hold')] })
+      .expect(200);
+    await request(app())
+      .put('/api/moves')
+      .send({ moves: [move('dock Plank', { effort: 4 })] })
+      .expect(200);
+    expect(await names()).toEqual(['dock Plank', 'Tide hold']);
+    await request(app())
+      .post('/api/moves/hidden')
+      .send({ names: ['Tide hold'], hidden: true })
+      .expect(200);
+    expect(await names()).toEqual(['dock Plank']);
+    await request(app())
+      .post('/api/moves/hidden')
+      .send({ names: ['Tide hold'], hidden: false })
+      .expect(200);
+    expect(await names()).toEqual(['dock Plank', 'Tide hold']);
+  });
+
+  it('ships moves again without touching one’s own or what was put away', async () => {
+    await request(app())
+      .put('/api/moves')
+      .send({ moves: [move('Dock plank', { effort: 5 })] });
+    await request(app())
+      .post('/api/moves/hidden')
+      .send({ names: ['Tide hold'], hidden: true });
+    const { shipMoves } = await import('../db/moves.ts');
+    await shipMoves(db, [move('Dock plank'), move('Tide hold'), move('Oar hold')] as never);
+    const { body } = await request(app()).get('/api/moves');
+    expect(body.map((m: { name: string; effort: number }) => [m.name, m.effort])).toEqual([
+      ['Dock plank', 5],
+      ['Oar hold', 2],
+    ]);
+  });
+
+  it('refuses what is no move and saves none of the list', async () => {
+    const before = await names();
+    const bad = await request(app())
+      .put('/api/moves')
+      .send({ moves: [move('Sound'), move('', { effort: 9 })] });
+    expect(bad.status).toBe(400);
+    expect(bad.body.problems.map((p: { path: string }) => p.path)).toEqual(['moves[1].name', 'moves[1].effort']);
+    expect(await names()).toEqual(before);
+  });
+
+  it('keeps the kit room and refuses a name twice', async () => {
+    const items = [{ name: 'box', count: 4, sharedBy: 2, standIn: 'a stair' }];
+    await request(app()).put('/api/kit').send({ items }).expect(200);
+    const twice = await request(app())
+      .put('/api/kit')
+      .send({ items: [...items, { name: 'Box', count: 1, sharedBy: 1 }] });
+    expect([twice.status, twice.body.title]).toEqual([422, 'Box is listed twice']);
+    expect((await request(app()).get('/api/kit')).body).toEqual(items);
+  });
+
+  it('keeps thresholds within their ranges; those not named are as usual', async () => {
+    await request(app()).put('/api/thresholds').send({ waterMin: 15 }).expect(200);
+    const { body } = await request(app()).get('/api/thresholds');
+    expect([body.waterMin, body.walkS]).toEqual([15, 4]);
+    expect((await request(app()).put('/api/thresholds').send({ waterMin: 500 })).status).toBe(400);
+  });
+});

@@ -13,35 +13,35 @@ export async function listMoves(db: Queryable): Promise<Move[]> {
 
 /** Brings the shipped moves in; an instructor's own of the same name, or one put away, stays as it is. */
 export async function shipMoves(db: Queryable, moves: readonly Move[]): Promise<void> {
-  const known = await db.query<{ name: string; own: boolean; hidden: boolean }>('SELECT name, own, hidden FROM move');
-  const byName = new Map(known.map((k) => [k.name, k]));
-  for (const move of moves) {
-    const old = byName.get(move.name);
-    if (old?.own || old?.hidden) continue;
-    await db.query(
-      `INSERT INTO move (name, details, own) VALUES ($1, $2, false)
-       ON CONFLICT (name) DO UPDATE SET details = excluded.details WHERE move.details <> excluded.details`,
-      [move.name, JSON.stringify(move)],
-    );
-  }
+  await db.query(
+    `INSERT INTO move (name, details, own)
+     SELECT input->>'name', input, false FROM jsonb_array_elements($1::jsonb) AS input
+     ON CONFLICT (name) DO UPDATE SET details = excluded.details
+     WHERE NOT move.own AND NOT move.hidden AND move.details <> excluded.details`,
+    [JSON.stringify(moves)],
+  );
 }
 
-/** Saves moves as the instructor's own, all or none; one of the same name is replaced, and brought back if put away. */
+/**
+ * Saves moves as the instructor's own, all or none; one of the same name in any case is replaced, and brought back if
+ * put away. Of two under one name in the list the later counts.
+ */
 export async function saveMoves(db: Database, moves: readonly Move[]): Promise<void> {
+  const own = [...new Map(moves.map((m) => [keyOf(m.name), { ...m, own: true }])).values()];
   await db.transaction(async (tx) => {
-    for (const move of moves) {
-      const own = { ...move, own: true };
-      const [old] = await tx.query<{ name: string }>('SELECT name FROM move WHERE lower(name) = $1', [
-        keyOf(move.name),
-      ]);
-      if (old && old.name !== move.name) await tx.query('DELETE FROM move WHERE name = $1', [old.name]);
-      await tx.query(
-        `INSERT INTO move (name, details, own) VALUES ($1, $2, true)
-         ON CONFLICT (name) DO UPDATE
-         SET details = excluded.details, own = true, hidden = false, updated_at = now()`,
-        [move.name, JSON.stringify(own)],
-      );
-    }
+    const input = JSON.stringify(own);
+    await tx.query(
+      `DELETE FROM move USING jsonb_array_elements($1::jsonb) AS input
+       WHERE lower(move.name) = lower(input->>'name') AND move.name <> input->>'name'`,
+      [input],
+    );
+    await tx.query(
+      `INSERT INTO move (name, details, own)
+       SELECT input->>'name', input, true FROM jsonb_array_elements($1::jsonb) AS input
+       ON CONFLICT (name) DO UPDATE
+       SET details = excluded.details, own = true, hidden = false, updated_at = now()`,
+      [input],
+    );
   });
 }
 

@@ -1,4 +1,6 @@
 import * as v from 'valibot';
+import { type Thresholds, ThresholdsSchema } from '../../core/checks/index.ts';
+import { type KitItem, KitItemSchema, type Move, MoveSchema } from '../../core/moves/index.ts';
 import { type Plan, PlanSchema } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
 
@@ -20,21 +22,10 @@ const RunSchema = v.object({
   actualMs: v.number(),
   events: v.array(RunEventSchema),
 });
-const MoveSchema = v.object({
-  name: v.string(),
-  area: v.string(),
-  position: v.string(),
-  oneSided: v.boolean(),
-  kit: v.array(v.string()),
-  easier: v.optional(v.string()),
-  harder: v.optional(v.string()),
-  cues: v.array(v.string()),
-});
 const VersionSchema = v.object({ version: v.number(), savedAt: v.string(), title: v.string(), totalMs: v.number() });
 
 export type StoredPlan = v.InferOutput<typeof StoredPlanSchema>;
 export type StoredRun = v.InferOutput<typeof RunSchema>;
-export type Move = v.InferOutput<typeof MoveSchema>;
 export type StoredVersion = v.InferOutput<typeof VersionSchema>;
 
 /** The server answered with an error; `status` 0 means it could not be reached. */
@@ -79,6 +70,15 @@ export const api = {
   version: async (id: string, version: number) => v.parse(PlanSchema, await call(`/plans/${id}/versions/${version}`)),
   importPlans: (text: string, goodPart: boolean) => call('/files/import', send('POST', { text, goodPart })),
   moves: async () => v.parse(v.array(MoveSchema), await call('/moves')),
+  /** The moves of the last three classes led, the newest first. */
+  movesLately: async () => v.parse(v.array(v.array(v.string())), await call('/moves/lately')),
+  saveMoves: (moves: readonly Move[]) => call('/moves', send('PUT', { moves })),
+  hideMoves: (names: readonly string[], hidden: boolean) => call('/moves/hidden', send('POST', { names, hidden })),
+  kit: async () => v.parse(v.array(KitItemSchema), await call('/kit')),
+  saveKit: async (items: readonly KitItem[]) =>
+    v.parse(v.array(KitItemSchema), await call('/kit', send('PUT', { items }))),
+  thresholds: async (): Promise<Thresholds> => v.parse(ThresholdsSchema, await call('/thresholds')) as Thresholds,
+  saveThresholds: (thresholds: Thresholds) => call('/thresholds', send('PUT', thresholds)),
   runs: async () => v.parse(v.array(RunSchema), await call('/runs')),
   run: async (id: string) => v.parse(RunSchema, await call(`/runs/${id}`)),
   createRun: (id: string, plan: Plan) => call('/runs', send('POST', { id, plan })),

@@ -24,6 +24,12 @@ export function Shell() {
           <NavLink to="/" end className={link}>
             Classes
           </NavLink>
+          <NavLink to="/moves" className={link}>
+            Moves
+          </NavLink>
+          <NavLink to="/kit" className={link}>
+            Kit room
+          </NavLink>
           <NavLink to="/log" className={link}>
             Log
           </NavLink>

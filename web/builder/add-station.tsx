@@ -1,5 +1,5 @@
 import { useId, useMemo, useRef, useState } from 'react';
-import type { Move } from '../app/api.ts';
+import type { Move } from '../../core/moves/index.ts';
 
 interface Props {
   blockTitle: string;

@@ -2,6 +2,8 @@ import { ArrowDown, ArrowUp, ClipboardCopy, Copy, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { memo, useCallback, useMemo } from 'react';
 import { toast } from 'sonner';
+import { cautionOf } from '../../core/care/index.ts';
+import { keyOf, type Move, withMove } from '../../core/moves/index.ts';
 import {
   type Block,
   type BlockRole,
@@ -9,17 +11,18 @@ import {
   type FormatKind,
   formatDuration,
   newStation,
+  type Plan,
   roleTitle,
 } from '../../core/plan/index.ts';
 import { writeBlocksText } from '../../core/shorthand/index.ts';
 import { oddRounds } from '../../core/timeline/index.ts';
-import type { Move } from '../app/api.ts';
 import { IconButton } from '../ui/button.tsx';
 import { DurationField } from '../ui/duration-field.tsx';
 import { FORMAT_WORDS } from '../ui/words.ts';
 import { AddStation } from './add-station.tsx';
 import { Costs } from './costs.tsx';
 import { FormatSentence } from './format-sentence.tsx';
+import type { BlockMarks } from './marks.ts';
 import { OddRoundNote } from './odd-round-note.tsx';
 import { RoundSheet } from './round-sheet.tsx';
 import { undo } from './store.ts';
@@ -30,6 +33,10 @@ export interface BlockActions {
   move: (id: string, by: number) => void;
   duplicate: (id: string) => void;
   remove: (id: string) => void;
+  /** Opens the alternatives to a station's move. */
+  swap: (stationId: string) => void;
+  /** Opens the list of findings. */
+  explain: () => void;
 }
 
 interface Props {
@@ -40,6 +47,9 @@ interface Props {
   about: boolean;
   startsAt: string;
   moves: readonly Move[];
+  level: Plan['level'];
+  /** What the checks point out in this block. */
+  marks: BlockMarks;
   isLast: boolean;
   actions: BlockActions;
 }
@@ -61,9 +71,14 @@ export const BlockSection = memo(function BlockSection(props: Props) {
         <FormatSentence block={block} onFormat={(change) => onEdit((b) => ({ ...b, format: change(b.format) }))} />
       </div>
       <Costs block={block} />
+      <BlockNotes
+        marks={props.marks}
+        caution={cautionOf(block, { level: props.level })?.text ?? null}
+        onOpen={actions.explain}
+      />
       {odd && <OddRoundNote odd={odd} onChoose={(next) => onEdit(() => next)} />}
       {(usesStations || block.stations.length > 0) && (
-        <RoundSheet block={block} following={following} onEdit={onEdit} />
+        <RoundSheet block={block} following={following} onEdit={onEdit} marks={props.marks} actions={actions} />
       )}
       {usesStations && <AddStation blockTitle={block.title} moves={moves} onAdd={addStations} />}
       {!props.isLast && <BreakAfter block={block} onEdit={onEdit} />}
@@ -71,18 +86,32 @@ export const BlockSection = memo(function BlockSection(props: Props) {
   );
 });
 
+/** What concerns the whole block: findings, and the caution of a hard format. */
+function BlockNotes({ marks, caution, onOpen }: { marks: BlockMarks; caution: string | null; onOpen: () => void }) {
+  const notes = marks.block ?? [];
+  if (notes.length === 0 && caution === null) return null;
+  return (
+    <div className="mb-2 flex flex-wrap gap-x-4 pl-1 text-[14px]">
+      {notes.map((n) => (
+        <button
+          key={n.key}
+          type="button"
+          className="text-left underline decoration-dotted underline-offset-2"
+          onClick={onOpen}
+        >
+          {n.text}
+        </button>
+      ))}
+      {caution && <span className="text-muted">{caution}</span>}
+    </div>
+  );
+}
+
 /** A station with what the library knows of the move: kit, options, and sides when it is one-sided. */
 function stationFor(moves: readonly Move[], name: string) {
-  const move = moves.find((m) => m.name.toLowerCase() === name.toLowerCase());
+  const move = moves.find((m) => keyOf(m.name) === keyOf(name));
   const station = newStation(nanoid(10), move?.name ?? name);
-  if (!move) return station;
-  return {
-    ...station,
-    ...(move.oneSided ? { sides: { mode: 'split' as const, first: 'left' as const } } : {}),
-    ...(move.kit.length > 0 ? { kit: move.kit } : {}),
-    ...(move.easier ? { easier: move.easier } : {}),
-    ...(move.harder ? { harder: move.harder } : {}),
-  };
+  return move ? withMove(station, move) : station;
 }
 
 function BlockHead({ block, totalMs, about, startsAt, actions }: Props) {

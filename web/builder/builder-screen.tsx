@@ -17,32 +17,41 @@ import {
 } from '../../core/plan/index.ts';
 import { readPasted } from '../../core/shorthand/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
-import { api, type Move } from '../app/api.ts';
+import { useLibrary } from '../app/library-store.ts';
+import { Button } from '../ui/button.tsx';
 import { ClassStrip } from '../ui/class-strip.tsx';
 import { AddBlock } from './add-block.tsx';
 import { openPlan, useAutosave } from './autosave.ts';
+import { BalancePanel } from './balance-panel.tsx';
 import { type BlockActions, BlockSection } from './block-section.tsx';
+import { ChecksPanel } from './checks-panel.tsx';
+import { EndsPanel } from './ends-panel.tsx';
+import { type BlockMarks, openFindings, useMarks } from './marks.ts';
+import { OrderPanel } from './order-panel.tsx';
 import { PlanHead } from './plan-head.tsx';
 import { ConflictBar } from './save-note.tsx';
+import { PANELS, type PanelName, SidePanel } from './side-panel.tsx';
 import { type Edit, redo, undo, useBuilder } from './store.ts';
 import { Sums } from './sums.tsx';
+import { SwapPanel } from './swap-panel.tsx';
 import { TextView } from './text-view.tsx';
+import { useChecks } from './use-checks.ts';
 
 export function BuilderScreen() {
   const { id = '' } = useParams();
   const plan = useBuilder((s) => s.plan);
   const [failed, setFailed] = useState<string | null>(null);
-  const [moves, setMoves] = useState<Move[]>([]);
+  const loadLibrary = useLibrary((s) => s.load);
   useAutosave();
   useUndoKeys();
   useEffect(() => {
     setFailed(null);
     openPlan(id).catch((e: unknown) => setFailed(e instanceof Error ? e.message : 'The class cannot be opened'));
-    api.moves().then(setMoves, () => setMoves([]));
-  }, [id]);
+    void loadLibrary();
+  }, [id, loadLibrary]);
   if (failed) return <main className="p-6">{failed}. Nothing was changed.</main>;
   if (!plan || plan.id !== id) return <main className="p-6 text-muted">Opening…</main>;
-  return <Builder plan={plan} moves={moves} />;
+  return <Builder plan={plan} />;
 }
 
 function useUndoKeys(): void {
@@ -59,11 +68,71 @@ function useUndoKeys(): void {
 }
 
 const NONE: readonly Block[] = [];
+const NO_MARKS: BlockMarks = {};
 
-function Builder({ plan, moves }: { plan: Plan; moves: readonly Move[] }) {
+function PanelButtons({
+  open,
+  findings,
+  onOpen,
+}: {
+  open: PanelName | null;
+  findings: number;
+  onOpen: (name: PanelName | null) => void;
+}) {
+  const button = (name: PanelName, label: string) => (
+    <Button
+      look="quiet"
+      className={`!min-h-9 !px-2.5 ${open === name ? 'bg-ink/10' : ''}`}
+      aria-pressed={open === name}
+      onClick={() => onOpen(open === name ? null : name)}
+    >
+      {label}
+    </Button>
+  );
+  return (
+    <nav className="flex" aria-label="Judgement">
+      {button('checks', findings === 0 ? 'Checks' : `Checks: ${findings}`)}
+      {button('order', 'Order')}
+      {button('swap', 'Swap')}
+      {button('ends', 'Warm-up, cool-down')}
+      {button('balance', 'Balance')}
+    </nav>
+  );
+}
+
+function Builder({ plan }: { plan: Plan }) {
+  const moves = useLibrary((s) => s.library.moves);
+  const findings = useChecks(plan);
+  const marks = useMarks(plan, findings);
   const edit = useBuilder((s) => s.edit);
   const save = useBuilder((s) => s.save);
-  const [params] = useSearchParams();
+  const [params, setParams] = useSearchParams();
+  const panel = PANELS.find((p) => p === params.get('panel')) ?? null;
+  const [swapping, setSwapping] = useState<string | null>(null);
+  const openPanel = (name: PanelName | null) =>
+    setParams((p) => {
+      if (name === null) p.delete('panel');
+      else p.set('panel', name);
+      return p;
+    });
+  const actions = useMemo<BlockActions>(
+    () => ({
+      ...ACTIONS,
+      swap: (stationId) => {
+        setSwapping(stationId);
+        setParams((p) => {
+          p.set('panel', 'swap');
+          return p;
+        });
+      },
+      explain: () =>
+        setParams((p) => {
+          p.set('panel', 'checks');
+          return p;
+        }),
+    }),
+    [setParams],
+  );
   usePaste(edit);
   const timeline = useMemo(() => compile(plan), [plan]);
   const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
@@ -76,25 +145,43 @@ function Builder({ plan, moves }: { plan: Plan; moves: readonly Move[] }) {
       {params.get('view') === 'text' ? (
         <TextView plan={plan} moves={moves} />
       ) : (
-        <div className="flex-1">
-          {plan.blocks.map((block, k) => (
-            <BlockSection
-              key={block.id}
-              block={block}
-              following={block.format.kind === 'demo' ? plan.blocks.slice(k + 1) : NONE}
-              totalMs={sums.blocks[k]?.totalMs ?? 0}
-              about={sums.blocks[k]?.about ?? false}
-              startsAt={at(sums.blocks[k]?.startMs ?? 0)}
-              moves={moves}
-              isLast={k === plan.blocks.length - 1}
-              actions={ACTIONS}
-            />
-          ))}
-          <AddBlock edit={edit} />
+        <div className="flex flex-1 items-stretch">
+          <div className="min-w-0 flex-1">
+            {plan.blocks.map((block, k) => (
+              <BlockSection
+                key={block.id}
+                block={block}
+                following={block.format.kind === 'demo' ? plan.blocks.slice(k + 1) : NONE}
+                totalMs={sums.blocks[k]?.totalMs ?? 0}
+                about={sums.blocks[k]?.about ?? false}
+                startsAt={at(sums.blocks[k]?.startMs ?? 0)}
+                moves={moves}
+                level={plan.level}
+                marks={marks.get(block.id) ?? NO_MARKS}
+                isLast={k === plan.blocks.length - 1}
+                actions={actions}
+              />
+            ))}
+            <AddBlock edit={edit} />
+          </div>
+          {panel && (
+            <SidePanel name={panel} onClose={() => openPanel(null)}>
+              {panel === 'checks' && <ChecksPanel plan={plan} edit={edit} findings={findings} />}
+              {panel === 'order' && <OrderPanel plan={plan} edit={edit} />}
+              {panel === 'swap' && <SwapPanel plan={plan} edit={edit} stationId={swapping} onStation={setSwapping} />}
+              {panel === 'ends' && <EndsPanel plan={plan} edit={edit} />}
+              {panel === 'balance' && <BalancePanel plan={plan} />}
+            </SidePanel>
+          )}
         </div>
       )}
       <footer className="sticky bottom-0 z-30 border-t border-line-strong bg-paper px-5 pt-2 pb-1">
-        <Sums plan={plan} sums={sums} />
+        <div className="flex flex-wrap items-center gap-x-4">
+          <div className="min-w-0 flex-1">
+            <Sums plan={plan} sums={sums} />
+          </div>
+          <PanelButtons open={panel} findings={openFindings(plan, findings).length} onOpen={openPanel} />
+        </div>
         <ClassStrip
           plan={plan}
           timeline={timeline}
@@ -111,7 +198,7 @@ function Builder({ plan, moves }: { plan: Plan; moves: readonly Move[] }) {
 const editPlan = (change: (plan: Plan) => Plan) => useBuilder.getState().edit(change);
 const indexOf = (plan: Plan, id: string) => plan.blocks.findIndex((b) => b.id === id);
 
-const ACTIONS: BlockActions = {
+const ACTIONS: Omit<BlockActions, 'swap' | 'explain'> = {
   edit: (id, change) => editPlan((p) => updateBlock(p, id, change)),
   move: (id, by) => editPlan((p) => moveBlock(p, id, Math.max(0, indexOf(p, id) + by))),
   duplicate: (id) =>

@@ -1,7 +1,9 @@
 import { type ClipboardEvent, type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { type Block, formatSeconds, parseDuration, setTimes, type TimesPatch } from '../../core/plan/index.ts';
 import { type Sheet, sheetOf } from '../../core/timeline/index.ts';
+import type { BlockActions } from './block-section.tsx';
 import { GapLabels } from './gap-labels.tsx';
+import type { BlockMarks } from './marks.ts';
 import { cellsOf, contains, extendTo, moved, type Selection, single } from './selection.ts';
 import { SheetCells } from './sheet-cells.tsx';
 import { copyText, fillSelection, pasteText } from './sheet-clipboard.ts';
@@ -12,12 +14,14 @@ interface Props {
   block: Block;
   following: readonly Block[];
   onEdit: (change: (block: Block) => Block) => void;
+  marks?: BlockMarks;
+  actions?: Pick<BlockActions, 'swap' | 'explain'>;
 }
 
 const NAMES_W = 268;
 
 /** The round sheet: stations as rows, rounds as columns, each visit drawn to time and edited in place. */
-export function RoundSheet({ block, following, onEdit }: Props) {
+export function RoundSheet({ block, following, onEdit, marks, actions }: Props) {
   const sheet = useMemo(() => sheetOf(block, following), [block, following]);
   const [box, available] = useWidth();
   const layout = useMemo(() => layOut(sheet, Math.max(240, available - NAMES_W)), [sheet, available]);
@@ -69,6 +73,8 @@ export function RoundSheet({ block, following, onEdit }: Props) {
             block={block}
             onEdit={onEdit}
             columns={cols}
+            marks={marks}
+            actions={actions}
             selectedFrom={selection ? Math.min(selection.anchor.row, selection.head.row) : -1}
             selectedTo={selection ? Math.max(selection.anchor.row, selection.head.row) : -1}
             onSelectRow={(row) => {

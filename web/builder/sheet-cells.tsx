@@ -19,7 +19,6 @@ export function SheetCells({ sheet, layout, isSelected, onPick, onOpen }: Props)
   return (
     <>
       {sheet.columns.map((column, col) => (
-        // biome-ignore lint/a11y/useFocusableInteractive: the grid holds the focus
         <div
           key={column.round}
           role="row"
@@ -75,7 +74,6 @@ interface CellProps extends Pick<Props, 'onPick' | 'onOpen'> {
 const CellView = memo(function CellView({ cell, name, scale, selected, onPick, onOpen }: CellProps) {
   const px = (ms: number) => (ms / 1000) * scale;
   return (
-    // biome-ignore lint/a11y/useFocusableInteractive: the grid holds the focus and moves the active cell
     // biome-ignore lint/a11y/useKeyWithClickEvents: the grid listens for keys
     <div
       role="gridcell"

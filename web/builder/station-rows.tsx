@@ -14,10 +14,12 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { GripVertical, X } from 'lucide-react';
+import { ArrowLeftRight, GripVertical, X } from 'lucide-react';
 import { memo, useMemo, useState } from 'react';
 import { type Block, defaultSides, type SidesMode, type Station } from '../../core/plan/index.ts';
 import { useLatest } from '../ui/use-latest.ts';
+import type { BlockActions } from './block-section.tsx';
+import type { BlockMarks, MarkNote } from './marks.ts';
 import { ROW_H } from './sheet-layout.ts';
 import { StationLine } from './station-line.tsx';
 import { useBuilder } from './store.ts';
@@ -31,6 +33,8 @@ interface Props {
   /** Columns of the sheet: what selecting a row selects. */
   columns: number;
   onSelectRow: (row: number) => void;
+  marks?: BlockMarks | undefined;
+  actions?: Pick<BlockActions, 'swap' | 'explain'> | undefined;
 }
 
 const SIDES: Record<SidesMode, { mark: string; word: string }> = {
@@ -43,7 +47,8 @@ const SIDES: Record<SidesMode, { mark: string; word: string }> = {
 };
 
 /** The names of the stations, which are the rows: renamed, reordered, sided and removed here. */
-export const StationRows = memo(function StationRows({ block, onEdit, selectedFrom, selectedTo, onSelectRow }: Props) {
+export const StationRows = memo(function StationRows(props: Props) {
+  const { block, onEdit, selectedFrom, selectedTo, onSelectRow, marks, actions } = props;
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -88,6 +93,8 @@ export const StationRows = memo(function StationRows({ block, onEdit, selectedFr
             onRemove={remove}
             onRead={read}
             onMove={move}
+            notes={marks?.stations?.[station.id]}
+            actions={actions}
           />
         ))}
       </SortableContext>
@@ -101,7 +108,9 @@ function sameRows(a: Props, b: Props): boolean {
     a.selectedFrom !== b.selectedFrom ||
     a.selectedTo !== b.selectedTo ||
     a.columns !== b.columns ||
-    a.onEdit !== b.onEdit
+    a.onEdit !== b.onEdit ||
+    a.marks !== b.marks ||
+    a.actions !== b.actions
   )
     return false;
   const [x, y] = [a.block.stations, b.block.stations];
@@ -123,6 +132,8 @@ interface RowProps {
   onRemove: (id: string) => void;
   onRead: (id: string) => Station | undefined;
   onMove: (row: number, by: number) => void;
+  notes: readonly MarkNote[] | undefined;
+  actions: Pick<BlockActions, 'swap' | 'explain'> | undefined;
 }
 
 const StationRow = memo(function StationRow(props: RowProps) {
@@ -175,6 +186,12 @@ const StationRow = memo(function StationRow(props: RowProps) {
           }
         }}
       />
+      {station.lowImpact && (
+        <span className="text-[12px] text-muted" title={`Low impact beside it: ${station.lowImpact}`}>
+          +low
+        </span>
+      )}
+      {props.notes && <RowMark notes={props.notes} onOpen={props.actions?.explain} />}
       {station.reps && (
         <span className="digits whitespace-nowrap text-[12px] text-muted">
           {station.reps.count}
@@ -204,6 +221,17 @@ const StationRow = memo(function StationRow(props: RowProps) {
         </select>
       </label>
       <span className="absolute right-11 flex bg-paper opacity-0 focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100">
+        {props.actions && (
+          <button
+            type="button"
+            className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"
+            onClick={() => props.actions?.swap(station.id)}
+            aria-label={`Swap ${station.move} for another move`}
+            title="Swap for another move"
+          >
+            <ArrowLeftRight size={14} />
+          </button>
+        )}
         <StationLine read={() => props.onRead(station.id) ?? station} onChange={(changed) => onChange(() => changed)} />
         <button
           type="button"
@@ -218,3 +246,22 @@ const StationRow = memo(function StationRow(props: RowProps) {
     </div>
   );
 });
+
+/** A mark where the checks have something to say: a bar for each step of weight. */
+function RowMark({ notes, onOpen }: { notes: readonly MarkNote[]; onOpen: (() => void) | undefined }) {
+  const weight = Math.max(...notes.map((n) => n.weight));
+  const text = notes.map((n) => n.text).join(' ');
+  return (
+    <button
+      type="button"
+      className="flex h-7 w-6 items-center justify-center gap-[2px] rounded-sm hover:bg-ink/10"
+      title={text}
+      aria-label={`Checks: ${text}`}
+      onClick={onOpen}
+    >
+      {[1, 2, 3].slice(0, weight).map((k) => (
+        <span key={k} className="h-3.5 w-[3px] bg-live" />
+      ))}
+    </button>
+  );
+}

@@ -1,0 +1,191 @@
+import { expect, type Page, test } from '@playwright/test';
+
+const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
+const checks = (page: Page) => page.getByRole('complementary', { name: 'Checks' });
+
+/** A class of its own for a test, copied from a demo class through the interface's own address. */
+async function copyOf(page: Page, id: string, title: string): Promise<string> {
+  const stored = await (await page.request.get(`/api/plans/${id}`)).json();
+  const plan = { ...stored.plan, id: `e2e-${title.toLowerCase().replaceAll(' ', '-')}`, title };
+  await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+  return plan.id;
+}
+
+test('the odd round is in the list of checks, is mended there, undone, and taken as meant', async ({ page }) => {
+  const id = await copyOf(page, 'first-light', 'Checked light');
+  await page.goto(`/classes/${id}`);
+  await page.getByRole('button', { name: 'Checks: 2' }).click();
+  await expect(checks(page).getByText('Box step-up goes by round: right gets one set fewer.')).toBeVisible();
+  await checks(page).getByRole('button', { name: '4 rounds (+7:20)' }).click();
+  await expect(checks(page).getByText('Box step-up goes by round')).toHaveCount(0);
+  // 37:35 + 7:20 = 44:55 in a slot of 40 minutes
+  await expect(checks(page).getByText('The class runs 4:55 over its slot.')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  const odd = checks(page).getByRole('listitem').filter({ hasText: 'Box step-up goes by round' });
+  await odd.getByRole('button', { name: 'As meant' }).click();
+  await expect(checks(page).getByText('As meant: 1 finding')).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Checks: 1' })).toBeVisible();
+});
+
+test('a rest too short is marked at its row with the seconds needed, and mended with its cost', async ({ page }) => {
+  const id = await copyOf(page, 'slack-water', 'Short rests');
+  await page.goto(`/classes/${id}?panel=checks`);
+  const rest = page.getByLabel('Pairs, three times each: rest');
+  await rest.fill('3');
+  await rest.press('Enter');
+  const row = checks(page)
+    .getByRole('listitem')
+    .filter({ hasText: 'Goblet squat to Skipping step: 3 s of rest, 3.5 s needed' });
+  await expect(row).toContainText('hear it 1.5, change kit 2');
+  await expect(page.getByRole('button', { name: /^Checks: Goblet squat to Skipping step/ })).toBeVisible();
+  // 4 s for 3 s in the two rests of a station's three rounds that are not breaks, and in all 12 of the block
+  await row.getByRole('button', { name: /^4 s of rest here/ }).click();
+  await expect(row).toHaveCount(0);
+});
+
+test('who is in the class brings up the cautions that concern them', async ({ page }) => {
+  const id = await copyOf(page, 'short-tide', 'Careful tide');
+  await page.goto(`/classes/${id}?panel=checks`);
+  await checks(page).getByRole('checkbox', { name: 'wrists' }).check();
+  const row = checks(page).getByRole('listitem').filter({ hasText: 'Press-up with wrists: Band press instead.' });
+  await row.getByRole('button', { name: 'Band press for all' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name of station 2' }).nth(1)).toHaveValue('Band press');
+});
+
+test('an order is found in the worker, shows what it gains, and is taken', async ({ page }) => {
+  const id = await copyOf(page, 'slack-water', 'Ordered water');
+  await page.goto(`/classes/${id}?panel=order`);
+  const panel = page.getByRole('complementary', { name: 'Order' });
+  await panel.getByRole('checkbox', { name: 'Goblet squat stays in place' }).check();
+  await panel.getByRole('button', { name: 'Find an order' }).click();
+  const proposal = panel.getByRole('region', { name: 'Proposal' });
+  await expect(proposal).toContainText('The best of all orders');
+  await expect(proposal.getByRole('listitem').first()).toContainText('Goblet squat');
+  await expect(proposal.getByRole('row', { name: /trips to the floor 2 1/ })).toBeVisible();
+  const names = await proposal.getByRole('listitem').allInnerTexts();
+  await proposal.getByRole('button', { name: 'Take this order' }).click();
+  const rows = page
+    .getByRole('region', { name: 'Pairs, three times each' })
+    .getByRole('textbox', { name: /^Name of station/ });
+  for (const [k, text] of names.entries()) expect(text).toContain(await rows.nth(k).inputValue());
+});
+
+test('a station is swapped for one round, and the class gets a low-impact level', async ({ page }) => {
+  const id = await copyOf(page, 'slack-water', 'Swapped water');
+  await page.goto(`/classes/${id}?panel=swap`);
+  const panel = page.getByRole('complementary', { name: 'Swap' });
+  await panel.getByRole('combobox', { name: 'Station' }).selectOption({ label: 'Press-up' });
+  await panel.getByRole('combobox', { name: 'For which rounds' }).selectOption('2');
+  await panel.getByRole('button', { name: 'Put Hands-off press-up in place of Press-up' }).click();
+  await expect(page.getByText('Hands-off press-up for Press-up in round 2.')).toBeVisible();
+  await panel.getByRole('button', { name: 'Add a low-impact level' }).click();
+  await expect(page.getByText(/stations have a low-impact level beside them/)).toBeVisible();
+  await saved(page);
+  const { plan } = await (await page.request.get(`/api/plans/${id}`)).json();
+  const main = plan.blocks[2].stations;
+  expect(main[2].cells).toEqual([{ round: 2, swap: expect.objectContaining({ move: 'Hands-off press-up' }) }]);
+  expect(main[3].lowImpact).toBe('Shuttle walk');
+});
+
+test('a warm-up and a cool-down are proposed to a length and put in', async ({ page }) => {
+  const id = await copyOf(page, 'rising-tide', 'Prepared tide');
+  await page.goto(`/classes/${id}?panel=ends`);
+  const panel = page.getByRole('complementary', { name: 'Warm-up and cool-down' });
+  for (const word of ['Warm-up', 'Cool-down']) {
+    const length = panel.getByLabel(`${word} length`);
+    await length.fill('5:00');
+    await length.press('Enter');
+    await panel.getByRole('button', { name: `Replace the ${word.toLowerCase()}` }).click();
+  }
+  await expect(page.getByRole('region', { name: 'Warm-up', exact: true }).first()).toContainText('5:00');
+  await page.getByRole('button', { name: /^Checks/ }).click();
+  await expect(checks(page).getByText(/warm-up is shorter|cool-down is shorter|leaves out/)).toHaveCount(0);
+});
+
+test('the balance is drawn for the class and for a block', async ({ page }) => {
+  await page.goto('/classes/slipway?panel=balance');
+  const panel = page.getByRole('complementary', { name: 'Balance' });
+  await expect(panel.getByRole('img', { name: /^Most worked/ })).toBeVisible();
+  await panel.getByRole('combobox').selectOption({ label: 'Short and long rounds' });
+  // By round and rounds of 25 and 45 s in turn: the left always gets the short one.
+  await expect(panel.getByText('0:50')).toBeVisible();
+  await expect(panel.getByRole('img', { name: /squat|hinge/ })).toBeVisible();
+  await panel.getByRole('combobox').selectOption({ label: 'Low water finisher' });
+  await expect(panel.getByRole('img', { name: 'Most worked: belly' })).toBeVisible();
+});
+
+test('moves are found as one types, a row is opened, one of one’s own is added and kept', async ({ page }) => {
+  await page.goto('/moves');
+  const found = page.getByTestId('found');
+  await expect(found).toHaveText('198');
+  await page.getByRole('searchbox', { name: 'Search moves' }).fill('goblet');
+  await expect(found).toHaveText('2 of 198');
+  await page.getByRole('button', { name: 'Goblet squat', exact: true }).click();
+  await expect(page.getByRole('complementary', { name: 'Goblet squat' })).toContainText('Elbows inside knees');
+  await page.getByRole('searchbox', { name: 'Search moves' }).fill('');
+  await page.getByRole('button', { name: 'New move' }).click();
+  const form = page.getByRole('complementary', { name: 'New move' });
+  await form.getByLabel('name', { exact: true }).fill('Quay step');
+  await form.getByLabel('main parts').fill('seat; kelp');
+  await expect(form.getByText('“kelp” is none of front thighs')).toBeVisible();
+  await form.getByLabel('main parts').fill('seat');
+  await form.getByRole('button', { name: 'Save move' }).click();
+  await expect(page.getByRole('complementary', { name: 'Quay step' })).toBeVisible();
+  await page.reload();
+  await expect(found).toHaveText('199');
+  await page.getByRole('searchbox', { name: 'Search moves' }).fill('quay');
+  await page.getByRole('checkbox', { name: 'Choose Quay step' }).check();
+  await page.getByRole('button', { name: 'Put away' }).click();
+  await page.getByRole('searchbox', { name: 'Search moves' }).fill('');
+  await expect(found).toHaveText('198');
+});
+
+test('a CSV of 5,000 moves with bad rows: columns are mapped, bad rows named, the good ones come in and are found at once', async ({
+  page,
+}) => {
+  const parts = ['lower body', 'upper body', 'core', 'cardio'];
+  const rows = Array.from({ length: 5000 }, (_, k) => `Pier ${k % 50} step ${k},${parts[k % 4]},${1 + (k % 5)},plank`);
+  rows[10] = 'Bad area,knees,2,';
+  rows[20] = ',core,2,';
+  const csv = `Exercise,Group,Level,Colour\n${rows.join('\n')}`;
+  await page.goto('/moves');
+  await page.getByRole('button', { name: 'Import' }).click();
+  await page
+    .getByLabel('CSV file')
+    .setInputFiles({ name: 'moves.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  const dialog = page.getByRole('dialog', { name: 'Import moves' });
+  await expect(dialog.getByLabel('Column Exercise is')).toHaveValue('name');
+  await expect(dialog.getByLabel('Column Group is')).toHaveValue('area');
+  await expect(dialog.getByLabel('Column Level is')).toHaveValue('effort');
+  await expect(dialog.getByLabel('Column Colour is')).toHaveValue('');
+  await expect(dialog.getByRole('status')).toHaveText('5000 rows: 4998 sound, 2 not.');
+  await expect(dialog.getByText('row 12, area')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Import the 4998 that are sound' }).click();
+  await expect(page.getByTestId('found')).toHaveText('5196', { timeout: 30_000 });
+  await page.getByRole('searchbox', { name: 'Search moves' }).fill('pier 49 step 4999');
+  await expect(page.getByTestId('found')).toHaveText('1 of 5196');
+  await page.getByRole('searchbox', { name: 'Search moves' }).fill('');
+  const shown = await page.getByTestId('moves-rows').getByRole('row').count();
+  expect(shown).toBeLessThan(60);
+  // Put away again: other tests see the shipped library.
+  await page.getByRole('searchbox', { name: 'Search moves' }).fill('pier');
+  await page.getByRole('checkbox', { name: 'Choose all found' }).check();
+  await page.getByRole('button', { name: 'Put away' }).click();
+  await page.getByRole('searchbox', { name: 'Search moves' }).fill('');
+  await expect(page.getByTestId('found')).toHaveText('198', { timeout: 30_000 });
+});
+
+test('the kit room is counted and a shortage shows in the class', async ({ page }) => {
+  await page.goto('/kit');
+  const bands = page.getByLabel('How many: band');
+  await bands.fill('2');
+  await bands.press('Enter');
+  await page.goto('/classes/slack-water?panel=checks');
+  await expect(checks(page).getByText(/wants 18 × band for 18 people; there are 2/)).toBeVisible();
+  await page.goto('/kit');
+  await bands.fill('24');
+  await bands.press('Enter');
+  await expect(bands).toHaveValue('24');
+});

@@ -1,0 +1,129 @@
+import { useMemo, useState } from 'react';
+import { guessColumns, type Library, MOVE_COLUMNS, type Move, readMoveRows } from '../../core/moves/index.ts';
+import { Button } from '../ui/button.tsx';
+import { Dialog } from '../ui/dialog.tsx';
+import { readTable } from './moves-file.ts';
+
+interface Props {
+  library: Library;
+  onSave: (moves: readonly Move[]) => Promise<boolean>;
+  onClose: () => void;
+}
+
+const SHOWN = 4;
+
+/** Reads a CSV file of moves: which column is which, what is sound, what is wrong and where, what is there already. */
+export function ImportMovesDialog({ library, onSave, onClose }: Props) {
+  const [text, setText] = useState('');
+  const table = useMemo(() => readTable(text), [text]);
+  const [chosen, setChosen] = useState<(string | null)[] | null>(null);
+  const [replace, setReplace] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const columns = chosen ?? guessColumns(table.header);
+  const read = useMemo(() => readMoveRows(columns, table.rows), [columns, table]);
+  const isThere = (m: Move) => library.get(m.name) !== null;
+  const there = read.moves.filter(isThere).length;
+  const taken = replace ? read.moves : read.moves.filter((m) => !isThere(m));
+  const save = async () => {
+    setBusy(true);
+    if (await onSave(taken)) onClose();
+    setBusy(false);
+  };
+  return (
+    <Dialog title="Import moves" open onClose={onClose} width="max-w-5xl">
+      <input
+        type="file"
+        accept=".csv,.tsv,.txt,text/csv"
+        aria-label="CSV file"
+        className="mb-4 block w-full"
+        onChange={async (e) => {
+          setChosen(null);
+          setText((await e.target.files?.[0]?.text()) ?? '');
+        }}
+      />
+      {table.header.length > 0 && (
+        <>
+          <div className="overflow-x-auto border">
+            <table className="text-[14px]">
+              <thead>
+                <tr className="border-b bg-card align-top">
+                  {table.header.map((title, k) => (
+                    <th key={`${title}${String(k)}`} className="min-w-32 p-2 text-left font-normal">
+                      <span className="block font-semibold">{title || `column ${k + 1}`}</span>
+                      <select
+                        aria-label={`Column ${title || k + 1} is`}
+                        className={`mt-1 min-h-9 w-full rounded-md border bg-paper px-1 ${columns[k] ? 'border-ink' : 'border-line text-muted'}`}
+                        value={columns[k] ?? ''}
+                        onChange={(e) =>
+                          setChosen(
+                            columns.map((c, j) => (j === k ? e.target.value || null : c === e.target.value ? null : c)),
+                          )
+                        }
+                      >
+                        <option value="">left out</option>
+                        {MOVE_COLUMNS.map((c) => (
+                          <option key={c}>{c}</option>
+                        ))}
+                      </select>
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {table.rows.slice(0, SHOWN).map((row) => (
+                  <tr key={row.join('\u0000')} className="border-b">
+                    {table.header.map((title, k) => (
+                      <td
+                        key={`${title}${String(k)}`}
+                        className={`max-w-56 truncate p-2 ${columns[k] ? '' : 'text-muted'}`}
+                      >
+                        {row[k]}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+          <p className="mt-3" role="status">
+            {table.rows.length} rows: {read.moves.length} sound
+            {there > 0 && `, ${there} of them there already by name`}
+            {read.problems.length > 0 && `, ${new Set(read.problems.map((p) => p.row)).size} not`}.
+          </p>
+          {there > 0 && (
+            <label className="mt-1 flex min-h-9 items-center gap-2">
+              <input
+                type="checkbox"
+                className="h-4 w-4 accent-ink"
+                checked={replace}
+                onChange={(e) => setReplace(e.target.checked)}
+              />
+              replace those that are there already
+            </label>
+          )}
+          {read.problems.length > 0 && (
+            <ul
+              className="my-3 max-h-40 overflow-y-auto border-l-[3px] border-live bg-card px-3 py-2"
+              aria-label="What is wrong"
+            >
+              {read.problems.slice(0, 200).map((p) => (
+                <li key={`${p.row}${p.column}${p.message}`}>
+                  <b>
+                    row {p.row + 1}, {p.column}
+                  </b>
+                  : {p.message}
+                </li>
+              ))}
+            </ul>
+          )}
+          <div className="mt-4 flex gap-2">
+            <Button look="strong" disabled={taken.length === 0 || busy} onClick={() => void save()}>
+              {read.problems.length > 0 ? `Import the ${taken.length} that are sound` : `Import ${taken.length}`}
+            </Button>
+            <Button onClick={onClose}>Cancel</Button>
+          </div>
+        </>
+      )}
+    </Dialog>
+  );
+}

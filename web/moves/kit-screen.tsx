@@ -1,0 +1,123 @@
+import { Plus, X } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import type { KitItem } from '../../core/moves/index.ts';
+import { api } from '../app/api.ts';
+import { useLibrary } from '../app/library-store.ts';
+import { Button, IconButton } from '../ui/button.tsx';
+import { NumberField } from '../ui/number-field.tsx';
+
+/** What is in the kit room: counts, how many share one, and what can stand in. */
+export function KitScreen() {
+  const { kit, load, setKit, state } = useLibrary();
+  const [name, setName] = useState('');
+  useEffect(() => void load(), [load]);
+  const save = async (items: readonly KitItem[]) => {
+    const before = kit;
+    setKit(items);
+    try {
+      setKit(await api.saveKit(items));
+    } catch (e) {
+      setKit(before);
+      toast.error(`Not saved: ${e instanceof Error ? e.message : 'something failed'}. Nothing was changed.`);
+    }
+  };
+  const change = (at: number, patch: Partial<KitItem>) =>
+    void save(kit.map((item, k) => (k === at ? { ...item, ...patch } : item)));
+  const add = () => {
+    const trimmed = name.trim();
+    if (trimmed === '') return;
+    setName('');
+    void save([...kit, { name: trimmed, count: 1, sharedBy: 1 }]);
+  };
+  const remove = (at: number) => {
+    const before = kit;
+    void save(kit.filter((_, k) => k !== at));
+    toast(`${kit[at]?.name} taken off the list.`, { action: { label: 'Undo', onClick: () => void save(before) } });
+  };
+  return (
+    <main className="mx-auto w-full max-w-[900px] px-5 py-6">
+      <h1 className="digits mb-1 text-3xl">Kit room</h1>
+      <p className="mb-5 text-muted">
+        What is there, and what could stand in when it runs short. The checks count with it.
+      </p>
+      {state === 'failed' && <p>The kit room cannot be reached. Nothing was changed.</p>}
+      <table className="w-full border-t border-line-strong">
+        <thead className="text-left text-[14px] text-muted">
+          <tr className="border-b">
+            <th className="py-2 font-normal">Kit</th>
+            <th className="font-normal">There are</th>
+            <th className="font-normal">People to one</th>
+            <th className="font-normal">Could stand in</th>
+            <th>
+              <span className="sr-only">Take off</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {kit.map((item, k) => (
+            <tr key={item.name} className="border-b">
+              <td className="py-1.5 text-[17px] font-semibold">{item.name}</td>
+              <td>
+                <NumberField
+                  label={`How many: ${item.name}`}
+                  value={item.count}
+                  min={0}
+                  max={999}
+                  onChange={(count) => change(k, { count })}
+                />
+              </td>
+              <td>
+                <NumberField
+                  label={`People to one ${item.name}`}
+                  value={item.sharedBy}
+                  min={1}
+                  max={12}
+                  onChange={(sharedBy) => change(k, { sharedBy })}
+                />
+              </td>
+              <td>
+                <input
+                  aria-label={`In place of ${item.name}`}
+                  className="h-9 w-full rounded-md border border-line bg-card px-2 hover:border-line-strong"
+                  defaultValue={item.standIn ?? ''}
+                  maxLength={80}
+                  onBlur={(e) => {
+                    const standIn = e.target.value.trim();
+                    if (standIn === (item.standIn ?? '')) return;
+                    const { standIn: _, ...rest } = item;
+                    void save(kit.map((x, j) => (j === k ? (standIn === '' ? rest : { ...rest, standIn }) : x)));
+                  }}
+                />
+              </td>
+              <td className="w-12">
+                <IconButton label={`Take ${item.name} off the list`} onClick={() => remove(k)}>
+                  <X size={16} />
+                </IconButton>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <form
+        className="mt-4 flex gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          add();
+        }}
+      >
+        <input
+          aria-label="New kit"
+          placeholder="Add kit"
+          maxLength={40}
+          className="h-11 w-64 rounded-md border border-dashed border-line-strong bg-transparent px-3 placeholder:text-muted"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+        />
+        <Button onClick={add}>
+          <Plus size={16} aria-hidden="true" /> Add
+        </Button>
+      </form>
+    </main>
+  );
+}

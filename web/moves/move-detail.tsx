@@ -1,0 +1,269 @@
+import { Pencil, X } from 'lucide-react';
+import { type ReactNode, useState } from 'react';
+import {
+  AREA_WORDS,
+  alternativesTo,
+  IMPACTS,
+  type Library,
+  MOVE_COLUMNS,
+  type Move,
+  moveRow,
+  PART_WORDS,
+  PATTERN_WORDS,
+  POSITION_WORDS,
+  REASON_WORDS,
+  REASONS,
+  readMoveRows,
+} from '../../core/moves/index.ts';
+import { Button, IconButton } from '../ui/button.tsx';
+import { Effort } from './moves-table.tsx';
+
+interface Props {
+  move: Move;
+  isNew: boolean;
+  library: Library;
+  onShow: (name: string) => void;
+  onClose: () => void;
+  /** `old` is the name it had; null for a new move. */
+  onSave: (move: Move, old: string | null) => Promise<void>;
+}
+
+/** All that is known of a move, or its form. */
+export function MoveDetail({ move, isNew, library, onShow, onClose, onSave }: Props) {
+  const [editing, setEditing] = useState(isNew);
+  return (
+    <aside
+      aria-label={move.name}
+      className="min-h-0 w-[430px] shrink-0 overflow-y-auto border-l border-line-strong bg-card px-4 pb-6"
+    >
+      <div className="sticky top-0 flex items-start gap-1 bg-card py-2">
+        <h2 className="digits flex-1 pt-1.5 text-2xl leading-tight">{isNew ? 'New move' : move.name}</h2>
+        {!editing && (
+          <IconButton label={`Change ${move.name}`} onClick={() => setEditing(true)}>
+            <Pencil size={17} />
+          </IconButton>
+        )}
+        <IconButton label="Close" onClick={onClose}>
+          <X size={18} />
+        </IconButton>
+      </div>
+      {editing ? (
+        <MoveForm
+          move={move}
+          library={library}
+          isNew={isNew}
+          onCancel={() => (isNew ? onClose() : setEditing(false))}
+          onSave={async (changed) => {
+            await onSave(changed, isNew ? null : move.name);
+            setEditing(false);
+          }}
+        />
+      ) : (
+        <Facts move={move} library={library} onShow={onShow} />
+      )}
+    </aside>
+  );
+}
+
+function Facts({ move, library, onShow }: { move: Move; library: Library; onShow: (name: string) => void }) {
+  const link = (name: string) =>
+    library.get(name) ? (
+      <button type="button" className="text-left underline underline-offset-2" onClick={() => onShow(name)}>
+        {name}
+      </button>
+    ) : (
+      name
+    );
+  const reasons = REASONS.filter((r) => move.instead[r] !== undefined);
+  const near = alternativesTo(library, move, { used: [], kit: null, limit: 4 });
+  return (
+    <>
+      <p className="text-muted">
+        {AREA_WORDS[move.area]}, {PATTERN_WORDS[move.pattern]}, {POSITION_WORDS[move.position]},{' '}
+        {move.oneSided ? 'one side at a time' : 'both sides at once'}
+      </p>
+      <div className="mt-3 grid grid-cols-2 border-y border-line-strong">
+        <Level word="easier" name={move.easier} link={link} />
+        <Level word="harder" name={move.harder} link={link} />
+      </div>
+      <dl className="mt-3 grid grid-cols-[104px_1fr] gap-x-3 gap-y-1.5 text-[15px]">
+        <Fact name="works">
+          {[...move.main.map((p) => PART_WORDS[p])].join(', ') || 'not said'}
+          {move.helpers.length > 0 && (
+            <span className="text-muted">, helped by {move.helpers.map((p) => PART_WORDS[p]).join(', ')}</span>
+          )}
+        </Fact>
+        <Fact name="effort">
+          <Effort value={move.effort} />
+        </Fact>
+        <Fact name="impact">
+          {move.impact}, {move.noise === 'some' ? 'some noise' : move.noise}
+        </Fact>
+        {move.kit.length > 0 && (
+          <Fact name="kit">
+            {move.kit.join(', ')}
+            {move.load ? `, ${move.load}` : ''}
+          </Fact>
+        )}
+        {move.tempo && (
+          <Fact name="tempo">
+            {move.tempo.downMs / 1000} down, {move.tempo.holdMs / 1000} hold, {move.tempo.upMs / 1000} up,{' '}
+            {move.tempo.topMs / 1000} hold
+          </Fact>
+        )}
+        <Fact name="to explain">{move.explainMs / 1000} s</Fact>
+        {move.met !== undefined && (
+          <Fact name="energy">
+            about {move.met} MET <span className="text-[13px] text-muted">({move.metSource ?? 'no source given'})</span>
+          </Fact>
+        )}
+      </dl>
+      <Lines title="Say" items={move.cues.map((c) => `\u201c${c}\u201d`)} />
+      <Lines title="Watch for" items={move.mistakes} />
+      {reasons.length > 0 && (
+        <section className="mt-4">
+          <h3 className="text-[14px] text-muted">Instead</h3>
+          <dl className="mt-1 grid grid-cols-[104px_1fr] gap-x-3 gap-y-1">
+            {reasons.map((r) => (
+              <Fact key={r} name={REASON_WORDS[r]}>
+                {link(move.instead[r] ?? '')}
+              </Fact>
+            ))}
+          </dl>
+          <p className="mt-2 text-[13px] text-muted">
+            General cautions. Stop at pain, dizziness or breath that does not settle; a qualified professional decides
+            for a person.
+          </p>
+        </section>
+      )}
+      <section className="mt-4">
+        <h3 className="text-[14px] text-muted">Nearest to it</h3>
+        <ul className="mt-1">
+          {near.map((a) => (
+            <li key={a.move.name} className="py-0.5">
+              {link(a.move.name)} <span className="text-[13px] text-muted">{a.reasons.slice(0, 2).join(', ')}</span>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </>
+  );
+}
+
+function Level({ word, name, link }: { word: string; name: string | undefined; link: (name: string) => ReactNode }) {
+  return (
+    <div className="py-2 first:border-r first:pr-3 last:pl-3">
+      <span className="block text-[13px] text-muted">{word}</span>
+      <span className="text-[17px] font-semibold">{name ? link(name) : <span className="text-muted">none</span>}</span>
+    </div>
+  );
+}
+
+function Fact({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <>
+      <dt className="text-muted">{name}</dt>
+      <dd>{children}</dd>
+    </>
+  );
+}
+
+function Lines({ title, items }: { title: string; items: readonly string[] }) {
+  if (items.length === 0) return null;
+  return (
+    <section className="mt-4">
+      <h3 className="text-[14px] text-muted">{title}</h3>
+      <ul className="mt-0.5">
+        {items.map((x) => (
+          <li key={x}>{x}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const AS_WORDS: Record<string, string> = { main: 'main parts', helpers: 'helping parts', cues: 'cues, by ;' };
+/** Columns whose values are one of a few words. */
+const CHOICES: Record<string, readonly string[]> = {
+  area: Object.values(AREA_WORDS),
+  pattern: Object.values(PATTERN_WORDS),
+  position: Object.values(POSITION_WORDS),
+  impact: IMPACTS,
+  noise: ['quiet', 'some', 'loud'],
+  'one-sided': ['no', 'yes'],
+  effort: ['1', '2', '3', '4', '5'],
+};
+
+/** The same columns as the CSV file, each a field; what does not fit is marked at its field and kept. */
+function MoveForm({
+  move,
+  library,
+  isNew,
+  onSave,
+  onCancel,
+}: {
+  move: Move;
+  library: Library;
+  isNew: boolean;
+  onSave: (move: Move) => Promise<void>;
+  onCancel: () => void;
+}) {
+  const [cells, setCells] = useState(() => moveRow(isNew ? { ...move, name: '' } : move));
+  const read = readMoveRows(MOVE_COLUMNS, [cells]);
+  const wrong = (column: string) => read.problems.find((p) => p.column === column || p.column.startsWith(`${column}[`));
+  const [made] = read.moves;
+  const clash = made && (isNew || made.name !== move.name) ? library.get(made.name) : null;
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (made && !clash) void onSave(made);
+      }}
+    >
+      {MOVE_COLUMNS.map((column, k) => {
+        const problem = wrong(column);
+        const set = (text: string) => setCells((c) => c.map((x, j) => (j === k ? text : x)));
+        const choices = CHOICES[column];
+        const look = `min-h-9 w-full rounded-md border bg-paper px-2 ${problem ? 'border-2 border-dashed border-live' : 'border-line-strong'}`;
+        return (
+          <div key={column} className="mb-1.5 grid grid-cols-[124px_1fr] items-center gap-2 text-[15px]">
+            <label htmlFor={`move-${column}`} className="text-muted">
+              {AS_WORDS[column] ?? column}
+            </label>
+            <span>
+              {choices ? (
+                <select id={`move-${column}`} className={look} value={cells[k]} onChange={(e) => set(e.target.value)}>
+                  {choices.map((x) => (
+                    <option key={x}>{x}</option>
+                  ))}
+                </select>
+              ) : (
+                <input
+                  id={`move-${column}`}
+                  className={look}
+                  value={cells[k]}
+                  aria-invalid={problem !== undefined}
+                  list={['easier', 'harder', ...Object.values(REASON_WORDS)].includes(column) ? 'all-moves' : undefined}
+                  onChange={(e) => set(e.target.value)}
+                />
+              )}
+              {problem && cells[0] !== '' && <span className="block text-[13px] text-live">{problem.message}</span>}
+            </span>
+          </div>
+        );
+      })}
+      <datalist id="all-moves">
+        {library.moves.map((m) => (
+          <option key={m.name} value={m.name} />
+        ))}
+      </datalist>
+      {clash && <p className="my-2 text-live">There is a move of this name already.</p>}
+      <div className="mt-3 flex gap-2">
+        <Button look="strong" disabled={!made || clash !== null} onClick={() => made && void onSave(made)}>
+          Save move
+        </Button>
+        <Button onClick={onCancel}>Cancel</Button>
+      </div>
+    </form>
+  );
+}

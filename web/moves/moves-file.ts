@@ -1,0 +1,22 @@
+import Papa from 'papaparse';
+import { MOVE_COLUMNS, type Move, moveRow } from '../../core/moves/index.ts';
+
+/** Moves as a CSV file, which the import reads back. */
+export function movesCsv(moves: readonly Move[]): string {
+  return Papa.unparse([[...MOVE_COLUMNS], ...moves.map(moveRow)]);
+}
+
+/** A CSV or tab-separated file as rows of text, the first of them the header. */
+export function readTable(text: string): { header: string[]; rows: string[][] } {
+  const [header = [], ...rows] = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' }).data;
+  return { header: header.map((h) => h.trim()), rows };
+}
+
+export function downloadMoves(moves: readonly Move[]): void {
+  const url = URL.createObjectURL(new Blob([movesCsv(moves)], { type: 'text/csv' }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = 'odd-round-moves.csv';
+  link.click();
+  URL.revokeObjectURL(url);
+}
