@@ -4,11 +4,16 @@ import { mkdtempSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
+import { checkPlan } from '../dist/core/checks/index.js';
 // The built core: what runs in production, without a loader's wrappers.
 import { planCues } from '../dist/core/cues/index.js';
 import { fitSlot } from '../dist/core/fit/index.js';
+import { readPlanFile } from '../dist/core/formats/index.js';
+import { ANY_MOVE, findMoves, indexMoves } from '../dist/core/moves/index.js';
+import { findOrder, orderProblem, SCHOOL_WEIGHTS } from '../dist/core/sequence/index.js';
 import { readShorthand, writeShorthand } from '../dist/core/shorthand/index.js';
 import { compile, sheetOf } from '../dist/core/timeline/index.js';
+import { shippedLibrary } from '../dist/server/library/read.js';
 import { keystrokes } from './keystrokes.ts';
 
 type Row = { what: string; median: string; p95: string; note: string };
@@ -61,6 +66,44 @@ function core(): void {
   });
   const last = rows.at(-1);
   if (last) last.note = `${tried} candidates`;
+}
+
+function judgement(): void {
+  const library = shippedLibrary();
+  const { plans } = readPlanFile(readFileSync('server/demo/classes.json', 'utf8'));
+  time('all checks of a class', 50, () => {
+    for (const plan of plans) checkPlan(plan, { library });
+  });
+  const last = rows.at(-1);
+  if (last) last.note = `the ${plans.length} demo classes together`;
+  const request = (n: number) => {
+    const moves = library.moves.filter((m) => m.use.includes('main')).slice(0, n);
+    const list = moves.map((m) => `  ${m.name}`).join('\n');
+    const [block] = readShorthand(`main: 3 rounds, 40/20\n${list}`).plan.blocks;
+    return block ? { block, weights: SCHOOL_WEIGHTS.spread, pinned: [], spots: {} } : null;
+  };
+  for (const [n, runs] of [
+    [12, 5],
+    [20, 5],
+  ] as const) {
+    const asked = request(n);
+    if (!asked) continue;
+    const problem = orderProblem(asked, library);
+    const times = Array.from({ length: runs }, (_, seed) => {
+      const from = performance.now();
+      findOrder(problem, seed);
+      return performance.now() - from;
+    });
+    report(`order of ${n} stations`, times, n <= 12 ? 'exact' : 'seeded search');
+  }
+  const many = Array.from({ length: 5000 }, (_, k) => {
+    const move = library.moves[k % library.moves.length];
+    return move ? { ...move, name: `${move.name} ${k}` } : null;
+  }).flatMap((m) => m ?? []);
+  const index = indexMoves(many);
+  const typed = ['g', 'go', 'gob', 'gobl', 'goblet', 'goblet sq', 'lower st', 'kettle'];
+  let at = 0;
+  time('filter of 5,000 moves', 200, () => findMoves(index, { ...ANY_MOVE, text: typed[at++ % typed.length] ?? '' }));
 }
 
 const PORT = 4317;
@@ -122,6 +165,7 @@ function bundle(): void {
 }
 
 core();
+judgement();
 await server();
 bundle();
 console.log(`Node ${process.version}\n`);
