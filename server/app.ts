@@ -7,20 +7,25 @@ import { kitApi, movesApi, thresholdsApi } from './api/moves.ts';
 import { plansApi } from './api/plans.ts';
 import { errorHandler, notFound } from './api/problem.ts';
 import { runsApi } from './api/runs.ts';
+import { speechApi } from './api/speech.ts';
+import { tracksApi } from './api/tracks.ts';
 import type { Database } from './db/database.ts';
 import { ROOT } from './root.ts';
+import type { SpeechEngine } from './speech/engine.ts';
 
 export interface AppOptions {
   db: Database;
   /** ms since 1970; injected so that tests can set the time. */
   now: () => number;
   log: (error: unknown) => void;
+  /** The speech engine; null where there is none: tones and text go on without it. */
+  speech?: SpeechEngine | null;
   /** The built web application; nothing is served when it is missing. */
   webDir?: string;
 }
 
 /** The HTTP application over a database. */
-export function createApp({ db, now, log, webDir = path.join(ROOT, 'dist/web') }: AppOptions): Express {
+export function createApp({ db, now, log, speech = null, webDir = path.join(ROOT, 'dist/web') }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -42,6 +47,8 @@ export function createApp({ db, now, log, webDir = path.join(ROOT, 'dist/web') }
   app.use('/api/thresholds', thresholdsApi(db));
   app.use('/api/plans', plansApi(db));
   app.use('/api/files', filesApi(db));
+  app.use('/api/speech', speechApi(db, speech));
+  app.use('/api/tracks', tracksApi(db, speech));
   app.use('/api/runs', runsApi(db, now));
   app.use('/api', (_req, res) => notFound(res, 'Address'));
   if (existsSync(webDir)) serveWeb(app, webDir);

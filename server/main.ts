@@ -8,6 +8,7 @@ import { shipMoves } from './db/moves.ts';
 import { seedOnce } from './demo/seed.ts';
 import { readShippedMoves } from './library/read.ts';
 import { ROOT } from './root.ts';
+import { bundledSpeech } from './speech/engine.ts';
 
 const port = Number(process.env.PORT ?? 4310);
 const host = process.env.HOST ?? '127.0.0.1';
@@ -26,7 +27,8 @@ if (applied.length > 0) log.info({ applied }, 'database brought up to date');
 await shipMoves(db, readShippedMoves());
 if (await seedOnce(db, Date.now())) log.info('demo data of the Saltmarsh Boathouse loaded');
 
-const app = createApp({ db, now: Date.now, log: (error) => log.error(error) });
+const speech = bundledSpeech();
+const app = createApp({ db, now: Date.now, speech, log: (error) => log.error(error) });
 const server = app.listen(port, host, (error) => {
   if (error) {
     log.error(`Cannot listen on ${host}:${port}: ${error.message}`);
@@ -44,6 +46,7 @@ async function stop(): Promise<void> {
   server.closeIdleConnections();
   await Promise.race([closed, new Promise((done) => setTimeout(done, GRACE_MS))]);
   server.closeAllConnections();
+  await speech.close();
   await db.close();
   dropLock(dataDir);
   log.info('stopped');

@@ -1,2 +1,3 @@
-export { estimateSpokenMs, planCues } from './plan-cues.ts';
-export type { Cue, CueKind, Tone } from './types.ts';
+export { levelOf, PHRASE_DEFAULTS, phrase } from './phrases.ts';
+export { estimateSpokenMs, planCueSheet, planCues } from './plan-cues.ts';
+export type { Cue, CueKind, CueNote, CuePlan, SpokenMs, Tone } from './types.ts';

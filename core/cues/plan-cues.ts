@@ -1,16 +1,23 @@
-import type { CueSettings, Plan, Station } from '../plan/index.ts';
+import type { CueLevel, CueName, Phrase, Plan, Station } from '../plan/index.ts';
 import { type Interval, isBreak, isWork, stationAt } from '../timeline/index.ts';
-import type { Cue, CueKind, Tone } from './types.ts';
+import { levelOf, phrase, sounds, speaks } from './phrases.ts';
+import { BETWEEN_MS, placeWishes, type Wish } from './place.ts';
+import type { Cue, CueKind, CueNote, CuePlan, SpokenMs, Tone } from './types.ts';
 
 const WORDS_PER_SECOND = 2.5;
-/** A voice cue at the start of a gap waits until the boundary tone has sounded. */
+/** A voice cue at the start of an interval waits until the boundary tone has sounded. */
 const AFTER_TONE_MS = 700;
 const TICKS_MS = [3000, 2000, 1000];
+const COUNTDOWN_MS = 3000;
 const HALF_FROM_MS = 30_000;
 const TEN_FROM_MS = 25_000;
 const WATER_FROM_MS = 30_000;
+/** Where work follows work, the next is said before its end when the work is at least this long. */
+const NEXT_IN_WORK_FROM_MS = 15_000;
+const FORM_FROM_MS = 20_000;
+const LAST_FIVE_MS = 300_000;
 
-/** The estimated spoken length of some words, in ms. */
+/** The estimated spoken length of some words, in ms: two and a half words a second. */
 export function estimateSpokenMs(text: string): number {
   let words = 0;
   for (let i = 0; i < text.length; i++) {
@@ -20,25 +27,81 @@ export function estimateSpokenMs(text: string): number {
   return Math.round((words / WORDS_PER_SECOND) * 1000);
 }
 
-/**
- * The cues of a list of intervals, sorted by time. The list may be a plan's timeline or the intervals of a live run,
- * count-in included; nothing but this function makes a cue.
- */
-export function planCues(plan: Pick<Plan, 'blocks' | 'cues'>, intervals: readonly Interval[]): Cue[] {
-  const cues: Cue[] = [];
-  intervals.forEach((interval, i) => {
-    const at = new IntervalCues(plan, interval, intervals[i - 1], intervals[i + 1], cues);
-    at.boundary();
-    at.countdowns();
-    if (isWork(interval)) at.duringWork();
-    else at.duringGap(upcomingWork(intervals, i));
-  });
-  const last = intervals[intervals.length - 1];
-  if (last && plan.cues.tones) cues.push(toneCue('end', last.startMs + last.durationMs, last.index));
-  return cues.sort((a, b) => a.atMs - b.atMs);
+type CuePart = Pick<Plan, 'blocks' | 'cues' | 'cueLevels' | 'phrases' | 'lines'>;
+
+/** The cues of a list of intervals, sorted by time; see `planCueSheet`. */
+export function planCues(plan: CuePart, intervals: readonly Interval[], spokenMs?: SpokenMs): Cue[] {
+  return planCueSheet(plan, intervals, spokenMs).cues;
 }
 
-/** What comes after a gap: the next work, and the work before the gap. */
+/**
+ * The cues of a list of intervals and what had to give way. The list may be a plan's timeline or the intervals of a
+ * live run, count-in included; nothing but this function makes a cue. Spoken cues never overlap and never cover a
+ * countdown. `spokenMs` gives measured lengths; without it they are estimated.
+ */
+export function planCueSheet(
+  plan: CuePart,
+  intervals: readonly Interval[],
+  spokenMs: SpokenMs = estimateSpokenMs,
+): CuePlan {
+  const sheet: CuePlan = { cues: [], notes: [] };
+  const once = onceOnly(plan, intervals);
+  const sets = new Map<string, number>();
+  intervals.forEach((interval, i) => {
+    const at = new IntervalCues(plan, interval, intervals[i - 1], intervals[i + 1], spokenMs);
+    const work = isWork(interval);
+    at.boundary();
+    at.countdowns();
+    if (work) at.duringWork(upcomingWork(intervals, i), formCueOf(plan, interval, sets));
+    else at.duringGap(upcomingWork(intervals, i));
+    for (const line of once.get(i) ?? []) at.once(line);
+    at.finish(sheet.cues, sheet.notes);
+  });
+  const last = intervals[intervals.length - 1];
+  if (last && sounds(levelOf(plan, last.blockIndex, null, 'starts')))
+    sheet.cues.push(toneCue('end', last.startMs + last.durationMs, last.index));
+  sheet.cues.sort((a, b) => a.atMs - b.atMs);
+  return sheet;
+}
+
+/** Something that comes once in a class, by the interval it falls in; `offsetMs` from that interval's start. */
+interface OnceOnly {
+  kind: 'milestone' | 'own' | 'script';
+  text: string;
+  offsetMs: number;
+}
+
+/** Milestones and the instructor's own lines. Their times count from the class's start, without the count-in. */
+function onceOnly(plan: CuePart, intervals: readonly Interval[]): Map<number, OnceOnly[]> {
+  const found = new Map<number, OnceOnly[]>();
+  const lead = intervals[0]?.kind === 'countIn' ? intervals[0].durationMs : 0;
+  const last = intervals[intervals.length - 1];
+  const endMs = last ? last.startMs + last.durationMs : 0;
+  const put = (kind: OnceOnly['kind'], text: string, atMs: number) => {
+    const i = intervals.findIndex((x) => atMs >= x.startMs && atMs < x.startMs + x.durationMs);
+    const interval = intervals[i];
+    if (interval) found.set(i, [...(found.get(i) ?? []), { kind, text, offsetMs: atMs - interval.startMs }]);
+  };
+  for (const line of plan.lines ?? []) put(line.spoken ? 'own' : 'script', line.text, lead + line.atMs);
+  if (speaks(levelOf(plan, -1, null, 'milestones'))) {
+    put('milestone', phrase(plan, 'halfClass'), lead + Math.round((endMs - lead) / 2));
+    if (endMs - lead > 2 * LAST_FIVE_MS) put('milestone', phrase(plan, 'lastFive'), endMs - LAST_FIVE_MS);
+  }
+  return found;
+}
+
+/** The form cue of this set: a station's own cues take turns, one a set. */
+function formCueOf(plan: CuePart, interval: Interval, sets: Map<string, number>): string | null {
+  if (interval.stationIndex === null) return null;
+  const cues = stationAt(plan, interval)?.formCues;
+  if (!cues || cues.length === 0) return null;
+  const key = `${interval.blockIndex}:${interval.stationIndex}`;
+  const turn = sets.get(key) ?? 0;
+  sets.set(key, turn + 1);
+  return cues[turn % cues.length] ?? null;
+}
+
+/** What comes after an interval: the next work, and the work before. */
 interface Upcoming {
   work: Interval;
   before: Interval | null;
@@ -68,95 +131,237 @@ function toneCue(tone: Tone, atMs: number, intervalIndex: number): Cue {
   return { atMs, kind: tone === 'tick' ? 'countdown' : 'tone', tone, text: null, spokenMs: 0, intervalIndex };
 }
 
-/** Adds the cues of one interval to a list. */
+/** Gathers the cues of one interval, then places what is spoken. */
 class IntervalCues {
-  private readonly set: CueSettings;
+  private readonly station: Station | null;
+  private readonly tones: Cue[] = [];
+  private readonly scripts: Cue[] = [];
+  private readonly wishes: Wish[] = [];
+  private countdownFromMs: number | null = null;
+
   constructor(
-    private readonly plan: Pick<Plan, 'blocks' | 'cues'>,
+    private readonly plan: CuePart,
     private readonly interval: Interval,
     private readonly previous: Interval | undefined,
     private readonly next: Interval | undefined,
-    private readonly out: Cue[],
+    private readonly spokenMs: SpokenMs,
   ) {
-    this.set = plan.cues;
+    this.station = stationAt(plan, interval);
+  }
+
+  private level(name: CueName): CueLevel {
+    return levelOf(this.plan, this.interval.blockIndex, this.station, name);
   }
 
   boundary(): void {
-    const { interval, set } = this;
-    if (!set.tones || interval.kind === 'countIn') return;
-    if (isWork(interval) || interval.kind === 'open' || interval.kind === 'demo') this.tone('work', interval.startMs);
-    else if (this.previous) this.tone(isBreak(interval) ? 'break' : 'rest', interval.startMs);
+    const { interval } = this;
+    const level = this.level('starts');
+    if (level === 'off' || interval.kind === 'countIn') return;
+    const works = isWork(interval) || interval.kind === 'open' || interval.kind === 'demo';
+    if (!works && !this.previous) return;
+    const tone = works ? 'work' : isBreak(interval) ? 'break' : 'rest';
+    if (sounds(level)) this.tone(tone, 0);
+    const after = sounds(level) ? AFTER_TONE_MS : 0;
+    if (speaks(level)) this.wish('tone', [tone === 'work' ? 'go' : tone], after, after, after + 500);
   }
 
-  /** Ticks run in the last three seconds of an interval; where work follows work they sound once. */
+  /** The last three seconds of an interval; where work follows work they sound once. */
   countdowns(): void {
-    const { interval, next, set } = this;
-    if (interval.untilTap) return;
-    const beforeWork = set.countdownBeforeWork && next !== undefined && isWork(next);
-    if (!beforeWork && !(set.countdownBeforeEnd && isWork(interval))) return;
-    const end = interval.startMs + interval.durationMs;
-    for (const lead of TICKS_MS) if (lead < interval.durationMs) this.tone('tick', end - lead);
+    const { interval, next, plan } = this;
+    const level = this.level('countdown');
+    if (interval.untilTap || level === 'off') return;
+    const beforeWork = plan.cues.countdownBeforeWork && next !== undefined && isWork(next);
+    if (!beforeWork && !(plan.cues.countdownBeforeEnd && isWork(interval))) return;
+    const end = interval.durationMs;
+    if (sounds(level)) {
+      for (const lead of TICKS_MS) {
+        if (lead >= end) continue;
+        this.tone('tick', end - lead);
+        this.countdownFromMs ??= end - lead;
+      }
+    }
+    if (level === 'voice' && end > COUNTDOWN_MS) {
+      this.wish('countdown', ['countdown'], end - COUNTDOWN_MS, end - COUNTDOWN_MS, end - COUNTDOWN_MS);
+    }
   }
 
-  duringWork(): void {
-    const { interval, set } = this;
-    const splits = stationAt(this.plan, interval)?.sides.mode === 'split';
+  duringWork(upcoming: Upcoming | null, formCue: string | null): void {
+    const { interval, station } = this;
+    const splits = station?.sides.mode === 'split';
     const halfMs = Math.round(interval.durationMs / 2);
-    for (const phase of interval.phases) {
-      const switches = splits && phase.atMs === halfMs && phase.say === 'Switch sides';
-      if (switches || set.phases) this.voice(switches ? 'sideSwitch' : 'phase', phase.atMs, phase.say);
+    const phases = this.level('phases');
+    for (const p of interval.phases) {
+      const switches = splits && p.atMs === halfMs && p.say === 'Switch sides';
+      if (!switches && phases === 'off') continue;
+      if (sounds(phases)) this.tone('switch', p.atMs);
+      const text = switches ? phrase(this.plan, 'switchSides') : p.say;
+      if (switches) this.mustSay(text, p.atMs);
+      else if (speaks(phases)) this.add('phase', [text], p.atMs, p.atMs, p.atMs + 1500);
     }
     if (interval.untilTap) return;
-    if (set.half && !splits && interval.durationMs >= HALF_FROM_MS) this.voice('half', halfMs, 'Half way');
-    if (set.tenSeconds && interval.durationMs >= TEN_FROM_MS)
-      this.voice('tenSeconds', interval.durationMs - 10_000, 'Ten seconds');
+    if (!splits && interval.durationMs >= HALF_FROM_MS) this.call('half', 'half', 'half', halfMs, 1500);
+    if (interval.durationMs >= TEN_FROM_MS)
+      this.call('tenSeconds', 'tenSeconds', 'tenSeconds', interval.durationMs - 10_000, 500);
+    if (formCue !== null && speaks(this.level('formCues')) && interval.durationMs >= FORM_FROM_MS)
+      this.add('form', [formCue], 4000, 2500, interval.durationMs - 4000);
+    if (upcoming && interval.durationMs >= NEXT_IN_WORK_FROM_MS && upcoming.work.stationIndex !== interval.stationIndex)
+      this.nextInWork(upcoming);
+  }
+
+  /** Where work follows work there is no gap to say the next in: it is said just before the countdown. */
+  private nextInWork(upcoming: Upcoming): void {
+    if (!speaks(this.level('nextUp'))) return;
+    const forms = this.nextForms(upcoming);
+    const first = forms[0];
+    if (!first) return;
+    const end = this.interval.durationMs - (this.countdownFromMs === null ? 0 : COUNTDOWN_MS);
+    const wanted = end - this.spokenMs(first) - BETWEEN_MS;
+    this.add('nextUp', forms, wanted, this.interval.durationMs / 2, end);
   }
 
   duringGap(upcoming: Upcoming | null): void {
     if (!upcoming) return;
-    const { interval, set } = this;
-    let offsetMs = AFTER_TONE_MS;
-    const say = (kind: CueKind, text: string) => {
-      offsetMs += this.voice(kind, offsetMs, text) + 300;
-    };
-    const call = set.rounds ? roundCall(this.plan, upcoming) : null;
-    if (call) say('round', call);
-    const station = stationAt(this.plan, upcoming.work);
-    if (set.nextUp && station) say('nextUp', nextUpText(station, upcoming.work, this.rotates(upcoming)));
-    if (set.water && isBreak(interval) && interval.durationMs >= WATER_FROM_MS) say('water', 'Water');
+    const { interval } = this;
+    const round = this.level('rounds') === 'off' ? null : roundCall(this.plan, upcoming);
+    const forms = this.level('nextUp') === 'off' ? [] : this.nextForms(upcoming);
+    const endMs = this.countdownFromMs ?? interval.durationMs;
+    const roundMs = round === null ? 0 : this.spokenMs(round) + BETWEEN_MS;
+    const nextMs = forms[0] === undefined ? 0 : this.spokenMs(forms[0]);
+    // The round is called first where there is room for both; else what comes next has the gap.
+    const both = AFTER_TONE_MS + roundMs + nextMs <= endMs;
+    const nextAt = AFTER_TONE_MS + (both ? roundMs : 0);
+    if (round !== null) this.spoken('rounds', 'round', [round], AFTER_TONE_MS, endMs);
+    if (forms.length > 0) this.spoken('nextUp', 'nextUp', forms, nextAt, endMs);
+    if (isBreak(interval) && interval.durationMs >= WATER_FROM_MS && this.level('water') !== 'off')
+      this.spoken('water', 'water', [phrase(this.plan, 'water')], nextAt + nextMs + BETWEEN_MS, endMs);
   }
 
-  private rotates({ work, before }: Upcoming): boolean {
-    const block = this.plan.blocks[work.blockIndex];
-    return block?.use === 'stations' && before !== null && before.blockIndex === work.blockIndex;
+  /** Next up from its fullest form to its shortest: kit goes first, then the lead-in. */
+  private nextForms({ work, before }: Upcoming): string[] {
+    const station = stationAt(this.plan, work);
+    if (!station) return [];
+    const rotates = this.plan.blocks[work.blockIndex]?.use === 'stations' && before?.blockIndex === work.blockIndex;
+    const move = [station.sayAs ?? station.move, ...(work.side ? [`${work.side} side`] : [])].join(', ');
+    const said = phrase(this.plan, rotates ? 'nextUpRotate' : 'nextUp', { move });
+    const kit = station.kit?.length ? `${said}. ${station.kit.join(', ')}` : null;
+    return [...(kit ? [kit] : []), said, ...(said === move ? [] : [move])];
   }
 
-  private tone(tone: Tone, atMs: number): void {
-    this.out.push(toneCue(tone, atMs, this.interval.index));
+  once({ kind, text, offsetMs }: OnceOnly): void {
+    if (kind === 'script')
+      this.scripts.push({
+        atMs: this.interval.startMs + offsetMs,
+        kind,
+        tone: null,
+        text,
+        spokenMs: 0,
+        intervalIndex: this.interval.index,
+      });
+    else this.add(kind, [text], offsetMs, Math.max(AFTER_TONE_MS, offsetMs - 10_000), offsetMs + 10_000);
   }
 
-  /** Adds a spoken cue; gives its length in ms. */
-  private voice(kind: CueKind, offsetMs: number, text: string): number {
-    const { startMs, index: intervalIndex } = this.interval;
-    const spokenMs = estimateSpokenMs(text);
-    this.out.push({ atMs: startMs + offsetMs, kind, tone: null, text, spokenMs, intervalIndex });
-    return spokenMs;
+  /** Half way and ten seconds: a chime, words, or both. */
+  private call(name: CueName, kind: CueKind, which: Phrase, atMs: number, slackMs: number): void {
+    const level = this.level(name);
+    if (sounds(level)) this.tone('chime', atMs);
+    if (speaks(level)) this.wish(kind, [which], atMs, atMs - slackMs, atMs + slackMs);
+  }
+
+  private spoken(name: CueName, kind: CueKind, forms: readonly string[], atMs: number, endMs: number): void {
+    const level = this.level(name);
+    if (sounds(level)) this.tone('chime', Math.min(atMs, Math.max(AFTER_TONE_MS, endMs - 500)));
+    if (speaks(level)) this.add(kind, forms, atMs, AFTER_TONE_MS, endMs);
+  }
+
+  private wish(kind: CueKind, which: readonly Phrase[], wanted: number, earliest: number, latest: number): void {
+    this.add(
+      kind,
+      which.map((w) => phrase(this.plan, w)),
+      wanted,
+      earliest,
+      latest,
+    );
+  }
+
+  private add(kind: CueKind, texts: readonly string[], wantedMs: number, earliestMs: number, latestMs: number): void {
+    const forms = texts.map((text) => ({ text, ms: this.spokenMs(text) }));
+    this.wishes.push({ kind, forms, wantedMs, earliestMs, latestMs, must: false });
+  }
+
+  /** A side switch is never moved and dropped only where the words do not end before the interval does. */
+  private mustSay(text: string, wantedMs: number): void {
+    const ms = this.spokenMs(text);
+    const must = wantedMs + ms <= this.interval.durationMs;
+    this.wishes.push({
+      kind: 'sideSwitch',
+      forms: [{ text, ms }],
+      wantedMs,
+      earliestMs: wantedMs,
+      latestMs: wantedMs,
+      must,
+    });
+  }
+
+  private tone(tone: Tone, offsetMs: number): void {
+    this.tones.push(toneCue(tone, this.interval.startMs + offsetMs, this.interval.index));
+  }
+
+  /** Places what is spoken and hands everything over; ticks that a side switch covers give way to it. */
+  finish(cues: Cue[], notes: CueNote[]): void {
+    const { interval } = this;
+    const taken =
+      this.countdownFromMs === null
+        ? []
+        : [{ fromMs: this.countdownFromMs, toMs: interval.durationMs, kind: 'countdown' as const }];
+    const placed = placeWishes(this.wishes, taken, {
+      index: interval.index,
+      startMs: interval.startMs,
+      durationMs: interval.durationMs,
+      word: WORD[interval.kind],
+    });
+    const covering = placed.cues.filter(
+      (c) =>
+        (c.kind === 'sideSwitch' || c.kind === 'phase') &&
+        this.countdownFromMs !== null &&
+        c.atMs - interval.startMs + c.spokenMs > this.countdownFromMs,
+    );
+    const covered = (tick: Cue) =>
+      tick.kind === 'countdown' && covering.some((c) => tick.atMs >= c.atMs - 70 && tick.atMs < c.atMs + c.spokenMs);
+    for (const t of this.tones) {
+      if (covering.length > 0 && covered(t)) {
+        const reason = 'the side switch or phase is said over it';
+        notes.push({
+          intervalIndex: interval.index,
+          kind: 'countdown',
+          text: 'tick',
+          what: 'dropped',
+          byMs: 0,
+          reason,
+        });
+      } else cues.push(t);
+    }
+    cues.push(...placed.cues, ...this.scripts);
+    notes.push(...placed.notes);
   }
 }
+
+const WORD: Record<Interval['kind'], string> = {
+  work: 'work',
+  rest: 'rest',
+  roundBreak: 'break',
+  groupBreak: 'break',
+  blockBreak: 'break',
+  countIn: 'count-in',
+  demo: 'demo',
+  open: 'open time',
+};
 
 /** "Round 2 of 3", "Last round" or "Last one", or null when the gap leads to no new round. */
-function roundCall(plan: Pick<Plan, 'blocks'>, { work, before, isLast }: Upcoming): string | null {
-  if (isLast && before) return 'Last one';
+function roundCall(plan: CuePart, { work, before, isLast }: Upcoming): string | null {
+  if (isLast && before) return phrase(plan, 'lastOne');
   const format = plan.blocks[work.blockIndex]?.format;
-  const total = format && 'rounds' in format ? format.rounds : format?.kind === 'windows' ? format.count : null;
-  if (work.round === null || total === null || total === 1) return null;
+  const rounds = format && 'rounds' in format ? format.rounds : format?.kind === 'windows' ? format.count : null;
+  if (work.round === null || rounds === null || rounds === 1) return null;
   if (before && before.blockIndex === work.blockIndex && before.round === work.round) return null;
-  return work.round === total ? 'Last round' : `Round ${work.round} of ${total}`;
-}
-
-function nextUpText(station: Station, work: Interval, rotate: boolean): string {
-  const parts = [rotate ? 'Rotate. Next' : 'Next', station.move];
-  if (work.side) parts.push(`${work.side} side`);
-  const kit = station.kit?.length ? `. ${station.kit.join(', ')}` : '';
-  return `${parts[0]}: ${parts.slice(1).join(', ')}${kit}`;
+  return work.round === rounds ? phrase(plan, 'lastRound') : phrase(plan, 'round', { n: work.round, rounds });
 }

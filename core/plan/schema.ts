@@ -50,6 +50,47 @@ export const CellSchema = v.strictObject({
 
 export const TempoSchema = v.strictObject({ downMs: ms(), holdMs: ms(), upMs: ms(), topMs: ms() });
 
+/** What can be said or sounded, as an instructor would set it. */
+export const CUE_NAMES = [
+  'starts',
+  'countdown',
+  'nextUp',
+  'half',
+  'tenSeconds',
+  'rounds',
+  'phases',
+  'formCues',
+  'milestones',
+  'water',
+] as const;
+export type CueName = (typeof CUE_NAMES)[number];
+export const CUE_LEVELS = ['off', 'tone', 'voice', 'both'] as const;
+export type CueLevel = (typeof CUE_LEVELS)[number];
+
+/** A level for some kinds of cue; those not named are as in the block, the class, or the cue settings. */
+export const CueLevelsSchema = v.strictObject(v.entriesFromList([...CUE_NAMES], v.optional(v.picklist(CUE_LEVELS))));
+export type CueLevels = v.InferOutput<typeof CueLevelsSchema>;
+
+/** The sentences that can be worded anew; words in braces are filled in. */
+export const PHRASES = [
+  'go',
+  'rest',
+  'break',
+  'nextUp',
+  'nextUpRotate',
+  'half',
+  'switchSides',
+  'tenSeconds',
+  'round',
+  'lastRound',
+  'lastOne',
+  'water',
+  'halfClass',
+  'lastFive',
+  'countdown',
+] as const;
+export type Phrase = (typeof PHRASES)[number];
+
 export const StationSchema = v.strictObject({
   id,
   move: name(80),
@@ -71,7 +112,14 @@ export const StationSchema = v.strictObject({
   phases: v.optional(v.pipe(v.array(PhaseSchema), v.maxLength(8))),
   formCues: v.optional(v.pipe(v.array(name(80)), v.maxLength(6))),
   optional: v.optional(v.boolean()),
+  /** How the voice says the move's name. */
+  sayAs: v.optional(name(80)),
+  cueLevels: v.optional(CueLevelsSchema),
 });
+
+/** The voices that ship with the application. */
+export const VOICES = ['slt', 'rms', 'awb', 'kal', 'kal16'] as const;
+export type VoiceName = (typeof VOICES)[number];
 
 /** Ways to put stations in order. */
 export const SCHOOLS = ['spread', 'cluster', 'alternate', 'hardestFirst', 'fewestFloorTrips', 'shortestWalk'] as const;
@@ -209,6 +257,9 @@ export const BlockSchema = v.strictObject({
   floorMs: v.optional(v.nullable(ms())),
   /** The school its order follows on purpose; checks that argue with it keep quiet. */
   school: v.optional(v.picklist(SCHOOLS)),
+  cueLevels: v.optional(CueLevelsSchema),
+  /** Tempo of the music in beats a minute; none is no music. */
+  musicBpm: v.optional(v.pipe(v.number(), v.minValue(60), v.maxValue(200))),
   notes: v.optional(text(2000)),
 });
 
@@ -238,6 +289,24 @@ export const PlanSchema = v.strictObject({
   notes: text(4000),
   countInMs: ms(),
   cues: CueSettingsSchema,
+  cueLevels: v.optional(CueLevelsSchema),
+  /** Sentences in the instructor's own words. */
+  phrases: v.optional(v.strictObject(v.entriesFromList([...PHRASES], v.optional(name(120))))),
+  /** The instructor's own lines, by time from the start of the class; spoken by the voice or only shown. */
+  lines: v.optional(
+    v.pipe(v.array(v.strictObject({ atMs: ms(), text: name(200), spoken: v.boolean() })), v.maxLength(200)),
+  ),
+  voice: v.optional(
+    v.strictObject({
+      name: v.picklist(VOICES),
+      /** Speed of speech: 1 is the voice's own. */
+      rate: v.pipe(v.number(), v.minValue(0.6), v.maxValue(1.8)),
+      /** Another voice for every second cue. */
+      second: v.optional(v.picklist(VOICES)),
+    }),
+  ),
+  /** Flashes and vibration in place of sound. */
+  silent: v.optional(v.boolean()),
   /** What people in this class have said of themselves; moves with a caution for it are pointed out. */
   audience: v.optional(
     v.pipe(v.array(v.picklist(['wrists', 'knees', 'back', 'pregnancy', 'dizziness'])), v.maxLength(5)),

@@ -2,6 +2,9 @@ import * as v from 'valibot';
 
 const eventId = v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{8,64}$/));
 const epochMs = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(8_640_000_000_000));
+const documentId = v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{1,64}$/));
+const text = (maximum: number) => v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(maximum));
+const round = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(99));
 const base = {
   id: eventId,
   /** Order in the run, from 1; the fold sorts by it. */
@@ -26,6 +29,59 @@ export const RunEventSchema = v.variant('type', [
     type: v.literal('adjust'),
     deltaMs: v.pipe(v.number(), v.integer(), v.minValue(-3_600_000), v.maxValue(3_600_000)),
   }),
+  /** Lets the current interval wait at its end until tapped. */
+  plain('hold'),
+  /** One round more or fewer of the current block. */
+  v.strictObject({ ...base, type: v.literal('rounds'), delta: v.picklist([1, -1]) }),
+  /** Another move at a station, from now on or in this round only. */
+  v.strictObject({
+    ...base,
+    type: v.literal('swap'),
+    stationId: documentId,
+    scope: v.picklist(['on', 'round']),
+    to: v.strictObject({
+      move: text(80),
+      kit: v.optional(v.pipe(v.array(text(40)), v.maxLength(8))),
+      easier: v.optional(text(80)),
+      harder: v.optional(text(80)),
+    }),
+  }),
+  /** What was done in a set: by a squad, or by all when it is null. */
+  v.strictObject({
+    ...base,
+    type: v.literal('reps'),
+    stationId: v.nullable(documentId),
+    round: v.nullable(round),
+    squad: v.nullable(text(40)),
+    count: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(9999)),
+    weightKg: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(500))),
+  }),
+  v.strictObject({
+    ...base,
+    type: v.literal('note'),
+    stationId: v.nullable(documentId),
+    round: v.nullable(round),
+    text: text(500),
+  }),
+  /** What is left is cut or stretched to end by a time. */
+  v.strictObject({
+    ...base,
+    type: v.literal('replan'),
+    byMs: epochMs,
+    rounds: v.pipe(v.array(v.strictObject({ blockId: documentId, rounds: round })), v.maxLength(40)),
+    drop: v.pipe(v.array(v.strictObject({ blockId: documentId, stationId: documentId })), v.maxLength(200)),
+    trims: v.pipe(
+      v.array(
+        v.strictObject({
+          key: v.pipe(v.string(), v.maxLength(80)),
+          ms: v.pipe(v.number(), v.integer(), v.minValue(1)),
+        }),
+      ),
+      v.maxLength(2000),
+    ),
+  }),
+  /** Takes an earlier event back, as though it had not been. */
+  v.strictObject({ ...base, type: v.literal('undo'), of: eventId }),
   plain('finish'),
   plain('abandon'),
 ]);
@@ -40,5 +96,25 @@ export type RunCommand = Bare<RunEvent>;
 /** Events in order of sequence number, each id once: the first to arrive counts. */
 export function inOrder(events: readonly RunEvent[]): RunEvent[] {
   const seen = new Set<string>();
-  return [...events].sort((a, b) => a.seq - b.seq).filter((e) => !seen.has(e.id) && seen.add(e.id));
+  return [...events].sort((a, b) => a.seq - b.seq || compareIds(a, b)).filter((e) => !seen.has(e.id) && seen.add(e.id));
+}
+
+const compareIds = (a: RunEvent, b: RunEvent) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+
+/** The start and the end of a run cannot be taken back, nor can taking back. */
+const LASTING: readonly RunEventType[] = ['start', 'finish', 'abandon', 'undo'];
+
+/** The events that count: in order, without those taken back and without the taking back. */
+export function effective(events: readonly RunEvent[]): RunEvent[] {
+  const ordered = inOrder(events);
+  const undone = new Map(ordered.flatMap((e) => (e.type === 'undo' ? [[e.of, e.seq] as const] : [])));
+  // Only what has been can be taken back: an id that comes later is another thing.
+  return ordered.filter(
+    (e) => e.type !== 'undo' && (LASTING.includes(e.type) || (undone.get(e.id) ?? Number.NEGATIVE_INFINITY) <= e.seq),
+  );
+}
+
+/** The last event that can be taken back, or null. */
+export function lastUndoable(events: readonly RunEvent[]): RunEvent | null {
+  return effective(events).findLast((e) => !LASTING.includes(e.type)) ?? null;
 }

@@ -1,5 +1,6 @@
 import type { Plan } from '../plan/index.ts';
-import { inOrder, type RunEvent } from './events.ts';
+import { effective, type RunEvent } from './events.ts';
+import { withOneRound, withReplan, withSwap } from './live-edits.ts';
 import { advance, currentInterval, initialState, leave, type RunState, stop, withDuration } from './state.ts';
 
 /** The state of a run at a moment: a pure function of the plan, the events and the time (ms since 1970). */
@@ -9,7 +10,7 @@ export function stateAt(plan: Plan, events: readonly RunEvent[], nowMs: number):
 
 /** Folds events, in any order and with repeats, into the state right after the last of them. */
 export function foldRun(plan: Plan, events: readonly RunEvent[]): RunState {
-  return inOrder(events).reduce(applyEvent, initialState(plan));
+  return effective(events).reduce(applyEvent, initialState(plan));
 }
 
 /**
@@ -34,9 +35,22 @@ export function applyEvent(before: RunState, event: RunEvent): RunState {
     case 'restart':
       return leave(state, 'restarted', 0, state.index);
     case 'release':
-      return currentInterval(state)?.untilTap ? leave(state, 'done', 0) : state;
+      return release(state);
     case 'adjust':
       return adjust(state, event.deltaMs);
+    case 'hold':
+      return hold(state);
+    case 'rounds':
+      return withOneRound(state, event.delta);
+    case 'swap':
+      return withSwap(state, event);
+    case 'replan':
+      return withReplan(state, event);
+    // Written down; the run goes on as it was.
+    case 'reps':
+    case 'note':
+    case 'undo':
+      return state;
     case 'finish':
       return stop(state, 'finished');
     case 'abandon':
@@ -48,6 +62,15 @@ function start(state: RunState, atMs: number): RunState {
   if (state.status !== 'ready') return state;
   const started: RunState = { ...state, status: 'running', clockMs: atMs, enteredAtMs: atMs, startedAtMs: atMs };
   return state.intervals.length > 0 ? started : stop(started, 'finished');
+}
+
+/** Goes on from an interval that waits. A held one that is not at its end yet is only let go. */
+function release(state: RunState): RunState {
+  const interval = currentInterval(state);
+  if (!interval?.untilTap) return state;
+  const wasHeld = !interval.about && state.elapsedMs < interval.durationMs;
+  if (!wasHeld) return leave(state, 'done', 0);
+  return { ...state, intervals: state.intervals.map((i, k) => (k === state.index ? { ...i, untilTap: false } : i)) };
 }
 
 /** Changes the current interval only, never below what has already run; at that point it is over. */
@@ -63,4 +86,12 @@ function adjust(state: RunState, deltaMs: number): RunState {
   };
   const over = !interval.untilTap && changed.elapsedMs >= durationMs;
   return over ? leave(changed, 'done', changed.elapsedMs - durationMs) : changed;
+}
+
+/** The current interval waits at its end; one that waits already goes on waiting. */
+function hold(state: RunState): RunState {
+  const interval = currentInterval(state);
+  if (!interval || interval.untilTap) return state;
+  const held = { ...interval, untilTap: true };
+  return { ...state, intervals: state.intervals.map((i, k) => (k === state.index ? held : i)) };
 }

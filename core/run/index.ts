@@ -1,8 +1,20 @@
-export { inOrder, type RunCommand, type RunEvent, RunEventSchema, type RunEventType } from './events.ts';
+export {
+  effective,
+  inOrder,
+  lastUndoable,
+  type RunCommand,
+  type RunEvent,
+  RunEventSchema,
+  type RunEventType,
+} from './events.ts';
+export { type FinishAnswer, type FinishOption, type Floors, finishBy, USUAL_FLOORS } from './finish-by.ts';
 export { applyEvent, foldRun, stateAt } from './fold.ts';
+export { currentBlock } from './live-edits.ts';
+export { type NoteRecord, type RepsRecord, recordsOf } from './records.ts';
 export {
   advance,
   currentInterval,
+  intervalKey,
   type RunState,
   type RunStatus,
   runIntervals,

@@ -26,7 +26,15 @@ export interface Segment {
  */
 export interface RunState {
   status: RunStatus;
+  /** The plan as it is led by now: rounds added or dropped, moves swapped. */
+  plan: Plan;
+  /** Lengths set for later intervals by a re-plan, by `intervalKey`; they outlive a change of rounds. */
+  trims: Readonly<Record<string, number>>;
+  /** How long sets of reps have taken, by block and station: [sum in ms, sets]. Later ones are estimated from it. */
+  pace: Readonly<Record<string, readonly [number, number]>>;
   clockMs: number;
+  /** The length as planned at the start, count-in included. */
+  plannedMs: number;
   intervals: readonly Interval[];
   /** The place: index into intervals. */
   index: number;
@@ -65,10 +73,15 @@ export function runIntervals(plan: Plan): Interval[] {
 
 /** A run before its start. */
 export function initialState(plan: Plan): RunState {
+  const intervals = runIntervals(plan);
   return {
     status: 'ready',
+    plan,
+    trims: {},
+    pace: {},
     clockMs: 0,
-    intervals: runIntervals(plan),
+    plannedMs: intervals.reduce((sum, i) => sum + i.durationMs, 0),
+    intervals,
     index: 0,
     elapsedMs: 0,
     enteredAtMs: 0,
@@ -108,8 +121,9 @@ export function advance(state: RunState, toMs: number): RunState {
  */
 export function leave(state: RunState, end: SegmentEnd, overMs: number, to: number = state.index + 1): RunState {
   const atMs = state.clockMs - overMs;
+  const learnt = end === 'done' ? learn(state, state.elapsedMs - overMs) : state;
   const entered: RunState = {
-    ...state,
+    ...learnt,
     segments: withSegment(state, end, state.elapsedMs - overMs),
     index: to,
     elapsedMs: overMs,
@@ -156,4 +170,70 @@ export function withDuration(intervals: readonly Interval[], index: number, dura
     if (k < index) return i;
     return k === index ? { ...i, durationMs } : { ...i, startMs: i.startMs + shift };
   });
+}
+
+/** What an interval is in its plan, whatever its index: the same in any compile of the plan it belongs to. */
+export function intervalKey(i: Pick<Interval, 'blockIndex' | 'kind' | 'stationIndex' | 'round' | 'side'>): string {
+  return `${i.blockIndex}:${i.kind}:${i.stationIndex ?? ''}:${i.round ?? ''}:${i.side ?? ''}`;
+}
+
+const paceKey = (i: Interval) => `${i.blockIndex}:${i.stationIndex}`;
+
+/** A set of reps just done says how long the next ones at this station may take. */
+function learn(state: RunState, ranMs: number): RunState {
+  const interval = currentInterval(state);
+  if (interval?.kind !== 'open' || interval.stationIndex === null || ranMs < 1000) return state;
+  const [sum, sets] = state.pace[paceKey(interval)] ?? [0, 0];
+  const pace = { ...state.pace, [paceKey(interval)]: [sum + ranMs, sets + 1] as const };
+  return { ...state, pace, intervals: retimed(state.intervals, state.index, state.trims, pace) };
+}
+
+/** Gives the intervals after a place the lengths that were set or learnt, and moves their starts. */
+function retimed(
+  intervals: readonly Interval[],
+  index: number,
+  trims: RunState['trims'],
+  pace: RunState['pace'],
+): Interval[] {
+  let startMs = 0;
+  return intervals.map((i, k) => {
+    const durationMs = k <= index ? i.durationMs : lengthOf(i, trims, pace);
+    const placed =
+      i.startMs === startMs && i.durationMs === durationMs && i.index === k
+        ? i
+        : { ...i, startMs, durationMs, index: k };
+    startMs += durationMs;
+    return placed;
+  });
+}
+
+function lengthOf(i: Interval, trims: RunState['trims'], pace: RunState['pace']): number {
+  const learnt = i.kind === 'open' && i.stationIndex !== null ? pace[paceKey(i)] : undefined;
+  if (learnt) return Math.max(1, Math.round(learnt[0] / learnt[1]));
+  return trims[intervalKey(i)] ?? i.durationMs;
+}
+
+/**
+ * The run going on with another plan and other trims: what has run and the current interval stay, what comes after is
+ * compiled anew. The state comes back as it is when the current interval has no place in the new plan.
+ */
+export function withPlan(state: RunState, plan: Plan, trims: RunState['trims'] = state.trims): RunState {
+  const current = currentInterval(state);
+  if (!current) return state;
+  const fresh = runIntervals(plan);
+  const at = placeIn(fresh, state.intervals, state.index);
+  if (at === null) return state;
+  const intervals = [...state.intervals.slice(0, state.index + 1), ...fresh.slice(at + 1)];
+  return { ...state, plan, trims, intervals: retimed(intervals, state.index, trims, state.pace) };
+}
+
+/** Where the current interval stands in another compile: the same key, the same time it comes round. */
+function placeIn(fresh: readonly Interval[], intervals: readonly Interval[], index: number): number | null {
+  const current = intervals[index];
+  if (!current) return null;
+  const key = `${intervalKey(current)}:${current.layer ?? ''}`;
+  const same = (i: Interval) => `${intervalKey(i)}:${i.layer ?? ''}` === key;
+  let nth = intervals.slice(0, index + 1).filter(same).length;
+  for (const [k, i] of fresh.entries()) if (same(i) && --nth === 0) return k;
+  return null;
 }

@@ -30,7 +30,7 @@ export function viewOf(state: RunState): RunView {
   const later = state.intervals.slice(state.index + 1);
   const laterMs = later.reduce((sum, i) => sum + i.durationMs, 0);
   const toEndMs = interval ? remainingMs + laterMs : 0;
-  const plannedMs = state.intervals.reduce((sum, i) => sum + i.durationMs, 0) - totalAdjusted(state);
+  const { plannedMs } = state;
   return {
     interval,
     elapsedMs: state.elapsedMs,
@@ -40,14 +40,10 @@ export function viewOf(state: RunState): RunView {
     nextWork: later.find(isWork) ?? null,
     toBreakMs: interval ? timeToBreak(remainingMs, later) : null,
     toEndMs,
-    positionMs: interval ? interval.startMs + Math.min(state.elapsedMs, interval.durationMs) : plannedMs,
+    positionMs: interval ? interval.startMs + Math.min(state.elapsedMs, interval.durationMs) : endOf(state),
     plannedEndAtMs: state.startedAtMs === null ? null : state.startedAtMs + plannedMs,
     projectedEndAtMs: state.endedAtMs ?? (state.startedAtMs === null ? null : state.clockMs + toEndMs),
   };
-}
-
-function totalAdjusted(state: RunState): number {
-  return state.segments.reduce((sum, s) => sum + s.adjustedMs, state.adjustedMs);
 }
 
 function timeToBreak(remainingMs: number, later: readonly Interval[]): number | null {
@@ -57,4 +53,9 @@ function timeToBreak(remainingMs: number, later: readonly Interval[]): number | 
     sum += i.durationMs;
   }
   return null;
+}
+
+function endOf({ intervals }: RunState): number {
+  const last = intervals[intervals.length - 1];
+  return last ? last.startMs + last.durationMs : 0;
 }

@@ -8,7 +8,7 @@ export function keepUnsaid(read: Plan, base: Plan): Plan {
     id: base.id,
     notes: base.notes,
     cues: base.cues,
-    ...only(base, ['audience', 'accepted']),
+    ...only(base, ['audience', 'accepted', 'cueLevels', 'phrases', 'lines', 'voice', 'silent']),
     blocks: read.blocks.map((block, k) => {
       const old = blocks[k];
       return old ? keepBlock(block, old) : { ...block, id: freshId(block.id, base.blocks) };
@@ -21,7 +21,7 @@ function keepBlock(block: Block, old: Block): Block {
   return {
     ...emptiesOf(block, old),
     id: old.id,
-    ...only(old, ['notes', 'school']),
+    ...only(old, ['notes', 'school', 'cueLevels', 'musicBpm']),
     stations: block.stations.map((station, k) => {
       const before = stations[k];
       return before
@@ -66,7 +66,7 @@ function freshId(id: string, olds: readonly { id: string }[]): string {
 
 /** What text cannot say of a station but which belongs to its move. */
 function sameMove(station: Station, old: Station): Partial<Station> {
-  return station.move === old.move ? only(old, ['lowImpact']) : {};
+  return station.move === old.move ? only(old, ['lowImpact', 'sayAs', 'cueLevels']) : {};
 }
 
 /** Moves of single rounds, which the text does not say. */

@@ -259,7 +259,7 @@ describe('moves and kit', () => {
   it('ships moves again without touching one’s own or what was put away', async () => {
     await request(app())
       .put('/api/moves')
-      .send({ moves: [move('Dock plank', { effort: 5 })] });
+      .send({ moves: [move('Dock plank', { effort: 5 }), move('Tide hold')] });
     await request(app())
       .post('/api/moves/hidden')
       .send({ names: ['Tide hold'], hidden: true });

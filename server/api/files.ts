@@ -8,6 +8,7 @@ import { duplicatePlan, type Plan } from '../../core/plan/index.ts';
 import type { Database } from '../db/database.ts';
 import { findPlan, listPlans, savePlan } from '../db/plans.ts';
 import { ROOT } from '../root.ts';
+import { fileName } from './file-name.ts';
 import { bodyOf, notFound, sendProblem } from './problem.ts';
 
 const ImportSchema = v.strictObject({
@@ -58,13 +59,4 @@ async function importOne(db: Database, plan: Plan): Promise<{ id: string; title:
   const own = taken ? duplicatePlan(plan, () => nanoid(12), plan.title) : plan;
   await savePlan(db, own, 0);
   return { id: own.id, title: own.title };
-}
-
-function fileName(title: string): string {
-  return (
-    title
-      .toLowerCase()
-      .replace(/[^\p{L}\d]+/gu, '-')
-      .replace(/^-|-$/g, '') || 'class'
-  );
 }

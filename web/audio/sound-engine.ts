@@ -1,5 +1,5 @@
 import type { Tone } from '../../core/cues/index.ts';
-import { renderTone } from './tones.ts';
+import { renderTone } from '../../core/sound/index.ts';
 
 /** A tone wanted at a moment, ms since 1970 on the engine's own clock. */
 export interface TimedTone {

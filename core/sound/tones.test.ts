@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Tone } from '../../core/cues/index.ts';
+import type { Tone } from '../cues/index.ts';
 import { renderTone } from './tones.ts';
 
 const RATE = 48_000;

@@ -1,4 +1,4 @@
-import type { Tone } from '../../core/cues/index.ts';
+import type { Tone } from '../cues/index.ts';
 
 /** One note of a tone: when it starts, how long it sounds (seconds), and its pitch at either end (Hz). */
 interface Note {
@@ -22,6 +22,11 @@ const NOTES: Record<Tone, Note[]> = {
     { at: 0.24, length: 0.3, from: 1760, to: 1047 },
   ],
   tick: [{ at: 0, length: 0.07, from: 1500, to: 1500 }],
+  chime: [{ at: 0, length: 0.16, from: 2637, to: 2637 }],
+  switch: [
+    { at: 0, length: 0.12, from: 1568, to: 2093 },
+    { at: 0.13, length: 0.14, from: 2093, to: 1568 },
+  ],
   end: [
     { at: 0, length: 0.18, from: 2093, to: 1400 },
     { at: 0.2, length: 0.18, from: 1760, to: 1175 },

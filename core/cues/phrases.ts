@@ -1,0 +1,60 @@
+import type { CueLevel, CueName, CueSettings, Phrase, Plan, Station } from '../plan/index.ts';
+
+/** The sentences as they are until an instructor words them anew. */
+export const PHRASE_DEFAULTS: Record<Phrase, string> = {
+  go: 'Go',
+  rest: 'Rest',
+  break: 'Break',
+  nextUp: 'Next: {move}',
+  nextUpRotate: 'Rotate. Next: {move}',
+  half: 'Half way',
+  switchSides: 'Switch sides',
+  tenSeconds: 'Ten seconds',
+  round: 'Round {n} of {rounds}',
+  lastRound: 'Last round',
+  lastOne: 'Last one',
+  water: 'Water',
+  halfClass: 'Half of the class is done',
+  lastFive: 'Last five minutes',
+  countdown: 'Three, two, one',
+};
+
+/** A sentence with its words filled in; a word in braces that is not given stays away. */
+export function phrase(
+  plan: Pick<Plan, 'phrases'>,
+  which: Phrase,
+  words: Record<string, string | number> = {},
+): string {
+  const text = plan.phrases?.[which] ?? PHRASE_DEFAULTS[which];
+  return text.includes('{') ? text.replace(/\{(\w+)\}/g, (_, key: string) => String(words[key] ?? '')).trim() : text;
+}
+
+/** Which of the plain settings a cue name goes by, and its level when that is on. */
+const USUAL: Record<CueName, { setting: keyof CueSettings | null; level: CueLevel }> = {
+  starts: { setting: 'tones', level: 'tone' },
+  countdown: { setting: null, level: 'tone' },
+  nextUp: { setting: 'nextUp', level: 'voice' },
+  half: { setting: 'half', level: 'voice' },
+  tenSeconds: { setting: 'tenSeconds', level: 'voice' },
+  rounds: { setting: 'rounds', level: 'voice' },
+  phases: { setting: 'phases', level: 'voice' },
+  formCues: { setting: 'formCues', level: 'voice' },
+  milestones: { setting: 'milestones', level: 'voice' },
+  water: { setting: 'water', level: 'voice' },
+};
+
+/** The level of a kind of cue: the station's, else the block's, else the class's, else that of the plain setting. */
+export function levelOf(
+  plan: Pick<Plan, 'blocks' | 'cues' | 'cueLevels'>,
+  blockIndex: number,
+  station: Pick<Station, 'cueLevels'> | null,
+  name: CueName,
+): CueLevel {
+  const own = station?.cueLevels?.[name] ?? plan.blocks[blockIndex]?.cueLevels?.[name] ?? plan.cueLevels?.[name];
+  if (own !== undefined) return own;
+  const { setting, level } = USUAL[name];
+  return setting === null || plan.cues[setting] ? level : 'off';
+}
+
+export const speaks = (level: CueLevel) => level === 'voice' || level === 'both';
+export const sounds = (level: CueLevel) => level === 'tone' || level === 'both';

@@ -1,0 +1,109 @@
+import { planCues, type SpokenMs } from '../cues/index.ts';
+import type { Plan } from '../plan/index.ts';
+import { runIntervals } from '../run/index.ts';
+import { beatsOf, type Drum, renderDrum } from './beats.ts';
+import { DUCK, limit } from './limit.ts';
+import { renderTone } from './tones.ts';
+
+/** A sound of a class with its place: the sample it begins at. */
+export interface PlacedSound {
+  at: number;
+  kind: 'tone' | 'voice' | 'music';
+  samples: Float32Array;
+}
+
+export interface TrackOptions {
+  sampleRate: number;
+  /** The clip of some words at the track's rate, or null when there is none: the cue is left out. */
+  clip: (text: string, nth: number) => Float32Array | null;
+  spokenMs?: SpokenMs;
+  withMusic: boolean;
+}
+
+/** Every sound of a class from its count-in to its end, by the sample it begins at. */
+export function placeSounds(plan: Plan, options: TrackOptions): { sounds: PlacedSound[]; lengthSamples: number } {
+  const intervals = runIntervals(plan);
+  const sampleAt = (ms: number) => Math.round((ms * options.sampleRate) / 1000);
+  const tones = new Map<string, Float32Array>();
+  const rendered = (key: string, make: () => Float32Array) => {
+    const kept = tones.get(key) ?? make();
+    tones.set(key, kept);
+    return kept;
+  };
+  const sounds: PlacedSound[] = [];
+  let spoken = 0;
+  for (const cue of planCues(plan, intervals, options.spokenMs)) {
+    const at = sampleAt(cue.atMs);
+    const { tone } = cue;
+    if (tone !== null)
+      sounds.push({ at, kind: 'tone', samples: rendered(tone, () => renderTone(tone, options.sampleRate)) });
+    else if (cue.spokenMs > 0 && cue.text !== null) {
+      const samples = options.clip(cue.text, spoken++);
+      if (samples) sounds.push({ at, kind: 'voice', samples });
+    }
+  }
+  if (options.withMusic)
+    for (const b of beatsOf(plan, intervals))
+      sounds.push({
+        at: sampleAt(b.atMs),
+        kind: 'music',
+        samples: rendered(b.drum, () => renderDrum(b.drum as Drum, options.sampleRate)),
+      });
+  const last = intervals.at(-1);
+  const endMs = (last ? last.startMs + last.durationMs : 0) + 1500;
+  return { sounds: sounds.sort((a, b) => a.at - b.at), lengthSamples: sampleAt(endMs) };
+}
+
+const LEVELS = { tone: 1, voice: 1, music: 0.8 };
+
+/** Mixes placed sounds into stretches of samples, one after the other, so that a long class needs little memory. */
+export function* mixTrack(
+  { sounds, lengthSamples }: { sounds: readonly PlacedSound[]; lengthSamples: number },
+  sampleRate: number,
+  stretch: number = sampleRate * 10,
+): Generator<Float32Array<ArrayBuffer>> {
+  const voices = sounds.filter((s) => s.kind === 'voice');
+  let from = 0;
+  let live: PlacedSound[] = [];
+  for (let start = 0; start < lengthSamples; start += stretch) {
+    const end = Math.min(lengthSamples, start + stretch);
+    while (from < sounds.length && (sounds[from]?.at ?? end) < end) {
+      const s = sounds[from++];
+      if (s) live.push(s);
+    }
+    const out = new Float32Array(end - start);
+    const duck = live.some((s) => s.kind === 'music') ? duckOver(voices, start, end, sampleRate) : null;
+    for (const s of live) add(out, s, start, duck);
+    live = live.filter((s) => s.at + s.samples.length > end);
+    for (let i = 0; i < out.length; i++) out[i] = limit(out[i] ?? 0);
+    yield out;
+  }
+}
+
+function add(out: Float32Array, { at, kind, samples }: PlacedSound, start: number, duck: Float32Array | null): void {
+  const level = LEVELS[kind];
+  const first = Math.max(0, start - at);
+  const count = Math.min(samples.length, out.length + start - at);
+  for (let i = first; i < count; i++) {
+    const k = at + i - start;
+    const gain = kind === 'music' && duck ? (duck[k] ?? 1) : 1;
+    out[k] = (out[k] ?? 0) + level * gain * (samples[i] ?? 0);
+  }
+}
+
+/** The gain of the music over a stretch: down under every voice, with soft edges. */
+function duckOver(voices: readonly PlacedSound[], start: number, end: number, sampleRate: number): Float32Array {
+  const gain = new Float32Array(end - start).fill(1);
+  const attack = DUCK.attackS * sampleRate;
+  const release = DUCK.releaseS * sampleRate;
+  for (const v of voices) {
+    const vEnd = v.at + v.samples.length;
+    if (vEnd + release < start || v.at - attack > end) continue;
+    for (let k = Math.max(start, Math.floor(v.at - attack)); k < Math.min(end, vEnd + release); k++) {
+      const into = k < v.at ? (v.at - k) / attack : k > vEnd ? (k - vEnd) / release : 0;
+      const g = DUCK.to + (1 - DUCK.to) * Math.min(1, into);
+      gain[k - start] = Math.min(gain[k - start] ?? 1, g);
+    }
+  }
+  return gain;
+}
