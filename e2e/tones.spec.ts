@@ -2,16 +2,18 @@ import { expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import type { RunEvent } from '../core/run/index.ts';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
-import { expectedTones } from './support/expected-tones.ts';
-import { blockMainThread, listen } from './support/onsets.ts';
+import { expectedSounds } from './support/expected-sounds.ts';
+import { blockMainThread, clocksParted, listen, REAL_TIME_MS } from './support/onsets.ts';
 
 test.use({ bypassCSP: true });
 
 const remaining = async (page: Page) => Number(await page.getByTestId('remaining').getAttribute('data-ms'));
 
 const short = (id: string): Plan => ({
-  ...planOf(circuit(stations(2), 8, 5, 2, { roundBreakMs: s(7) })),
+  ...planOf(circuit(stations(2), 10, 8, 2, { roundBreakMs: s(10) })),
   id,
+  // Tones alone: words are measured in their own test.
+  cueLevels: { nextUp: 'off', rounds: 'off', half: 'off', tenSeconds: 'off', water: 'off' },
   title: 'Short measure',
   countInMs: 5000,
 });
@@ -34,28 +36,30 @@ for (const blocked of [false, true]) {
     await page.keyboard.press(' ');
     const phase = page.getByTestId('phase-word');
     await expect(phase).toHaveText('Work');
-    await expect.poll(() => remaining(page)).toBeLessThan(6200);
+    await expect.poll(() => remaining(page)).toBeLessThan(8200);
     await page.keyboard.press(' ');
     await expect(phase).toHaveText('Paused');
     await page.waitForFunction((t) => performance.now() > t, (await page.evaluate(() => performance.now())) + 1500);
     await page.keyboard.press(' ');
-    await expect(phase).toHaveText('Rest');
+    await expect(phase).toHaveText('Rest', { timeout: 20_000 });
     // Wait for the rest tone to fade: a tone within another is no onset of its own.
-    await expect.poll(() => remaining(page)).toBeLessThan(4400);
+    await expect.poll(() => remaining(page)).toBeLessThan(7000);
     await page.keyboard.press('ArrowRight');
     await expect(phase).toHaveText('Work');
-    await expect.poll(() => remaining(page)).toBeLessThan(7300);
+    await expect.poll(() => remaining(page)).toBeLessThan(9000);
     await page.keyboard.press('ArrowLeft');
     await expect(phase).toHaveText('Rest');
-    await expect(phase).toHaveText('Work');
-    await expect(phase).toHaveText('Round break');
+    await expect(phase).toHaveText('Work', { timeout: 20_000 });
+    await expect(phase).toHaveText('Round break', { timeout: 20_000 });
     await page.keyboard.press('+');
-    await expect.poll(() => remaining(page)).toBeGreaterThan(7000);
+    await expect.poll(() => remaining(page)).toBeGreaterThan(10_000);
     await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible({ timeout: 60_000 });
     await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+    const parted = await clocksParted(page);
+    test.skip(parted > REAL_TIME_MS, `the machine fell ${Math.round(parted)} ms behind real time: nothing to measure`);
     const heard = await onsets();
     const run = (await (await page.request.get(`/api/runs/${runId}`)).json()) as { plan: Plan; events: RunEvent[] };
-    const expected = expectedTones(run.plan, run.events, Date.now());
+    const expected = expectedSounds(run.plan, run.events, Date.now(), new Map()).map((x) => x.atMs);
     expect(expected.length).toBeGreaterThan(20);
     const from = (list: number[]) => list.map((x) => Math.round(x - list[0]!));
     expect(from(heard.map((x) => x * 1000))).toEqual(from(expected).map((x) => expect.closeTo(x, -1)));

@@ -13,6 +13,7 @@ import { LogScreen } from './log/log-screen.tsx';
 import { RunScreen } from './log/run-screen.tsx';
 import { KitScreen } from './moves/kit-screen.tsx';
 import { MovesScreen } from './moves/moves-screen.tsx';
+import { RehearseScreen } from './rehearse/rehearse-screen.tsx';
 
 applyTheme();
 claimWindow();
@@ -43,6 +44,7 @@ const router = createBrowserRouter([
       { path: '*', element: <NotHere /> },
     ],
   },
+  { path: '/classes/:id/rehearse', element: <RehearseScreen /> },
   { path: '/desk/:runId', element: <DeskScreen /> },
 ]);
 

@@ -305,6 +305,8 @@ export const PlanSchema = v.strictObject({
       second: v.optional(v.picklist(VOICES)),
     }),
   ),
+  /** Names of the squads people are in. */
+  squads: v.optional(v.pipe(v.array(name(40)), v.maxLength(40))),
   /** Flashes and vibration in place of sound. */
   silent: v.optional(v.boolean()),
   /** What people in this class have said of themselves; moves with a caution for it are pointed out. */

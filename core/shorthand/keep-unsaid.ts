@@ -8,7 +8,7 @@ export function keepUnsaid(read: Plan, base: Plan): Plan {
     id: base.id,
     notes: base.notes,
     cues: base.cues,
-    ...only(base, ['audience', 'accepted', 'cueLevels', 'phrases', 'lines', 'voice', 'silent']),
+    ...only(base, ['audience', 'accepted', 'cueLevels', 'phrases', 'lines', 'voice', 'silent', 'squads']),
     blocks: read.blocks.map((block, k) => {
       const old = blocks[k];
       return old ? keepBlock(block, old) : { ...block, id: freshId(block.id, base.blocks) };

@@ -3,14 +3,17 @@ const KEEP_S = 0.01;
 const TARGET_RMS = 0.14;
 const PEAK = 0.95;
 
-/** Takes the silence off both ends of a clip, all but a hundredth of a second. A clip of silence alone is left empty. */
+/**
+ * Takes the silence off both ends of a clip: its first sample is the first that sounds, so that it begins on its cue; a
+ * hundredth of a second stays at the end. A clip of silence alone is left empty.
+ */
 export function trimSilence(samples: Float32Array<ArrayBuffer>, sampleRate: number): Float32Array<ArrayBuffer> {
   const isLoud = (x: number) => Math.abs(x) > SILENT;
   const first = samples.findIndex(isLoud);
   if (first < 0) return samples.slice(0, 0);
   const last = samples.findLastIndex(isLoud);
   const keep = Math.round(KEEP_S * sampleRate);
-  return samples.slice(Math.max(0, first - keep), Math.min(samples.length, last + 1 + keep));
+  return samples.slice(first, Math.min(samples.length, last + 1 + keep));
 }
 
 /** Brings clips to one loudness (RMS over what sounds), never past the peak that would clip. */

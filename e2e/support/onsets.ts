@@ -21,6 +21,7 @@ registerProcessor('onset-probe', class extends AudioWorkletProcessor {
  * context that bypasses the content security policy: the probe is no script of the application's.
  */
 export async function listen(page: Page): Promise<() => Promise<number[]>> {
+  await page.addInitScript(watchClocks);
   await page.addInitScript((source) => {
     const onsets: number[] = [];
     Object.assign(window, { onsets });
@@ -55,3 +56,29 @@ export async function blockMainThread(page: Page, busyMs: number, everyMs: numbe
     [busyMs, everyMs] as const,
   );
 }
+
+/** Notes how far the audio clock and the system clock part: on a machine that does not get its time, sound falls behind. */
+function watchClocks(): void {
+  const Context = window.AudioContext;
+  const apart: number[] = [];
+  Object.assign(window, { apart });
+  window.AudioContext = class extends Context {
+    constructor(options?: AudioContextOptions) {
+      super(options);
+      setInterval(() => {
+        if (this.state === 'running') apart.push(Date.now() - this.currentTime * 1000);
+      }, 200);
+    }
+  };
+}
+
+/**
+ * How far the two clocks have parted, in ms. Past a fifth of a second the machine did not run its audio thread in real
+ * time: what a timing test then measures is the machine.
+ */
+export async function clocksParted(page: Page): Promise<number> {
+  const apart = await page.evaluate(() => (window as unknown as { apart: number[] }).apart);
+  return apart.length === 0 ? 0 : Math.max(...apart) - Math.min(...apart);
+}
+
+export const REAL_TIME_MS = 200;

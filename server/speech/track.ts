@@ -1,4 +1,4 @@
-import { planCues } from '../../core/cues/index.ts';
+import { wordsOf } from '../../core/cues/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import { runIntervals } from '../../core/run/index.ts';
 import { mixTrack, placeSounds, readWav, resample, toPcm16, wavHeader } from '../../core/sound/index.ts';
@@ -41,20 +41,13 @@ export async function makeTrack(
   return {
     bytes: 44 + placed.lengthSamples * 2,
     pieces: pieces(placed),
-    silentWords: want.voice ? wordsOf(plan).filter((w) => !clips.has(w)) : [],
+    silentWords: want.voice ? wordsOf(plan, runIntervals(plan)).filter((w) => !clips.has(w)) : [],
   };
 }
 
 function* pieces(placed: ReturnType<typeof placeSounds>): Generator<Uint8Array> {
   yield wavHeader(placed.lengthSamples, TRACK_RATE);
   for (const stretch of mixTrack(placed, TRACK_RATE)) yield toPcm16(stretch);
-}
-
-/** All words a class's cues may say, each once; planned with no length at all, so that none is dropped for room. */
-export function wordsOf(plan: Plan): string[] {
-  const all = planCues(plan, runIntervals(plan), () => 1).flatMap((c) => (c.spokenMs > 0 && c.text ? [c.text] : []));
-  const shorter = planCues(plan, runIntervals(plan)).flatMap((c) => (c.spokenMs > 0 && c.text ? [c.text] : []));
-  return [...new Set([...all, ...shorter])];
 }
 
 interface Spoken {
@@ -72,7 +65,7 @@ async function clipsOf(db: Queryable, engine: SpeechEngine | null, plan: Plan): 
     const wav = clip && readWav(clip.wav);
     return clip && wav ? { ms: clip.ms, samples: resample(wav.samples, wav.sampleRate, TRACK_RATE) } : null;
   };
-  for (const words of wordsOf(plan)) {
+  for (const words of wordsOf(plan, runIntervals(plan))) {
     const a = await say(name, words);
     const b = second ? await say(second, words) : null;
     if (a) found.set(words, { ms: Math.max(a.ms, b?.ms ?? 0), first: a.samples, second: b?.samples ?? null });

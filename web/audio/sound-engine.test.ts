@@ -22,7 +22,6 @@ class FakeContext extends EventTarget {
     context = this;
   }
   createWaveShaper = () => Object.assign(new FakeNode(), { curve: null });
-  createBuffer = () => ({ copyToChannel: () => {} });
   resume = async () => {
     this.state = 'running';
   };
@@ -61,10 +60,20 @@ beforeEach(() => {
   vi.stubGlobal(
     'GainNode',
     class extends FakeNode {
-      gain = { value: 1, setValueAtTime: () => {} };
+      gain = { value: 1, setValueAtTime: () => {}, setTargetAtTime: () => {}, cancelScheduledValues: () => {} };
     },
   );
   vi.stubGlobal('AudioBufferSourceNode', FakeSource);
+  vi.stubGlobal(
+    'AudioBuffer',
+    class {
+      duration: number;
+      constructor({ length, sampleRate }: { length: number; sampleRate: number }) {
+        this.duration = length / sampleRate;
+      }
+      copyToChannel() {}
+    },
+  );
   vi.stubGlobal('Worker', FakeWorker);
 });
 afterEach(() => {
@@ -81,7 +90,7 @@ function pass(ms: number): void {
 const everySecond = (fromMs: number, toMs: number) => {
   const tones = [];
   for (let at = Math.ceil((fromMs - T0) / 1000) * 1000; T0 + at < toMs; at += 1000)
-    tones.push({ atMs: T0 + at, tone: 'tick' as const });
+    tones.push({ atMs: T0 + at, bus: 'tones' as const, name: 'tick' });
   return tones;
 };
 const live = () => started.filter((s) => !s.stopped).map((s) => Math.round(s.when * 1000));
@@ -127,7 +136,8 @@ describe('the sound engine', () => {
     sound.play(() => [], T0 + 1500);
     expect(live()).toEqual([0, 1000]);
     sound.play(
-      (from, to) => [{ atMs: T0 + 1700, tone: 'work' as const }].filter((t) => t.atMs >= from && t.atMs < to),
+      (from, to) =>
+        [{ atMs: T0 + 1700, bus: 'tones' as const, name: 'work' }].filter((t) => t.atMs >= from && t.atMs < to),
       T0 + 1600,
     );
     expect(live()).toEqual([0, 1000, 1700]);
@@ -146,10 +156,36 @@ describe('the sound engine', () => {
     expect(after).toEqual([0, 1000, 2000]);
   });
 
-  it('remembers its volume', async () => {
+  it('stops words under way when it is told to cut, and lets them end when not', async () => {
     const sound = await engine();
-    sound.volume = 1.7;
-    expect(sound.volume).toBe(1);
-    expect(localStorage.getItem('odd-round.volume')).toBe('1');
+    sound.addClip('Half way', new Float32Array(48_000), 48_000);
+    const words = (from: number, to: number) =>
+      [{ atMs: T0 + 100, bus: 'voice' as const, name: 'Half way' }].filter((t) => t.atMs >= from && t.atMs < to);
+    sound.play(words, T0);
+    pass(500);
+    sound.play(() => [], T0 + 600);
+    expect(live()).toEqual([100]);
+    sound.play(() => [], T0 + 650, true);
+    expect(live()).toEqual([]);
+  });
+
+  it('plays nothing for a clip it does not have', async () => {
+    const sound = await engine();
+    sound.play(() => [{ atMs: T0 + 100, bus: 'voice' as const, name: 'Not there' }], T0);
+    expect(live()).toEqual([]);
+  });
+
+  it('remembers volume and mute of each bus', async () => {
+    const sound = await engine();
+    sound.setVolume('voice', { level: 1.7 });
+    sound.setVolume('music', { muted: true });
+    expect(sound.volume('voice')).toEqual({ level: 1, muted: false });
+    const { SoundEngine } = await import('./sound-engine.ts');
+    const next = new SoundEngine();
+    expect([next.volume('voice').level, next.volume('music').muted, next.volume('tones').level]).toEqual([
+      1,
+      true,
+      0.8,
+    ]);
   });
 });

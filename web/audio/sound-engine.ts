@@ -1,41 +1,59 @@
 import type { Tone } from '../../core/cues/index.ts';
-import { renderTone } from '../../core/sound/index.ts';
+import { DRUM_NAMES, DUCK, limit, renderDrum, renderTone } from '../../core/sound/index.ts';
 
-/** A tone wanted at a moment, ms since 1970 on the engine's own clock. */
-export interface TimedTone {
+/** A sound wanted at a moment, ms since 1970 on the engine's own clock. */
+export interface TimedSound {
   atMs: number;
-  tone: Tone;
+  bus: Bus;
+  /** A tone or drum by name, or the key of a clip. */
+  name: string;
 }
 
-/** Gives the tones wanted in [fromMs, toMs). */
-export type ToneSource = (fromMs: number, toMs: number) => readonly TimedTone[];
+export type Bus = 'tones' | 'voice' | 'music';
+export const BUSES: readonly Bus[] = ['tones', 'voice', 'music'];
 
+/** Gives the sounds wanted in [fromMs, toMs). */
+export type SoundSource = (fromMs: number, toMs: number) => readonly TimedSound[];
+
+const TONES: readonly Tone[] = ['work', 'rest', 'break', 'tick', 'end', 'chime', 'switch'];
 const LOOK_AHEAD_MS = 2500;
 /** The audio clock and the system clock may part by this much (a machine asleep) before the engine follows the latter. */
 const MAX_DRIFT_MS = 1500;
-const VOLUME_KEY = 'odd-round.volume';
+const VOLUME_KEY = 'odd-round.volumes';
+const USUAL_VOLUME: Record<Bus, number> = { tones: 0.8, voice: 0.9, music: 0.5 };
 
 interface Scheduled {
   node: AudioBufferSourceNode;
+  bus: Bus;
   atMs: number;
+  endMs: number;
+}
+
+interface Volume {
+  level: number;
+  muted: boolean;
 }
 
 /**
- * The desk's sound. Once unlocked, the audio clock is the desk's clock: tones are handed to it ahead of time, so that a
- * busy page or a hidden tab moves none. A worker ticks; the audio clock decides.
+ * The desk's sound. Once unlocked, the audio clock is the desk's clock: sounds are handed to it ahead of time, so that a
+ * busy page or a hidden tab moves none. A worker ticks; the audio clock decides. Tones, voice and music have a gain each,
+ * music is turned down under the voice, and a limiter stands at the end.
  */
 export class SoundEngine {
   private context: AudioContext | null = null;
-  private gain: GainNode | null = null;
+  private readonly gains = new Map<Bus, GainNode>();
+  private duck: GainNode | null = null;
   /** ms since 1970 at audio time 0. */
   private anchorMs = 0;
-  private buffers = new Map<Tone, AudioBuffer>();
+  private readonly buffers = new Map<string, AudioBuffer>();
   private scheduled: Scheduled[] = [];
-  private source: ToneSource = () => [];
+  private source: SoundSource = () => [];
   private plannedUntilMs = 0;
   private ticker: Worker | null = null;
-  private volumeValue = Number(localStorage.getItem(VOLUME_KEY) ?? 0.8);
+  private volumes = readVolumes();
   private onChange: () => void = () => {};
+  /** No sound at all: the screen flashes and the device shakes instead. */
+  private silentMode = false;
 
   /** Calls back when the engine falls silent or comes back. */
   watch(onChange: () => void): void {
@@ -46,14 +64,25 @@ export class SoundEngine {
     return this.context?.state === 'running';
   }
 
-  get volume(): number {
-    return this.volumeValue;
+  volume(bus: Bus): Volume {
+    return this.volumes[bus];
   }
 
-  set volume(value: number) {
-    this.volumeValue = Math.min(1, Math.max(0, value));
-    localStorage.setItem(VOLUME_KEY, String(this.volumeValue));
-    if (this.gain && this.context) this.gain.gain.setValueAtTime(this.volumeValue, this.context.currentTime);
+  setVolume(bus: Bus, change: Partial<Volume>): void {
+    const next = { ...this.volumes[bus], ...change };
+    this.volumes = { ...this.volumes, [bus]: { ...next, level: Math.min(1, Math.max(0, next.level)) } };
+    localStorage.setItem(VOLUME_KEY, JSON.stringify(this.volumes));
+    this.setGains();
+  }
+
+  set silent(on: boolean) {
+    this.silentMode = on;
+    this.setGains();
+  }
+
+  private setGains(): void {
+    for (const [bus, gain] of this.gains)
+      gain.gain.setValueAtTime(this.silentMode ? 0 : loudness(this.volumes[bus]), this.context?.currentTime ?? 0);
   }
 
   /** The time, in ms since 1970: the audio clock's when it runs, else the system's. */
@@ -78,49 +107,80 @@ export class SoundEngine {
     const context = new AudioContext({ latencyHint: 'interactive' });
     const limiter = context.createWaveShaper();
     limiter.curve = limiterCurve();
-    this.gain = new GainNode(context, { gain: this.volumeValue });
-    this.gain.connect(limiter).connect(context.destination);
-    for (const tone of ['work', 'rest', 'break', 'tick', 'end'] as const) {
-      const samples = renderTone(tone, context.sampleRate);
-      const buffer = context.createBuffer(1, samples.length, context.sampleRate);
-      buffer.copyToChannel(samples, 0);
-      this.buffers.set(tone, buffer);
+    limiter.connect(context.destination);
+    for (const bus of BUSES) {
+      const gain = new GainNode(context, { gain: this.silentMode ? 0 : loudness(this.volumes[bus]) });
+      this.gains.set(bus, gain);
+      if (bus === 'music') {
+        this.duck = new GainNode(context, { gain: 1 });
+        gain.connect(this.duck).connect(limiter);
+      } else gain.connect(limiter);
     }
+    for (const tone of TONES) this.keep(tone, renderTone(tone, context.sampleRate), context.sampleRate);
+    for (const drum of DRUM_NAMES) this.keep(drum, renderDrum(drum, context.sampleRate), context.sampleRate);
     context.addEventListener('statechange', () => {
       if (this.isOn) this.anchor();
       this.onChange();
     });
     this.context = context;
+    for (const [key, clip] of this.waiting) this.keep(key, clip.samples, clip.sampleRate);
     this.anchor();
     this.ticker = new Worker(new URL('../workers/ticker.ts', import.meta.url), { type: 'module' });
     this.ticker.onmessage = () => this.tick();
+  }
+
+  private readonly waiting = new Map<string, { samples: Float32Array<ArrayBuffer>; sampleRate: number }>();
+
+  /** Keeps a clip to be played by its key; may be called before sound is unlocked. */
+  addClip(key: string, samples: Float32Array<ArrayBuffer>, sampleRate: number): void {
+    this.waiting.set(key, { samples, sampleRate });
+    if (this.context) this.keep(key, samples, sampleRate);
+  }
+
+  private keep(key: string, samples: Float32Array<ArrayBuffer>, sampleRate: number): void {
+    const made = new AudioBuffer({ length: Math.max(1, samples.length), sampleRate, numberOfChannels: 1 });
+    made.copyToChannel(samples, 0);
+    this.buffers.set(key, made);
   }
 
   /** Ties the audio clock to the system clock and plans anew. */
   private anchor(): void {
     if (!this.context) return;
     this.anchorMs = Date.now() - this.context.currentTime * 1000;
-    this.replan(this.now());
+    this.replan(this.now(), false);
   }
 
-  /** Sets where tones come from and plans anew from a moment on: what was planned after it is taken back. */
-  play(source: ToneSource, fromMs: number): void {
+  /**
+   * Sets where sounds come from and plans anew from a moment on: what was planned after it is taken back. With `cut`,
+   * words and music under way stop at that moment too.
+   */
+  play(source: SoundSource, fromMs: number, cut = false): void {
     this.source = source;
-    this.replan(fromMs);
+    this.replan(fromMs, cut);
   }
 
   silence(): void {
-    this.play(() => [], this.now());
+    this.play(() => [], this.now(), true);
   }
 
-  /** Sounds one tone now. */
-  test(tone: Tone): void {
-    if (this.isOn) this.start(tone, this.now() + 30);
+  /** Sounds one thing now. */
+  test(bus: Bus, name: string): void {
+    if (this.isOn) this.start({ bus, name, atMs: this.now() + 30 });
   }
 
-  private replan(fromMs: number): void {
-    for (const { node, atMs } of this.scheduled) if (atMs >= fromMs) node.stop();
+  private replan(fromMs: number, cut: boolean): void {
+    const when = this.when(fromMs);
+    for (const s of this.scheduled) {
+      if (s.atMs >= fromMs) s.node.stop();
+      else if (cut && s.bus !== 'tones' && s.endMs > fromMs) s.node.stop(Math.max(0, when));
+    }
     this.scheduled = this.scheduled.filter((s) => s.atMs < fromMs);
+    if (this.duck && this.context) {
+      const from = Math.max(this.context.currentTime, when);
+      this.duck.gain.cancelScheduledValues(from);
+      const speaking = !cut && this.scheduled.some((s) => s.bus === 'voice' && s.endMs > fromMs);
+      if (!speaking) this.duck.gain.setTargetAtTime(1, from, DUCK.releaseS / 3);
+    }
     this.plannedUntilMs = fromMs;
     this.tick();
   }
@@ -134,20 +194,34 @@ export class SoundEngine {
     }
     const untilMs = now + LOOK_AHEAD_MS;
     if (untilMs <= this.plannedUntilMs) return;
-    for (const { tone, atMs } of this.source(this.plannedUntilMs, untilMs)) this.start(tone, atMs);
+    for (const sound of this.source(this.plannedUntilMs, untilMs)) this.start(sound);
     this.plannedUntilMs = untilMs;
-    this.scheduled = this.scheduled.filter((s) => s.atMs > now - 2000);
+    this.scheduled = this.scheduled.filter((s) => s.endMs > now - 2000);
   }
 
-  private start(tone: Tone, atMs: number): void {
-    const { context, gain } = this;
-    if (!context || !gain) return;
-    const when = (atMs - this.anchorMs) / 1000;
+  private when(atMs: number): number {
+    return (atMs - this.anchorMs) / 1000;
+  }
+
+  private start({ bus, name, atMs }: TimedSound): void {
+    const gain = this.gains.get(bus);
+    const buffer = this.buffers.get(name);
+    const { context } = this;
+    if (!context || !gain || !buffer) return;
+    const when = this.when(atMs);
     if (when < context.currentTime - 0.25) return;
-    const node = new AudioBufferSourceNode(context, { buffer: this.buffers.get(tone) ?? null });
+    const node = new AudioBufferSourceNode(context, { buffer });
     node.connect(gain);
     node.start(Math.max(0, when));
-    this.scheduled.push({ node, atMs });
+    if (bus === 'voice') this.duckUnder(when, buffer.duration);
+    this.scheduled.push({ node, bus, atMs, endMs: atMs + buffer.duration * 1000 });
+  }
+
+  private duckUnder(when: number, seconds: number): void {
+    if (!this.duck || !this.context) return;
+    const from = Math.max(this.context.currentTime, when - DUCK.attackS);
+    this.duck.gain.setTargetAtTime(DUCK.to, from, DUCK.attackS / 3);
+    this.duck.gain.setTargetAtTime(1, when + seconds, DUCK.releaseS / 3);
   }
 
   async close(): Promise<void> {
@@ -158,14 +232,28 @@ export class SoundEngine {
   }
 }
 
-/** A soft ceiling without delay: straight up to 0.8, bending to 1 above. */
+const loudness = (v: Volume) => (v.muted ? 0 : v.level);
+
+function readVolumes(): Record<Bus, Volume> {
+  const usual = Object.fromEntries(BUSES.map((b) => [b, { level: USUAL_VOLUME[b], muted: false }])) as Record<
+    Bus,
+    Volume
+  >;
+  try {
+    const kept = JSON.parse(localStorage.getItem(VOLUME_KEY) ?? '{}') as Partial<Record<Bus, Partial<Volume>>>;
+    for (const bus of BUSES) {
+      const level = kept[bus]?.level;
+      if (typeof level === 'number' && level >= 0 && level <= 1)
+        usual[bus] = { level, muted: kept[bus]?.muted === true };
+    }
+  } catch {
+    // What was kept cannot be read: the usual volumes serve.
+  }
+  return usual;
+}
+
+/** The limiter as a wave shaper's curve. */
 function limiterCurve(): Float32Array<ArrayBuffer> {
   const points = 4097;
-  const curve = new Float32Array(points);
-  for (let i = 0; i < points; i++) {
-    const x = (i / (points - 1)) * 2 - 1;
-    const a = Math.abs(x);
-    curve[i] = Math.sign(x) * (a <= 0.8 ? a : 0.8 + 0.2 * Math.tanh((a - 0.8) / 0.2));
-  }
-  return curve;
+  return Float32Array.from({ length: points }, (_, i) => limit((i / (points - 1)) * 2 - 1));
 }

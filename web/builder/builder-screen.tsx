@@ -25,6 +25,7 @@ import { openPlan, useAutosave } from './autosave.ts';
 import { BalancePanel } from './balance-panel.tsx';
 import { type BlockActions, BlockSection } from './block-section.tsx';
 import { ChecksPanel } from './checks-panel.tsx';
+import { CuesPanel } from './cues-panel.tsx';
 import { EndsPanel } from './ends-panel.tsx';
 import { type BlockMarks, openFindings, useMarks } from './marks.ts';
 import { OrderPanel } from './order-panel.tsx';
@@ -96,6 +97,7 @@ function PanelButtons({
       {button('swap', 'Swap')}
       {button('ends', 'Warm-up, cool-down')}
       {button('balance', 'Balance')}
+      {button('cues', 'Cues')}
     </nav>
   );
 }
@@ -171,6 +173,7 @@ function Builder({ plan }: { plan: Plan }) {
               {panel === 'swap' && <SwapPanel plan={plan} edit={edit} stationId={swapping} onStation={setSwapping} />}
               {panel === 'ends' && <EndsPanel plan={plan} edit={edit} />}
               {panel === 'balance' && <BalancePanel plan={plan} />}
+              {panel === 'cues' && <CuesPanel plan={plan} edit={edit} />}
             </SidePanel>
           )}
         </div>

@@ -21,7 +21,7 @@ export function PlanHead({ plan, edit }: { plan: Plan; edit: Edit }) {
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b px-5 py-2">
       <input
         aria-label="Class title"
-        className="digits w-72 rounded-sm border border-transparent bg-transparent px-1 text-2xl hover:border-line focus:border-line-strong"
+        className="digits w-60 rounded-sm border border-transparent bg-transparent px-1 text-2xl hover:border-line focus:border-line-strong"
         value={plan.title}
         onFocus={(e) => e.target.select()}
         onChange={(e) => edit((p) => (e.target.value.trim() === '' ? p : { ...p, title: e.target.value.slice(0, 80) }))}
@@ -66,6 +66,9 @@ function Tools({ plan, edit }: { plan: Plan; edit: Edit }) {
       <Button look="quiet" className="!px-2.5" onClick={() => setFitting(true)} disabled={plan.blocks.length === 0}>
         Fit the slot
       </Button>
+      <Link to={`/classes/${plan.id}/rehearse`} className={link}>
+        Rehearse
+      </Link>
       <Link to={`/classes/${plan.id}/compare`} className={link}>
         History
       </Link>

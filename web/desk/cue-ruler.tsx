@@ -31,6 +31,13 @@ export function CueRuler({ cues, intervals, positionMs }: Props) {
           <Flag key={`${cue.intervalIndex}:${cue.kind}:${cue.atMs}`} cue={cue} atMs={from - positionMs} lane={lane} />
         ))}
       </div>
+      {roomToTalk(cues, positionMs).map(([from, to]) => (
+        <div
+          key={from}
+          className="absolute top-[64px] h-[10px] overflow-hidden border-x-2 border-b-2 border-dotted border-current/70 text-center text-[11px] leading-[8px]"
+          style={{ left: left(from - positionMs), width: width(to - from) }}
+        />
+      ))}
       <div className="absolute inset-x-0 bottom-0 h-[24px]">
         {bands.map(({ i, from, to }) => (
           <div
@@ -56,9 +63,26 @@ export function CueRuler({ cues, intervals, positionMs }: Props) {
   );
 }
 
+const TALK_FROM_MS = 5000;
+
+/** Stretches of the next minute in which the machine says nothing and counts nothing: room for one's own words. */
+function roomToTalk(cues: readonly Cue[], positionMs: number): [number, number][] {
+  const found: [number, number][] = [];
+  let free = positionMs;
+  for (const c of cues) {
+    if (c.kind === 'script') continue;
+    const to = c.atMs + Math.max(c.spokenMs, 500);
+    if (to < free) continue;
+    if (c.atMs > positionMs + AHEAD_MS) break;
+    if (c.atMs - free >= TALK_FROM_MS) found.push([free, c.atMs]);
+    free = Math.max(free, to);
+  }
+  return found;
+}
+
 /** The lane of each flag goes by its kind: what often stands close together is kept apart, and none changes lanes. */
 function withLanes<T extends { cue: Cue }>(flags: readonly T[]): (T & { lane: number })[] {
-  return flags.map((flag) => ({ ...flag, lane: flag.cue.kind === 'nextUp' || flag.cue.kind === 'half' ? 1 : 0 }));
+  return flags.map((flag) => ({ ...flag, lane: ['nextUp', 'half', 'form', 'script'].includes(flag.cue.kind) ? 1 : 0 }));
 }
 
 const TONE_MARK: Record<string, string> = { work: '↗', rest: '↘', break: '↘↘', tick: '·', end: '↘↘↘' };
@@ -76,7 +100,7 @@ function Flag({ cue, atMs, lane }: { cue: Cue; atMs: number; lane: number }) {
     );
   return (
     <div
-      className={`absolute h-[22px] whitespace-nowrap border-l-2 border-current bg-current/15 pl-1 text-[14px] leading-[22px] ${passed}`}
+      className={`absolute h-[22px] whitespace-nowrap border-l-2 border-current pl-1 text-[14px] leading-[22px] ${cue.kind === 'script' ? 'border-dotted italic' : 'bg-current/15'} ${passed}`}
       style={{ top: 14 + lane * 24, left: left(atMs), width: width(cue.spokenMs) }}
     >
       {cue.text}

@@ -1,14 +1,17 @@
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { formatDuration, type Plan, type Station } from '../../core/plan/index.ts';
-import { advance, type RunCommand, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
-import { compile, type Interval, isBreak, isWork, roundsOf, stationAt, totals } from '../../core/timeline/index.ts';
-import { ClassStrip } from '../ui/class-strip.tsx';
-import { KIND_WORDS, sideWord } from '../ui/words.ts';
+import { formatDuration, type Plan } from '../../core/plan/index.ts';
+import { advance, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
+import { useLibrary } from '../app/library-store.ts';
+import { KEYS } from './commands.ts';
 import { CueRuler } from './cue-ruler.tsx';
 import { DeskControls } from './desk-controls.tsx';
-import { LevelBar } from './level-bar.tsx';
-import { closeRun, command, openRun, sound, useDesk } from './run-store.ts';
+import { phaseOf, Stage } from './desk-stage.tsx';
+import { TopLine } from './desk-top.tsx';
+import { FinishSheet, LateNote } from './finish-sheet.tsx';
+import { MoreSheet, NoteSheet, SwapSheet } from './more-sheet.tsx';
+import { RepsSheet } from './reps-sheet.tsx';
+import { closeRun, command, openRun, sound, undoLast, useDesk } from './run-store.ts';
 import { slotEndMs } from './slot-end.ts';
 import { useNow } from './use-now.ts';
 import { useWakeLock } from './use-wake-lock.ts';
@@ -23,33 +26,43 @@ export function DeskScreen() {
   }, [runId]);
   if (failed) return <main className="p-8 text-xl">{failed}.</main>;
   if (!run || !folded) return <main className="p-8 text-xl">Opening…</main>;
-  return <Desk plan={run.plan} folded={folded} />;
+  return <Desk plan={folded.plan} folded={folded} />;
 }
 
-type Phase = 'work' | 'rest' | 'break' | 'count';
-
-function phaseOf(interval: Interval | null): Phase {
-  if (!interval) return 'rest';
-  if (interval.kind === 'countIn') return 'count';
-  if (isWork(interval) || interval.kind === 'demo' || interval.kind === 'open') return 'work';
-  return isBreak(interval) ? 'break' : 'rest';
-}
+export type SheetName = 'more' | 'reps' | 'finish' | 'swap' | 'note';
+const SHEET_KEYS: Record<string, SheetName> = { c: 'reps', f: 'finish', s: 'swap', n: 'note', m: 'more' };
+/** A run that will be over the slot by more than this is offered help at once. */
+const LATE_MS = 30_000;
+const LYING_KEY = 'odd-round.lying';
 
 function Desk({ plan, folded }: { plan: Plan; folded: RunState }) {
   const now = useNow();
+  const cues = useDesk((s) => s.cues);
   const state = advance(folded, now);
   const view = viewOf(state);
   const phase = phaseOf(view.interval);
   const over = state.status === 'finished' || state.status === 'abandoned';
   useWakeLock(state.status === 'running' || state.status === 'paused');
   useFinish(folded, state);
-  useDeskKeys(state, view);
+  const [sheet, setSheet] = useState<SheetName | null>(null);
+  const [lying, setLying] = useState(() => localStorage.getItem(LYING_KEY) === '1');
+  const lie = (on: boolean) => {
+    localStorage.setItem(LYING_KEY, on ? '1' : '0');
+    setLying(on);
+  };
+  const loadLibrary = useLibrary((s) => s.load);
+  useEffect(() => void loadLibrary(), [loadLibrary]);
+  useDeskKeys(state, view, { onSheet: setSheet, onLying: () => lie(!lying) });
+  useShake(state, view);
+  const close = () => setSheet(null);
+  const slotEnd = state.startedAtMs === null ? null : slotEndMs(plan, state.startedAtMs);
+  const overMs = slotEnd !== null && view.projectedEndAtMs !== null ? view.projectedEndAtMs - slotEnd : 0;
   useUnlockOnGesture();
   return (
     <main
       data-phase={phase}
       data-status={state.status}
-      className={`flex h-dvh flex-col overflow-hidden transition-colors duration-100 ${phase === 'break' ? 'field-break' : ''}`}
+      className={`flex h-dvh flex-col overflow-hidden transition-colors duration-100 ${phase === 'break' ? 'field-break' : ''} ${lying ? 'rotate-180' : ''}`}
       style={{
         ['--field' as string]: `var(--field-${phase})`,
         backgroundColor: `var(--field-${phase})`,
@@ -58,11 +71,21 @@ function Desk({ plan, folded }: { plan: Plan; folded: RunState }) {
     >
       <Flash positionMs={view.positionMs} running={state.status === 'running'} />
       <TopLine plan={plan} state={state} view={view} />
-      {over ? <Over state={state} /> : <Centre plan={plan} state={state} view={view} />}
+      {over ? <Over state={state} /> : <Stage plan={plan} state={state} view={view} cues={cues} />}
       {!over && (
         <>
           <Ruler state={state} view={view} />
-          <DeskControls state={state} view={view} />
+          {overMs > LATE_MS && state.status === 'running' && sheet === null && (
+            <LateNote overMs={overMs} onOpen={() => setSheet('finish')} />
+          )}
+          <DeskControls state={state} view={view} onSheet={setSheet} />
+          {sheet === 'more' && (
+            <MoreSheet state={state} lying={lying} onLying={lie} onSheet={setSheet} onClose={close} />
+          )}
+          {sheet === 'reps' && <RepsSheet state={state} onClose={close} />}
+          {sheet === 'finish' && <FinishSheet state={state} onClose={close} />}
+          {sheet === 'swap' && <SwapSheet state={state} onClose={close} />}
+          {sheet === 'note' && <NoteSheet state={state} onClose={close} />}
         </>
       )}
     </main>
@@ -93,44 +116,30 @@ function useUnlockOnGesture(): void {
   }, [started, soundOn]);
 }
 
-const KEYS: Record<string, (state: RunState, view: RunView) => RunCommand | null> = {
-  ' ': mainCommand,
-  ArrowRight: onward,
-  PageDown: onward,
-  ArrowLeft: back,
-  PageUp: back,
-  '+': () => ({ type: 'adjust', deltaMs: 10_000 }),
-  '=': () => ({ type: 'adjust', deltaMs: 10_000 }),
-  '-': () => ({ type: 'adjust', deltaMs: -10_000 }),
-};
-
-export function mainCommand(state: RunState, view: RunView): RunCommand | null {
-  if (state.status === 'ready') return { type: 'start' };
-  if (state.status === 'paused') return { type: 'resume' };
-  if (state.status !== 'running') return null;
-  return view.waiting ? { type: 'release' } : { type: 'pause' };
-}
-
-export function onward(state: RunState, view: RunView): RunCommand | null {
-  if (state.status === 'ready') return { type: 'start' };
-  return view.waiting ? { type: 'release' } : { type: 'skip' };
-}
-
-const BACK_WITHIN_MS = 3000;
-
-/** Back to the interval before in the first seconds of one, else to its own start. */
-export function back(_state: RunState, view: RunView): RunCommand | null {
-  return { type: view.elapsedMs < BACK_WITHIN_MS ? 'back' : 'restart' };
-}
-
 /** One listener for the life of the desk: one exchanged at every redraw could miss the key that caused the redraw. */
-function useDeskKeys(state: RunState, view: RunView): void {
-  const latest = useRef({ state, view });
-  latest.current = { state, view };
+interface KeyTargets {
+  onSheet: (name: SheetName) => void;
+  onLying: () => void;
+}
+
+function useDeskKeys(state: RunState, view: RunView, on: KeyTargets): void {
+  const latest = useRef({ state, view, on });
+  latest.current = { state, view, on };
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.metaKey || e.altKey || e.repeat) return;
-      const what = KEYS[e.key]?.(latest.current.state, latest.current.view);
+      if (e.target instanceof HTMLInputElement && e.target.type !== 'range') return;
+      const { state: now, view: seen, on: to } = latest.current;
+      const key = e.key.length === 1 ? e.key.toLowerCase() : e.key;
+      const sheet = now.status === 'ready' && key !== 'm' ? undefined : SHEET_KEYS[key];
+      if (sheet || key === 'l' || key === 'u') {
+        e.preventDefault();
+        if (sheet) to.onSheet(sheet);
+        else if (key === 'l') to.onLying();
+        else void undoLast();
+        return;
+      }
+      const what = KEYS[key]?.(now, seen);
       if (!what) return;
       e.preventDefault();
       if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
@@ -141,176 +150,28 @@ function useDeskKeys(state: RunState, view: RunView): void {
   }, []);
 }
 
+/** In silent running the device shakes where a tone would sound, longer where something begins. */
+function useShake(state: RunState, view: RunView): void {
+  const cues = useDesk((s) => s.cues);
+  const last = useRef(view.positionMs);
+  const silent = state.plan.silent === true && state.status === 'running';
+  const from = last.current;
+  last.current = view.positionMs;
+  if (!silent || typeof navigator.vibrate !== 'function') return;
+  const due = cues.find((c) => c.tone !== null && c.atMs > from && c.atMs <= view.positionMs);
+  if (due) navigator.vibrate(due.tone === 'tick' ? 80 : [200, 80, 200]);
+}
+
 /** A flash for every tone: the class that cannot hear it, or hears only the music, sees it. */
 function Flash({ positionMs, running }: { positionMs: number; running: boolean }) {
   const cues = useDesk((s) => s.cues);
+  const silent = useDesk((s) => s.run?.plan.silent === true);
   const lit = running && cues.some((c) => c.tone !== null && positionMs >= c.atMs && positionMs - c.atMs < 160);
   return (
     <div
-      className={`pointer-events-none fixed inset-0 z-50 border-live ${lit ? 'border-[10px]' : 'border-0'}`}
+      className={`pointer-events-none fixed inset-0 z-50 border-live ${lit ? (silent ? 'border-[40px] bg-live/25' : 'border-[10px]') : 'border-0'}`}
       aria-hidden="true"
     />
-  );
-}
-
-const clock = (ms: number) =>
-  new Date(ms).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false });
-
-function TopLine({ plan, state, view }: { plan: Plan; state: RunState; view: RunView }) {
-  const timeline = useMemo(() => compile(plan), [plan]);
-  const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
-  const { waiting, soundOn, keptHere } = useDesk();
-  const lead = state.intervals[0]?.kind === 'countIn' ? (state.intervals[0]?.durationMs ?? 0) : 0;
-  const endAt = view.projectedEndAtMs;
-  const slotEnd = state.startedAtMs === null ? null : slotEndMs(plan, state.startedAtMs);
-  const early = endAt !== null && slotEnd !== null ? slotEnd - endAt : null;
-  const started = state.startedAtMs !== null;
-  return (
-    <header className="px-4 pt-3 md:px-6">
-      <div className="flex flex-wrap items-baseline gap-x-6 text-[17px]">
-        <span className="digits truncate text-xl">{plan.title}</span>
-        {endAt !== null && (
-          <span>
-            ends <b className="digits">{clock(endAt)}</b>
-            {early !== null && (
-              <span className={early < 0 ? 'ml-2 font-bold underline decoration-2' : 'ml-2'}>
-                {early < -500
-                  ? `${formatDuration(-early)} over the slot`
-                  : `${formatDuration(Math.max(0, early))} before the slot ends`}
-              </span>
-            )}
-          </span>
-        )}
-        <span className="flex-1" />
-        {started && !soundOn && (
-          <span className="border-2 border-current px-2 font-bold">Sound is off: tap anywhere</span>
-        )}
-        {!keptHere && waiting > 0 && (
-          <span className="border-2 border-current px-2 font-bold">Browser storage is full: do not reload</span>
-        )}
-        <span role="status">
-          {started ? (waiting === 0 ? 'Saved' : `${waiting} kept here, not on the server yet`) : 'Not started'}
-        </span>
-        <span className="digits text-xl">{clock(state.clockMs || sound.now())}</span>
-      </div>
-      <div className="mt-1 rounded-md bg-paper px-1 text-ink">
-        <ClassStrip
-          plan={plan}
-          timeline={timeline}
-          totals={sums}
-          compact
-          positionMs={Math.max(0, view.positionMs - lead)}
-        />
-      </div>
-    </header>
-  );
-}
-
-function placeWords(plan: Plan, interval: Interval | null): string {
-  if (!interval) return '';
-  const block = plan.blocks[interval.blockIndex];
-  if (!block || interval.kind === 'countIn' || interval.kind === 'blockBreak') return '';
-  const rounds = roundsOf(block.format);
-  const parts: string[] = [];
-  if (interval.round !== null && rounds !== null && rounds > 1) parts.push(`Round ${interval.round} of ${rounds}`);
-  if (interval.stationIndex !== null && block.stations.length > 1)
-    parts.push(`station ${interval.stationIndex + 1} of ${block.stations.length}`);
-  return parts.join(', ');
-}
-
-function nameOf(plan: Plan, interval: Interval | null): string {
-  if (!interval) return '';
-  const station = stationAt(plan, interval);
-  return station?.move ?? plan.blocks[interval.blockIndex]?.title ?? '';
-}
-
-function Centre({ plan, state, view }: { plan: Plan; state: RunState; view: RunView }) {
-  const { interval, nextWork } = view;
-  const working = interval !== null && (isWork(interval) || interval.kind === 'demo' || interval.kind === 'open');
-  const shown = working ? interval : nextWork;
-  const upcoming = working ? view.nextWork : null;
-  return (
-    <section className="flex min-h-0 flex-1 flex-col px-4 max-md:pt-3 md:justify-center md:px-6" aria-live="off">
-      <div className="flex items-baseline gap-5">
-        <span
-          className="digits border-2 border-current px-3 text-[20px] md:text-[26px] uppercase tracking-wide"
-          data-testid="phase-word"
-        >
-          {state.status === 'ready'
-            ? 'Ready'
-            : state.status === 'paused'
-              ? 'Paused'
-              : interval
-                ? KIND_WORDS[interval.kind]
-                : ''}
-        </span>
-        <span className="text-[18px] md:text-[26px]">{placeWords(plan, shown)}</span>
-      </div>
-      <h1 className="digits mt-1 text-[clamp(40px,8.2vw,110px)] md:truncate leading-[1.08]" data-testid="move">
-        {!working && <span className="mr-4 text-[0.5em] font-normal">next</span>}
-        {nameOf(plan, shown)}
-        {shown?.side && (
-          <span className="ml-5 border-4 border-current px-3 text-[0.6em] uppercase">{sideWord(shown.side)}</span>
-        )}
-      </h1>
-      <div className="flex flex-wrap items-end gap-x-10">
-        <time
-          className="digits min-w-[2.15ch] text-[clamp(120px,25vw,330px)] leading-[0.92]"
-          data-testid="remaining"
-          data-ms={view.remainingMs}
-        >
-          {view.waiting ? 'tap' : countdown(view.remainingMs)}
-        </time>
-        <Aside plan={plan} view={view} upcoming={upcoming} station={shown ? stationAt(plan, shown) : null} />
-      </div>
-      <LevelBar view={view} />
-    </section>
-  );
-}
-
-/** Seconds are counted down as they are said: 40 is shown until the first second is over. */
-function countdown(ms: number): string {
-  const s = Math.ceil(ms / 1000);
-  return s < 60 ? String(s) : formatDuration(s * 1000);
-}
-
-interface AsideProps {
-  plan: Plan;
-  view: RunView;
-  upcoming: Interval | null;
-  station: Station | null;
-}
-
-function Aside({ plan, view, upcoming, station }: AsideProps) {
-  const next = upcoming && stationAt(plan, upcoming);
-  return (
-    <div className="mb-3 min-w-64 flex-1 text-[20px] leading-snug">
-      {upcoming && (
-        <div className="mb-2">
-          <div className="opacity-90">next</div>
-          <div className="truncate text-[34px] font-semibold leading-tight">
-            {nameOf(plan, upcoming)}{' '}
-            {upcoming.side && (
-              <span className="border-2 border-current px-1.5 text-[0.7em] uppercase">{sideWord(upcoming.side)}</span>
-            )}
-          </div>
-          {next?.kit && <div className="opacity-90">{next.kit.join(', ')}</div>}
-        </div>
-      )}
-      {!upcoming && station?.kit && <div className="mb-2 text-[26px]">{station.kit.join(', ')}</div>}
-      <div className="flex gap-8">
-        {view.toBreakMs !== null && (
-          <div>
-            <div className="opacity-90">to the break</div>
-            <div className="digits text-[34px] leading-tight">{formatDuration(view.toBreakMs)}</div>
-          </div>
-        )}
-        <div>
-          <div className="opacity-90">to the end</div>
-          <div className="digits text-[34px] leading-tight">{formatDuration(view.toEndMs)}</div>
-        </div>
-      </div>
-    </div>
   );
 }
 

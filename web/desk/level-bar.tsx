@@ -1,9 +1,8 @@
+import type { Cue } from '../../core/cues/index.ts';
 import type { RunView } from '../../core/run/index.ts';
-import { useDesk } from './run-store.ts';
 
 /** The remaining time as a level, notched where cues come. */
-export function LevelBar({ view }: { view: RunView }) {
-  const cues = useDesk((s) => s.cues);
+export function LevelBar({ view, cues }: { view: RunView; cues: readonly Cue[] }) {
   const { interval } = view;
   if (!interval) return null;
   const share = (ms: number) => `${Math.min(100, Math.max(0, (100 * ms) / interval.durationMs))}%`;

@@ -1,9 +1,11 @@
 import { nanoid } from 'nanoid';
 import { create } from 'zustand';
-import { type Cue, planCues } from '../../core/cues/index.ts';
-import { foldRun, type RunCommand, type RunEvent, type RunState } from '../../core/run/index.ts';
+import { type Cue, planCues, wordsOf } from '../../core/cues/index.ts';
+import { foldRun, lastUndoable, type RunCommand, type RunEvent, type RunState } from '../../core/run/index.ts';
+import { beatsOf } from '../../core/sound/index.ts';
 import { api } from '../app/api.ts';
-import { SoundEngine, type ToneSource } from '../audio/sound-engine.ts';
+import { SoundEngine, type SoundSource, type TimedSound } from '../audio/sound-engine.ts';
+import { clipKey, fetchClips, measured, measureWords, NO_VOICE, type VoiceState } from '../audio/voice.ts';
 import { keepSending } from './outbox.ts';
 import { type LocalRun, readRun, storeRun, unsent } from './run-storage.ts';
 
@@ -18,6 +20,7 @@ interface DeskState {
   folded: RunState | null;
   cues: readonly Cue[];
   soundOn: boolean;
+  voice: VoiceState;
   /** Events the server has not confirmed. */
   waiting: number;
   /** False when this browser's storage took no more: the run goes on, but a reload would lose what is not sent. */
@@ -30,6 +33,7 @@ export const useDesk = create<DeskState>(() => ({
   folded: null,
   cues: [],
   soundOn: false,
+  voice: NO_VOICE,
   waiting: 0,
   keptHere: true,
   failed: null,
@@ -42,7 +46,7 @@ sound.watch(() => useDesk.setState({ soundOn: sound.isOn }));
 
 /** Opens a run on this desk: from this browser, else from the server, else says that there is none. */
 export async function openRun(id: string): Promise<void> {
-  useDesk.setState({ run: null, folded: null, cues: [], failed: null });
+  useDesk.setState({ run: null, folded: null, cues: [], failed: null, voice: NO_VOICE });
   const local = readRun(id);
   const run = local ?? (await fetchRun(id));
   if (!run) {
@@ -52,12 +56,15 @@ export async function openRun(id: string): Promise<void> {
   show(run);
   sending?.stop();
   sending = keepSending(id);
-  sound.play(toneSource(), sound.now());
+  sound.silent = run.plan.silent ?? false;
+  sound.play(soundSource(), sound.now());
+  void loadVoice();
 }
 
 export function closeRun(): void {
   sending?.stop();
   sending = null;
+  voiceLoad?.abort();
   sound.silence();
   useDesk.setState({ run: null, folded: null, cues: [] });
 }
@@ -75,14 +82,46 @@ async function fetchRun(id: string): Promise<LocalRun | null> {
 
 function show(run: LocalRun): void {
   const folded = foldRun(run.plan, run.events);
-  const { folded: before, cues } = useDesk.getState();
-  const sameList = before?.intervals === folded.intervals;
+  const { folded: before, cues, voice } = useDesk.getState();
+  const same = before?.intervals === folded.intervals && before.plan === folded.plan;
   useDesk.setState({
     run,
     folded,
-    cues: sameList ? cues : planCues(run.plan, folded.intervals),
+    cues: same ? cues : planCues(folded.plan, folded.intervals, measured(voice.lengths)),
     waiting: unsent(run).length,
   });
+  if (before && before.plan !== folded.plan) void loadVoice();
+}
+
+let voiceLoad: AbortController | null = null;
+
+/**
+ * Measures and fetches all the words of the run, and plans the cues by their true lengths. A run never waits for it: till
+ * then, and when there is no voice to be had, tones and text go on.
+ */
+async function loadVoice(): Promise<void> {
+  const { folded } = useDesk.getState();
+  if (!folded || folded.plan.silent) return;
+  voiceLoad?.abort();
+  const load = new AbortController();
+  voiceLoad = load;
+  const { plan, intervals } = folded;
+  const words = wordsOf(plan, intervals);
+  const set = (change: Partial<VoiceState>) =>
+    !load.signal.aborted && useDesk.setState((s) => ({ voice: { ...s.voice, ...change } }));
+  set({ kind: 'loading', done: 0, total: words.length });
+  try {
+    const lengths = await measureWords(plan, words, (_, done) => set({ done }), load.signal);
+    await fetchClips(plan, [...lengths.keys()], sound, load.signal);
+    if (load.signal.aborted) return;
+    useDesk.setState((s) => ({
+      voice: { kind: lengths.size > 0 ? 'ready' : 'none', done: words.length, total: words.length, lengths },
+      cues: s.folded ? planCues(s.folded.plan, s.folded.intervals, measured(lengths)) : s.cues,
+    }));
+    sound.play(soundSource(), sound.now() + COMMAND_LEAD_MS);
+  } catch {
+    set({ kind: 'none' });
+  }
 }
 
 window.addEventListener('odd-round:sent', () => {
@@ -109,22 +148,69 @@ export async function command(what: RunCommand): Promise<void> {
   const keptHere = storeRun(next);
   show(next);
   useDesk.setState({ keptHere });
-  sound.play(toneSource(), event.atMs);
+  sound.play(soundSource(), event.atMs, CUTS.includes(what.type));
   sending?.poke();
 }
 
-/** The tones of the run from its events alone; none while it is not running, none past an interval that waits. */
-function toneSource(): ToneSource {
-  const { folded, cues } = useDesk.getState();
+/** What leaves the moment: words under way stop with it. All else lets them end. */
+const CUTS: readonly RunCommand['type'][] = [
+  'pause',
+  'skip',
+  'back',
+  'restart',
+  'release',
+  'undo',
+  'finish',
+  'abandon',
+];
+
+/** Takes the last live edit back. */
+export async function undoLast(): Promise<void> {
+  const last = lastUndoable(useDesk.getState().run?.events ?? []);
+  if (last) await command({ type: 'undo', of: last.id });
+}
+
+/** The sounds of the run from its events alone; none while it is not running, none past an interval that waits. */
+function soundSource(): SoundSource {
+  const { folded, cues, voice } = useDesk.getState();
   if (folded?.status !== 'running') return () => [];
   const current = folded.intervals[folded.index];
   if (!current) return () => [];
   const zeroMs = folded.clockMs - current.startMs - folded.elapsedMs;
   const hold = folded.intervals.findIndex((i, k) => k >= folded.index && i.untilTap);
-  const tones = cues.flatMap((cue) =>
-    cue.tone !== null && (hold < 0 || cue.intervalIndex <= hold) && !(hold >= 0 && cue.tone === 'end')
-      ? [{ atMs: zeroMs + cue.atMs, tone: cue.tone }]
-      : [],
-  );
-  return (fromMs, toMs) => tones.filter((t) => t.atMs >= fromMs - 0.5 && t.atMs < toMs - 0.5);
+  const held = hold < 0 ? null : folded.intervals[hold];
+  const endMs = held ? held.startMs + held.durationMs : Number.POSITIVE_INFINITY;
+  const second = folded.plan.voice?.second !== undefined;
+  let spoken = 0;
+  const sounds = cues.flatMap((cue): TimedSound[] => {
+    const says = cue.tone === null && cue.spokenMs > 0 && cue.text !== null;
+    const nth = says ? spoken++ : 0;
+    if (cue.atMs > endMs || (held && (cue.tone === 'end' || cue.intervalIndex > hold))) return [];
+    const atMs = zeroMs + cue.atMs;
+    if (cue.tone !== null) return [{ atMs, bus: 'tones', name: cue.tone }];
+    if (!says || voice.kind !== 'ready') return [];
+    return [{ atMs, bus: 'voice', name: clipKey(cue.text ?? '', second && nth % 2 === 1) }];
+  });
+  const beats = beatsOf(folded.plan, folded.intervals)
+    .filter((b) => b.atMs < endMs)
+    .map((b): TimedSound => ({ atMs: zeroMs + b.atMs, bus: 'music', name: b.drum }));
+  return (fromMs, toMs) => [...within(sounds, fromMs, toMs), ...within(beats, fromMs, toMs)];
+}
+
+/** The part of a list in order of time that lies in [fromMs, toMs). */
+function within<T extends { atMs: number }>(list: readonly T[], fromMs: number, toMs: number): T[] {
+  let low = 0;
+  let high = list.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((list[middle]?.atMs ?? 0) < fromMs - 0.5) low = middle + 1;
+    else high = middle;
+  }
+  const found: T[] = [];
+  for (let k = low; k < list.length; k++) {
+    const item = list[k];
+    if (!item || item.atMs >= toMs - 0.5) break;
+    found.push(item);
+  }
+  return found;
 }

@@ -1,0 +1,192 @@
+import { expect, type Page, test } from '@playwright/test';
+import type { Plan } from '../core/plan/index.ts';
+import { type RunEvent, recordsOf } from '../core/run/index.ts';
+import { block, circuit, format, planOf, s, stations } from '../core/test/build.ts';
+
+const SHORT = { cueLevels: { nextUp: 'off', rounds: 'off', half: 'off', tenSeconds: 'off', water: 'off' } } as const;
+
+async function lead(page: Page, plan: Plan): Promise<string> {
+  await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+  await page.goto(`/classes/${plan.id}`);
+  await page.getByRole('button', { name: 'Lead this class' }).click();
+  await page.getByTestId('move').waitFor();
+  await page.keyboard.press(' ');
+  return page.url().split('/').at(-1) ?? '';
+}
+
+const phase = (page: Page) => page.getByTestId('phase-word');
+const record = async (page: Page, runId: string) =>
+  (await (await page.request.get(`/api/runs/${runId}`)).json()) as { plan: Plan; events: RunEvent[]; status: string };
+
+test('reps, beats, a held break and an AMRAP are led to the end; reps are entered while the clock runs', async ({
+  page,
+}) => {
+  const named = (...names: string[]) =>
+    names.map((move, k) => ({ id: `x${k}`, move, sides: { mode: 'none' as const } }));
+  const plan: Plan = {
+    ...planOf(
+      {
+        ...block(
+          format('reps', { rounds: 2, reps: 2, restMs: s(4), roundBreakMs: 0, secondsPerRep: 1 }),
+          named('Goblet squat'),
+        ),
+        id: 'reps',
+        breakAfter: { ms: s(2), untilTap: true },
+      },
+      { ...block(format('beats', { bpm: 180, counts: 8 }), named('March on the spot')), id: 'beats' },
+      { ...block(format('amrap', { capMs: s(5) }), named('Press-up', 'Band row')), id: 'amrap' },
+    ),
+    ...SHORT,
+    id: 'live-mixed',
+    title: 'Live measure',
+    countInMs: 1000,
+    squads: ['Heron', 'Teal'],
+  };
+  const runId = await lead(page, plan);
+  await expect(phase(page)).toHaveText('Open');
+  // The set waits for the instructor, past its estimate.
+  await expect(page.getByTestId('remaining')).toHaveText('tap', { timeout: 8000 });
+  await page.keyboard.press('ArrowRight');
+  await expect(phase(page)).toHaveText('Rest');
+  await page.keyboard.press('c');
+  await expect(page.getByRole('dialog', { name: 'Reps: Goblet squat, round 1' })).toBeVisible();
+  await page.keyboard.type('14');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Heron' }).click();
+  await page.getByRole('button', { name: '9', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep' }).click();
+  // The next squad is up; the clock has gone on under the pad.
+  await expect(page.getByRole('button', { name: 'Teal' })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('Escape');
+  await expect(phase(page)).toHaveText('Open');
+  await page.keyboard.press('ArrowRight');
+  await expect(phase(page)).toHaveText('Break');
+  await expect(page.getByTestId('remaining')).toHaveText('tap');
+  await page.keyboard.press(' ');
+  await expect(page.getByTestId('move')).toContainText('March on the spot');
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible({ timeout: 30_000 });
+  await expect.poll(async () => (await record(page, runId)).status).toBe('finished');
+  const { reps } = recordsOf((await record(page, runId)).events);
+  expect(reps.map((r) => [r.stationId, r.round, r.squad, r.count])).toEqual([
+    ['x0', 1, null, 14],
+    ['x0', 1, 'Heron', 9],
+  ]);
+});
+
+test('one more round, drop a round, swap, hold, note and undo, each by one key, and the record holds them', async ({
+  page,
+}) => {
+  const plan: Plan = {
+    ...planOf({
+      ...circuit(
+        stations(2, (x, k) => ({ ...x, move: k ? 'Band row' : 'Press-up', easier: 'Wall press-up' })),
+        40,
+        20,
+        2,
+      ),
+      id: 'main',
+    }),
+    ...SHORT,
+    id: 'live-keys',
+    title: 'Keys measure',
+    countInMs: 1000,
+  };
+  const runId = await lead(page, plan);
+  await expect(phase(page)).toHaveText('Work');
+  await expect(page.getByText('Round 1 of 2')).toBeVisible();
+  await page.keyboard.press('r');
+  await expect(page.getByText('Round 1 of 3')).toBeVisible();
+  await page.keyboard.press('d');
+  await expect(page.getByText('Round 1 of 2')).toBeVisible();
+  await page.keyboard.press('u');
+  await expect(page.getByText('Round 1 of 3')).toBeVisible();
+  await page.keyboard.press('s');
+  await page.getByRole('dialog').getByRole('button', { name: 'Wall press-up' }).click();
+  await expect(page.getByTestId('move')).toContainText('Wall press-up');
+  await page.keyboard.press('n');
+  await page.getByRole('button', { name: 'Rest too short' }).click();
+  await page.keyboard.press('h');
+  await expect(page.getByRole('button', { name: /Let go/ })).toBeVisible();
+  await page.keyboard.press('h');
+  await page.keyboard.press('l');
+  await expect(page.locator('main')).toHaveClass(/rotate-180/);
+  await page.reload();
+  await expect(page.locator('main')).toHaveClass(/rotate-180/);
+  await page.keyboard.press('l');
+  await expect(page.getByTestId('move')).toContainText('Wall press-up');
+  await expect(page.getByText('Round 1 of 3')).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  const { events } = await record(page, runId);
+  expect(events.map((e) => e.type)).toEqual(['start', 'rounds', 'rounds', 'undo', 'swap', 'note', 'hold', 'release']);
+});
+
+test('finish by: options with their ends, applied with one key and taken back', async ({ page }) => {
+  const plan: Plan = {
+    ...planOf({ ...circuit(stations(3), 40, 20, 4, { roundBreakMs: s(90) }), id: 'main' }),
+    ...SHORT,
+    id: 'live-finish',
+    title: 'Finish measure',
+    countInMs: 1000,
+    slot: { start: null, lengthMs: s(840) },
+  };
+  // 4 × (120 + 40) + 3 × 90 = 910 s in a slot of 840: 70 s too late, seen at once.
+  const runId = await lead(page, plan);
+  await page.getByRole('button', { name: /over the slot: see what could give/ }).click();
+  const sheet = page.getByRole('dialog', { name: 'Finish by' });
+  await expect(sheet.getByRole('status')).toContainText('1:11 too late');
+  await expect(sheet.getByRole('button', { name: /breaks down to 1:06/ })).toBeVisible();
+  await page.keyboard.press('1');
+  await expect(sheet).toHaveCount(0);
+  await expect(page.getByText(/before the slot ends/)).toBeVisible();
+  await page.keyboard.press('u');
+  await expect(page.getByText(/over the slot/).first()).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  const { events } = await record(page, runId);
+  expect(events.map((e) => e.type)).toEqual(['start', 'replan', 'undo']);
+});
+
+test('the builder lists what gives way with measured lengths, and takes words of one’s own', async ({ page }) => {
+  const long = 'Walk out to a high plank and reach each arm far';
+  const plan: Plan = {
+    ...planOf({
+      ...circuit(
+        stations(2, (x, k) => ({ ...x, move: k ? long : 'Squat' })),
+        30,
+        8,
+        1,
+      ),
+      id: 'main',
+    }),
+    id: 'live-cues',
+    title: 'Cue measure',
+  };
+  await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+  await page.goto(`/classes/${plan.id}?panel=cues`);
+  const panel = page.getByRole('complementary', { name: 'Cues' });
+  const gives = panel.getByRole('region', { name: 'What gives way' });
+  await expect(gives.getByRole('status')).toHaveText('Lengths as measured', { timeout: 30_000 });
+  await expect(gives).toContainText(long);
+  await panel.getByRole('combobox', { name: 'Levels for' }).selectOption({ label: long });
+  await panel.getByPlaceholder(long).fill('Plank reach');
+  await expect(gives).not.toContainText(long, { timeout: 30_000 });
+  await panel.getByText(/^All sentences/).click();
+  await expect(panel.getByText('Next: Plank reach')).toBeVisible();
+});
+
+test('a class is rehearsed from anywhere, at speed, cue by cue, and no run is made', async ({ page }) => {
+  const before = (await (await page.request.get('/api/runs')).json()).length;
+  await page.goto('/classes/short-tide/rehearse');
+  const position = page.getByTestId('position');
+  const at = async () => Number(await position.getAttribute('data-ms'));
+  await page.getByRole('slider', { name: 'Place in the class' }).fill('300000');
+  await expect.poll(at).toBeGreaterThanOrEqual(300_000);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: '16×' }).click();
+  await page.getByRole('button', { name: /Play/ }).click();
+  await expect.poll(at).toBeGreaterThan(316_000);
+  await page.getByRole('button', { name: /Pause/ }).click();
+  const still = await at();
+  await page.getByRole('button', { name: /Next cue/ }).click();
+  expect(await at()).toBeGreaterThan(still);
+  expect((await (await page.request.get('/api/runs')).json()).length).toBe(before);
+});

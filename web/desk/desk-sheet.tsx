@@ -1,0 +1,49 @@
+import { X } from 'lucide-react';
+import { type ReactNode, useEffect, useRef } from 'react';
+
+/** A sheet over the foot of the desk; the time above it goes on. Escape closes it. */
+export function DeskSheet({
+  title,
+  onClose,
+  onKey,
+  children,
+}: {
+  title: string;
+  onClose: () => void;
+  /** A key typed outside a field of the sheet. */
+  onKey?: (key: string) => void;
+  children: ReactNode;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    box.current?.focus();
+  }, []);
+  return (
+    <div
+      ref={box}
+      role="dialog"
+      aria-label={title}
+      tabIndex={-1}
+      className="fixed inset-x-0 bottom-0 z-40 max-h-[62dvh] overflow-y-auto border-t-2 border-line-strong bg-card px-4 pb-4 text-ink outline-none md:px-6"
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') onClose();
+        else if (!(e.target instanceof HTMLInputElement)) onKey?.(e.key);
+        // Keys typed here are not the desk's.
+        e.stopPropagation();
+      }}
+    >
+      <div className="flex items-center">
+        <h2 className="digits flex-1 py-2 text-2xl">{title}</h2>
+        <button
+          type="button"
+          aria-label="Close"
+          className="flex h-16 w-16 items-center justify-center rounded-md"
+          onClick={onClose}
+        >
+          <X size={30} />
+        </button>
+      </div>
+      {children}
+    </div>
+  );
+}

@@ -1,0 +1,71 @@
+import { useMemo } from 'react';
+import { formatDuration, type Plan } from '../../core/plan/index.ts';
+import type { RunState, RunView } from '../../core/run/index.ts';
+import { compile, totals } from '../../core/timeline/index.ts';
+import { ClassStrip } from '../ui/class-strip.tsx';
+import { sound, useDesk } from './run-store.ts';
+import { slotEndMs } from './slot-end.ts';
+
+const clock = (ms: number) =>
+  new Date(ms).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false });
+
+/** Title, end against the slot, how sound and saving stand, and the place in the class. */
+export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; view: RunView }) {
+  const timeline = useMemo(() => compile(plan), [plan]);
+  const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
+  const { waiting, soundOn, keptHere } = useDesk();
+  const lead = state.intervals[0]?.kind === 'countIn' ? (state.intervals[0]?.durationMs ?? 0) : 0;
+  const endAt = view.projectedEndAtMs;
+  const slotEnd = state.startedAtMs === null ? null : slotEndMs(plan, state.startedAtMs);
+  const early = endAt !== null && slotEnd !== null ? slotEnd - endAt : null;
+  const started = state.startedAtMs !== null;
+  return (
+    <header className="px-4 pt-3 md:px-6">
+      <div className="flex flex-wrap items-baseline gap-x-6 text-[17px]">
+        <span className="digits truncate text-xl">{plan.title}</span>
+        {endAt !== null && (
+          <span>
+            ends <b className="digits">{clock(endAt)}</b>
+            {early !== null && (
+              <span className={early < 0 ? 'ml-2 font-bold underline decoration-2' : 'ml-2'}>
+                {early < -500
+                  ? `${formatDuration(-early)} over the slot`
+                  : `${formatDuration(Math.max(0, early))} before the slot ends`}
+              </span>
+            )}
+          </span>
+        )}
+        <span className="flex-1" />
+        {started && !soundOn && (
+          <span className="border-2 border-current px-2 font-bold">Sound is off: tap anywhere</span>
+        )}
+        <VoiceWord />
+        {!keptHere && waiting > 0 && (
+          <span className="border-2 border-current px-2 font-bold">Browser storage is full: do not reload</span>
+        )}
+        <span role="status">
+          {started ? (waiting === 0 ? 'Saved' : `${waiting} kept here, not on the server yet`) : 'Not started'}
+        </span>
+        <span className="digits text-xl">{clock(state.clockMs || sound.now())}</span>
+      </div>
+      <div className="mt-1 rounded-md bg-paper px-1 text-ink">
+        <ClassStrip
+          plan={plan}
+          timeline={timeline}
+          totals={sums}
+          compact
+          positionMs={Math.max(0, view.positionMs - lead)}
+        />
+      </div>
+    </header>
+  );
+}
+
+/** How the voice stands: on its way, not to be had, or silent on purpose; nothing when all is well. */
+function VoiceWord() {
+  const { voice, run } = useDesk();
+  if (run?.plan.silent) return <span className="border-2 border-current px-2">Silent: flashes and shakes</span>;
+  if (voice.kind === 'loading') return <span>Voice {voice.total === 0 ? '' : `${voice.done} of ${voice.total}`}</span>;
+  if (voice.kind === 'none') return <span className="border-2 border-current px-2">No voice: tones and text</span>;
+  return null;
+}

@@ -1,0 +1,127 @@
+import { useState } from 'react';
+import { neededRest, USUAL_THRESHOLDS } from '../../core/checks/index.ts';
+import type { Library } from '../../core/moves/index.ts';
+import { plainMove } from '../../core/moves/index.ts';
+import { formatChange, formatDuration, parseClock } from '../../core/plan/index.ts';
+import { type Floors, finishBy, type RunState, USUAL_FLOORS } from '../../core/run/index.ts';
+import { isWork, stationAt } from '../../core/timeline/index.ts';
+import { useLibrary } from '../app/library-store.ts';
+import { DeskSheet } from './desk-sheet.tsx';
+import { command } from './run-store.ts';
+import { slotEndMs } from './slot-end.ts';
+import { Target } from './target.tsx';
+
+const clock = (ms: number) =>
+  new Date(ms).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit', hour12: false });
+
+/** Floors that know the moves: a rest is never trimmed below what its change needs. */
+function floorsFor(library: Library): Floors {
+  return {
+    ...USUAL_FLOORS,
+    restMs: (rest, state) => {
+      const next = state.intervals.slice(rest.index + 1).find(isWork);
+      const from = stationAt(state.plan, rest);
+      const to = next && stationAt(state.plan, next);
+      if (!from || !to) return USUAL_FLOORS.restMs(rest, state);
+      const move = (name: string) => library.get(name) ?? plainMove(name);
+      const walks = state.plan.blocks[rest.blockIndex]?.use === 'stations' && from.id !== to.id;
+      return neededRest(move(from.move), move(to.move), { walks, turns: false }, USUAL_THRESHOLDS).totalMs;
+    },
+  };
+}
+
+/** The time to end by, how far off it is, and the cuts that get there; each is applied with one key. */
+export function FinishSheet({ state, onClose }: { state: RunState; onClose: () => void }) {
+  const library = useLibrary((s) => s.library);
+  const [typed, setTyped] = useState<string | null>(null);
+  const usual = state.startedAtMs === null ? null : slotEndMs(state.plan, state.startedAtMs);
+  const byMs = typed === null ? usual : atClock(typed, state.clockMs);
+  const answer = byMs === null ? null : finishBy(state, byMs, floorsFor(library));
+  const apply = (k: number) => {
+    const option = answer?.options[k];
+    if (!option) return;
+    void command(option.command);
+    onClose();
+  };
+  return (
+    <DeskSheet
+      title="Finish by"
+      onClose={onClose}
+      onKey={(key) => {
+        if (/^[1-6]$/.test(key)) apply(Number(key) - 1);
+      }}
+    >
+      <div className="flex flex-wrap items-center gap-4 text-[20px]">
+        <input
+          aria-label="End time"
+          aria-invalid={typed !== null && byMs === null}
+          placeholder="19:15"
+          className={`digits h-16 w-32 rounded-md border-2 bg-paper px-3 text-center text-3xl ${typed !== null && byMs === null ? 'border-dashed border-live' : 'border-line-strong'}`}
+          value={typed ?? (usual === null ? '' : clock(usual).slice(0, 5))}
+          onFocus={(e) => e.target.select()}
+          onChange={(e) => setTyped(e.target.value)}
+        />
+        {answer && (
+          <span role="status">
+            ends <b className="digits">{clock(answer.endAtMs)}</b>,{' '}
+            {answer.overMs > 0
+              ? `${formatDuration(Math.ceil(answer.overMs / 1000) * 1000)} too late`
+              : `${formatDuration(Math.floor(-answer.overMs / 1000) * 1000)} to spare`}
+          </span>
+        )}
+        {byMs === null && <span>Type a time of day.</span>}
+      </div>
+      {answer && (
+        <ul className="mt-3 flex flex-col gap-2">
+          {answer.options.map((o, k) => (
+            <li key={o.words}>
+              <button
+                type="button"
+                className="flex min-h-16 w-full items-center gap-4 rounded-md border-2 border-line-strong px-4 text-left text-[20px] hover:border-ink"
+                onClick={() => apply(k)}
+              >
+                <kbd className="digits text-[16px] text-muted">{k + 1}</kbd>
+                <span className="flex-1">{o.words}</span>
+                <span className="digits">{formatChange(o.endAtMs - answer.endAtMs)}</span>
+                <span>
+                  ends <b className="digits">{clock(o.endAtMs)}</b>
+                </span>
+              </button>
+            </li>
+          ))}
+          {answer.options.length === 0 && (
+            <li className="text-[20px]">
+              {answer.overMs > 0
+                ? `Nothing fits: at the very least ${formatDuration(Math.ceil(answer.shortByMs / 1000) * 1000)} too late.`
+                : 'Nothing need be cut, and no whole round more fits.'}
+            </li>
+          )}
+        </ul>
+      )}
+    </DeskSheet>
+  );
+}
+
+/** The next moment that a clock shows a time of day; null when the text is none. */
+function atClock(text: string, nowMs: number): number | null {
+  const ms = parseClock(text);
+  if (ms === null) return null;
+  const midnight = new Date(nowMs);
+  midnight.setHours(0, 0, 0, 0);
+  const at = midnight.getTime() + ms;
+  return at < nowMs - 3_600_000 ? at + 86_400_000 : at;
+}
+
+/** A late start, or a slot that will not hold: offered at once, not only when asked. */
+export function LateNote({ overMs, onOpen }: { overMs: number; onOpen: () => void }) {
+  return (
+    <div className="mx-4 mt-2 md:mx-6">
+      <Target
+        small
+        name={`${formatDuration(Math.ceil(overMs / 1000) * 1000)} over the slot: see what could give`}
+        hint="F"
+        onClick={onOpen}
+      />
+    </div>
+  );
+}

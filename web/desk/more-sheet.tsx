@@ -1,0 +1,199 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { alternativesTo, detailsOf, plainMove } from '../../core/moves/index.ts';
+import type { Station } from '../../core/plan/index.ts';
+import { currentBlock, type RunState } from '../../core/run/index.ts';
+import { isWork, oddRounds, roundsOf, stationAt, withRounds } from '../../core/timeline/index.ts';
+import { useLibrary } from '../app/library-store.ts';
+import { BUSES, type Bus } from '../audio/sound-engine.ts';
+import { clipKey } from '../audio/voice.ts';
+import type { SheetName } from './desk-screen.tsx';
+import { DeskSheet } from './desk-sheet.tsx';
+import { command, sound, useDesk } from './run-store.ts';
+import { Target } from './target.tsx';
+
+interface Props {
+  state: RunState;
+  lying: boolean;
+  onLying: (on: boolean) => void;
+  onSheet: (name: SheetName) => void;
+  onClose: () => void;
+}
+
+/** What is rarer: drop a round, swap, note, sound, lying down, and what ends a run. */
+export function MoreSheet({ state, lying, onLying, onSheet, onClose }: Props) {
+  const navigate = useNavigate();
+  const running = state.status === 'running' || state.status === 'paused';
+  const close = (work: () => unknown) => () => {
+    void work();
+    onClose();
+  };
+  const block = currentBlock(state);
+  const rounds = block && roundsOf(block.format);
+  const odd =
+    block && rounds !== null && rounds > 1
+      ? oddRounds({ blocks: [{ ...block, format: withRounds(block.format, rounds - 1) }] })
+      : [];
+  return (
+    <DeskSheet title="More" onClose={onClose}>
+      <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
+        <Target
+          small
+          name={odd.length > 0 ? 'Drop a round (sides uneven)' : 'Drop a round'}
+          hint="D"
+          disabled={!running || rounds === null || rounds < 2}
+          onClick={close(() => command({ type: 'rounds', delta: -1 }))}
+        />
+        <Target small name="Swap the move" hint="S" disabled={!running} onClick={() => onSheet('swap')} />
+        <Target small name="Note" hint="N" disabled={!running} onClick={() => onSheet('note')} />
+        <Target small name="Lying down" hint="L" pressed={lying} onClick={close(() => onLying(!lying))} />
+        <Target
+          small
+          name="Finish now"
+          hint=""
+          disabled={!running}
+          onClick={close(() => command({ type: 'finish' }))}
+        />
+        <Target small name="Abandon" hint="" onClick={close(() => command({ type: 'abandon' }))} />
+        <Target small name="Leave" hint="" onClick={() => navigate('/')} />
+      </div>
+      <Volumes />
+    </DeskSheet>
+  );
+}
+
+const BUS_WORDS: Record<Bus, string> = { tones: 'Tones', voice: 'Voice', music: 'Music' };
+const TEST_SOUND: Record<Bus, string> = { tones: 'work', voice: '', music: 'kick' };
+
+/** Each bus with its level, mute and test. */
+export function Volumes() {
+  const [, redraw] = useState(0);
+  const voice = useDesk((s) => s.voice);
+  const set = (bus: Bus, change: { level?: number; muted?: boolean }) => {
+    sound.setVolume(bus, change);
+    redraw((n) => n + 1);
+  };
+  const test = async (bus: Bus) => {
+    await sound.unlock();
+    const [words] = voice.lengths.keys();
+    sound.test(bus, bus === 'voice' ? clipKey(words ?? '', false) : TEST_SOUND[bus]);
+  };
+  return (
+    <div className="mt-4 grid gap-2 md:grid-cols-3">
+      {BUSES.map((bus) => {
+        const { level, muted } = sound.volume(bus);
+        return (
+          <div key={bus} className="flex items-center gap-2 rounded-md border-2 border-line-strong px-3 py-1">
+            <label className="flex flex-1 items-center gap-3 text-[18px]">
+              <span className="w-14">{BUS_WORDS[bus]}</span>
+              <input
+                type="range"
+                min={0}
+                max={1}
+                step={0.05}
+                className="h-14 w-full accent-ink"
+                value={level}
+                onChange={(e) => set(bus, { level: Number(e.target.value), muted: false })}
+              />
+            </label>
+            <button
+              type="button"
+              aria-pressed={muted}
+              className={`min-h-14 rounded-md border px-3 ${muted ? 'border-ink bg-ink text-paper' : 'border-line-strong'}`}
+              onClick={() => set(bus, { muted: !muted })}
+            >
+              Mute
+            </button>
+            <button
+              type="button"
+              className="min-h-14 rounded-md border border-line-strong px-3 disabled:opacity-40"
+              disabled={bus === 'voice' && voice.kind !== 'ready'}
+              onClick={() => void test(bus)}
+            >
+              Test
+            </button>
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+/** The station meant by a swap or a note: the one under way, or the next. */
+function stationNow(state: RunState): Station | null {
+  const current = state.intervals[state.index];
+  const shown = current && isWork(current) ? current : state.intervals.slice(state.index).find(isWork);
+  return shown ? stationAt(state.plan, shown) : null;
+}
+
+/** Another move for the station at hand: its own options first, then the nearest of the library. */
+export function SwapSheet({ state, onClose }: { state: RunState; onClose: () => void }) {
+  const library = useLibrary((s) => s.library);
+  const [scope, setScope] = useState<'on' | 'round'>('on');
+  const [station] = useState(() => stationNow(state));
+  if (!station) return null;
+  const move = library.get(station.move) ?? plainMove(station.move);
+  const own = [station.easier, station.harder, station.lowImpact].filter((n): n is string => n !== undefined);
+  const used = state.plan.blocks.flatMap((b) => b.stations.map((s) => s.move));
+  const near = alternativesTo(library, move, { used, kit: null, limit: 8 }).map((a) => a.move.name);
+  const names = [...new Set([...own, ...near])].slice(0, 8);
+  const swap = (name: string) => {
+    const known = library.get(name);
+    const { formCues: _, ...details } = known ? detailsOf(known) : { formCues: undefined };
+    void command({ type: 'swap', stationId: station.id, scope, to: { move: name, ...details } });
+    onClose();
+  };
+  return (
+    <DeskSheet title={`In place of ${station.move}`} onClose={onClose}>
+      <div className="mb-2 flex gap-2">
+        <Target small name="From now on" hint="" pressed={scope === 'on'} onClick={() => setScope('on')} />
+        <Target small name="This round only" hint="" pressed={scope === 'round'} onClick={() => setScope('round')} />
+      </div>
+      <div className="grid gap-2 md:grid-cols-2">
+        {names.map((name) => (
+          <Target key={name} small name={name} hint="" onClick={() => swap(name)} />
+        ))}
+        {names.length === 0 && <p className="text-[18px]">Neither the station nor the library has another move.</p>}
+      </div>
+    </DeskSheet>
+  );
+}
+
+/** A few words for the record, with the station and round they belong to. */
+export function NoteSheet({ state, onClose }: { state: RunState; onClose: () => void }) {
+  const [text, setText] = useState('');
+  const [place] = useState(() => ({
+    stationId: stationNow(state)?.id ?? null,
+    round: state.intervals[state.index]?.round ?? null,
+  }));
+  const keep = (words: string) => {
+    if (words.trim() === '') return;
+    void command({ type: 'note', ...place, text: words.trim().slice(0, 500) });
+    onClose();
+  };
+  return (
+    <DeskSheet title="Note" onClose={onClose}>
+      <form
+        className="flex gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          keep(text);
+        }}
+      >
+        <input
+          aria-label="Note"
+          maxLength={500}
+          className="h-16 min-w-0 flex-1 rounded-md border-2 border-line-strong bg-paper px-3 text-xl"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+        <Target name="Keep" hint="" disabled={text.trim() === ''} onClick={() => keep(text)} />
+      </form>
+      <div className="mt-2 grid grid-cols-2 gap-2 md:grid-cols-4">
+        {['Too easy', 'Too hard', 'Rest too short', 'Kit short'].map((words) => (
+          <Target key={words} small name={words} hint="" onClick={() => keep(words)} />
+        ))}
+      </div>
+    </DeskSheet>
+  );
+}
