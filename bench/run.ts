@@ -6,10 +6,11 @@ import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { checkPlan } from '../dist/core/checks/index.js';
 // The built core: what runs in production, without a loader's wrappers.
-import { planCues } from '../dist/core/cues/index.js';
+import { planCues, wordsOf } from '../dist/core/cues/index.js';
 import { fitSlot } from '../dist/core/fit/index.js';
 import { readPlanFile } from '../dist/core/formats/index.js';
 import { ANY_MOVE, findMoves, indexMoves } from '../dist/core/moves/index.js';
+import { runIntervals } from '../dist/core/run/index.js';
 import { findOrder, orderProblem, SCHOOL_WEIGHTS } from '../dist/core/sequence/index.js';
 import { readShorthand, writeShorthand } from '../dist/core/shorthand/index.js';
 import { compile, sheetOf } from '../dist/core/timeline/index.js';
@@ -146,10 +147,42 @@ async function server(): Promise<void> {
     times.push(performance.now() - from);
   }
   report('save a class', times, 'the long one, over HTTP');
+  await speech();
   const { typed, fitterMs, candidates } = await keystrokes(URL);
   report('keystroke to painted result', typed, '40 × 10 sheet, headless Chromium');
   report('slot fitter in its worker', fitterMs, `${candidates} candidates, headless Chromium`);
   await again.stop();
+}
+
+/** The voice of a new 45-minute class and of one that is known, and its whole sound as a WAV. */
+async function speech(): Promise<void> {
+  const rss = async () => Number((await fetch(`${URL}/api/health`).then((r) => r.json())).memoryMiB ?? 0);
+  const stored = await fetch(`${URL}/api/plans/slack-water`).then((r) => r.json());
+  const words = wordsOf(stored.plan, runIntervals(stored.plan));
+  for (const note of ['a new 45-minute class', 'the same again']) {
+    const from = performance.now();
+    for (let k = 0; k < words.length; k += 50) {
+      const body = JSON.stringify({ voice: 'slt', rate: 1, texts: words.slice(k, k + 50) });
+      await fetch(`${URL}/api/speech/lengths`, {
+        method: 'POST',
+        body,
+        headers: { 'Content-Type': 'application/json' },
+      });
+    }
+    report(`${words.length} clips of voice`, [performance.now() - from], note);
+  }
+  const before = await rss();
+  let most = before;
+  const watch = setInterval(async () => {
+    most = Math.max(most, await rss());
+  }, 100);
+  const from = performance.now();
+  const res = await fetch(`${URL}/api/tracks/slack-water?music=1`);
+  let bytes = 0;
+  if (res.body) for await (const part of res.body) bytes += (part as Uint8Array).length;
+  clearInterval(watch);
+  const size = `${(bytes / 1_048_576).toFixed(0)} MiB, memory ${before.toFixed(0)} MiB and ${(most - before).toFixed(0)} more at most`;
+  report('cue track of 41 minutes', [performance.now() - from], size);
 }
 
 function bundle(): void {

@@ -3,6 +3,7 @@ import path from 'node:path';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { filesApi } from './api/files.ts';
+import { deskApi, liveApi } from './api/live.ts';
 import { kitApi, movesApi, thresholdsApi } from './api/moves.ts';
 import { plansApi } from './api/plans.ts';
 import { errorHandler, notFound } from './api/problem.ts';
@@ -10,6 +11,7 @@ import { runsApi } from './api/runs.ts';
 import { speechApi } from './api/speech.ts';
 import { tracksApi } from './api/tracks.ts';
 import type { Database } from './db/database.ts';
+import { RunHub } from './live/hub.ts';
 import { ROOT } from './root.ts';
 import type { SpeechEngine } from './speech/engine.ts';
 
@@ -40,7 +42,7 @@ export function createApp({ db, now, log, speech = null, webDir = path.join(ROOT
   app.use('/api', express.json({ limit: '2mb' }));
   app.get('/api/health', async (_req, res) => {
     await db.query('SELECT 1');
-    res.json({ ok: true, nowMs: now() });
+    res.json({ ok: true, nowMs: now(), memoryMiB: Math.round(process.memoryUsage().rss / 1_048_576) });
   });
   app.use('/api/moves', movesApi(db));
   app.use('/api/kit', kitApi(db));
@@ -49,7 +51,10 @@ export function createApp({ db, now, log, speech = null, webDir = path.join(ROOT
   app.use('/api/files', filesApi(db));
   app.use('/api/speech', speechApi(db, speech));
   app.use('/api/tracks', tracksApi(db, speech));
-  app.use('/api/runs', runsApi(db, now));
+  const hub = new RunHub();
+  app.use('/api/runs', deskApi(db, hub));
+  app.use('/api/runs', runsApi(db, hub, now));
+  app.use('/api/live', liveApi(db, hub, now));
   app.use('/api', (_req, res) => notFound(res, 'Address'));
   if (existsSync(webDir)) serveWeb(app, webDir);
   app.use(errorHandler(log));

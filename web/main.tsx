@@ -9,6 +9,8 @@ import { claimWindow } from './builder/drafts.ts';
 import { ClassesScreen } from './classes/classes-screen.tsx';
 import { DeskScreen } from './desk/desk-screen.tsx';
 import { flushLeftovers } from './desk/outbox.ts';
+import { JoinScreen, RemoteScreen, SquadScreen, StationScreen } from './follow/phone-screens.tsx';
+import { WallScreen } from './follow/wall-screen.tsx';
 import { LogScreen } from './log/log-screen.tsx';
 import { RunScreen } from './log/run-screen.tsx';
 import { KitScreen } from './moves/kit-screen.tsx';
@@ -46,6 +48,11 @@ const router = createBrowserRouter([
   },
   { path: '/classes/:id/rehearse', element: <RehearseScreen /> },
   { path: '/desk/:runId', element: <DeskScreen /> },
+  { path: '/wall/:code', element: <WallScreen /> },
+  { path: '/station/:code/:index?', element: <StationScreen /> },
+  { path: '/squad/:code/:squad?', element: <SquadScreen /> },
+  { path: '/remote/:code', element: <RemoteScreen /> },
+  { path: '/join', element: <JoinScreen /> },
 ]);
 
 const root = document.getElementById('root');

@@ -10,7 +10,7 @@ export {
 export { type FinishAnswer, type FinishOption, type Floors, finishBy, USUAL_FLOORS } from './finish-by.ts';
 export { applyEvent, foldRun, stateAt } from './fold.ts';
 export { currentBlock } from './live-edits.ts';
-export { type NoteRecord, type RepsRecord, recordsOf } from './records.ts';
+export { type NoteRecord, placeInComplex, type RepsRecord, recordsOf } from './records.ts';
 export {
   advance,
   currentInterval,

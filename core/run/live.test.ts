@@ -12,6 +12,7 @@ import {
   foldRun,
   intervalKey,
   lastUndoable,
+  placeInComplex,
   type RunCommand,
   type RunEvent,
   type RunState,
@@ -95,6 +96,15 @@ describe('live edits', () => {
       ['Heron', 12],
     ]);
     expect(notes.map((n) => n.text)).toEqual(['Rope came late']);
+  });
+
+  it('the place reached in a complex carries over to the next window', () => {
+    const windows = planOf(block(format('windows', { onMs: s(60), offMs: s(30), count: 3 }), stations(2)));
+    const reached = { type: 'reps', stationId: 's2', round: 1, squad: null, count: 6 } as const;
+    const events = script([0, 'start'], [75, reached]);
+    expect(placeInComplex(windows, events.slice(0, 1), 0)).toBeNull();
+    expect(placeInComplex(windows, events, 0)).toMatchObject({ stationId: 's2', count: 6 });
+    expect(placeInComplex(plan, events, 0)).toBeNull();
   });
 
   it('a reps block learns the pace from the sets that are done', () => {

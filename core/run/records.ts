@@ -1,3 +1,4 @@
+import type { Plan } from '../plan/index.ts';
 import { effective, type RunEvent } from './events.ts';
 
 export type RepsRecord = Extract<RunEvent, { type: 'reps' }>;
@@ -12,4 +13,19 @@ export function recordsOf(events: readonly RunEvent[]): { reps: RepsRecord[]; no
     if (e.type === 'note') notes.push(e);
   }
   return { reps: [...sets.values()], notes };
+}
+
+/**
+ * Where a complex goes on in its next window: the last place written down for the block, i.e. a move and how many of its
+ * reps were done; null at its beginning.
+ */
+export function placeInComplex(plan: Plan, events: readonly RunEvent[], blockIndex: number): RepsRecord | null {
+  const block = plan.blocks[blockIndex];
+  if (!block || (block.format.kind !== 'windows' && block.format.kind !== 'amrap')) return null;
+  const ids = new Set(block.stations.map((s) => s.id));
+  return (
+    effective(events).findLast(
+      (e): e is RepsRecord => e.type === 'reps' && e.stationId !== null && ids.has(e.stationId),
+    ) ?? null
+  );
 }

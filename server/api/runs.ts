@@ -4,17 +4,22 @@ import { PlanSchema } from '../../core/plan/index.ts';
 import { RunEventSchema } from '../../core/run/index.ts';
 import type { Database } from '../db/database.ts';
 import { appendEvents, asOf, createRun, findRun, listRuns } from '../db/runs.ts';
+import type { RunHub } from '../live/hub.ts';
 import { bodyOf, notFound } from './problem.ts';
 
 const CreateSchema = v.strictObject({
   id: v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{8,64}$/)),
   plan: PlanSchema,
 });
-const AppendSchema = v.strictObject({ events: v.pipe(v.array(RunEventSchema), v.minLength(1), v.maxLength(500)) });
+const AppendSchema = v.strictObject({
+  events: v.pipe(v.array(RunEventSchema), v.minLength(1), v.maxLength(500)),
+  /** Server's clock less the desk's, ms, as the desk has measured it. */
+  clockOffsetMs: v.optional(v.pipe(v.number(), v.minValue(-8.64e13), v.maxValue(8.64e13))),
+});
 
 const LIST_LIMIT = 200;
 
-export function runsApi(db: Database, now: () => number): Router {
+export function runsApi(db: Database, hub: RunHub, now: () => number): Router {
   const api = Router();
 
   api.get('/', async (_req, res) => {
@@ -37,9 +42,15 @@ export function runsApi(db: Database, now: () => number): Router {
   api.post('/:id/events', async (req, res) => {
     const body = bodyOf(AppendSchema, req.body, res);
     if (!body) return;
-    const stored = await appendEvents(db, req.params.id, body.events);
-    if (stored) res.json({ stored });
-    else notFound(res, 'Run');
+    const offsetMs = body.clockOffsetMs ?? null;
+    const done = await appendEvents(db, req.params.id, body.events, offsetMs);
+    if (!done) {
+      notFound(res, 'Run');
+      return;
+    }
+    res.json({ stored: done.stored });
+    if (offsetMs !== null) hub.publish(req.params.id, { to: 'followers', kind: 'clock', offsetMs });
+    if (done.came.length > 0) hub.publish(req.params.id, { to: 'followers', kind: 'events', events: done.came });
   });
 
   return api;

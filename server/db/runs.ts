@@ -19,6 +19,8 @@ export interface StoredRun {
 
 export interface RunWithEvents extends StoredRun {
   events: RunEvent[];
+  /** Server's clock less the desk's, ms. */
+  clockOffsetMs: number;
 }
 
 type RunRow = {
@@ -31,6 +33,7 @@ type RunRow = {
   ended_at: Date | null;
   planned_ms: number;
   actual_ms: number;
+  clock_offset_ms: number;
 };
 
 const fromRow = (row: RunRow): StoredRun => ({
@@ -60,13 +63,13 @@ export async function listRuns(db: Queryable, limit: number): Promise<RunWithEve
      FROM run r WHERE r.started_at IS NOT NULL ORDER BY r.started_at DESC LIMIT $1`,
     [limit],
   );
-  return rows.map((row) => ({ ...fromRow(row), events: row.events ?? [] }));
+  return rows.map((row) => ({ ...fromRow(row), events: row.events ?? [], clockOffsetMs: row.clock_offset_ms }));
 }
 
 /** One run with its events in order; null when there is none of that id. */
 export async function findRun(db: Queryable, id: string): Promise<RunWithEvents | null> {
   const [row] = await db.query<RunRow>('SELECT * FROM run WHERE id = $1', [id]);
-  return row ? { ...fromRow(row), events: await eventsOf(db, id) } : null;
+  return row ? { ...fromRow(row), events: await eventsOf(db, id), clockOffsetMs: row.clock_offset_ms } : null;
 }
 
 async function eventsOf(db: Queryable, runId: string): Promise<RunEvent[]> {
@@ -77,23 +80,52 @@ async function eventsOf(db: Queryable, runId: string): Promise<RunEvent[]> {
   return rows.map((r) => r.event);
 }
 
+/** The events that came after a number, in the order they came. */
+export async function eventsSince(
+  db: Queryable,
+  runId: string,
+  after: number,
+): Promise<{ n: number; event: RunEvent }[]> {
+  const rows = await db.query<{ n: string | number; event: RunEvent }>(
+    'SELECT n, event FROM run_event WHERE run_id = $1 AND n > $2 ORDER BY n',
+    [runId, after],
+  );
+  return rows.map((r) => ({ n: Number(r.n), event: r.event }));
+}
+
+export interface Appended {
+  /** Ids now stored out of those sent. */
+  stored: string[];
+  /** Those that were new, as they came. */
+  came: { n: number; event: RunEvent }[];
+}
+
 /**
- * Appends events to a run, each id once, and brings the run's summed columns up to date.
- * Gives the ids now stored out of those sent, or null when there is no such run.
+ * Appends events to a run, each id once, and brings the run's summed columns up to date. Null when there is no such run.
+ * @param clockOffsetMs server's clock less the desk's, when the desk has measured it
  */
-export async function appendEvents(db: Database, runId: string, events: readonly RunEvent[]): Promise<string[] | null> {
+export async function appendEvents(
+  db: Database,
+  runId: string,
+  events: readonly RunEvent[],
+  clockOffsetMs: number | null = null,
+): Promise<Appended | null> {
   return db.transaction(async (tx) => {
     const [run] = await tx.query<{ document: unknown }>('SELECT document FROM run WHERE id = $1 FOR UPDATE', [runId]);
     if (!run) return null;
+    const came: Appended['came'] = [];
     for (const event of events) {
-      await tx.query(
+      const [row] = await tx.query<{ n: string | number }>(
         `INSERT INTO run_event (run_id, event_id, seq, at_ms, event) VALUES ($1, $2, $3, $4, $5)
-         ON CONFLICT (run_id, event_id) DO NOTHING`,
+         ON CONFLICT (run_id, event_id) DO NOTHING RETURNING n`,
         [runId, event.id, event.seq, event.atMs, JSON.stringify(event)],
       );
+      if (row) came.push({ n: Number(row.n), event });
     }
+    if (clockOffsetMs !== null)
+      await tx.query('UPDATE run SET clock_offset_ms = $2 WHERE id = $1', [runId, clockOffsetMs]);
     await sumUp(tx, runId, readPlan(run.document));
-    return events.map((e) => e.id);
+    return { stored: events.map((e) => e.id), came };
   });
 }
 

@@ -82,9 +82,11 @@ export const api = {
   runs: async () => v.parse(v.array(RunSchema), await call('/runs')),
   run: async (id: string) => v.parse(RunSchema, await call(`/runs/${id}`)),
   createRun: (id: string, plan: Plan) => call('/runs', send('POST', { id, plan })),
-  appendEvents: async (id: string, events: readonly RunEvent[]) =>
-    v.parse(v.object({ stored: v.array(v.string()) }), await call(`/runs/${id}/events`, send('POST', { events })))
-      .stored,
+  appendEvents: async (id: string, events: readonly RunEvent[], clockOffsetMs: number | null = null) =>
+    v.parse(
+      v.object({ stored: v.array(v.string()) }),
+      await call(`/runs/${id}/events`, send('POST', { events, ...(clockOffsetMs === null ? {} : { clockOffsetMs }) })),
+    ).stored,
 };
 
 /** The stored plan inside a 409 answer, or null. */

@@ -1,7 +1,7 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
-import { advance, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
+import { advance, placeInComplex, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
 import { useLibrary } from '../app/library-store.ts';
 import { KEYS } from './commands.ts';
 import { CueRuler } from './cue-ruler.tsx';
@@ -12,6 +12,7 @@ import { FinishSheet, LateNote } from './finish-sheet.tsx';
 import { MoreSheet, NoteSheet, SwapSheet } from './more-sheet.tsx';
 import { RepsSheet } from './reps-sheet.tsx';
 import { closeRun, command, openRun, sound, undoLast, useDesk } from './run-store.ts';
+import { ShareSheet } from './share-sheet.tsx';
 import { slotEndMs } from './slot-end.ts';
 import { useNow } from './use-now.ts';
 import { useWakeLock } from './use-wake-lock.ts';
@@ -26,21 +27,24 @@ export function DeskScreen() {
   }, [runId]);
   if (failed) return <main className="p-8 text-xl">{failed}.</main>;
   if (!run || !folded) return <main className="p-8 text-xl">Opening…</main>;
-  return <Desk plan={folded.plan} folded={folded} />;
+  return <Desk runId={runId} plan={folded.plan} folded={folded} />;
 }
 
-export type SheetName = 'more' | 'reps' | 'finish' | 'swap' | 'note';
-const SHEET_KEYS: Record<string, SheetName> = { c: 'reps', f: 'finish', s: 'swap', n: 'note', m: 'more' };
+export type SheetName = 'more' | 'reps' | 'finish' | 'swap' | 'note' | 'share';
+const SHEET_KEYS: Record<string, SheetName> = { c: 'reps', f: 'finish', s: 'swap', n: 'note', m: 'more', w: 'share' };
 /** A run that will be over the slot by more than this is offered help at once. */
 const LATE_MS = 30_000;
 const LYING_KEY = 'odd-round.lying';
 
-function Desk({ plan, folded }: { plan: Plan; folded: RunState }) {
+function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunState }) {
   const now = useNow();
   const cues = useDesk((s) => s.cues);
+  const events = useDesk((s) => s.run?.events);
   const state = advance(folded, now);
   const view = viewOf(state);
   const phase = phaseOf(view.interval);
+  const shownBlock = (view.interval ?? view.nextWork)?.blockIndex ?? 0;
+  const reached = useMemo(() => placeInComplex(plan, events ?? [], shownBlock), [plan, events, shownBlock]);
   const over = state.status === 'finished' || state.status === 'abandoned';
   useWakeLock(state.status === 'running' || state.status === 'paused');
   useFinish(folded, state);
@@ -71,7 +75,7 @@ function Desk({ plan, folded }: { plan: Plan; folded: RunState }) {
     >
       <Flash positionMs={view.positionMs} running={state.status === 'running'} />
       <TopLine plan={plan} state={state} view={view} />
-      {over ? <Over state={state} /> : <Stage plan={plan} state={state} view={view} cues={cues} />}
+      {over ? <Over state={state} /> : <Stage plan={plan} state={state} view={view} cues={cues} reached={reached} />}
       {!over && (
         <>
           <Ruler state={state} view={view} />
@@ -86,6 +90,7 @@ function Desk({ plan, folded }: { plan: Plan; folded: RunState }) {
           {sheet === 'finish' && <FinishSheet state={state} onClose={close} />}
           {sheet === 'swap' && <SwapSheet state={state} onClose={close} />}
           {sheet === 'note' && <NoteSheet state={state} onClose={close} />}
+          {sheet === 'share' && <ShareSheet runId={runId} onClose={close} />}
         </>
       )}
     </main>

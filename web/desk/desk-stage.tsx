@@ -1,7 +1,7 @@
 import { cautionsBefore, DEFERS } from '../../core/care/index.ts';
 import type { Cue } from '../../core/cues/index.ts';
-import { formatDuration, type Plan, type Station } from '../../core/plan/index.ts';
-import type { RunState, RunView } from '../../core/run/index.ts';
+import { type Block, formatDuration, type Plan, type Station } from '../../core/plan/index.ts';
+import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
 import { type Interval, isBreak, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
 import { useLibrary } from '../app/library-store.ts';
 import { KIND_WORDS, sideWord } from '../ui/words.ts';
@@ -41,11 +41,14 @@ export function Stage({
   state,
   view,
   cues,
+  reached,
 }: {
   plan: Plan;
   state: RunState;
   view: RunView;
   cues: readonly Cue[];
+  /** Where the complex of a window goes on; null at its beginning. */
+  reached?: RepsRecord | null;
 }) {
   const { interval, nextWork } = view;
   const working = interval !== null && (isWork(interval) || interval.kind === 'demo' || interval.kind === 'open');
@@ -85,6 +88,7 @@ export function Stage({
         </time>
         <Aside plan={plan} view={view} upcoming={upcoming} station={shown ? stationAt(plan, shown) : null} />
       </div>
+      {shown && <Complex block={plan.blocks[shown.blockIndex]} reached={reached ?? null} />}
       {state.status === 'ready' && <Before plan={plan} />}
       <LevelBar view={view} cues={cues} />
     </section>
@@ -135,6 +139,22 @@ function Aside({ plan, view, upcoming, station }: AsideProps) {
         </div>
       </div>
     </div>
+  );
+}
+
+/** The moves of a complex, done over and over, and where the next window goes on. */
+function Complex({ block, reached }: { block: Block | undefined; reached: RepsRecord | null }) {
+  if (!block || (block.format.kind !== 'windows' && block.format.kind !== 'amrap')) return null;
+  return (
+    <ol className="mb-2 flex flex-wrap gap-x-6 gap-y-1 text-[22px]" aria-label="The complex">
+      {block.stations.map((s) => (
+        <li key={s.id} className={s.id === reached?.stationId ? 'border-2 border-current px-2 font-bold' : ''}>
+          {s.reps && <b className="digits mr-1.5">{s.reps.count}</b>}
+          {s.move}
+          {s.id === reached?.stationId && <span className="ml-2 font-normal">go on after {reached.count}</span>}
+        </li>
+      ))}
+    </ol>
   );
 }
 

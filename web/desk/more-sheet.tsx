@@ -46,6 +46,7 @@ export function MoreSheet({ state, lying, onLying, onSheet, onClose }: Props) {
         />
         <Target small name="Swap the move" hint="S" disabled={!running} onClick={() => onSheet('swap')} />
         <Target small name="Note" hint="N" disabled={!running} onClick={() => onSheet('note')} />
+        <Target small name="Screens that follow" hint="W" disabled={!running} onClick={() => onSheet('share')} />
         <Target small name="Lying down" hint="L" pressed={lying} onClick={close(() => onLying(!lying))} />
         <Target
           small

@@ -1,5 +1,6 @@
 import { stateAt } from '../../core/run/index.ts';
 import { ApiError, api } from '../app/api.ts';
+import { deskClock } from './desk-clock.ts';
 import { dropRun, readRun, storedRunIds, storeRun, unsent } from './run-storage.ts';
 
 const RETRY_MS = 2000;
@@ -36,7 +37,7 @@ async function sendAll(id: string): Promise<boolean> {
     }
     const events = unsent(run).slice(0, BATCH);
     if (events.length === 0) return true;
-    const stored = await api.appendEvents(id, events);
+    const stored = await api.appendEvents(id, events, deskClock.offsetMs());
     note(id, (r) => ({ ...r, sent: [...new Set([...r.sent, ...stored])] }));
   }
 }

@@ -1,5 +1,6 @@
 import { Delete } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import type { Station } from '../../core/plan/index.ts';
 import { type RunState, recordsOf } from '../../core/run/index.ts';
 import { isWork, stationAt } from '../../core/timeline/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
@@ -7,22 +8,31 @@ import { command, useDesk } from './run-store.ts';
 import { Target } from './target.tsx';
 
 /** The set a count is for: the work under way, or the last one in a gap. */
-function setOf(state: RunState): { stationId: string | null; round: number | null; name: string } {
+interface CountedSet {
+  stationId: string | null;
+  round: number | null;
+  name: string;
+  /** The moves of a complex: the count is how far into one of them people came. */
+  complex: readonly Station[];
+}
+
+function setOf(state: RunState): CountedSet {
   for (let k = state.index; k >= 0; k--) {
     const i = state.intervals[k];
     if (!i || !isWork(i)) continue;
     const station = stationAt(state.plan, i);
     const block = state.plan.blocks[i.blockIndex];
     const name = `${station?.move ?? block?.title ?? ''}${i.round ? `, round ${i.round}` : ''}`;
-    return { stationId: station?.id ?? block?.stations[0]?.id ?? null, round: i.round, name };
+    const complex = station === null ? (block?.stations ?? []) : [];
+    return { stationId: station?.id ?? complex[0]?.id ?? null, round: i.round, name, complex };
   }
-  return { stationId: null, round: null, name: 'before the first set' };
+  return { stationId: null, round: null, name: 'before the first set', complex: [] };
 }
 
 /** Reps of the set just done, on a big pad or by the keyboard, for all or squad by squad; the time goes on. */
 export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => void }) {
   // The set is the one that was meant when the pad was opened, however long the typing takes.
-  const [set] = useState(() => setOf(state));
+  const [set, setSet] = useState(() => setOf(state));
   const [squad, setSquad] = useState<string | null>(null);
   const [typed, setTyped] = useState('');
   const [weight, setWeight] = useState('');
@@ -67,6 +77,21 @@ export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => 
           <output aria-label="Count" className="digits block min-h-20 text-7xl leading-none">
             {typed || '–'}
           </output>
+          {set.complex.length > 0 && (
+            <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Reached in the complex">
+              {set.complex.map((m) => (
+                <button
+                  key={m.id}
+                  type="button"
+                  aria-pressed={m.id === set.stationId}
+                  className={`min-h-16 rounded-md border-2 px-4 text-[18px] ${m.id === set.stationId ? 'border-ink bg-ink text-paper' : 'border-line-strong'}`}
+                  onClick={() => setSet({ ...set, stationId: m.id })}
+                >
+                  {m.move}
+                </button>
+              ))}
+            </div>
+          )}
           <div className="mt-2 flex flex-wrap gap-2">
             {[null, ...squads].map((s) => {
               const had = kept.find((r) => r.squad === s);

@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import * as v from 'valibot';
 import { create } from 'zustand';
 import { type Cue, planCues, wordsOf } from '../../core/cues/index.ts';
 import { foldRun, lastUndoable, type RunCommand, type RunEvent, type RunState } from '../../core/run/index.ts';
@@ -6,6 +7,7 @@ import { beatsOf } from '../../core/sound/index.ts';
 import { api } from '../app/api.ts';
 import { SoundEngine, type SoundSource, type TimedSound } from '../audio/sound-engine.ts';
 import { clipKey, fetchClips, measured, measureWords, NO_VOICE, type VoiceState } from '../audio/voice.ts';
+import { deskClock } from './desk-clock.ts';
 import { keepSending } from './outbox.ts';
 import { type LocalRun, readRun, storeRun, unsent } from './run-storage.ts';
 
@@ -40,6 +42,7 @@ export const useDesk = create<DeskState>(() => ({
 }));
 
 export const sound = new SoundEngine();
+deskClock.follow(() => sound.now());
 let sending: ReturnType<typeof keepSending> | null = null;
 
 sound.watch(() => useDesk.setState({ soundOn: sound.isOn }));
@@ -56,6 +59,8 @@ export async function openRun(id: string): Promise<void> {
   show(run);
   sending?.stop();
   sending = keepSending(id);
+  commands?.close();
+  commands = listenForCommands(id);
   sound.silent = run.plan.silent ?? false;
   sound.play(soundSource(), sound.now());
   void loadVoice();
@@ -64,6 +69,8 @@ export async function openRun(id: string): Promise<void> {
 export function closeRun(): void {
   sending?.stop();
   sending = null;
+  commands?.close();
+  commands = null;
   voiceLoad?.abort();
   sound.silence();
   useDesk.setState({ run: null, folded: null, cues: [] });
@@ -131,15 +138,46 @@ window.addEventListener('odd-round:sent', () => {
     useDesk.setState({ run: { ...run, sent: stored.sent }, waiting: unsent({ ...run, sent: stored.sent }).length });
 });
 
+const CommandMessage = v.object({ id: v.string(), command: v.looseObject({ type: v.string() }) });
+let commands: { close: () => void } | null = null;
+
+/**
+ * Hears what remotes and squads ask for and does it here: the desk is the authority. Each ask has an id, which becomes the
+ * event's: asked twice, it counts once.
+ */
+function listenForCommands(id: string): { close: () => void } {
+  let source: EventSource | null = null;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const open = () => {
+    source = new EventSource(`/api/runs/${id}/commands`);
+    source.addEventListener('command', (e) => {
+      const message = v.safeParse(CommandMessage, JSON.parse(e.data));
+      const known = useDesk.getState().run?.events.some((x) => message.success && x.id === message.output.id);
+      if (message.success && !known) void command(message.output.command as RunCommand, message.output.id);
+    });
+    source.onerror = () => {
+      // Before the run's first event the server does not know it, and answers with no stream: asked again later.
+      if (source?.readyState === EventSource.CLOSED) timer = setTimeout(open, 3000);
+    };
+  };
+  open();
+  return {
+    close: () => {
+      clearTimeout(timer);
+      source?.close();
+    },
+  };
+}
+
 /** Applies a command at once: it is kept in this browser, sounded, shown, and sent when the server is there. */
-export async function command(what: RunCommand): Promise<void> {
+export async function command(what: RunCommand, id: string = nanoid(16)): Promise<void> {
   const { run } = useDesk.getState();
   if (!run) return;
   if (what.type === 'start' || what.type === 'resume') await sound.unlock();
   const last = run.events[run.events.length - 1];
   const event: RunEvent = {
     ...what,
-    id: nanoid(16),
+    id,
     seq: (last?.seq ?? 0) + 1,
     atMs: Math.round(Math.max(last?.atMs ?? 0, sound.now() + COMMAND_LEAD_MS)),
   };

@@ -1,8 +1,8 @@
 import { format } from 'date-fns';
 import { useCallback, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
-import { formatChange, formatDuration } from '../../core/plan/index.ts';
-import { foldRun, summarise } from '../../core/run/index.ts';
+import { formatChange, formatDuration, type Plan } from '../../core/plan/index.ts';
+import { foldRun, recordsOf, summarise } from '../../core/run/index.ts';
 import { api, type StoredRun } from '../app/api.ts';
 import { useLoaded } from '../app/use-loaded.ts';
 import { WhenLoaded } from '../ui/when-loaded.tsx';
@@ -56,11 +56,12 @@ function Run({ run }: { run: StoredRun }) {
           {notes.map((d, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: the record never changes order
             <li key={i} className="border-b py-1.5">
-              {deviationWords(run.plan, d)}.
+              {deviationWords(state.plan, d)}.
             </li>
           ))}
         </ul>
       )}
+      <Written run={run} plan={state.plan} />
     </main>
   );
 }
@@ -73,5 +74,55 @@ function Figure({ name, value, note }: { name: string; value: string; note?: str
         {value} {note && <span className="text-[16px] text-muted">{note}</span>}
       </dd>
     </div>
+  );
+}
+
+/** Reps by station, round and squad, and the notes. */
+function Written({ run, plan }: { run: StoredRun; plan: Plan }) {
+  const { reps, notes } = recordsOf(run.events);
+  const nameOf = (id: string | null) =>
+    plan.blocks.flatMap((b) => b.stations).find((s) => s.id === id)?.move ?? 'the class';
+  const place = (id: string | null, round: number | null) => `${nameOf(id)}${round === null ? '' : `, round ${round}`}`;
+  if (reps.length === 0 && notes.length === 0) return null;
+  return (
+    <>
+      {reps.length > 0 && (
+        <>
+          <h2 className="mt-8 mb-2 text-xl font-semibold">Reps</h2>
+          <table className="w-full max-w-prose text-left">
+            <thead className="text-[14px] text-muted">
+              <tr className="border-b">
+                <th className="font-normal">Set</th>
+                <th className="font-normal">Who</th>
+                <th className="text-right font-normal">Reps</th>
+                <th className="text-right font-normal">Weight</th>
+              </tr>
+            </thead>
+            <tbody>
+              {reps.map((r) => (
+                <tr key={r.id} className="border-b">
+                  <td className="py-1">{place(r.stationId, r.round)}</td>
+                  <td>{r.squad ?? 'all'}</td>
+                  <td className="digits text-right">{r.count}</td>
+                  <td className="digits text-right">{r.weightKg === undefined ? '' : `${r.weightKg} kg`}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+      {notes.length > 0 && (
+        <>
+          <h2 className="mt-8 mb-2 text-xl font-semibold">Notes</h2>
+          <ul className="max-w-prose">
+            {notes.map((n) => (
+              <li key={n.id} className="border-b py-1.5">
+                {n.text} <span className="text-[14px] text-muted">{place(n.stationId, n.round)}</span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </>
   );
 }

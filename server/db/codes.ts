@@ -1,0 +1,36 @@
+import { randomInt } from 'node:crypto';
+import type { Queryable } from './database.ts';
+
+/** What a code opens: to watch, to watch and enter a squad's reps, or to command the run. */
+export const CODE_KINDS = ['watch', 'squad', 'remote'] as const;
+export type CodeKind = (typeof CODE_KINDS)[number];
+
+/** Letters and digits that are not taken for one another, read aloud or from afar. */
+const LETTERS = 'ACDEFHJKLMNPRTUVWXY3479';
+const LENGTH: Record<CodeKind, number> = { watch: 6, squad: 6, remote: 8 };
+
+const makeCode = (kind: CodeKind) =>
+  Array.from({ length: LENGTH[kind] }, () => LETTERS[randomInt(LETTERS.length)] ?? '').join('');
+
+/** The codes of a run, made when it has none yet. */
+export async function codesOf(db: Queryable, runId: string): Promise<Record<CodeKind, string>> {
+  for (const kind of CODE_KINDS)
+    await db.query(
+      'INSERT INTO run_code (code, run_id, kind) VALUES ($1, $2, $3) ON CONFLICT (run_id, kind) DO NOTHING',
+      [makeCode(kind), runId, kind],
+    );
+  const rows = await db.query<{ kind: CodeKind; code: string }>('SELECT kind, code FROM run_code WHERE run_id = $1', [
+    runId,
+  ]);
+  return Object.fromEntries(rows.map((r) => [r.kind, r.code])) as Record<CodeKind, string>;
+}
+
+/** The run a code opens and what for; null when there is none, or its run is over: codes end with their run. */
+export async function findCode(db: Queryable, code: string): Promise<{ runId: string; kind: CodeKind } | null> {
+  const [row] = await db.query<{ run_id: string; kind: CodeKind }>(
+    `SELECT c.run_id, c.kind FROM run_code c JOIN run r ON r.id = c.run_id
+     WHERE c.code = $1 AND r.status NOT IN ('finished', 'abandoned')`,
+    [code.toUpperCase()],
+  );
+  return row ? { runId: row.run_id, kind: row.kind } : null;
+}

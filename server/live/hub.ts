@@ -1,0 +1,45 @@
+import type { RunCommand, RunEvent } from '../../core/run/index.ts';
+
+/** An event as it came to the server. */
+export interface CameEvent {
+  n: number;
+  event: RunEvent;
+}
+
+/** What goes through the hub: to those who follow a run, and to the desk that leads it. */
+export type LiveMessage =
+  | { to: 'followers'; kind: 'events'; events: readonly CameEvent[] }
+  | { to: 'followers'; kind: 'clock'; offsetMs: number }
+  | { to: 'desk'; kind: 'command'; id: string; command: RunCommand };
+
+type Listener = (message: LiveMessage) => void;
+
+/** Passes on what happens in a run to the streams that are open now; what they missed they read from the database. */
+export class RunHub {
+  private readonly listeners = new Map<string, Set<Listener>>();
+
+  listen(runId: string, listener: Listener): () => void {
+    const own = this.listeners.get(runId) ?? new Set();
+    own.add(listener);
+    this.listeners.set(runId, own);
+    return () => {
+      own.delete(listener);
+      if (own.size === 0) this.listeners.delete(runId);
+    };
+  }
+
+  publish(runId: string, message: LiveMessage): void {
+    for (const listener of this.listeners.get(runId) ?? []) listener(message);
+  }
+
+  /** Streams open now, over all runs. */
+  get open(): number {
+    let sum = 0;
+    for (const own of this.listeners.values()) sum += own.size;
+    return sum;
+  }
+
+  openFor(runId: string): number {
+    return this.listeners.get(runId)?.size ?? 0;
+  }
+}

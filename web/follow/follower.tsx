@@ -1,0 +1,57 @@
+import { type ReactNode, useEffect, useState } from 'react';
+import { useParams } from 'react-router';
+import type { Plan } from '../../core/plan/index.ts';
+import { advance, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
+import { deskNow, follow, useFollow } from './follow-store.ts';
+
+export interface Followed {
+  code: string;
+  plan: Plan;
+  state: RunState;
+  view: RunView;
+}
+
+/** Follows the run of the code in the address and draws it anew about 25 times a second. */
+export function Follower({ children }: { children: (followed: Followed) => ReactNode }) {
+  const { code = '' } = useParams();
+  const { state, folded, message } = useFollow();
+  const now = useDeskNow();
+  useEffect(() => follow(code), [code]);
+  if (state === 'refused')
+    return (
+      <main className="p-6 text-xl">
+        {message}.{' '}
+        <a href="/join" className="underline">
+          Type another code
+        </a>
+      </main>
+    );
+  if (!folded) return <main className="p-6 text-xl">Opening…</main>;
+  const moved = advance(folded, now);
+  return (
+    <>
+      {state === 'broken' && (
+        <p role="status" className="fixed top-0 right-0 z-50 bg-ink px-3 py-1 text-[15px] text-paper">
+          Connection lost; going on by itself
+        </p>
+      )}
+      {children({ code, plan: moved.plan, state: moved, view: viewOf(moved) })}
+    </>
+  );
+}
+
+function useDeskNow(): number {
+  const [now, setNow] = useState(deskNow);
+  useEffect(() => {
+    let last = 0;
+    let frame = requestAnimationFrame(function draw(t) {
+      if (t - last > 38) {
+        last = t;
+        setNow(deskNow());
+      }
+      frame = requestAnimationFrame(draw);
+    });
+    return () => cancelAnimationFrame(frame);
+  }, []);
+  return now;
+}

@@ -1,0 +1,171 @@
+import { formatDuration, type Plan } from '../../core/plan/index.ts';
+import type { RunState, RunView } from '../../core/run/index.ts';
+import { whereAll } from '../../core/stations/index.ts';
+import { type Interval, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
+import { phaseOf } from '../desk/desk-stage.tsx';
+import { KIND_WORDS, sideWord } from '../ui/words.ts';
+import { Follower } from './follower.tsx';
+
+/** The wall: what now, how long, what next, readable across a hall. */
+export function WallScreen() {
+  return <Follower>{({ plan, state, view }) => <Wall plan={plan} state={state} view={view} />}</Follower>;
+}
+
+export function Wall({ plan, state, view }: { plan: Plan; state: RunState; view: RunView }) {
+  const phase = phaseOf(view.interval);
+  const over = state.status === 'finished' || state.status === 'abandoned';
+  const working = view.interval !== null && (isWork(view.interval) || view.interval.kind === 'demo');
+  const shown = working ? view.interval : view.nextWork;
+  return (
+    <main
+      data-phase={phase}
+      data-status={state.status}
+      className={`flex h-dvh flex-col overflow-hidden px-[2.5vw] py-[2vh] ${phase === 'break' ? 'field-break' : ''}`}
+      style={{
+        ['--field' as string]: `var(--field-${phase})`,
+        backgroundColor: `var(--field-${phase})`,
+        color: `var(--field-${phase}-ink)`,
+      }}
+    >
+      {over ? (
+        <h1 className="digits m-auto text-[14vh]">{state.status === 'finished' ? 'Finished' : 'Ended'}</h1>
+      ) : (
+        <>
+          <div className="flex items-baseline gap-[2vw] text-[4.2vh]">
+            <span className="digits border-[0.5vh] border-current px-[1.2vw] uppercase" data-testid="phase-word">
+              {wordOf(state, view)}
+            </span>
+            <span>{place(plan, shown)}</span>
+            <span className="flex-1" />
+            <span className="digits">{formatDuration(Math.ceil(view.toEndMs / 1000) * 1000)} to the end</span>
+          </div>
+          <h1 className="digits mt-[1vh] shrink-0 truncate text-[13.5vh] leading-[1.1]" data-testid="move">
+            {!working && <span className="mr-[1.5vw] text-[0.5em] font-normal">next</span>}
+            {name(plan, shown)}
+            {shown?.side && (
+              <span className="ml-[1.5vw] border-[0.6vh] border-current px-[1vw] text-[0.55em] uppercase">
+                {sideWord(shown.side)}
+              </span>
+            )}
+          </h1>
+          <div className="flex min-h-0 flex-1 items-center gap-[3vw]">
+            <time
+              className="digits text-[54vh] leading-[0.8]"
+              data-testid="remaining"
+              data-ms={Math.round(view.remainingMs)}
+            >
+              {view.waiting ? '\u2013' : countdown(view.remainingMs)}
+            </time>
+            <Beside plan={plan} state={state} view={view} shown={shown} working={working} />
+          </div>
+          <Level view={view} />
+        </>
+      )}
+    </main>
+  );
+}
+
+function wordOf(state: RunState, view: RunView): string {
+  if (state.status === 'ready') return 'Soon';
+  if (state.status === 'paused') return 'Paused';
+  return view.interval ? KIND_WORDS[view.interval.kind] : '';
+}
+
+function countdown(ms: number): string {
+  const s = Math.ceil(ms / 1000);
+  return s < 60 ? String(s) : formatDuration(s * 1000);
+}
+
+function place(plan: Plan, interval: Interval | null): string {
+  const block = interval && plan.blocks[interval.blockIndex];
+  const rounds = block ? roundsOf(block.format) : null;
+  return interval?.round && rounds && rounds > 1 ? `Round ${interval.round} of ${rounds}` : (block?.title ?? '');
+}
+
+function name(plan: Plan, interval: Interval | null): string {
+  if (!interval) return '';
+  return stationAt(plan, interval)?.move ?? plan.blocks[interval.blockIndex]?.title ?? '';
+}
+
+/** In stations use: who is where. Together: the two levels side by side, and what comes next. */
+function Beside({
+  plan,
+  state,
+  view,
+  shown,
+  working,
+}: {
+  plan: Plan;
+  state: RunState;
+  view: RunView;
+  shown: Interval | null;
+  working: boolean;
+}) {
+  const rotating = shown && plan.heads !== null ? whereAll(plan, shown, plan.heads) : null;
+  if (rotating && shown) return <WhoWhere plan={plan} interval={shown} rotating={rotating} />;
+  const station = shown ? stationAt(plan, shown) : null;
+  const low = station?.lowImpact ?? station?.easier;
+  const next = working ? view.nextWork : null;
+  return (
+    <div className="min-w-0 flex-1 text-[4vh] leading-tight">
+      {(low || station?.harder) && (
+        <div className="mb-[3vh] grid grid-cols-2 gap-[2vw]">
+          {low && (
+            <div className="border-l-[0.6vh] border-current pl-[1vw]">
+              <div className="text-[3vh] opacity-90">{station?.lowImpact ? 'low impact' : 'easier'}</div>
+              <b>{low}</b>
+            </div>
+          )}
+          {station?.harder && (
+            <div className="border-l-[0.6vh] border-current pl-[1vw]">
+              <div className="text-[3vh] opacity-90">harder</div>
+              <b>{station.harder}</b>
+            </div>
+          )}
+        </div>
+      )}
+      {next && (
+        <div>
+          <div className="text-[3.4vh] opacity-90">next</div>
+          <div className="digits truncate text-[6.5vh]">
+            {name(state.plan, next)} {next.side && sideWord(next.side)}
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function WhoWhere({
+  plan,
+  interval,
+  rotating,
+}: {
+  plan: Plan;
+  interval: Interval;
+  rotating: NonNullable<ReturnType<typeof whereAll>>;
+}) {
+  const block = plan.blocks[interval.blockIndex];
+  if (!block) return null;
+  const rows = block.stations.map((s, k) => ({ s, here: rotating.find((r) => r.station === k)?.group }));
+  return (
+    <ol className="grid min-w-0 flex-1 gap-x-[1.5vw] text-[3.4vh] leading-snug" aria-label="Who is where">
+      {rows.map(({ s, here }, k) => (
+        <li key={s.id} className="flex items-baseline gap-[1vw] border-b border-current/40 py-[0.5vh]">
+          <span className="digits w-[2ch] text-right">{k + 1}</span>
+          <span className="min-w-0 flex-1 truncate font-semibold">{s.move}</span>
+          <span className="truncate">{here && here.size > 0 ? here.name : '\u2013'}</span>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Level({ view }: { view: RunView }) {
+  const share = view.interval ? Math.min(100, (100 * view.remainingMs) / view.interval.durationMs) : 0;
+  return (
+    <div className="h-[3vh] shrink-0 border-[0.4vh] border-current" aria-hidden="true">
+      <div className="h-full bg-current" style={{ width: `${share}%` }} />
+    </div>
+  );
+}
