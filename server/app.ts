@@ -8,6 +8,7 @@ import { kitApi, movesApi, thresholdsApi } from './api/moves.ts';
 import { plansApi } from './api/plans.ts';
 import { errorHandler, notFound } from './api/problem.ts';
 import { runsApi } from './api/runs.ts';
+import { type Gate, sameOrigin } from './api/session.ts';
 import { speechApi } from './api/speech.ts';
 import { tracksApi } from './api/tracks.ts';
 import type { Database } from './db/database.ts';
@@ -22,12 +23,21 @@ export interface AppOptions {
   log: (error: unknown) => void;
   /** The speech engine; null where there is none: tones and text go on without it. */
   speech?: SpeechEngine | null;
+  /** Who may come in; null lets everyone in who can reach the server, as on loopback. */
+  gate?: Gate | null;
   /** The built web application; nothing is served when it is missing. */
   webDir?: string;
 }
 
 /** The HTTP application over a database. */
-export function createApp({ db, now, log, speech = null, webDir = path.join(ROOT, 'dist/web') }: AppOptions): Express {
+export function createApp({
+  db,
+  now,
+  log,
+  speech = null,
+  gate = null,
+  webDir = path.join(ROOT, 'dist/web'),
+}: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -37,6 +47,7 @@ export function createApp({ db, now, log, speech = null, webDir = path.join(ROOT
       contentSecurityPolicy: { directives: { upgradeInsecureRequests: null, 'media-src': ["'self'", 'blob:'] } },
     }),
   );
+  app.use('/api', sameOrigin);
   // A whole library may come in at once.
   app.use('/api/moves', express.json({ limit: '12mb' }));
   app.use('/api', express.json({ limit: '2mb' }));
@@ -44,6 +55,12 @@ export function createApp({ db, now, log, speech = null, webDir = path.join(ROOT
     await db.query('SELECT 1');
     res.json({ ok: true, nowMs: now(), memoryMiB: Math.round(process.memoryUsage().rss / 1_048_576) });
   });
+  const hub = new RunHub();
+  app.use('/api/live', liveApi(db, hub, now));
+  if (gate) {
+    app.use('/api/session', gate.api);
+    app.use('/api', gate.guard);
+  } else app.get('/api/session', (_req, res) => res.json({ open: true }));
   app.use('/api/moves', movesApi(db));
   app.use('/api/kit', kitApi(db));
   app.use('/api/thresholds', thresholdsApi(db));
@@ -51,10 +68,8 @@ export function createApp({ db, now, log, speech = null, webDir = path.join(ROOT
   app.use('/api/files', filesApi(db));
   app.use('/api/speech', speechApi(db, speech));
   app.use('/api/tracks', tracksApi(db, speech));
-  const hub = new RunHub();
   app.use('/api/runs', deskApi(db, hub));
   app.use('/api/runs', runsApi(db, hub, now));
-  app.use('/api/live', liveApi(db, hub, now));
   app.use('/api', (_req, res) => notFound(res, 'Address'));
   if (existsSync(webDir)) serveWeb(app, webDir);
   app.use(errorHandler(log));

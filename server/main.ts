@@ -1,5 +1,6 @@
 import path from 'node:path';
 import pino from 'pino';
+import { isLoopback, makeGate } from './api/session.ts';
 import { createApp } from './app.ts';
 import { openEmbedded } from './db/embedded.ts';
 import { dropLock, takeLock } from './db/lock.ts';
@@ -15,6 +16,12 @@ const host = process.env.HOST ?? '127.0.0.1';
 const dataDir = path.resolve(ROOT, process.env.DATA_DIR ?? 'data');
 const log = pino({ level: process.env.LOG_LEVEL ?? 'info', base: undefined });
 
+const passphrase = process.env.PASSPHRASE ?? '';
+if (!isLoopback(host) && passphrase.length < 8) {
+  log.error('To listen on the network Odd Round needs a PASSPHRASE of 8 characters or more');
+  process.exit(1);
+}
+
 const holder = takeLock(dataDir);
 if (holder !== null) {
   log.error(`Odd Round is running already on ${dataDir} (process ${holder}); stop it first, or set DATA_DIR`);
@@ -28,7 +35,8 @@ await shipMoves(db, readShippedMoves());
 if (await seedOnce(db, Date.now())) log.info('demo data of the Saltmarsh Boathouse loaded');
 
 const speech = bundledSpeech();
-const app = createApp({ db, now: Date.now, speech, log: (error) => log.error(error) });
+const gate = passphrase === '' ? null : await makeGate(db, passphrase, Date.now);
+const app = createApp({ db, now: Date.now, speech, gate, log: (error) => log.error(error) });
 const server = app.listen(port, host, (error) => {
   if (error) {
     log.error(`Cannot listen on ${host}:${port}: ${error.message}`);

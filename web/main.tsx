@@ -1,5 +1,6 @@
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Link, RouterProvider } from 'react-router';
+import { LoginScreen } from './app/login-screen.tsx';
 import { Shell } from './app/shell.tsx';
 import { applyTheme } from './app/theme.ts';
 import './app/theme.css';
@@ -53,6 +54,7 @@ const router = createBrowserRouter([
   { path: '/squad/:code/:squad?', element: <SquadScreen /> },
   { path: '/remote/:code', element: <RemoteScreen /> },
   { path: '/join', element: <JoinScreen /> },
+  { path: '/login', element: <LoginScreen /> },
 ]);
 
 const root = document.getElementById('root');

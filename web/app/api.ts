@@ -50,6 +50,10 @@ async function call(path: string, init?: RequestInit): Promise<unknown> {
   } catch {
     throw new ApiError(0, 'The server cannot be reached');
   }
+  if (response.status === 401 && window.location.pathname !== '/login') {
+    const back = window.location.pathname + window.location.search;
+    window.location.assign(`/login?to=${encodeURIComponent(back)}`);
+  }
   if (response.status === 204) return null;
   const body: unknown = await response.json().catch(() => null);
   if (response.ok) return body;

@@ -1,0 +1,63 @@
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { Button } from '../ui/button.tsx';
+import { Wordmark } from './wordmark.tsx';
+
+/** Where the instructor's passphrase is asked when the server listens on the network. */
+export function LoginScreen() {
+  const [params] = useSearchParams();
+  const [passphrase, setPassphrase] = useState('');
+  const [failed, setFailed] = useState<string | null>(null);
+  const enter = async () => {
+    const res = await fetch('/api/session', {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ passphrase }),
+    }).catch(() => null);
+    if (res?.ok) {
+      const to = params.get('to') ?? '/';
+      // Only places of this application: an address elsewhere is not followed.
+      window.location.assign(/^\/(?!\/)/.test(to) ? to : '/');
+      return;
+    }
+    const body = (await res?.json().catch(() => null)) as { title?: string } | null;
+    setFailed(body?.title ?? 'The server cannot be reached');
+  };
+  return (
+    <main className="mx-auto flex min-h-dvh max-w-sm flex-col justify-center px-6">
+      <Wordmark />
+      <form
+        className="mt-6"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void enter();
+        }}
+      >
+        <label htmlFor="passphrase">Instructor’s passphrase</label>
+        <input
+          id="passphrase"
+          type="password"
+          autoComplete="current-password"
+          className="mt-1 h-12 w-full rounded-md border border-line-strong bg-card px-3"
+          value={passphrase}
+          onChange={(e) => setPassphrase(e.target.value)}
+        />
+        <Button look="strong" className="mt-3 w-full" disabled={passphrase === ''} onClick={() => void enter()}>
+          Enter
+        </Button>
+        {failed && (
+          <p role="alert" className="mt-3 text-live">
+            {failed}.
+          </p>
+        )}
+      </form>
+      <p className="mt-6 text-[15px] text-muted">
+        Following a class on a screen or a phone needs no passphrase:{' '}
+        <a href="/join" className="underline">
+          type its code
+        </a>
+        .
+      </p>
+    </main>
+  );
+}
