@@ -5,6 +5,7 @@ const port = 4319;
 
 export default defineConfig({
   testDir: 'e2e',
+  testMatch: '*.spec.ts',
   timeout: 120_000,
   expect: { timeout: 10_000 },
   workers: 1,

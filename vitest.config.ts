@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
-    include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'web/**/*.test.ts', 'bin/**/*.test.ts'],
+    include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'web/**/*.test.ts', 'bin/**/*.test.ts', 'e2e/**/*.test.ts'],
     testTimeout: 30_000,
     hookTimeout: 60_000,
     setupFiles: ['core/test/seed.ts'],

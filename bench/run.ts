@@ -15,6 +15,7 @@ import { findOrder, orderProblem, SCHOOL_WEIGHTS } from '../dist/core/sequence/i
 import { readShorthand, writeShorthand } from '../dist/core/shorthand/index.js';
 import { compile, sheetOf } from '../dist/core/timeline/index.js';
 import { shippedLibrary } from '../dist/server/library/read.js';
+import { followers } from './followers.ts';
 import { keystrokes } from './keystrokes.ts';
 
 type Row = { what: string; median: string; p95: string; note: string };
@@ -25,6 +26,12 @@ const rank = (sorted: number[], q: number) => sorted[Math.min(sorted.length - 1,
 function report(what: string, times: number[], note = ''): void {
   const sorted = [...times].sort((a, b) => a - b);
   rows.push({ what, median: ms(rank(sorted, 0.5)), p95: ms(rank(sorted, 0.95)), note });
+}
+
+/** As `report`, with another percentile in the second column. */
+function reportAt(what: string, times: number[], quantile: number, note: string): void {
+  const sorted = [...times].sort((a, b) => a - b);
+  rows.push({ what, median: ms(rank(sorted, 0.5)), p95: ms(rank(sorted, quantile)), note });
 }
 
 function time(what: string, runs: number, work: () => void, note = ''): void {
@@ -147,6 +154,8 @@ async function server(): Promise<void> {
     times.push(performance.now() - from);
   }
   report('save a class', times, 'the long one, over HTTP');
+  const follow = await followers(URL);
+  reportAt(`event to 200 screens`, follow.times, 0.99, `99th percentile; server memory ${follow.memoryMiB} MiB`);
   await speech();
   const { typed, fitterMs, candidates } = await keystrokes(URL);
   report('keystroke to painted result', typed, '40 × 10 sheet, headless Chromium');
