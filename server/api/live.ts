@@ -3,7 +3,7 @@ import * as v from 'valibot';
 import { type RunCommand, type RunEvent, RunEventSchema } from '../../core/run/index.ts';
 import { type CodeKind, codesOf, findCode } from '../db/codes.ts';
 import type { Database } from '../db/database.ts';
-import { eventsSince, findRun } from '../db/runs.ts';
+import { eventsSince, findRun, setClockOffset } from '../db/runs.ts';
 import type { RunHub } from '../live/hub.ts';
 import { openStream } from '../live/stream.ts';
 import { bodyOf, notFound, sendProblem } from './problem.ts';
@@ -21,6 +21,10 @@ const ALLOWED: Record<CodeKind, readonly RunEvent['type'][]> = {
 const CommandSchema = v.strictObject({
   id: v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{8,64}$/)),
   command: v.looseObject({ type: v.string() }),
+});
+
+const ClockSchema = v.strictObject({
+  clockOffsetMs: v.pipe(v.number(), v.minValue(-8.64e13), v.maxValue(8.64e13)),
 });
 
 /** A command as an event without order and time: the same schema, the desk gives it the rest. */
@@ -122,6 +126,16 @@ export function deskApi(db: Database, hub: RunHub): Router {
   api.post('/:id/codes', async (req, res) => {
     if (await findRun(db, req.params.id)) res.json(await codesOf(db, req.params.id));
     else notFound(res, 'Run');
+  });
+  api.post('/:id/clock', async (req, res) => {
+    const body = bodyOf(ClockSchema, req.body, res);
+    if (!body) return;
+    if (!(await setClockOffset(db, req.params.id, body.clockOffsetMs))) {
+      notFound(res, 'Run');
+      return;
+    }
+    hub.publish(req.params.id, { to: 'followers', kind: 'clock', offsetMs: body.clockOffsetMs });
+    res.status(204).end();
   });
   api.get('/:id/commands', async (req, res) => {
     if (!(await findRun(db, req.params.id))) {

@@ -129,6 +129,12 @@ export async function appendEvents(
   });
 }
 
+/** Keeps the server's clock less the desk's, ms; false when there is no such run. */
+export async function setClockOffset(db: Queryable, id: string, offsetMs: number): Promise<boolean> {
+  const rows = await db.query('UPDATE run SET clock_offset_ms = $2 WHERE id = $1 RETURNING id', [id, offsetMs]);
+  return rows.length > 0;
+}
+
 async function sumUp(tx: Queryable, runId: string, plan: Plan): Promise<void> {
   const state = foldRun(plan, await eventsOf(tx, runId));
   const at = (ms: number | null) => (ms === null ? null : new Date(ms));

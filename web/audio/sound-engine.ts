@@ -17,8 +17,8 @@ export type SoundSource = (fromMs: number, toMs: number) => readonly TimedSound[
 
 const TONES: readonly Tone[] = ['work', 'rest', 'break', 'tick', 'end', 'chime', 'switch'];
 const LOOK_AHEAD_MS = 2500;
-/** The audio clock and the system clock may part by this much (a machine asleep) before the engine follows the latter. */
-const MAX_DRIFT_MS = 1500;
+/** The audio clock and the system clock may part by this much (a machine asleep, or too slow) before the engine follows the latter. */
+const MAX_DRIFT_MS = 300;
 const VOLUME_KEY = 'odd-round.volumes';
 const USUAL_VOLUME: Record<Bus, number> = { tones: 0.8, voice: 0.9, music: 0.5 };
 

@@ -61,6 +61,8 @@ export async function openRun(id: string): Promise<void> {
   sending = keepSending(id);
   commands?.close();
   commands = listenForCommands(id);
+  stopTelling();
+  stopTelling = deskClock.tell(id);
   sound.silent = run.plan.silent ?? false;
   sound.play(soundSource(), sound.now());
   void loadVoice();
@@ -71,6 +73,7 @@ export function closeRun(): void {
   sending = null;
   commands?.close();
   commands = null;
+  stopTelling();
   voiceLoad?.abort();
   sound.silence();
   useDesk.setState({ run: null, folded: null, cues: [] });
@@ -140,6 +143,7 @@ window.addEventListener('odd-round:sent', () => {
 
 const CommandMessage = v.object({ id: v.string(), command: v.looseObject({ type: v.string() }) });
 let commands: { close: () => void } | null = null;
+let stopTelling: () => void = () => {};
 
 /**
  * Hears what remotes and squads ask for and does it here: the desk is the authority. Each ask has an id, which becomes the
