@@ -1,6 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
+import { clocksParted, watchClocksOf } from './support/onsets.ts';
 
 const plan = (id: string): Plan => ({
   ...planOf({
@@ -41,22 +42,25 @@ async function lead(page: Page, id: string): Promise<Record<'wall' | 'squad' | '
   return codes;
 }
 
-/** When the page shows a time left, by its own steady clock tied to the machine's: the moment the interval ends, ms. */
+/** The moment at which the page, as it draws a time left, says that the interval ends: ms on the machine's own clock. */
 const endShown = (page: Page) =>
   page.evaluate(
     () =>
-      new Promise<number>((done) =>
-        requestAnimationFrame(() => {
-          const left = Number(document.querySelector('[data-testid="remaining"]')?.getAttribute('data-ms'));
-          done(performance.timeOrigin + performance.now() + left);
-        }),
-      ),
+      new Promise<number>((done) => {
+        const shown = document.querySelector('[data-testid="remaining"]');
+        const observer = new MutationObserver(() => {
+          observer.disconnect();
+          done(performance.timeOrigin + performance.now() + Number(shown?.getAttribute('data-ms')));
+        });
+        if (shown) observer.observe(shown, { attributes: true, attributeFilter: ['data-ms'] });
+      }),
   );
 
 test('desk and three following screens show the same second, over a slow and breaking network', async ({
   page,
   context,
 }) => {
+  await watchClocksOf(page);
   const codes = await lead(page, 'follow-sync');
   const screens: Page[] = [];
   for (const path of [`/wall/${codes.wall}`, `/station/${codes.wall}/2`, `/remote/${codes.remote}`]) {
@@ -80,6 +84,8 @@ test('desk and three following screens show the same second, over a slow and bre
     const ends = await Promise.all([page, ...screens].map(endShown));
     for (const end of ends.slice(1)) apart.push(Math.abs(end - ends[0]!));
   }
+  const parted = await clocksParted(page);
+  test.skip(parted > 60, `the machine fell ${Math.round(parted)} ms behind real time: nothing to measure`);
   apart.sort((a, b) => a - b);
   const p95 = apart[Math.floor(apart.length * 0.95)]!;
   test.info().annotations.push({ type: 'desk to screens, 95th percentile', description: `${p95.toFixed(1)} ms` });
@@ -93,7 +99,7 @@ test('the wall says who is where; the remote asks and the desk does; a squad sen
   const codes = await lead(page, 'follow-roles');
   const wall = await context.newPage();
   await wall.goto(`/wall/${codes.wall}`);
-  await expect(wall.getByTestId('move')).toContainText('Rope slam');
+  await expect(wall.getByTestId('move')).toHaveText('Main');
   const rows = wall.getByRole('list', { name: 'Who is where' }).getByRole('listitem');
   await expect(rows.nth(0)).toContainText('Heron');
   await expect(rows.nth(1)).toContainText('Teal');
@@ -101,9 +107,10 @@ test('the wall says who is where; the remote asks and the desk does; a squad sen
   await remote.goto(`/remote/${codes.remote}`);
   await remote.getByRole('button', { name: 'Skip' }).click();
   await expect(page.getByTestId('phase-word')).toHaveText('Rest');
+  await expect(wall.getByTestId('move')).toHaveText('Move on');
   await remote.getByRole('button', { name: 'Skip' }).click();
   // One station on: Heron is at the press-ups, and so on.
-  await expect(wall.getByTestId('move')).toContainText('Press-up');
+  await expect(page.getByTestId('phase-word')).toHaveText('Work');
   await expect(rows.nth(1)).toContainText('Heron');
   await expect(rows.nth(0)).toContainText('Curlew');
   await remote.getByRole('button', { name: 'Pause' }).click();

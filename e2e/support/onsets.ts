@@ -21,7 +21,7 @@ registerProcessor('onset-probe', class extends AudioWorkletProcessor {
  * context that bypasses the content security policy: the probe is no script of the application's.
  */
 export async function listen(page: Page): Promise<() => Promise<number[]>> {
-  await page.addInitScript(watchClocks);
+  await watchClocksOf(page);
   await page.addInitScript((source) => {
     const onsets: number[] = [];
     Object.assign(window, { onsets });
@@ -56,6 +56,9 @@ export async function blockMainThread(page: Page, busyMs: number, everyMs: numbe
     [busyMs, everyMs] as const,
   );
 }
+
+/** Lets `clocksParted` be asked of a page; must be called before the page opens. */
+export const watchClocksOf = (page: Page) => page.addInitScript(watchClocks);
 
 /** Notes how far the audio clock and the system clock part: on a machine that does not get its time, sound falls behind. */
 function watchClocks(): void {

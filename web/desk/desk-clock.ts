@@ -21,10 +21,10 @@ class DeskClock {
   }
 
   /** Tells the server when the desk's clock has moved against its own, for as long as a run is led; gives what stops it. */
-  tell(runId: string): () => void {
+  tell(runId: string, isKnown: () => boolean): () => void {
     let told: number | null = null;
     const timer = setInterval(() => {
-      const offsetMs = this.offsetMs();
+      const offsetMs = isKnown() ? this.offsetMs() : null;
       if (offsetMs === null || (told !== null && Math.abs(offsetMs - told) < WORTH_TELLING_MS)) return;
       void fetch(`/api/runs/${runId}/clock`, {
         method: 'POST',

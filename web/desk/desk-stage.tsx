@@ -55,7 +55,10 @@ export function Stage({
   const shown = working ? interval : nextWork;
   const upcoming = working ? view.nextWork : null;
   return (
-    <section className="flex min-h-0 flex-1 flex-col px-4 max-md:pt-3 md:justify-center md:px-6" aria-live="off">
+    <section
+      className="flex min-h-0 flex-1 flex-col overflow-hidden px-4 max-md:pt-2 md:justify-center md:px-6"
+      aria-live="off"
+    >
       <div className="flex items-baseline gap-5">
         <span
           className="digits border-2 border-current px-3 text-[20px] md:text-[26px] uppercase tracking-wide"
@@ -80,7 +83,7 @@ export function Stage({
       </h1>
       <div className="flex flex-wrap items-end gap-x-10">
         <time
-          className={`digits min-w-[2.15ch] leading-[0.92] ${state.status === 'ready' ? 'text-[clamp(64px,9vw,116px)]' : 'text-[clamp(110px,20vw,270px)]'}`}
+          className={`digits min-w-[2.15ch] leading-[0.92] ${state.status === 'ready' ? 'text-[clamp(64px,9vw,116px)]' : 'text-[clamp(96px,20vw,270px)]'}`}
           data-testid="remaining"
           data-ms={view.remainingMs}
         >
@@ -111,11 +114,11 @@ interface AsideProps {
 function Aside({ plan, view, upcoming, station }: AsideProps) {
   const next = upcoming && stationAt(plan, upcoming);
   return (
-    <div className="mb-3 min-w-64 flex-1 text-[20px] leading-snug">
+    <div className="mb-3 flex-1 text-[20px] leading-snug max-md:text-[16px] md:min-w-64">
       {upcoming && (
         <div className="mb-2">
           <div className="opacity-90">next</div>
-          <div className="truncate text-[34px] font-semibold leading-tight">
+          <div className="truncate text-[34px] max-md:text-[24px] font-semibold leading-tight">
             {nameOf(plan, upcoming)}{' '}
             {upcoming.side && (
               <span className="border-2 border-current px-1.5 text-[0.7em] uppercase">{sideWord(upcoming.side)}</span>
@@ -130,12 +133,12 @@ function Aside({ plan, view, upcoming, station }: AsideProps) {
         {view.toBreakMs !== null && (
           <div>
             <div className="opacity-90">to the break</div>
-            <div className="digits text-[34px] leading-tight">{formatDuration(view.toBreakMs)}</div>
+            <div className="digits text-[34px] max-md:text-[22px] leading-tight">{formatDuration(view.toBreakMs)}</div>
           </div>
         )}
         <div>
           <div className="opacity-90">to the end</div>
-          <div className="digits text-[34px] leading-tight">{formatDuration(view.toEndMs)}</div>
+          <div className="digits text-[34px] max-md:text-[22px] leading-tight">{formatDuration(view.toEndMs)}</div>
         </div>
       </div>
     </div>
@@ -167,7 +170,7 @@ function Options({ station }: { station: Station }) {
   return (
     <>
       {(low || harder) && (
-        <div className="mb-2 flex flex-wrap gap-x-6 text-[18px] leading-tight">
+        <div className="mb-2 flex flex-wrap gap-x-6 text-[18px] leading-tight max-md:hidden">
           {low && (
             <span>
               <span className="block text-[15px] opacity-90">{station.lowImpact ? 'low impact' : 'easier'}</span>
@@ -182,7 +185,7 @@ function Options({ station }: { station: Station }) {
           )}
         </div>
       )}
-      {cues.length > 0 && <div className="mb-2 text-[17px] opacity-90">{cues.join(' · ')}</div>}
+      {cues.length > 0 && <div className="mb-2 text-[17px] opacity-90 max-md:hidden">{cues.join(' · ')}</div>}
     </>
   );
 }

@@ -62,7 +62,7 @@ export async function openRun(id: string): Promise<void> {
   commands?.close();
   commands = listenForCommands(id);
   stopTelling();
-  stopTelling = deskClock.tell(id);
+  stopTelling = deskClock.tell(id, () => readRun(id)?.created === true);
   sound.silent = run.plan.silent ?? false;
   sound.play(soundSource(), sound.now());
   void loadVoice();
@@ -153,6 +153,11 @@ function listenForCommands(id: string): { close: () => void } {
   let source: EventSource | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
   const open = () => {
+    // Before its first event is sent the server does not know the run.
+    if (readRun(id)?.created !== true) {
+      timer = setTimeout(open, 1000);
+      return;
+    }
     source = new EventSource(`/api/runs/${id}/commands`);
     source.addEventListener('command', (e) => {
       const message = v.safeParse(CommandMessage, JSON.parse(e.data));
@@ -160,7 +165,6 @@ function listenForCommands(id: string): { close: () => void } {
       if (message.success && !known) void command(message.output.command as RunCommand, message.output.id);
     });
     source.onerror = () => {
-      // Before the run's first event the server does not know it, and answers with no stream: asked again later.
       if (source?.readyState === EventSource.CLOSED) timer = setTimeout(open, 3000);
     };
   };

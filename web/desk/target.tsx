@@ -23,7 +23,7 @@ export function Target(props: Props) {
       aria-pressed={pressed}
       onClick={onClick}
       className={`${phone} flex min-h-16 items-center justify-center gap-3 whitespace-nowrap rounded-md border-2 border-current active:bg-current/20 disabled:opacity-40 max-md:gap-2 ${
-        small ? 'flex-1 text-[16px] max-md:px-1 md:text-[18px]' : 'text-[20px] md:text-[24px]'
+        small ? 'flex-1 text-[14px] max-md:px-1 md:text-[18px]' : 'text-[20px] md:text-[24px]'
       } ${wide ? 'max-md:min-h-20 flex-[1.7] bg-current/10 font-bold' : 'flex-1'} ${pressed ? 'bg-current/20 font-bold' : ''}`}
     >
       {children}

@@ -16,6 +16,7 @@ export function Wall({ plan, state, view }: { plan: Plan; state: RunState; view:
   const over = state.status === 'finished' || state.status === 'abandoned';
   const working = view.interval !== null && (isWork(view.interval) || view.interval.kind === 'demo');
   const shown = working ? view.interval : view.nextWork;
+  const rotates = rotating(plan, shown, working);
   return (
     <main
       data-phase={phase}
@@ -40,9 +41,15 @@ export function Wall({ plan, state, view }: { plan: Plan; state: RunState; view:
             <span className="digits">{formatDuration(Math.ceil(view.toEndMs / 1000) * 1000)} to the end</span>
           </div>
           <h1 className="digits mt-[1vh] shrink-0 truncate text-[13.5vh] leading-[1.1]" data-testid="move">
-            {!working && <span className="mr-[1.5vw] text-[0.5em] font-normal">next</span>}
-            {name(plan, shown)}
-            {shown?.side && (
+            {rotates ? (
+              rotates.title
+            ) : (
+              <>
+                {!working && <span className="mr-[1.5vw] text-[0.5em] font-normal">next</span>}
+                {name(plan, shown)}
+              </>
+            )}
+            {shown?.side && !rotates && (
               <span className="ml-[1.5vw] border-[0.6vh] border-current px-[1vw] text-[0.55em] uppercase">
                 {sideWord(shown.side)}
               </span>
@@ -69,6 +76,14 @@ function wordOf(state: RunState, view: RunView): string {
   if (state.status === 'ready') return 'Soon';
   if (state.status === 'paused') return 'Paused';
   return view.interval ? KIND_WORDS[view.interval.kind] : '';
+}
+
+/** At stations no one move is everybody's: the block is named, and between sets what all of them do. */
+function rotating(plan: Plan, shown: Interval | null, working: boolean): { title: string } | null {
+  const block = shown && plan.blocks[shown.blockIndex];
+  if (block?.use !== 'stations' || plan.heads === null || shown?.stationIndex == null) return null;
+  const first = shown.stationIndex === 0 && (shown.round ?? 1) === 1;
+  return { title: working ? block.title : first ? 'To your stations' : 'Move on' };
 }
 
 function countdown(ms: number): string {

@@ -116,7 +116,7 @@ function Rehearsal({ plan }: { plan: Plan }) {
         <CueRuler cues={cues} intervals={state.intervals} positionMs={view.positionMs} />
       </div>
       <footer className="flex gap-3 px-6 pt-3 pb-4">
-        <Target name="Cue before" hint="←" onClick={() => to(neighbourCue(cues, positionMs, -1))}>
+        <Target small name="Cue before" hint="←" onClick={() => to(neighbourCue(cues, positionMs, -1))}>
           <ChevronLeft size={28} />
         </Target>
         <Target
@@ -127,7 +127,7 @@ function Rehearsal({ plan }: { plan: Plan }) {
         >
           {place.playing ? <Pause size={30} /> : <Play size={30} />}
         </Target>
-        <Target name="Next cue" hint="→" onClick={() => to(neighbourCue(cues, positionMs, 1))}>
+        <Target small name="Next cue" hint="→" onClick={() => to(neighbourCue(cues, positionMs, 1))}>
           <ChevronRight size={28} />
         </Target>
         {SPEEDS.map((speed) => (
