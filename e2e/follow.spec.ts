@@ -56,6 +56,25 @@ const endShown = (page: Page) =>
       }),
   );
 
+/** The 95th percentile of the time between two frames of a page, over a second, ms. */
+const frameGap = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<number>((done) => {
+        const gaps: number[] = [];
+        const from = performance.now();
+        requestAnimationFrame(function next(t) {
+          gaps.push(t);
+          if (performance.now() - from < 1000) requestAnimationFrame(next);
+          else {
+            const apart = gaps.slice(1).map((x, k) => x - (gaps[k] ?? x));
+            apart.sort((a, b) => a - b);
+            done(apart[Math.floor(apart.length * 0.95)] ?? 1000);
+          }
+        });
+      }),
+  );
+
 test('desk and three following screens show the same second, over a slow and breaking network', async ({
   page,
   context,
@@ -85,7 +104,9 @@ test('desk and three following screens show the same second, over a slow and bre
     for (const end of ends.slice(1)) apart.push(Math.abs(end - ends[0]!));
   }
   const parted = await clocksParted(page);
-  test.skip(parted > 60, `the machine fell ${Math.round(parted)} ms behind real time: nothing to measure`);
+  const slowest = Math.max(...(await Promise.all([page, ...screens].map(frameGap))));
+  test.skip(parted > 25, `the machine fell ${Math.round(parted)} ms behind real time: nothing to measure`);
+  test.skip(slowest > 40, `the machine draws a frame in ${Math.round(slowest)} ms: nothing to measure`);
   apart.sort((a, b) => a - b);
   const p95 = apart[Math.floor(apart.length * 0.95)]!;
   test.info().annotations.push({ type: 'desk to screens, 95th percentile', description: `${p95.toFixed(1)} ms` });

@@ -173,6 +173,39 @@ test('the builder lists what gives way with measured lengths, and takes words of
   await expect(panel.getByText('Next: Plank reach')).toBeVisible();
 });
 
+test('words are recorded with the microphone, trimmed, heard, and take the place of the synthetic ones', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['microphone']);
+  const plan: Plan = {
+    ...planOf({ ...circuit(stations(2), 30, 20, 1), id: 'main' }),
+    id: 'live-record',
+    title: 'Own voice',
+  };
+  await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+  await page.goto(`/classes/${plan.id}?panel=cues`);
+  const panel = page.getByRole('complementary', { name: 'Cues' });
+  await panel.getByText(/^All sentences/).click();
+  await panel.getByRole('button', { name: 'Record Half way' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Record “Half way”' });
+  await dialog.getByRole('button', { name: 'Record', exact: true }).click();
+  // The pretended microphone beeps once a second.
+  await page.waitForFunction(
+    (until) => performance.now() > until,
+    (await page.evaluate(() => performance.now())) + 2500,
+  );
+  await dialog.getByRole('button', { name: 'Stop' }).click();
+  await dialog.getByRole('slider', { name: 'from' }).press('ArrowRight');
+  await dialog.getByRole('button', { name: 'Use it' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(panel.getByRole('button', { name: 'yours: drop' })).toBeVisible();
+  const list = await (await page.request.get(`/api/speech/recordings?plan=${plan.id}`)).json();
+  expect(list).toEqual([{ planId: plan.id, words: 'Half way', ms: expect.any(Number) }]);
+  await panel.getByRole('button', { name: 'yours: drop' }).click();
+  await expect(panel.getByRole('button', { name: 'yours: drop' })).toHaveCount(0);
+});
+
 test('a class is rehearsed from anywhere, at speed, cue by cue, and no run is made', async ({ page }) => {
   const before = (await (await page.request.get('/api/runs')).json()).length;
   await page.goto('/classes/short-tide/rehearse');
@@ -180,7 +213,9 @@ test('a class is rehearsed from anywhere, at speed, cue by cue, and no run is ma
   const at = async () => Number(await position.getAttribute('data-ms'));
   await page.getByRole('slider', { name: 'Place in the class' }).fill('300000');
   await expect.poll(at).toBeGreaterThanOrEqual(300_000);
-  await page.keyboard.press('Escape');
+  await page.getByRole('group', { name: 'Class strip' }).click({ position: { x: 600, y: 18 } });
+  await expect.poll(at).not.toBe(300_000);
+  await page.getByRole('slider', { name: 'Place in the class' }).fill('300000');
   await page.getByRole('button', { name: '16×' }).click();
   await page.getByRole('button', { name: /Play/ }).click();
   await expect.poll(at).toBeGreaterThan(316_000);

@@ -8,7 +8,7 @@ import { blockMainThread, clocksParted, listen, REAL_TIME_MS } from './support/o
 
 test.use({ bypassCSP: true });
 
-const PLAYED_MS = 185_000;
+const PLAYED_MS = 182_000;
 
 async function start(
   page: Page,
@@ -57,8 +57,8 @@ async function judge(
     expect(nearest, `${x.what} at ${(x.atMs - expected[0]!.atMs) / 1000} s`).toBeLessThan(1);
     worstMs = Math.max(worstMs, nearest);
   }
-  // Nothing is heard that is not in the list.
-  for (const h of heard)
+  // Nothing is heard that is not in the list; what the pause at the end cut short is left out.
+  for (const h of heard.filter((x) => x + offset < pausedAt - 200))
     expect(expected.some((x) => h + offset > x.atMs - 1 && h + offset < x.atMs + x.lengthMs + 60)).toBe(true);
   const spoken = expected.filter((x) => lengths.has(x.what));
   for (const [k, x] of spoken.entries())

@@ -10,5 +10,7 @@ export const CHROMIUM = {
     '--disable-component-update',
     '--disable-sync',
     '--autoplay-policy=no-user-gesture-required',
+    '--use-fake-device-for-media-stream',
+    '--use-fake-ui-for-media-stream',
   ],
 };

@@ -117,6 +117,9 @@ export function RoundSheet({ block, following, onEdit, marks, actions }: Props) 
                 sheet={sheet}
                 layout={layout}
                 isSelected={(row, col) => selection !== null && contains(selection, row, col)}
+                gapNote={(row, col) =>
+                  marks?.gaps?.[`${block.stations[row]?.id}:${col + 1}`]?.map((n) => n.text).join(' ') ?? null
+                }
                 onPick={(row, col, extend) => {
                   setSelection(extend && selection ? extendTo(selection, row, col) : single(row, col));
                   setEntry(null);

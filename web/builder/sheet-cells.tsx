@@ -10,10 +10,12 @@ interface Props {
   isSelected: (row: number, col: number) => boolean;
   onPick: (row: number, col: number, extend: boolean) => void;
   onOpen: (row: number, col: number) => void;
+  /** What the checks say of the gap after a visit; null when nothing. */
+  gapNote?: (row: number, col: number) => string | null;
 }
 
 /** The visits, drawn to time, and the notches where an odd round leaves a set out. */
-export function SheetCells({ sheet, layout, isSelected, onPick, onOpen }: Props) {
+export function SheetCells({ sheet, layout, isSelected, onPick, onOpen, gapNote }: Props) {
   const pick = useLatest(onPick);
   const open = useLatest(onOpen);
   return (
@@ -35,6 +37,7 @@ export function SheetCells({ sheet, layout, isSelected, onPick, onOpen }: Props)
                 name={sheet.rows[cell.row]?.label ?? ''}
                 scale={layout.scale}
                 selected={isSelected(cell.row, cell.col)}
+                note={gapNote?.(cell.row, cell.col) ?? null}
                 onPick={pick}
                 onOpen={open}
               />
@@ -68,10 +71,11 @@ interface CellProps extends Pick<Props, 'onPick' | 'onOpen'> {
   name: string;
   scale: number;
   selected: boolean;
+  note: string | null;
 }
 
 /** One visit, placed in its column; drawn again only when what it shows has changed, since a sheet may have hundreds. */
-const CellView = memo(function CellView({ cell, name, scale, selected, onPick, onOpen }: CellProps) {
+const CellView = memo(function CellView({ cell, name, scale, selected, note, onPick, onOpen }: CellProps) {
   const px = (ms: number) => (ms / 1000) * scale;
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: the grid listens for keys
@@ -95,12 +99,19 @@ const CellView = memo(function CellView({ cell, name, scale, selected, onPick, o
           first={i === 0}
         />
       ))}
+      {note && (
+        <span
+          className="absolute top-0 -right-[3px] h-full w-[6px] bg-live"
+          style={{ clipPath: 'polygon(50% 0, 100% 20%, 62% 20%, 62% 100%, 38% 100%, 38% 20%, 0 20%)' }}
+          title={note}
+        />
+      )}
     </div>
   );
 }, sameCell);
 
 function sameCell(a: CellProps, b: CellProps): boolean {
-  if (a.scale !== b.scale || a.selected !== b.selected || a.name !== b.name) return false;
+  if (a.scale !== b.scale || a.selected !== b.selected || a.name !== b.name || a.note !== b.note) return false;
   const [x, y] = [a.cell, b.cell];
   return (
     x.rowSpan === y.rowSpan && x.parts.length === y.parts.length && x.parts.every((p, i) => samePart(p, y.parts[i]))

@@ -97,6 +97,7 @@ function Rehearsal({ plan }: { plan: Plan }) {
             totals={sums}
             compact
             positionMs={Math.max(0, positionMs - leadMs)}
+            onSeek={(ms) => to(leadMs + ms)}
           />
         </div>
         <input

@@ -1,3 +1,4 @@
+import type { PointerEvent } from 'react';
 import { formatClock, formatDuration, type Plan } from '../../core/plan/index.ts';
 import { type Interval, isBreak, isWork, type PlanTotals, type Timeline } from '../../core/timeline/index.ts';
 
@@ -10,6 +11,8 @@ interface Props {
   activeBlock?: number | null;
   onBlock?: (blockIndex: number) => void;
   compact?: boolean;
+  /** Told the place under the pointer as the strip is pressed and dragged, ms from the start. */
+  onSeek?: (ms: number) => void;
 }
 
 const percent = (part: number, whole: number) => `${(100 * part) / whole}%`;
@@ -23,13 +26,25 @@ export function ClassStrip({
   activeBlock = null,
   onBlock,
   compact = false,
+  onSeek,
 }: Props) {
   const slotMs = plan.slot.lengthMs ?? 0;
   const axisMs = Math.max(totals.totalMs, slotMs, 60_000) * 1.015;
   const at = (ms: number) =>
     totals.startClockMs === null ? formatDuration(ms) : formatClock(totals.startClockMs + ms);
+  const seek = (e: PointerEvent<HTMLDivElement>) => {
+    if (!onSeek) return;
+    const box = e.currentTarget.getBoundingClientRect();
+    onSeek(Math.min(totals.totalMs, Math.max(0, ((e.clientX - box.left) / box.width) * axisMs)));
+  };
   return (
-    <div className={`relative ${compact ? 'h-9' : 'h-[82px]'}`} role="group" aria-label="Class strip">
+    <div
+      className={`relative ${compact ? 'h-9' : 'h-[82px]'} ${onSeek ? 'cursor-ew-resize touch-none' : ''}`}
+      role="group"
+      aria-label="Class strip"
+      onPointerDown={seek}
+      onPointerMove={(e) => e.buttons === 1 && seek(e)}
+    >
       <div className={`absolute inset-x-0 ${compact ? 'top-1 h-7' : 'top-4 h-11'}`}>
         {totals.blocks.map((b) => {
           const block = plan.blocks[b.blockIndex];
