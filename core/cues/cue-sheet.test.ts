@@ -109,6 +109,13 @@ describe('as the instructor sets it', () => {
     expect(said(quiet).map(([at]) => at)).toEqual([55, 135]);
   });
 
+  it('chimes in place of words come at their time, in order with the ticks', () => {
+    const p: Plan = { ...base, cueLevels: { half: 'tone', tenSeconds: 'tone', nextUp: 'off', rounds: 'off' } };
+    const times = sheet(p).cues.map((c) => c.atMs);
+    expect(times.slice(0, 6)).toEqual([0, 15_000, 20_000, 27_000, 28_000, 29_000]);
+    expect(times).toEqual([...times].sort((a, b) => a - b));
+  });
+
   it('form cues take turns over the sets', () => {
     const p: Plan = { ...base, cues: { ...base.cues, formCues: true } };
     expect(said(p).filter(([, t]) => t === 'Soft knees' || t === 'Tall')).toEqual([

@@ -1,4 +1,12 @@
-import type { CueLevel, CueName, CueSettings, Phrase, Plan, Station } from '../plan/index.ts';
+import {
+  CUE_NAMES,
+  type CueLevel,
+  type CueName,
+  type CueSettings,
+  type Phrase,
+  type Plan,
+  type Station,
+} from '../plan/index.ts';
 
 /** The sentences as they are until an instructor words them anew. */
 export const PHRASE_DEFAULTS: Record<Phrase, string> = {
@@ -26,7 +34,8 @@ export function phrase(
   words: Record<string, string | number> = {},
 ): string {
   const text = plan.phrases?.[which] ?? PHRASE_DEFAULTS[which];
-  return text.includes('{') ? text.replace(/\{(\w+)\}/g, (_, key: string) => String(words[key] ?? '')).trim() : text;
+  if (!text.includes('{')) return text;
+  return text.replace(/\{(\w+)\}/g, (_, key: string) => String(words[key] ?? '')).trim();
 }
 
 /** Which of the plain settings a cue name goes by, and its level when that is on. */
@@ -54,6 +63,16 @@ export function levelOf(
   if (own !== undefined) return own;
   const { setting, level } = USUAL[name];
   return setting === null || plan.cues[setting] ? level : 'off';
+}
+
+/** The levels of all kinds of cue at once. */
+export type LevelTable = Record<CueName, CueLevel>;
+
+/** The levels of a class, block by block: what `levelOf` gives where a station has none of its own. */
+export function levelTables(plan: Pick<Plan, 'blocks' | 'cues' | 'cueLevels'>): LevelTable[] {
+  return plan.blocks.map(
+    (_, k) => Object.fromEntries(CUE_NAMES.map((name) => [name, levelOf(plan, k, null, name)])) as LevelTable,
+  );
 }
 
 export const speaks = (level: CueLevel) => level === 'voice' || level === 'both';

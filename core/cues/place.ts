@@ -47,7 +47,9 @@ interface Taken {
 export function placeWishes(
   wishes: readonly Wish[],
   taken: readonly Taken[],
-  interval: { index: number; startMs: number; durationMs: number; word: string },
+  interval: { index: number; startMs: number; durationMs: number },
+  /** What the interval is called in a reason. */
+  word: string,
 ): { cues: Cue[]; notes: CueNote[] } {
   const cues: Cue[] = [];
   const notes: CueNote[] = [];
@@ -65,7 +67,7 @@ export function placeWishes(
         text: full.text,
         what,
         byMs,
-        reason: reason(full.ms, interval.durationMs, interval.word, clash(wish, full.ms, busy)),
+        reason: reason(full.ms, interval.durationMs, word, clash(wish, full.ms, busy)),
       });
     if (!found) {
       note('dropped', 0);

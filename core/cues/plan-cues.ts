@@ -1,6 +1,6 @@
 import type { CueLevel, CueName, Phrase, Plan, Station } from '../plan/index.ts';
 import { type Interval, isBreak, isWork, stationAt } from '../timeline/index.ts';
-import { levelOf, phrase, sounds, speaks } from './phrases.ts';
+import { type LevelTable, levelOf, levelTables, phrase, sounds, speaks } from './phrases.ts';
 import { BETWEEN_MS, placeWishes, type Wish } from './place.ts';
 import type { Cue, CueKind, CueNote, CuePlan, SpokenMs, Tone } from './types.ts';
 
@@ -45,22 +45,24 @@ export function planCueSheet(
   spokenMs: SpokenMs = estimateSpokenMs,
 ): CuePlan {
   const sheet: CuePlan = { cues: [], notes: [] };
+  const shared: Shared = { levels: levelTables(plan), spoken: new Map(), forms: new Map(), spokenMs };
   const once = onceOnly(plan, intervals);
   const sets = new Map<string, number>();
   intervals.forEach((interval, i) => {
-    const at = new IntervalCues(plan, interval, intervals[i - 1], intervals[i + 1], spokenMs);
+    const at = new IntervalCues(plan, interval, intervals[i - 1], intervals[i + 1], shared);
     const work = isWork(interval);
     at.boundary();
     at.countdowns();
-    if (work) at.duringWork(upcomingWork(intervals, i), formCueOf(plan, interval, sets));
-    else at.duringGap(upcomingWork(intervals, i));
-    for (const line of once.get(i) ?? []) at.once(line);
+    if (work) {
+      const flows = interval.durationMs >= NEXT_IN_WORK_FROM_MS;
+      at.duringWork(flows ? upcomingWork(intervals, i) : null, formCueOf(plan, interval, sets));
+    } else at.duringGap(upcomingWork(intervals, i));
+    if (once.size > 0) for (const line of once.get(i) ?? []) at.once(line);
     at.finish(sheet.cues, sheet.notes);
   });
   const last = intervals[intervals.length - 1];
   if (last && sounds(levelOf(plan, last.blockIndex, null, 'starts')))
     sheet.cues.push(toneCue('end', last.startMs + last.durationMs, last.index));
-  sheet.cues.sort((a, b) => a.atMs - b.atMs);
   return sheet;
 }
 
@@ -131,11 +133,21 @@ function toneCue(tone: Tone, atMs: number, intervalIndex: number): Cue {
   return { atMs, kind: tone === 'tick' ? 'countdown' : 'tone', tone, text: null, spokenMs: 0, intervalIndex };
 }
 
+/** What is worked out once for all intervals of a sheet. */
+interface Shared {
+  levels: readonly LevelTable[];
+  /** Spoken lengths by text, and the forms of next up by what they are made from. */
+  spoken: Map<string, number>;
+  forms: Map<string, readonly string[]>;
+  spokenMs: SpokenMs;
+}
+
 /** Gathers the cues of one interval, then places what is spoken. */
 class IntervalCues {
   private readonly station: Station | null;
   private readonly tones: Cue[] = [];
   private readonly scripts: Cue[] = [];
+  private tonesInOrder = true;
   private readonly wishes: Wish[] = [];
   private countdownFromMs: number | null = null;
 
@@ -144,13 +156,22 @@ class IntervalCues {
     private readonly interval: Interval,
     private readonly previous: Interval | undefined,
     private readonly next: Interval | undefined,
-    private readonly spokenMs: SpokenMs,
+    private readonly shared: Shared,
   ) {
     this.station = stationAt(plan, interval);
   }
 
+  private spokenMs(text: string): number {
+    const known = this.shared.spoken.get(text);
+    if (known !== undefined) return known;
+    const ms = this.shared.spokenMs(text);
+    this.shared.spoken.set(text, ms);
+    return ms;
+  }
+
   private level(name: CueName): CueLevel {
-    return levelOf(this.plan, this.interval.blockIndex, this.station, name);
+    const own = this.station?.cueLevels?.[name];
+    return own ?? this.shared.levels[this.interval.blockIndex]?.[name] ?? 'off';
   }
 
   boundary(): void {
@@ -204,8 +225,7 @@ class IntervalCues {
       this.call('tenSeconds', 'tenSeconds', 'tenSeconds', interval.durationMs - 10_000, 500);
     if (formCue !== null && speaks(this.level('formCues')) && interval.durationMs >= FORM_FROM_MS)
       this.add('form', [formCue], 4000, 2500, interval.durationMs - 4000);
-    if (upcoming && interval.durationMs >= NEXT_IN_WORK_FROM_MS && upcoming.work.stationIndex !== interval.stationIndex)
-      this.nextInWork(upcoming);
+    if (upcoming && upcoming.work.stationIndex !== interval.stationIndex) this.nextInWork(upcoming);
   }
 
   /** Where work follows work there is no gap to say the next in: it is said just before the countdown. */
@@ -237,14 +257,20 @@ class IntervalCues {
   }
 
   /** Next up from its fullest form to its shortest: kit goes first, then the lead-in. */
-  private nextForms({ work, before }: Upcoming): string[] {
+  private nextForms({ work, before }: Upcoming): readonly string[] {
     const station = stationAt(this.plan, work);
     if (!station) return [];
     const rotates = this.plan.blocks[work.blockIndex]?.use === 'stations' && before?.blockIndex === work.blockIndex;
-    const move = [station.sayAs ?? station.move, ...(work.side ? [`${work.side} side`] : [])].join(', ');
+    const name = station.sayAs ?? station.move;
+    const kit = station.kit?.length ? station.kit.join(', ') : '';
+    const key = `${rotates ? 1 : 0}|${work.side ?? ''}|${name}|${kit}`;
+    const known = this.shared.forms.get(key);
+    if (known) return known;
+    const move = work.side ? `${name}, ${work.side} side` : name;
     const said = phrase(this.plan, rotates ? 'nextUpRotate' : 'nextUp', { move });
-    const kit = station.kit?.length ? `${said}. ${station.kit.join(', ')}` : null;
-    return [...(kit ? [kit] : []), said, ...(said === move ? [] : [move])];
+    const forms = [...(kit ? [`${said}. ${kit}`] : []), said, ...(said === move ? [] : [move])];
+    this.shared.forms.set(key, forms);
+    return forms;
   }
 
   once({ kind, text, offsetMs }: OnceOnly): void {
@@ -303,30 +329,35 @@ class IntervalCues {
   }
 
   private tone(tone: Tone, offsetMs: number): void {
+    const last = this.tones[this.tones.length - 1];
+    if (last && last.atMs > this.interval.startMs + offsetMs) this.tonesInOrder = false;
     this.tones.push(toneCue(tone, this.interval.startMs + offsetMs, this.interval.index));
   }
 
-  /** Places what is spoken and hands everything over; ticks that a side switch covers give way to it. */
+  /** Places what is spoken and hands everything over by time; ticks that a side switch covers give way to it. */
   finish(cues: Cue[], notes: CueNote[]): void {
     const { interval } = this;
+    if (this.wishes.length === 0 && this.scripts.length === 0 && interval.phases.length === 0) {
+      // Most intervals have tones alone, and those in their order.
+      if (!this.tonesInOrder) this.tones.sort((a, b) => a.atMs - b.atMs);
+      for (const t of this.tones) cues.push(t);
+      return;
+    }
     const taken =
       this.countdownFromMs === null
         ? []
         : [{ fromMs: this.countdownFromMs, toMs: interval.durationMs, kind: 'countdown' as const }];
-    const placed = placeWishes(this.wishes, taken, {
-      index: interval.index,
-      startMs: interval.startMs,
-      durationMs: interval.durationMs,
-      word: WORD[interval.kind],
-    });
-    const covering = placed.cues.filter(
-      (c) =>
-        (c.kind === 'sideSwitch' || c.kind === 'phase') &&
-        this.countdownFromMs !== null &&
-        c.atMs - interval.startMs + c.spokenMs > this.countdownFromMs,
-    );
+    const placed = placeWishes(this.wishes, taken, interval, WORD[interval.kind]);
+    const from = this.countdownFromMs;
+    const covering =
+      from === null || interval.phases.length === 0
+        ? []
+        : placed.cues.filter(
+            (c) => (c.kind === 'sideSwitch' || c.kind === 'phase') && c.atMs - interval.startMs + c.spokenMs > from,
+          );
     const covered = (tick: Cue) =>
       tick.kind === 'countdown' && covering.some((c) => tick.atMs >= c.atMs - 70 && tick.atMs < c.atMs + c.spokenMs);
+    const own: Cue[] = [];
     for (const t of this.tones) {
       if (covering.length > 0 && covered(t)) {
         const reason = 'the side switch or phase is said over it';
@@ -338,10 +369,14 @@ class IntervalCues {
           byMs: 0,
           reason,
         });
-      } else cues.push(t);
+      } else own.push(t);
     }
-    cues.push(...placed.cues, ...this.scripts);
-    notes.push(...placed.notes);
+    for (const c of placed.cues) own.push(c);
+    for (const c of this.scripts) own.push(c);
+    // Cues stay inside their interval: sorted one by one they are sorted as a whole.
+    own.sort((a, b) => a.atMs - b.atMs);
+    for (const c of own) cues.push(c);
+    for (const n of placed.notes) notes.push(n);
   }
 }
 

@@ -66,7 +66,7 @@ export function rotationChart(block: Block, blockIndex: number, intervals: reado
 /** Where the groups of a class are during an interval; null where the block is done together. */
 export function whereAll(plan: Plan, interval: Interval, heads: number): { group: Group; station: number }[] | null {
   const block = plan.blocks[interval.blockIndex];
-  if (!block || block.use !== 'stations' || interval.stationIndex === null || block.stations.length === 0) return null;
+  if (block?.use !== 'stations' || interval.stationIndex === null || block.stations.length === 0) return null;
   const n = block.stations.length;
   const at = interval.stationIndex;
   return groupsFor(n, heads, plan.squads).map((group) => ({ group, station: stationOf(group.index, at, n) }));

@@ -19,13 +19,19 @@ export function useChecks(plan: Plan): readonly PricedFinding[] {
     worker.current = made;
     return () => made.terminate();
   }, []);
+  // What is known is sent once, not with every keystroke.
   useEffect(() => {
     if (state !== 'ready') return;
-    const post = (request: ChecksRequest) => worker.current?.postMessage(request);
-    post({ kind: 'know', moves: library.moves, kit, thresholds });
+    const known: ChecksRequest = { kind: 'know', moves: library.moves, kit, thresholds };
+    worker.current?.postMessage(known);
+  }, [library, kit, thresholds, state]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is known anew changes the answer too
+  useEffect(() => {
+    if (state !== 'ready') return;
     const timer = setTimeout(() => {
       turn.current += 1;
-      post({ kind: 'check', turn: turn.current, plan });
+      const asked: ChecksRequest = { kind: 'check', turn: turn.current, plan };
+      worker.current?.postMessage(asked);
     }, PAUSE_MS);
     return () => clearTimeout(timer);
   }, [plan, library, kit, thresholds, state]);
