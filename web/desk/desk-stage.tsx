@@ -74,7 +74,7 @@ export function Stage({
         </span>
         <span className="text-[18px] md:text-[26px]">{placeWords(plan, shown)}</span>
       </div>
-      <h1 className="digits mt-1 shrink-0 text-[clamp(40px,7.4vw,96px)] md:truncate leading-[1.08]" data-testid="move">
+      <h1 className="digits mt-1 shrink-0 text-[clamp(40px,7vw,90px)] md:truncate leading-[1.08]" data-testid="move">
         {!working && <span className="mr-4 text-[0.5em] font-normal">next</span>}
         {nameOf(plan, shown)}
         {shown?.side && (
@@ -117,8 +117,8 @@ function Aside({ plan, view, upcoming, station }: AsideProps) {
     <div className="mb-3 flex-1 text-[20px] leading-snug max-md:text-[16px] md:min-w-64">
       {upcoming && (
         <div className="mb-2">
-          <div className="opacity-90">next</div>
           <div className="truncate text-[34px] max-md:text-[24px] font-semibold leading-tight">
+            <span className="mr-2 text-[20px] font-normal opacity-90">next</span>
             {nameOf(plan, upcoming)}{' '}
             {upcoming.side && (
               <span className="border-2 border-current px-1.5 text-[0.7em] uppercase">{sideWord(upcoming.side)}</span>
