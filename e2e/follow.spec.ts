@@ -42,15 +42,27 @@ async function lead(page: Page, id: string): Promise<Record<'wall' | 'squad' | '
   return codes;
 }
 
-/** The moment at which the page, as it draws a time left, says that the interval ends: ms on the machine's own clock. */
+/**
+ * The moment at which the page, as it draws a time left, says that the interval ends: ms on the machine's own clock. A
+ * drawing that the machine held up, its frame long begun, is passed over: what counts is what is shown when it is drawn.
+ */
 const endShown = (page: Page) =>
   page.evaluate(
     () =>
       new Promise<number>((done) => {
         const shown = document.querySelector('[data-testid="remaining"]');
+        let frameAt = performance.now();
+        let over = false;
+        requestAnimationFrame(function next() {
+          frameAt = performance.now();
+          if (!over) requestAnimationFrame(next);
+        });
         const observer = new MutationObserver(() => {
+          const now = performance.now();
+          if (now - frameAt > 12) return;
+          over = true;
           observer.disconnect();
-          done(performance.timeOrigin + performance.now() + Number(shown?.getAttribute('data-ms')));
+          done(performance.timeOrigin + now + Number(shown?.getAttribute('data-ms')));
         });
         if (shown) observer.observe(shown, { attributes: true, attributeFilter: ['data-ms'] });
       }),
