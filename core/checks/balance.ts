@@ -1,5 +1,6 @@
 import { balanceOf } from '../balance/index.ts';
 import type { Part, Pattern } from '../moves/index.ts';
+import { formatDuration } from '../plan/index.ts';
 import { isMain } from './transitions.ts';
 import { type Check, CLASS_PLACE } from './types.ts';
 
@@ -43,7 +44,7 @@ export const balance: Check = {
       check: 'balance',
       key: `balance:${key}:${more}`,
       weight: 1 as const,
-      text: `${minutes(moreMs)} of ${more}, ${lessMs === 0 ? 'none' : minutes(lessMs)} of ${less}.`,
+      text: `${formatDuration(moreMs)} of ${more}, ${lessMs === 0 ? 'none' : formatDuration(lessMs)} of ${less}.`,
       place: CLASS_PLACE,
       fixes: [],
     });
@@ -70,8 +71,3 @@ export const balance: Check = {
     return [...pairs, ...sides];
   },
 };
-
-function minutes(ms: number): string {
-  const s = Math.round(ms / 1000);
-  return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
-}

@@ -4,7 +4,7 @@ import { type Block, formatDuration, type Plan, type Station } from '../../core/
 import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
 import { type Interval, isBreak, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
 import { useLibrary } from '../app/library-store.ts';
-import { KIND_WORDS, sideWord } from '../ui/words.ts';
+import { countdown, KIND_WORDS, sideWord } from '../ui/words.ts';
 import { LevelBar } from './level-bar.tsx';
 
 export type Phase = 'work' | 'rest' | 'break' | 'count';
@@ -96,12 +96,6 @@ export function Stage({
       <LevelBar view={view} cues={cues} />
     </section>
   );
-}
-
-/** Seconds are counted down as they are said: 40 is shown until the first second is over. */
-function countdown(ms: number): string {
-  const s = Math.ceil(ms / 1000);
-  return s < 60 ? String(s) : formatDuration(s * 1000);
 }
 
 interface AsideProps {

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { formatDuration, type Plan } from '../../core/plan/index.ts';
+import type { Plan } from '../../core/plan/index.ts';
 import type { RunCommand, RunView } from '../../core/run/index.ts';
 import { groupAt, groupsFor, whereAll } from '../../core/stations/index.ts';
 import { type Interval, isWork, stationAt } from '../../core/timeline/index.ts';
 import { phaseOf } from '../desk/desk-stage.tsx';
 import { Target } from '../desk/target.tsx';
-import { KIND_WORDS } from '../ui/words.ts';
+import { countdown, KIND_WORDS } from '../ui/words.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
 
@@ -28,17 +28,12 @@ function Phone({ state, view, children }: Followed & { children: React.ReactNode
           data-testid="remaining"
           data-ms={Math.round(view.remainingMs)}
         >
-          {view.waiting ? '\u2013' : short(view.remainingMs)}
+          {view.waiting ? '\u2013' : countdown(view.remainingMs)}
         </time>
       </div>
       {children}
     </main>
   );
-}
-
-function short(ms: number): string {
-  const s = Math.ceil(ms / 1000);
-  return s < 60 ? String(s) : formatDuration(s * 1000);
 }
 
 /** The interval that counts for "here": the work under way, else the next. */

@@ -3,7 +3,7 @@ import type { RunState, RunView } from '../../core/run/index.ts';
 import { whereAll } from '../../core/stations/index.ts';
 import { type Interval, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
 import { phaseOf } from '../desk/desk-stage.tsx';
-import { KIND_WORDS, sideWord } from '../ui/words.ts';
+import { countdown, KIND_WORDS, sideWord } from '../ui/words.ts';
 import { Follower } from './follower.tsx';
 
 /** The wall: what now, how long, what next, readable across a hall. */
@@ -84,11 +84,6 @@ function rotating(plan: Plan, shown: Interval | null, working: boolean): { title
   if (block?.use !== 'stations' || plan.heads === null || shown?.stationIndex == null) return null;
   const first = shown.stationIndex === 0 && (shown.round ?? 1) === 1;
   return { title: working ? block.title : first ? 'To your stations' : 'Move on' };
-}
-
-function countdown(ms: number): string {
-  const s = Math.ceil(ms / 1000);
-  return s < 60 ? String(s) : formatDuration(s * 1000);
 }
 
 function place(plan: Plan, interval: Interval | null): string {

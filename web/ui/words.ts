@@ -1,4 +1,4 @@
-import type { Block, FormatKind, Plan, Side } from '../../core/plan/index.ts';
+import { type Block, type FormatKind, formatDuration, type Plan, type Side } from '../../core/plan/index.ts';
 import type { IntervalKind } from '../../core/timeline/index.ts';
 
 export const FORMAT_WORDS: Record<FormatKind, string> = {
@@ -50,4 +50,10 @@ export const KIND_WORDS: Record<IntervalKind, string> = {
 
 export function sideWord(side: Side | null): string {
   return side === null ? '' : side === 'left' ? 'left' : 'right';
+}
+
+/** Time left as it is counted down: 40 is shown until the first second is over, m:ss from a minute on. */
+export function countdown(ms: number): string {
+  const s = Math.ceil(ms / 1000);
+  return s < 60 ? String(s) : formatDuration(s * 1000);
 }
