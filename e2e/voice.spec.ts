@@ -96,7 +96,8 @@ test('three minutes of a mixed class: every tone and word within 1 ms, also with
     [busy, b],
   ] as const) {
     const { sounds, worstMs } = await judge(one, runId, onsets);
-    expect(sounds).toBeGreaterThan(30);
+    // By the plan 52 sounds begin in the first 182 s.
+    expect(sounds).toBeGreaterThan(45);
     test
       .info()
       .annotations.push({ type: 'sounds, worst onset error', description: `${sounds}, ${worstMs.toFixed(3)} ms` });

@@ -1,6 +1,7 @@
-import { planCues } from '../../core/cues/index.ts';
+import { planCues, type Tone } from '../../core/cues/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import { type RunEvent, type Segment, stateAt } from '../../core/run/index.ts';
+import { renderTone } from '../../core/sound/index.ts';
 
 /** A sound that should have been heard: when it began (ms since 1970), how long it is, and what it was. */
 export interface ExpectedSound {
@@ -9,7 +10,8 @@ export interface ExpectedSound {
   what: string;
 }
 
-const TONE_MS = 1000;
+/** How long a tone sounds, ms: as it is rendered. */
+const toneMs = (tone: Tone) => renderTone(tone, 48_000).length / 48;
 
 /**
  * The tones and words of a run, from its record alone: each stretch of an interval that ran, its cues at their place,
@@ -48,12 +50,12 @@ export function expectedSounds(
       .filter((c) => (interrupted ? c.atMs - startMs < segment.ranMs : c.atMs - startMs <= segment.ranMs))
       .map((c) => ({
         atMs: atOf(segment, c.atMs - startMs, events),
-        lengthMs: c.tone === null ? c.spokenMs : TONE_MS,
+        lengthMs: c.tone === null ? c.spokenMs : toneMs(c.tone),
         what: c.tone ?? c.text ?? '',
       }));
   });
   if (state.endedAtMs !== null && state.segments.at(-1)?.end === 'done')
-    sounds.push({ atMs: state.endedAtMs, lengthMs: TONE_MS, what: 'end' });
+    sounds.push({ atMs: state.endedAtMs, lengthMs: toneMs('end'), what: 'end' });
   return sounds.sort((a, b) => a.atMs - b.atMs);
 }
 
