@@ -2,21 +2,28 @@ import { defineConfig } from '@playwright/test';
 import { CHROMIUM } from './e2e/support/chromium.ts';
 
 const port = 4319;
+const TIMED = /(voice|tones|sync)\.spec\.ts$/;
 
 export default defineConfig({
   testDir: 'e2e',
-  testMatch: '*.spec.ts',
   timeout: 120_000,
   expect: { timeout: 10_000 },
-  workers: 1,
   // Timing tests lead real classes; a machine that stalls for a second gets another try.
   retries: 2,
-  fullyParallel: false,
+  workers: 2,
+  projects: [
+    { name: 'screens', testMatch: '*.spec.ts', testIgnore: TIMED },
+    // What measures milliseconds has the machine to itself.
+    { name: 'timing', testMatch: TIMED, dependencies: ['screens'], workers: 1 },
+  ],
   reporter: 'list',
   use: {
     baseURL: `http://127.0.0.1:${port}`,
+    actionTimeout: 20_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: CHROMIUM,
+    // Kept answers would hide what a test does to the network; the tests of the kept application let it in.
+    serviceWorkers: 'block',
   },
   webServer: {
     command: 'node e2e/support/fresh-server.mjs',

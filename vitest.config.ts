@@ -2,6 +2,8 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
+    // Both cores: the default leaves one of two idle.
+    maxWorkers: 2,
     include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'web/**/*.test.ts', 'bin/**/*.test.ts', 'e2e/**/*.test.ts'],
     testTimeout: 30_000,
     hookTimeout: 60_000,

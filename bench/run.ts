@@ -88,7 +88,7 @@ function judgement(): void {
     const moves = library.moves.filter((m) => m.use.includes('main')).slice(0, n);
     const list = moves.map((m) => `  ${m.name}`).join('\n');
     const [block] = readShorthand(`main: 3 rounds, 40/20\n${list}`).plan.blocks;
-    return block ? { block, weights: SCHOOL_WEIGHTS.spread, pinned: [], spots: {} } : null;
+    return block ? { block, weights: SCHOOL_WEIGHTS.spread, pinned: [], walkM: null } : null;
   };
   for (const [n, runs] of [
     [12, 5],

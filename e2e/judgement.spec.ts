@@ -14,7 +14,7 @@ async function copyOf(page: Page, id: string, title: string): Promise<string> {
 test('the odd round is in the list of checks, is mended there, undone, and taken as meant', async ({ page }) => {
   const id = await copyOf(page, 'first-light', 'Checked light');
   await page.goto(`/classes/${id}`);
-  await page.getByRole('button', { name: 'Checks: 2' }).click();
+  await page.getByRole('button', { name: 'Checks: 3' }).click();
   await expect(checks(page).getByText('Box step-up goes by round: right gets one set fewer.')).toBeVisible();
   await checks(page).getByRole('button', { name: '4 rounds (+7:20)' }).click();
   await expect(checks(page).getByText('Box step-up goes by round')).toHaveCount(0);
@@ -26,7 +26,7 @@ test('the odd round is in the list of checks, is mended there, undone, and taken
   await expect(checks(page).getByText('As meant: 1 finding')).toBeVisible();
   await saved(page);
   await page.reload();
-  await expect(page.getByRole('button', { name: 'Checks: 1' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Checks: 2' })).toBeVisible();
 });
 
 test('a rest too short is marked at its row with the seconds needed, and mended with its cost', async ({ page }) => {

@@ -4,6 +4,7 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { filesApi } from './api/files.ts';
 import { deskApi, liveApi } from './api/live.ts';
+import { liveVoiceApi } from './api/live-voice.ts';
 import { kitApi, movesApi, thresholdsApi } from './api/moves.ts';
 import { plansApi } from './api/plans.ts';
 import { errorHandler, notFound } from './api/problem.ts';
@@ -20,6 +21,8 @@ export interface AppOptions {
   db: Database;
   /** ms since 1970; injected so that tests can set the time. */
   now: () => number;
+  /** The clock that desks and screens set theirs by, ms: steady, whatever is done to the machine's. */
+  steadyNow?: () => number;
   log: (error: unknown) => void;
   /** The speech engine; null where there is none: tones and text go on without it. */
   speech?: SpeechEngine | null;
@@ -33,6 +36,7 @@ export interface AppOptions {
 export function createApp({
   db,
   now,
+  steadyNow = () => performance.timeOrigin + performance.now(),
   log,
   speech = null,
   gate = null,
@@ -53,10 +57,11 @@ export function createApp({
   app.use('/api', express.json({ limit: '2mb' }));
   app.get('/api/health', async (_req, res) => {
     await db.query('SELECT 1');
-    res.json({ ok: true, nowMs: now(), memoryMiB: Math.round(process.memoryUsage().rss / 1_048_576) });
+    res.json({ ok: true, nowMs: steadyNow(), memoryMiB: Math.round(process.memoryUsage().rss / 1_048_576) });
   });
   const hub = new RunHub();
-  app.use('/api/live', liveApi(db, hub, now));
+  app.use('/api/live', liveVoiceApi(db, speech));
+  app.use('/api/live', liveApi(db, hub, steadyNow));
   if (gate) {
     app.use('/api/session', gate.api);
     app.use('/api', gate.guard);
@@ -68,7 +73,7 @@ export function createApp({
   app.use('/api/files', filesApi(db));
   app.use('/api/speech', speechApi(db, speech));
   app.use('/api/tracks', tracksApi(db, speech));
-  app.use('/api/runs', deskApi(db, hub));
+  app.use('/api/runs', deskApi(db, hub, steadyNow));
   app.use('/api/runs', runsApi(db, hub, now));
   app.use('/api', (_req, res) => notFound(res, 'Address'));
   if (existsSync(webDir)) serveWeb(app, webDir);

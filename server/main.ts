@@ -36,7 +36,14 @@ if (await seedOnce(db, Date.now())) log.info('demo data of the Saltmarsh Boathou
 
 const speech = bundledSpeech();
 const gate = passphrase === '' ? null : await makeGate(db, passphrase, Date.now);
-const app = createApp({ db, now: Date.now, speech, gate, log: (error) => log.error(error) });
+const app = createApp({
+  db,
+  now: Date.now,
+  speech,
+  gate,
+  log: (error) => log.error(error),
+  ...(process.env.WEB_DIR ? { webDir: path.resolve(process.env.WEB_DIR) } : {}),
+});
 const server = app.listen(port, host, (error) => {
   if (error) {
     log.error(`Cannot listen on ${host}:${port}: ${error.message}`);

@@ -1,26 +1,18 @@
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Link, RouterProvider } from 'react-router';
-import { LoginScreen } from './app/login-screen.tsx';
+import { keepOffline } from './app/offline.ts';
 import { Shell } from './app/shell.tsx';
 import { applyTheme } from './app/theme.ts';
 import './app/theme.css';
-import { BuilderScreen } from './builder/builder-screen.tsx';
-import { CompareScreen } from './builder/compare-screen.tsx';
 import { claimWindow } from './builder/drafts.ts';
-import { ClassesScreen } from './classes/classes-screen.tsx';
-import { DeskScreen } from './desk/desk-screen.tsx';
 import { flushLeftovers } from './desk/outbox.ts';
-import { JoinScreen, RemoteScreen, SquadScreen, StationScreen } from './follow/phone-screens.tsx';
-import { WallScreen } from './follow/wall-screen.tsx';
-import { LogScreen } from './log/log-screen.tsx';
-import { RunScreen } from './log/run-screen.tsx';
-import { KitScreen } from './moves/kit-screen.tsx';
-import { MovesScreen } from './moves/moves-screen.tsx';
-import { RehearseScreen } from './rehearse/rehearse-screen.tsx';
+import { restoreRuns } from './desk/run-storage.ts';
 
 applyTheme();
 claimWindow();
-void flushLeftovers(Date.now());
+keepOffline();
+
+const Opening = () => <p className="p-6">Opening…</p>;
 
 function NotHere() {
   return (
@@ -33,29 +25,78 @@ function NotHere() {
   );
 }
 
+/** Every screen is loaded when it is first shown. */
+const screens = {
+  builder: async () => ({ Component: (await import('./builder/builder-screen.tsx')).BuilderScreen }),
+  compare: async () => ({ Component: (await import('./builder/compare-screen.tsx')).CompareScreen }),
+  classes: async () => ({ Component: (await import('./classes/classes-screen.tsx')).ClassesScreen }),
+  desk: async () => ({ Component: (await import('./desk/desk-screen.tsx')).DeskScreen }),
+  join: async () => ({ Component: (await import('./follow/join-screen.tsx')).JoinScreen }),
+  remote: async () => ({ Component: (await import('./follow/remote-screen.tsx')).RemoteScreen }),
+  squad: async () => ({ Component: (await import('./follow/squad-screen.tsx')).SquadScreen }),
+  station: async () => ({ Component: (await import('./follow/station-screen.tsx')).StationScreen }),
+  wall: async () => ({ Component: (await import('./follow/wall-screen.tsx')).WallScreen }),
+  log: async () => ({ Component: (await import('./log/log-screen.tsx')).LogScreen }),
+  run: async () => ({ Component: (await import('./log/run-screen.tsx')).RunScreen }),
+  kit: async () => ({ Component: (await import('./moves/kit-screen.tsx')).KitScreen }),
+  moves: async () => ({ Component: (await import('./moves/moves-screen.tsx')).MovesScreen }),
+  rehearse: async () => ({ Component: (await import('./rehearse/rehearse-screen.tsx')).RehearseScreen }),
+  room: async () => ({ Component: (await import('./room/room-screen.tsx')).RoomScreen }),
+  login: async () => ({ Component: (await import('./app/login-screen.tsx')).LoginScreen }),
+};
+
+/** The desk is fetched ahead: leading must not wait for a server that is gone. */
+const AHEAD_MS = 1500;
+const fetchAhead = () => void screens.desk().catch(() => {});
+
+/** A screen's code did not come. */
+function NotLoaded() {
+  return (
+    <main className="p-6 text-[18px]">
+      <p className="mb-3">This screen could not be loaded: the server is out of reach. Nothing was lost.</p>
+      <button
+        type="button"
+        className="min-h-11 rounded-md border border-line-strong px-4"
+        onClick={() => window.location.reload()}
+      >
+        Try again
+      </button>
+    </main>
+  );
+}
+
+const frame = { hydrateFallbackElement: <Opening />, errorElement: <NotLoaded /> };
+
 const router = createBrowserRouter([
   {
     element: <Shell />,
+    ...frame,
     children: [
-      { path: '/', element: <ClassesScreen /> },
-      { path: '/classes/:id', element: <BuilderScreen /> },
-      { path: '/classes/:id/compare', element: <CompareScreen /> },
-      { path: '/moves', element: <MovesScreen /> },
-      { path: '/kit', element: <KitScreen /> },
-      { path: '/log', element: <LogScreen /> },
-      { path: '/log/:runId', element: <RunScreen /> },
+      { path: '/', lazy: screens.classes },
+      { path: '/classes/:id', lazy: screens.builder },
+      { path: '/classes/:id/compare', lazy: screens.compare },
+      { path: '/classes/:id/room', lazy: screens.room },
+      { path: '/moves', lazy: screens.moves },
+      { path: '/kit', lazy: screens.kit },
+      { path: '/log', lazy: screens.log },
+      { path: '/log/:runId', lazy: screens.run },
       { path: '*', element: <NotHere /> },
     ],
   },
-  { path: '/classes/:id/rehearse', element: <RehearseScreen /> },
-  { path: '/desk/:runId', element: <DeskScreen /> },
-  { path: '/wall/:code', element: <WallScreen /> },
-  { path: '/station/:code/:index?', element: <StationScreen /> },
-  { path: '/squad/:code/:squad?', element: <SquadScreen /> },
-  { path: '/remote/:code', element: <RemoteScreen /> },
-  { path: '/join', element: <JoinScreen /> },
-  { path: '/login', element: <LoginScreen /> },
+  { path: '/classes/:id/rehearse', lazy: screens.rehearse, ...frame },
+  { path: '/desk/:runId', lazy: screens.desk, ...frame },
+  { path: '/wall/:code', lazy: screens.wall, ...frame },
+  { path: '/station/:code/:index?', lazy: screens.station, ...frame },
+  { path: '/squad/:code/:squad?', lazy: screens.squad, ...frame },
+  { path: '/remote/:code', lazy: screens.remote, ...frame },
+  { path: '/join', lazy: screens.join, ...frame },
+  { path: '/login', lazy: screens.login, ...frame },
 ]);
 
 const root = document.getElementById('root');
-if (root) createRoot(root).render(<RouterProvider router={router} />);
+void restoreRuns().then(() => {
+  void flushLeftovers(Date.now());
+  if (root) createRoot(root).render(<RouterProvider router={router} />);
+  // A screen that follows needs no other.
+  if (!/^\/(wall|station|squad|remote|join)/.test(window.location.pathname)) setTimeout(fetchAhead, AHEAD_MS);
+});

@@ -31,7 +31,7 @@ export const floorTrips: Check = {
     plan.blocks.flatMap((block) => {
       const trips = floorTripsOf(block, library);
       if (!isMain(block) || block.use === 'stations' || trips <= thresholds.floorTrips) return [];
-      const request = { block, weights: SCHOOL_WEIGHTS.fewestFloorTrips, pinned: [], spots: {} };
+      const request = { block, weights: SCHOOL_WEIGHTS.fewestFloorTrips, pinned: [], walkM: null };
       const best = block.stations.length <= 10 ? findOrder(orderProblem(request, library), 1) : null;
       const next = best ? inOrderOf(block, best.order) : block;
       const fewer = floorTripsOf(next, library);

@@ -14,13 +14,13 @@ import { formatLevel, workRest } from './level.ts';
 import { missingSides } from './missing-sides.ts';
 import { oddRound } from './odd-round.ts';
 import { restShort } from './rest-short.ts';
+import { roomPlan } from './room-plan.ts';
 import { sameArea } from './same-area.ts';
 import { slot } from './slot.ts';
 import { type Thresholds, USUAL_THRESHOLDS } from './thresholds.ts';
 import type { Check, Finding } from './types.ts';
 import { water } from './water.ts';
 
-export { kitWanted, peopleAt } from './kit-heads.ts';
 export { type NeededRest, neededRest, positionChangeS } from './needed-rest.ts';
 export {
   THRESHOLDS,
@@ -49,6 +49,7 @@ export const CHECKS: readonly Check[] = [
   workRest,
   formatLevel,
   kitHeads,
+  roomPlan,
   floorTrips,
   water,
   audience,

@@ -1,26 +1,8 @@
 import { alternativesTo, keyOf, swapStation } from '../moves/index.ts';
 import type { Block, Station } from '../plan/index.ts';
 import { updateBlock } from '../plan/index.ts';
+import { kitNeeds } from '../stations/index.ts';
 import { type Check, type CheckContext, rowPlace } from './types.ts';
-
-/** People at a station at once: all of them together, a group at stations. */
-export function peopleAt(block: Block, heads: number): number {
-  return block.use === 'stations' && block.stations.length > 0 ? Math.ceil(heads / block.stations.length) : heads;
-}
-
-/** Kit a block wants at one time, by name: at stations all stations are busy at once, together only one is. */
-export function kitWanted(block: Block, heads: number): Map<string, { wanted: number; stations: Station[] }> {
-  const people = peopleAt(block, heads);
-  const wanted = new Map<string, { wanted: number; stations: Station[] }>();
-  for (const station of block.stations) {
-    for (const item of station.kit ?? []) {
-      const old = wanted.get(keyOf(item)) ?? { wanted: 0, stations: [] };
-      const sum = block.use === 'stations' ? old.wanted + people : Math.max(old.wanted, people);
-      wanted.set(keyOf(item), { wanted: sum, stations: [...old.stations, station] });
-    }
-  }
-  return wanted;
-}
 
 export const kitHeads: Check = {
   id: 'kitHeads',
@@ -32,20 +14,18 @@ export const kitHeads: Check = {
     const { heads } = plan;
     if (heads === null || kitRoom.length === 0) return [];
     return plan.blocks.flatMap((block) =>
-      [...kitWanted(block, heads)].flatMap(([name, { wanted, stations }]) => {
-        const item = kitRoom.find((k) => keyOf(k.name) === name);
-        const pieces = item ? Math.ceil(wanted / item.sharedBy) : wanted;
-        const [first] = stations;
-        if (!first || (item && pieces <= item.count)) return [];
+      kitNeeds(block, heads, kitRoom).flatMap(({ name, item, pieces, short, at }) => {
+        const first = at[0]?.station;
+        if (short === 0 || !first) return [];
         const standIn = item?.standIn ? ` To stand in: ${item.standIn}.` : '';
         return [
           {
             check: 'kitHeads',
-            key: `kitHeads:${block.id}:${name}`,
+            key: `kitHeads:${block.id}:${keyOf(name)}`,
             weight: 2 as const,
             text: `${block.title} wants ${pieces} × ${name} for ${heads} people; there ${item?.count === 1 ? 'is' : 'are'} ${item?.count ?? 0}.${standIn}`,
             place: rowPlace(block.id, first.id),
-            fixes: fixesFor(context, block, first, name),
+            fixes: fixesFor(context, block, first, keyOf(name)),
           },
         ];
       }),

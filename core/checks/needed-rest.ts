@@ -59,16 +59,23 @@ export function positionChangeS(from: Position, to: Position): number {
  * The rest needed from one move to the next.
  * @param walks people go to another station in between
  * @param turns the same move again on the other side
+ * @param walkMs how long the way takes, where a room plan tells; else as the threshold says
  */
-export function neededRest(from: Known, to: Known, how: { walks: boolean; turns: boolean }, t: Thresholds): NeededRest {
+export function neededRest(
+  from: Known,
+  to: Known,
+  how: { walks: boolean; turns: boolean; walkMs?: number },
+  t: Thresholds,
+): NeededRest {
   const same = keyOf(from.name) === keyOf(to.name);
+  const walkMs = how.walks ? (how.walkMs ?? t.walkS * 1000) : 0;
   const parts = same
-    ? { hearMs: 0, positionMs: how.turns ? t.sideTurnS * 1000 : 0, kitMs: 0, walkMs: how.walks ? t.walkS * 1000 : 0 }
+    ? { hearMs: 0, positionMs: how.turns ? t.sideTurnS * 1000 : 0, kitMs: 0, walkMs }
     : {
         hearMs: TONE_MS + estimateSpokenMs(to.name),
         positionMs: positionChangeS(from.position, to.position) * 1000,
         kitMs: how.walks ? kitAtStations(from, to, t) : kitInHand(from, to, t),
-        walkMs: how.walks ? t.walkS * 1000 : 0,
+        walkMs,
       };
   return { ...parts, totalMs: parts.hearMs + parts.positionMs + parts.kitMs + parts.walkMs };
 }

@@ -1,4 +1,5 @@
 import { type Block, type Plan, updateBlock } from '../plan/index.ts';
+import { WALK_MPS, walkTable } from '../stations/index.ts';
 import { compile } from '../timeline/index.ts';
 import { type NeededRest, neededRest } from './needed-rest.ts';
 import { type Transition, transitionsOf } from './transitions.ts';
@@ -13,8 +14,9 @@ export const restShort: Check = {
   thresholds: ['walkS', 'kitPickS', 'kitDropS', 'sideTurnS'],
   run: (context) => {
     const seen = new Set<string>();
+    const walks = walksOf(context);
     return transitionsOf(context).flatMap((t) => {
-      const needed = neededFor(t, context);
+      const needed = neededFor(t, context, walks);
       if (!t.known || needed.totalMs <= t.gapMs || (t.gapMs === 0 && flows(t))) return [];
       const key = `restShort:${t.fromBlock.id}:${t.fromStation.id}>${t.toStation.id}:${t.from.side ?? ''}`;
       if (seen.has(key)) return [];
@@ -31,10 +33,21 @@ function flows({ fromBlock, toBlock }: Transition): boolean {
 }
 
 /** What the change of a transition needs. */
-export function neededFor(t: Transition, { thresholds }: Pick<CheckContext, 'thresholds'>): NeededRest {
+function neededFor(t: Transition, { thresholds }: CheckContext, walks: (t: Transition) => number | null): NeededRest {
   const sameStation = t.fromStation.id === t.toStation.id;
-  const walks = t.toBlock.use === 'stations' && t.fromBlock.id === t.toBlock.id && !sameStation;
-  return neededRest(t.fromMove, t.toMove, { walks, turns: sameStation && t.from.side !== t.to.side }, thresholds);
+  const moves = t.toBlock.use === 'stations' && t.fromBlock.id === t.toBlock.id && !sameStation;
+  const walkMs = moves ? walks(t) : null;
+  const how = { walks: moves, turns: sameStation && t.from.side !== t.to.side, ...(walkMs === null ? {} : { walkMs }) };
+  return neededRest(t.fromMove, t.toMove, how, thresholds);
+}
+
+/** How long the walk of a transition takes by the room plan, ms; null where there is none. */
+function walksOf({ plan }: CheckContext): (t: Transition) => number | null {
+  const tables = new Map(plan.blocks.map((b) => [b.id, walkTable(plan, b)]));
+  return ({ from, to, fromBlock }) => {
+    const metres = tables.get(fromBlock.id)?.[from.stationIndex ?? -1]?.[to.stationIndex ?? -1];
+    return metres === undefined ? null : (metres / WALK_MPS) * 1000;
+  };
 }
 
 function finding({ plan }: CheckContext, t: Transition, needed: NeededRest, key: string): Finding {

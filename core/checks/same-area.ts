@@ -44,7 +44,7 @@ const clustered = (plan: Plan, block: Block) => updateBlock(plan, block.id, (b) 
 
 function spread({ plan, library }: CheckContext, block: Block) {
   if (block.stations.length > 9 || block.stations.length < 3) return [];
-  const request = { block, weights: SCHOOL_WEIGHTS.spread, pinned: [], spots: {} };
+  const request = { block, weights: SCHOOL_WEIGHTS.spread, pinned: [], walkM: null };
   const best = findOrder(orderProblem(request, library), 1);
   if (!best || best.order.every((s, k) => s === k)) return [];
   const next = inOrderOf(block, best.order);

@@ -9,11 +9,15 @@ import type {
   Sides,
   SidesMode,
   Station,
+  VoiceName,
 } from './schema.ts';
 import { PLAN_VERSION } from './schema.ts';
 
 /** Makes document ids; injected so that the core has no randomness of its own. */
 export type MakeId = () => string;
+
+/** The voice of a class that names none. */
+export const DEFAULT_VOICE: NonNullable<Plan['voice']> = { name: 'slt', rate: 1 };
 
 export const DEFAULT_CUES: CueSettings = {
   tones: true,
@@ -133,4 +137,10 @@ export function newPlan(id: string, title: string): Plan {
 /** What "New class" gives: one main circuit block, 40/20 × 3 with 60 s round breaks, waiting for its stations. */
 export function starterPlan(makeId: MakeId, title: string): Plan {
   return { ...newPlan(makeId(), title), blocks: [newBlock(makeId(), 'main', defaultFormat('circuit'))] };
+}
+
+/** Who speaks in a class, and how fast: the default where it does not say; `second` says every other cue, or is null. */
+export function voiceOf(plan: Pick<Plan, 'voice'>): { name: VoiceName; rate: number; second: VoiceName | null } {
+  const { name, rate, second } = plan.voice ?? DEFAULT_VOICE;
+  return { name, rate, second: second ?? null };
 }

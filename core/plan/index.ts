@@ -3,6 +3,8 @@ export { changeFormat } from './change-format.ts';
 export * from './defaults.ts';
 export * from './edits.ts';
 export { type CellTimes, fill, setEach } from './fill.ts';
+export * from './layout.ts';
+export * from './layout-edits.ts';
 export { type Problem, parsePlan, parseWith, type Result } from './parse.ts';
 export * from './schema.ts';
 export * from './time.ts';

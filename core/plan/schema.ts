@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { LayoutSchema } from './layout.ts';
 
 /** The newest version of the plan document; files that say less are migrated, files that say more are refused. */
 export const PLAN_VERSION = 1;
@@ -286,6 +287,8 @@ export const PlanSchema = v.strictObject({
   heads: v.nullable(count(1, 400)),
   level: v.picklist(['beginner', 'mixed', 'practised']),
   room: text(60),
+  /** The room to scale, with the stations set out in it. */
+  layout: v.optional(LayoutSchema),
   notes: text(4000),
   countInMs: ms(),
   cues: CueSettingsSchema,

@@ -11,12 +11,17 @@ const base = {
   seq: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1_000_000)),
   /** When it happened on the leading desk's clock: ms since 1970, UTC. */
   atMs: epochMs,
+  /** The desk that did it; events of older runs do not say. */
+  by: v.optional(documentId),
 };
 const plain = <T extends string>(type: T) => v.strictObject({ ...base, type: v.literal(type) });
 
 /** One thing that happened in a live run. */
 export const RunEventSchema = v.variant('type', [
+  /** Begins the run; its desk leads. */
   plain('start'),
+  /** Another desk takes over: from here on it leads. */
+  plain('lead'),
   plain('pause'),
   plain('resume'),
   plain('skip'),
@@ -33,6 +38,14 @@ export const RunEventSchema = v.variant('type', [
   plain('hold'),
   /** One round more or fewer of the current block. */
   v.strictObject({ ...base, type: v.literal('rounds'), delta: v.picklist([1, -1]) }),
+  /** So many people have come; groups are made anew. */
+  v.strictObject({
+    ...base,
+    type: v.literal('heads'),
+    heads: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(400)),
+  }),
+  /** Where the run sounds: on a following screen, or on the leading desk when it is null. */
+  v.strictObject({ ...base, type: v.literal('sound'), screen: v.nullable(documentId) }),
   /** Another move at a station, from now on or in this round only. */
   v.strictObject({
     ...base,
@@ -89,24 +102,50 @@ export const RunEventSchema = v.variant('type', [
 export type RunEvent = v.InferOutput<typeof RunEventSchema>;
 export type RunEventType = RunEvent['type'];
 
-type Bare<E> = E extends RunEvent ? Omit<E, 'id' | 'seq' | 'atMs'> : never;
-/** An event before it has been given its identity, order and time. */
+type Bare<E> = E extends RunEvent ? Omit<E, 'id' | 'seq' | 'atMs' | 'by'> : never;
+/** An event before it has been given its identity, order, time and desk. */
 export type RunCommand = Bare<RunEvent>;
 
-/** Events in order of sequence number, each id once: the first to arrive counts. */
+/**
+ * Events in order of sequence number, each id once: the first to arrive counts. Of two desks' events with the same
+ * number, taking over comes first: what the other desk did without knowing of it comes after it.
+ */
 export function inOrder(events: readonly RunEvent[]): RunEvent[] {
   const seen = new Set<string>();
-  return [...events].sort((a, b) => a.seq - b.seq || compareIds(a, b)).filter((e) => !seen.has(e.id) && seen.add(e.id));
+  return [...events]
+    .sort((a, b) => a.seq - b.seq || Number(b.type === 'lead') - Number(a.type === 'lead') || compareIds(a, b))
+    .filter((e) => !seen.has(e.id) && seen.add(e.id));
 }
 
 const compareIds = (a: RunEvent, b: RunEvent) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
-/** The start and the end of a run cannot be taken back, nor can taking back. */
-const LASTING: readonly RunEventType[] = ['start', 'finish', 'abandon', 'undo'];
+/** What begins, hands over or ends a run, or moves its sound, cannot be taken back, nor can taking back. */
+const LASTING: readonly RunEventType[] = ['start', 'lead', 'sound', 'finish', 'abandon', 'undo'];
+/** What is written down counts whichever desk wrote it. */
+const RECORDS: readonly RunEventType[] = ['reps', 'note'];
 
-/** The events that count: in order, without those taken back and without the taking back. */
+/** The desk that leads after all events: the one that started, or the last that took over; null when none has said. */
+export function leaderOf(events: readonly RunEvent[]): string | null {
+  return inOrder(events).reduce<string | null>(leaderAfter, null);
+}
+
+function leaderAfter(leader: string | null, e: RunEvent): string | null {
+  if (e.type === 'lead') return e.by ?? leader;
+  return e.type === 'start' ? (leader ?? e.by ?? null) : leader;
+}
+
+/** Events in order without the commands of a desk that did not lead any more when it gave them. */
+function ofLeaders(events: readonly RunEvent[]): RunEvent[] {
+  let leader: string | null = null;
+  return inOrder(events).filter((e) => {
+    leader = leaderAfter(leader, e);
+    return leader === null || e.by === undefined || e.by === leader || RECORDS.includes(e.type);
+  });
+}
+
+/** The events that count: in order, those of the leading desk, without those taken back and without the taking back. */
 export function effective(events: readonly RunEvent[]): RunEvent[] {
-  const ordered = inOrder(events);
+  const ordered = ofLeaders(events);
   const undone = new Map(ordered.flatMap((e) => (e.type === 'undo' ? [[e.of, e.seq] as const] : [])));
   // Only what has been can be taken back: an id that comes later is another thing.
   return ordered.filter(

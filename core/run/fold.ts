@@ -42,11 +42,16 @@ export function applyEvent(before: RunState, event: RunEvent): RunState {
       return hold(state);
     case 'rounds':
       return withOneRound(state, event.delta);
+    case 'heads':
+      return { ...state, plan: { ...state.plan, heads: event.heads } };
+    case 'sound':
+      return { ...state, soundAt: event.screen };
     case 'swap':
       return withSwap(state, event);
     case 'replan':
       return withReplan(state, event);
-    // Written down; the run goes on as it was.
+    // Written down, or said by whom; the run goes on as it was.
+    case 'lead':
     case 'reps':
     case 'note':
     case 'undo':

@@ -2,6 +2,7 @@ export {
   effective,
   inOrder,
   lastUndoable,
+  leaderOf,
   type RunCommand,
   type RunEvent,
   RunEventSchema,

@@ -45,6 +45,8 @@ export interface RunState {
   pausedMs: number;
   adjustedMs: number;
   segments: readonly Segment[];
+  /** The following screen that sounds in place of the desk, or null. */
+  soundAt: string | null;
   startedAtMs: number | null;
   endedAtMs: number | null;
 }
@@ -88,6 +90,7 @@ export function initialState(plan: Plan): RunState {
     pausedMs: 0,
     adjustedMs: 0,
     segments: [],
+    soundAt: null,
     startedAtMs: null,
     endedAtMs: null,
   };

@@ -14,7 +14,6 @@ export {
   runsOf,
   SCHOOL_WEIGHTS,
   SCHOOL_WORDS,
-  type Spot,
   type Weights,
 } from './problem.ts';
 export { costOf, EXACT_UP_TO, type FoundOrder, findOrder, mulberry32 } from './search.ts';

@@ -35,12 +35,6 @@ export const FEATURE_WORDS: Record<Feature, string> = {
   hardLate: 'hard moves late',
 };
 
-/** A station's place in the room, in metres. */
-export interface Spot {
-  x: number;
-  y: number;
-}
-
 /** An order to be found: costs of neighbours and of places, runs that stay together, stations that stay put. */
 export interface OrderProblem {
   size: number;
@@ -98,8 +92,8 @@ export interface OrderRequest {
   weights: Weights;
   /** Ids of stations that keep their place. */
   pinned: readonly string[];
-  /** Where stations stand, by id; without it the walk is left out. */
-  spots: Readonly<Record<string, Spot>>;
+  /** walkM[i][j]: metres on foot from station i to j; null leaves the walk out. */
+  walkM: readonly (readonly number[])[] | null;
 }
 
 export function movesOfBlock(block: Block, library: Library): Move[] {
@@ -108,10 +102,10 @@ export function movesOfBlock(block: Block, library: Library): Move[] {
 
 /** The costs of a block's orders, from its moves and the weights. */
 export function orderProblem(request: OrderRequest, library: Library): OrderProblem {
-  const { block, weights, pinned, spots } = request;
+  const { block, weights, pinned, walkM } = request;
   const moves = movesOfBlock(block, library);
   const size = moves.length;
-  const distance = distances(block, spots);
+  const distance = (i: number, j: number) => walkM?.[i]?.[j] ?? 0;
   const pair = moves.map((a, i) =>
     moves.map((b, j) =>
       i === j ? 0 : FEATURES.reduce((sum, f) => sum + weights[f] * pairFeature(f, a, b, distance(i, j)), 0),
@@ -127,14 +121,6 @@ export function orderProblem(request: OrderRequest, library: Library): OrderProb
     cyclic: isCyclic(block),
     runs: runsOf(block.stations),
     pinned: block.stations.map((s, k) => (pinned.includes(s.id) ? k : null)),
-  };
-}
-
-function distances(block: Block, spots: Readonly<Record<string, Spot>>): (i: number, j: number) => number {
-  const at = block.stations.map((s) => spots[s.id] ?? null);
-  return (i, j) => {
-    const [a, b] = [at[i], at[j]];
-    return a && b ? Math.hypot(a.x - b.x, a.y - b.y) : 0;
   };
 }
 
@@ -184,7 +170,7 @@ export function runsOf(stations: readonly Station[]): number[][] {
 /** The features of one order, unweighted: what an instructor reads. The walk is in metres. */
 export function featuresOf(request: OrderRequest, library: Library, order: readonly number[]): Weights {
   const moves = movesOfBlock(request.block, library);
-  const distance = distances(request.block, request.spots);
+  const distance = (i: number, j: number) => request.walkM?.[i]?.[j] ?? 0;
   const cyclic = isCyclic(request.block);
   const sums = Object.fromEntries(FEATURES.map((f) => [f, 0])) as Weights;
   order.forEach((at, k) => {

@@ -107,7 +107,7 @@ describe('searched order', () => {
       20,
       3,
     );
-    const problem = orderProblem({ block, weights: SCHOOL_WEIGHTS.spread, pinned: [], spots: {} }, TEST_LIBRARY);
+    const problem = orderProblem({ block, weights: SCHOOL_WEIGHTS.spread, pinned: [], walkM: null }, TEST_LIBRARY);
     let best = Number.POSITIVE_INFINITY;
     for (let seed = 1; seed <= 50; seed++) best = Math.min(best, findOrder(problem, seed * 31)!.cost);
     expect(findOrder(problem, 1)!.cost).toBeLessThanOrEqual(best * 1.02);
@@ -117,7 +117,7 @@ describe('searched order', () => {
 describe('schools', () => {
   const block = circuit(on('Squat', 'Deep squat', 'Push', 'Band push', 'Hinge', 'Bell'), 40, 20, 2);
   const best = (school: keyof typeof SCHOOL_WEIGHTS) => {
-    const request = { block, weights: SCHOOL_WEIGHTS[school], pinned: [], spots: {} };
+    const request = { block, weights: SCHOOL_WEIGHTS[school], pinned: [], walkM: null };
     return featuresOf(request, TEST_LIBRARY, findOrder(orderProblem(request, TEST_LIBRARY), 1)!.order);
   };
   it('spread puts no two of an area side by side; cluster puts them all', () => {

@@ -29,7 +29,7 @@ export function expectedSounds(
     (c) => (c.tone !== null && c.tone !== 'end') || (c.text !== null && lengths.has(c.text)),
   );
   const underWay: Segment[] =
-    state.status === 'running'
+    state.status === 'running' || state.status === 'paused'
       ? [
           {
             intervalIndex: state.index,

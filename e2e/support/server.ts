@@ -8,7 +8,11 @@ export class OwnServer {
   private child: ChildProcess | null = null;
   private readonly dataDir = mkdtempSync(path.join(tmpdir(), 'odd-round-own-'));
 
-  constructor(private readonly port: number) {}
+  /** @param env what differs from a server started as usual */
+  constructor(
+    private readonly port: number,
+    private readonly env: Record<string, string> = {},
+  ) {}
 
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
@@ -17,7 +21,7 @@ export class OwnServer {
   /** Starts it and waits until it is healthy. */
   async start(): Promise<void> {
     this.child = spawn(process.execPath, ['dist/server/main.js'], {
-      env: { ...process.env, PORT: String(this.port), DATA_DIR: this.dataDir, LOG_LEVEL: 'warn' },
+      env: { ...process.env, PORT: String(this.port), DATA_DIR: this.dataDir, LOG_LEVEL: 'warn', ...this.env },
       stdio: 'inherit',
     });
     for (;;) {

@@ -11,7 +11,7 @@ const T0 = 1_790_000_000_000;
 let db: Database;
 let now = T0;
 const errors: unknown[] = [];
-const app = () => createApp({ db, now: () => now, log: (e) => errors.push(e) });
+const app = () => createApp({ db, now: () => now, steadyNow: () => now, log: (e) => errors.push(e) });
 
 beforeAll(async () => {
   db = await openEmbedded(null);

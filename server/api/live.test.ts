@@ -32,7 +32,8 @@ async function running(id: string) {
     fetch(url + path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
   await post('/api/runs', { id, plan });
   const start = { ...event(1, { type: 'start' }), id: `${id}-start` };
-  await post(`/api/runs/${id}/events`, { events: [start], clockOffsetMs: 250 });
+  await post(`/api/runs/${id}/events`, { events: [start] });
+  await post(`/api/runs/${id}/clock`, { clockOffsetMs: 250 });
   const codes = (await (await post(`/api/runs/${id}/codes`, {})).json()) as Record<
     'watch' | 'squad' | 'remote',
     string
@@ -89,8 +90,9 @@ describe('following a run', () => {
     const { server, url, post, codes } = await running('run-follow-2');
     const ask = (code: string, command: object, id = 'ask-12345678') =>
       post(`/api/live/${code}/commands`, { id, command });
-    const heard = read(`${url}/api/runs/run-follow-2/commands`, 'command', 2);
-    await read(`${url}/api/runs/run-follow-2/commands`, 'ready', 1);
+    expect((await ask(codes.remote, { type: 'skip' })).status).toBe(503);
+    const heard = read(`${url}/api/runs/run-follow-2/stream`, 'command', 2);
+    await read(`${url}/api/runs/run-follow-2/stream`, 'event', 1);
     const reps = { type: 'reps', stationId: 's1', round: 1, squad: 'Heron', count: 12 };
     expect((await ask(codes.watch, { type: 'pause' })).status).toBe(403);
     expect((await ask(codes.squad, { type: 'skip' })).status).toBe(403);
@@ -129,6 +131,28 @@ describe('following a run', () => {
     });
     expect(foreign.status).toBe(403);
     expect(await db.query('SELECT count(*)::int AS n FROM run_event')).toEqual(before);
+    server.closeAllConnections();
+    server.close();
+  });
+
+  it('a wall may ask for the sound, and gets the words of its own run alone', async () => {
+    const { server, url, post, codes } = await running('run-follow-5');
+    const heard = read(`${url}/api/runs/run-follow-5/stream`, 'command', 1);
+    await read(`${url}/api/runs/run-follow-5/stream`, 'event', 1);
+    const asked = await post(`/api/live/${codes.watch}/commands`, {
+      id: 'ask-sound-1',
+      command: { type: 'sound', screen: 'wall-1' },
+    });
+    expect(asked.status).toBe(202);
+    expect((await heard)[0]?.data).toMatchObject({ command: { type: 'sound', screen: 'wall-1' } });
+    const clip = async (code: string, text: string, more = '') =>
+      (await fetch(`${url}/api/live/${code}/clip?text=${encodeURIComponent(text)}${more}`)).status;
+    // There is no speech in this test: a word of the run would be spoken, any other is not to be had.
+    expect(await clip(codes.watch, 'Ten seconds')).toBe(503);
+    expect(await clip(codes.watch, 'Something else')).toBe(404);
+    expect(await clip(codes.watch, 'Ten seconds', '&turn=3')).toBe(400);
+    expect(await clip(codes.watch, 'x'.repeat(400))).toBe(400);
+    expect(await clip('ZZZZZZ', 'Ten seconds')).toBe(404);
     server.closeAllConnections();
     server.close();
   });

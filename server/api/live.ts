@@ -4,8 +4,8 @@ import { type RunCommand, type RunEvent, RunEventSchema } from '../../core/run/i
 import { type CodeKind, codesOf, findCode } from '../db/codes.ts';
 import type { Database } from '../db/database.ts';
 import { eventsSince, findRun, setClockOffset } from '../db/runs.ts';
-import type { RunHub } from '../live/hub.ts';
-import { openStream } from '../live/stream.ts';
+import type { LiveMessage, RunHub } from '../live/hub.ts';
+import { type EventStream, openStream } from '../live/stream.ts';
 import { bodyOf, notFound, sendProblem } from './problem.ts';
 
 const MAX_STREAMS = 600;
@@ -13,7 +13,8 @@ const MAX_STREAMS_A_RUN = 300;
 
 /** What each kind of code may ask of the desk. */
 const ALLOWED: Record<CodeKind, readonly RunEvent['type'][]> = {
-  watch: [],
+  // A wall may ask for the sound; the desk is asked before it gives it.
+  watch: ['sound'],
   squad: ['reps'],
   remote: ['pause', 'resume', 'skip', 'back', 'restart', 'release', 'hold', 'adjust', 'rounds', 'reps', 'note'],
 };
@@ -31,11 +32,11 @@ const ClockSchema = v.strictObject({
 function readCommand(id: string, command: unknown): RunCommand | null {
   const whole = v.safeParse(RunEventSchema, { ...(command as object), id, seq: 1, atMs: 0 });
   if (!whole.success) return null;
-  const { id: _, seq: __, atMs: ___, ...bare } = whole.output;
+  const { id: _, seq: __, atMs: ___, by: ____, ...bare } = whole.output;
   return bare as RunCommand;
 }
 
-/** The screens that follow a run by its code, without logging in. */
+/** The screens that follow a run by its code, without logging in. `now` is a clock that nobody can set. */
 export function liveApi(db: Database, hub: RunHub, now: () => number): Router {
   const api = Router();
 
@@ -62,7 +63,7 @@ export function liveApi(db: Database, hub: RunHub, now: () => number): Router {
       sendProblem(res, { status: 503, title: 'Too many screens follow already' });
       return;
     }
-    await follow(db, hub, found.runId, found.kind, openStream(req, res));
+    await follow(db, hub, found.runId, found.kind, openStream(req, res, now));
   });
 
   api.post('/:code/commands', async (req, res) => {
@@ -79,27 +80,34 @@ export function liveApi(db: Database, hub: RunHub, now: () => number): Router {
       sendProblem(res, { status: 403, title: 'This code is not for that' });
       return;
     }
-    hub.publish(found.runId, { to: 'desk', kind: 'command', id: body.id, command });
+    if (!hub.hasDesk(found.runId)) {
+      sendProblem(res, { status: 503, title: 'The desk is out of reach' });
+      return;
+    }
+    hub.publish(found.runId, { kind: 'command', id: body.id, command });
     res.status(202).json({ passedOn: true });
   });
 
   return api;
 }
 
-/** First the plan and all events since the last the client had, then each as it comes; none twice, none left out. */
+/**
+ * First the plan and all events since the last the client had, then each as it comes; none twice, none left out. A desk
+ * hears too what is asked of it.
+ */
 async function follow(
   db: Database,
   hub: RunHub,
   runId: string,
-  kind: CodeKind,
-  stream: ReturnType<typeof openStream>,
+  kind: CodeKind | 'desk',
+  stream: EventStream,
 ): Promise<void> {
   let sent = stream.lastId;
-  const early: Parameters<RunHub['publish']>[1][] = [];
+  const early: LiveMessage[] = [];
   let ready = false;
-  const pass = (message: Parameters<RunHub['publish']>[1]) => {
-    if (message.to !== 'followers') return;
+  const pass = (message: LiveMessage) => {
     if (message.kind === 'clock') stream.send('clock', { offsetMs: message.offsetMs });
+    else if (message.kind === 'command') stream.send('command', { id: message.id, command: message.command });
     else
       for (const { n, event } of message.events) {
         if (n <= sent) continue;
@@ -108,7 +116,8 @@ async function follow(
       }
   };
   // Listening begins before reading, so that nothing falls between.
-  stream.onClose(hub.listen(runId, (m) => (ready ? pass(m) : early.push(m))));
+  const hear = (m: LiveMessage) => (ready ? pass(m) : early.push(m));
+  stream.onClose(hub.listen(runId, { desk: kind === 'desk', hear }));
   const run = await findRun(db, runId);
   if (!run) return;
   stream.send('run', { plan: run.plan, kind, clockOffsetMs: run.clockOffsetMs });
@@ -120,8 +129,8 @@ async function follow(
   for (const m of early) pass(m);
 }
 
-/** What the leading desk asks for: the codes of its run, and the commands that come in for it. */
-export function deskApi(db: Database, hub: RunHub): Router {
+/** What the desks of a run ask for: its codes, its stream, and that their clock be known. */
+export function deskApi(db: Database, hub: RunHub, now: () => number): Router {
   const api = Router();
   api.post('/:id/codes', async (req, res) => {
     if (await findRun(db, req.params.id)) res.json(await codesOf(db, req.params.id));
@@ -134,21 +143,12 @@ export function deskApi(db: Database, hub: RunHub): Router {
       notFound(res, 'Run');
       return;
     }
-    hub.publish(req.params.id, { to: 'followers', kind: 'clock', offsetMs: body.clockOffsetMs });
+    hub.publish(req.params.id, { kind: 'clock', offsetMs: body.clockOffsetMs });
     res.status(204).end();
   });
-  api.get('/:id/commands', async (req, res) => {
-    if (!(await findRun(db, req.params.id))) {
-      notFound(res, 'Run');
-      return;
-    }
-    const stream = openStream(req, res);
-    stream.send('ready', {});
-    stream.onClose(
-      hub.listen(req.params.id, (m) => {
-        if (m.to === 'desk') stream.send('command', { id: m.id, command: m.command });
-      }),
-    );
+  api.get('/:id/stream', async (req, res) => {
+    if (await findRun(db, req.params.id)) await follow(db, hub, req.params.id, 'desk', openStream(req, res, now));
+    else notFound(res, 'Run');
   });
   return api;
 }

@@ -20,6 +20,10 @@ export function notFound(res: Response, what: string): void {
   sendProblem(res, { status: 404, title: `${what} not found` });
 }
 
+export function noSpeech(res: Response): void {
+  sendProblem(res, { status: 503, title: 'Speech is not to be had on this server; tones and text go on' });
+}
+
 /** Checks a body against its schema; null when it was wrong and the answer has been sent. */
 export function bodyOf<S extends v.GenericSchema>(schema: S, body: unknown, res: Response): v.InferOutput<S> | null {
   const result = parseWith(schema, body);

@@ -13,8 +13,6 @@ const CreateSchema = v.strictObject({
 });
 const AppendSchema = v.strictObject({
   events: v.pipe(v.array(RunEventSchema), v.minLength(1), v.maxLength(500)),
-  /** Server's clock less the desk's, ms, as the desk has measured it. */
-  clockOffsetMs: v.optional(v.pipe(v.number(), v.minValue(-8.64e13), v.maxValue(8.64e13))),
 });
 
 const LIST_LIMIT = 200;
@@ -42,15 +40,13 @@ export function runsApi(db: Database, hub: RunHub, now: () => number): Router {
   api.post('/:id/events', async (req, res) => {
     const body = bodyOf(AppendSchema, req.body, res);
     if (!body) return;
-    const offsetMs = body.clockOffsetMs ?? null;
-    const done = await appendEvents(db, req.params.id, body.events, offsetMs);
+    const done = await appendEvents(db, req.params.id, body.events);
     if (!done) {
       notFound(res, 'Run');
       return;
     }
     res.json({ stored: done.stored });
-    if (offsetMs !== null) hub.publish(req.params.id, { to: 'followers', kind: 'clock', offsetMs });
-    if (done.came.length > 0) hub.publish(req.params.id, { to: 'followers', kind: 'events', events: done.came });
+    if (done.came.length > 0) hub.publish(req.params.id, { kind: 'events', events: done.came });
   });
 
   return api;

@@ -5,7 +5,7 @@ import { dropRecording, findRecording, listRecordings, saveRecording } from '../
 import type { Database } from '../db/database.ts';
 import { clipOf, fitClip, lengthsOf } from '../speech/clips.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
-import { bodyOf, notFound, sendProblem } from './problem.ts';
+import { bodyOf, noSpeech, notFound, sendProblem } from './problem.ts';
 
 const words = v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(300));
 const rate = v.pipe(v.number(), v.minValue(0.6), v.maxValue(1.8));
@@ -25,17 +25,16 @@ const RecordingSchema = v.object({ plan: planId, text: words });
 /** Spoken cues: rendered once, measured, kept; and the instructor's own recordings. */
 export function speechApi(db: Database, engine: SpeechEngine | null): Router {
   const api = Router();
-  const silent = 'Speech is not to be had on this server; tones and text go on';
 
   api.post('/lengths', async (req, res) => {
     const body = bodyOf(LengthsSchema, req.body, res);
     if (!body) return;
     if (!engine) {
-      sendProblem(res, { status: 503, title: silent });
+      noSpeech(res);
       return;
     }
     const clips = await lengthsOf(db, engine, body.voice, body.rate, body.texts);
-    if (clips.length === 0 && body.texts.length > 0) sendProblem(res, { status: 503, title: silent });
+    if (clips.length === 0 && body.texts.length > 0) noSpeech(res);
     else res.json({ clips });
   });
 
@@ -44,7 +43,7 @@ export function speechApi(db: Database, engine: SpeechEngine | null): Router {
     if (!asked) return;
     const clip = engine ? await clipOf(db, engine, asked.voice, asked.rate, asked.text).catch(() => null) : null;
     if (!clip) {
-      sendProblem(res, { status: 503, title: silent });
+      noSpeech(res);
       return;
     }
     res.set('Cache-Control', 'private, max-age=31536000, immutable').type('audio/wav').send(Buffer.from(clip.wav));

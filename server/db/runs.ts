@@ -102,14 +102,8 @@ export interface Appended {
 
 /**
  * Appends events to a run, each id once, and brings the run's summed columns up to date. Null when there is no such run.
- * @param clockOffsetMs server's clock less the desk's, when the desk has measured it
  */
-export async function appendEvents(
-  db: Database,
-  runId: string,
-  events: readonly RunEvent[],
-  clockOffsetMs: number | null = null,
-): Promise<Appended | null> {
+export async function appendEvents(db: Database, runId: string, events: readonly RunEvent[]): Promise<Appended | null> {
   return db.transaction(async (tx) => {
     const [run] = await tx.query<{ document: unknown }>('SELECT document FROM run WHERE id = $1 FOR UPDATE', [runId]);
     if (!run) return null;
@@ -122,8 +116,6 @@ export async function appendEvents(
       );
       if (row) came.push({ n: Number(row.n), event });
     }
-    if (clockOffsetMs !== null)
-      await tx.query('UPDATE run SET clock_offset_ms = $2 WHERE id = $1', [runId, clockOffsetMs]);
     await sumUp(tx, runId, readPlan(run.document));
     return { stored: events.map((e) => e.id), came };
   });

@@ -16,7 +16,11 @@ describe('the demo classes', () => {
       ]),
     );
     expect(found).toEqual({
-      'First Light': ['Box step-up goes by round: right gets one set fewer.', '1:10 of left, 0:35 of right.'],
+      'First Light': [
+        'Box step-up goes by round: right gets one set fewer.',
+        '1:10 of left, 0:35 of right.',
+        'Seven stations: a round is 70 m on foot; one way round the room it is 57 m.',
+      ],
       'Slack Water': [
         'Pairs, three times each wants 18 × sandbag for 18 people; there are 16. To stand in: a rucksack with books.',
       ],

@@ -6,13 +6,17 @@ export interface CameEvent {
   event: RunEvent;
 }
 
-/** What goes through the hub: to those who follow a run, and to the desk that leads it. */
+/** What goes through the hub: news for every stream of a run, and what is asked of its desk. */
 export type LiveMessage =
-  | { to: 'followers'; kind: 'events'; events: readonly CameEvent[] }
-  | { to: 'followers'; kind: 'clock'; offsetMs: number }
-  | { to: 'desk'; kind: 'command'; id: string; command: RunCommand };
+  | { kind: 'events'; events: readonly CameEvent[] }
+  | { kind: 'clock'; offsetMs: number }
+  | { kind: 'command'; id: string; command: RunCommand };
 
-type Listener = (message: LiveMessage) => void;
+interface Listener {
+  /** A desk hears commands too. */
+  desk: boolean;
+  hear: (message: LiveMessage) => void;
+}
 
 /** Passes on what happens in a run to the streams that are open now; what they missed they read from the database. */
 export class RunHub {
@@ -29,7 +33,12 @@ export class RunHub {
   }
 
   publish(runId: string, message: LiveMessage): void {
-    for (const listener of this.listeners.get(runId) ?? []) listener(message);
+    for (const { desk, hear } of this.listeners.get(runId) ?? []) if (desk || message.kind !== 'command') hear(message);
+  }
+
+  /** Whether a desk of the run is connected. */
+  hasDesk(runId: string): boolean {
+    return [...(this.listeners.get(runId) ?? [])].some((l) => l.desk);
   }
 
   /** Streams open now, over all runs. */

@@ -1,6 +1,7 @@
 import type { Request, Response } from 'express';
 
-const BEAT_MS = 15_000;
+/** Between two signs of life, by which a screen knows a dead connection and sees a clock that jumped. */
+const BEAT_MS = 3000;
 
 /** An open stream of server-sent events. */
 export interface EventStream {
@@ -10,12 +11,12 @@ export interface EventStream {
   onClose(work: () => void): void;
 }
 
-/** Answers a request with a stream that stays open, with a beat now and then so that both ends see a break. */
-export function openStream(req: Request, res: Response): EventStream {
+/** Answers a request with a stream that stays open, with a beat now and then so that both ends see a break; `now` in ms. */
+export function openStream(req: Request, res: Response, now: () => number): EventStream {
   res.status(200).set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
   res.flushHeaders();
-  res.write('retry: 1000\n\n');
-  const beat = setInterval(() => res.write(': beat\n\n'), BEAT_MS);
+  res.write('retry: 700\n\n');
+  const beat = setInterval(() => res.write(`event: beat\ndata: {"nowMs":${Math.round(now())}}\n\n`), BEAT_MS);
   const closers: (() => void)[] = [() => clearInterval(beat)];
   req.on('close', () => {
     for (const close of closers) close();

@@ -1,5 +1,5 @@
 import { levelLoudness, readWav, toPcm16, trimSilence, wavHeader } from '../../core/sound/index.ts';
-import { type Clip, clipLengths, findClip, storeClip } from '../db/clips.ts';
+import { type Clip, clipLengths, findClip, findRecording, storeClip } from '../db/clips.ts';
 import type { Queryable } from '../db/database.ts';
 import type { SpeechEngine } from './engine.ts';
 
@@ -30,6 +30,19 @@ export async function clipOf(
   if (!clip) throw new Error('The speech engine gave no sound');
   await storeClip(db, voice, rate, words, clip);
   return clip;
+}
+
+/** The sound of some words in a class: the instructor's own recording before the voice; null where neither is to be had. */
+export async function spokenClip(
+  db: Queryable,
+  engine: SpeechEngine | null,
+  planId: string,
+  voice: string,
+  rate: number,
+  words: string,
+): Promise<Clip | null> {
+  const own = await findRecording(db, planId, words);
+  return own ?? (engine ? clipOf(db, engine, voice, rate, words).catch(() => null) : null);
 }
 
 /** The exact lengths of some words, those not yet spoken rendered now; what could not be spoken is left out. */

@@ -1,15 +1,13 @@
 import { wordsOf } from '../../core/cues/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
+import { type Plan, voiceOf } from '../../core/plan/index.ts';
 import { runIntervals } from '../../core/run/index.ts';
 import { mixTrack, placeSounds, readWav, resample, toPcm16, wavHeader } from '../../core/sound/index.ts';
-import { findRecording } from '../db/clips.ts';
 import type { Queryable } from '../db/database.ts';
-import { clipOf } from './clips.ts';
+import { spokenClip } from './clips.ts';
 import type { SpeechEngine } from './engine.ts';
 
 /** Samples a second of a cue track: twice the telephone's, enough for speech and tones up to 4 kHz with their octave. */
 export const TRACK_RATE = 24_000;
-const DEFAULT_VOICE = 'slt';
 
 /** A class's whole sound as a WAV in pieces, with its length in bytes told before the first. */
 export interface Track {
@@ -57,11 +55,10 @@ interface Spoken {
 }
 
 async function clipsOf(db: Queryable, engine: SpeechEngine | null, plan: Plan): Promise<Map<string, Spoken>> {
-  const { name = DEFAULT_VOICE, rate = 1, second } = plan.voice ?? {};
+  const { name, rate, second } = voiceOf(plan);
   const found = new Map<string, Spoken>();
   const say = async (voice: string, words: string) => {
-    const own = await findRecording(db, plan.id, words);
-    const clip = own ?? (engine ? await clipOf(db, engine, voice, rate, words).catch(() => null) : null);
+    const clip = await spokenClip(db, engine, plan.id, voice, rate, words);
     const wav = clip && readWav(clip.wav);
     return clip && wav ? { ms: clip.ms, samples: resample(wav.samples, wav.sampleRate, TRACK_RATE) } : null;
   };

@@ -39,26 +39,34 @@ export class ApiError extends Error {
   }
 }
 
-async function call(path: string, init?: RequestInit): Promise<unknown> {
+const PATIENCE_MS = 15_000;
+/** A desk's sends are tried again anyway: one that hangs must not hold a connection for long. */
+const RUN_PATIENCE_MS = 4000;
+
+async function call(path: string, init?: RequestInit, patienceMs = PATIENCE_MS): Promise<unknown> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       ...init,
-      signal: AbortSignal.timeout(15_000),
+      signal: AbortSignal.timeout(patienceMs),
       ...(init?.body ? { headers: { 'Content-Type': 'application/json' } } : {}),
     });
   } catch {
     throw new ApiError(0, 'The server cannot be reached');
   }
-  if (response.status === 401 && window.location.pathname !== '/login') {
-    const back = window.location.pathname + window.location.search;
-    window.location.assign(`/login?to=${encodeURIComponent(back)}`);
-  }
+  if (response.status === 401) askForPassphrase();
   if (response.status === 204) return null;
   const body: unknown = await response.json().catch(() => null);
   if (response.ok) return body;
   const title = v.safeParse(v.object({ title: v.string() }), body);
   throw new ApiError(response.status, title.success ? title.output.title : `Error ${response.status}`, body);
+}
+
+/** Goes to the log-in and back. A run is never left for it: it goes on here and is sent after the next log-in. */
+function askForPassphrase(): void {
+  const { pathname, search } = window.location;
+  if (pathname === '/login' || pathname.startsWith('/desk/')) return;
+  window.location.assign(`/login?to=${encodeURIComponent(pathname + search)}`);
 }
 
 const send = (method: string, body: unknown): RequestInit => ({ method, body: JSON.stringify(body) });
@@ -85,11 +93,11 @@ export const api = {
   saveThresholds: (thresholds: Thresholds) => call('/thresholds', send('PUT', thresholds)),
   runs: async () => v.parse(v.array(RunSchema), await call('/runs')),
   run: async (id: string) => v.parse(RunSchema, await call(`/runs/${id}`)),
-  createRun: (id: string, plan: Plan) => call('/runs', send('POST', { id, plan })),
-  appendEvents: async (id: string, events: readonly RunEvent[], clockOffsetMs: number | null = null) =>
+  createRun: (id: string, plan: Plan) => call('/runs', send('POST', { id, plan }), RUN_PATIENCE_MS),
+  appendEvents: async (id: string, events: readonly RunEvent[]) =>
     v.parse(
       v.object({ stored: v.array(v.string()) }),
-      await call(`/runs/${id}/events`, send('POST', { events, ...(clockOffsetMs === null ? {} : { clockOffsetMs }) })),
+      await call(`/runs/${id}/events`, send('POST', { events }), RUN_PATIENCE_MS),
     ).stored,
 };
 

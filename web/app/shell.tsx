@@ -2,7 +2,8 @@ import { Moon, Sun } from 'lucide-react';
 import { useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { Toaster } from 'sonner';
-import { IconButton } from '../ui/button.tsx';
+import { Button, IconButton } from '../ui/button.tsx';
+import { takeNewVersion, useNewVersion } from './offline.ts';
 import { Palette } from './palette.tsx';
 import { setTheme } from './theme.ts';
 import { Wordmark } from './wordmark.tsx';
@@ -45,6 +46,7 @@ export function Shell() {
           {isDark ? <Sun size={18} /> : <Moon size={18} />}
         </IconButton>
       </header>
+      <NewVersion />
       <Outlet />
       <Palette />
       <Toaster
@@ -53,5 +55,19 @@ export function Shell() {
         toastOptions={{ className: '!rounded-md !border-line-strong !bg-card !text-ink !font-sans' }}
       />
     </div>
+  );
+}
+
+/** A new version of the application is put in when the instructor says so, and never into a run. */
+function NewVersion() {
+  const { state } = useNewVersion();
+  if (state === 'none') return null;
+  return (
+    <p role="status" className="flex items-center gap-3 border-b bg-card px-5 py-1">
+      {state === 'ready'
+        ? 'A new version is ready.'
+        : 'A run is open in this browser: the new version waits for its end.'}
+      <Button onClick={takeNewVersion}>{state === 'ready' ? 'Use it now' : 'Try again'}</Button>
+    </p>
   );
 }

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { SteadyClock } from '../live/steady-clock.ts';
 
 /** An audio clock set by hand, and a record of what was started and stopped. */
 class FakeNode {
@@ -81,9 +82,13 @@ afterEach(() => {
   vi.useRealTimers();
 });
 
-/** Both clocks go on together. */
+/** The device's steady time, ms; it stands still while the machine sleeps. */
+let steady = 0;
+
+/** All clocks go on together. */
 function pass(ms: number): void {
   context.currentTime += ms / 1000;
+  steady += ms;
   vi.setSystemTime(Date.now() + ms);
 }
 
@@ -97,7 +102,7 @@ const live = () => started.filter((s) => !s.stopped).map((s) => Math.round(s.whe
 
 async function engine() {
   const { SoundEngine } = await import('./sound-engine.ts');
-  const sound = new SoundEngine();
+  const sound = new SoundEngine(new SteadyClock(() => steady));
   await sound.unlock();
   return sound;
 }
@@ -143,17 +148,41 @@ describe('the sound engine', () => {
     expect(live()).toEqual([0, 1000, 1700]);
   });
 
-  it('ties itself to the system clock again after a sleep, without playing what was missed', async () => {
+  it('ties itself to the run’s time again after a sleep, without playing what was missed', async () => {
     const sound = await engine();
     sound.play(everySecond, T0);
-    vi.setSystemTime(T0 + 60_000);
+    vi.setSystemTime(T0 + 61_000);
     tick();
-    expect(sound.now()).toBe(T0 + 60_000);
+    await vi.waitFor(() => {
+      tick();
+      expect(sound.now()).toBe(T0 + 61_000);
+    });
     const after = started
       .filter((s) => !s.stopped)
       .slice(-3)
       .map((s) => Math.round(s.when * 1000));
     expect(after).toEqual([0, 1000, 2000]);
+  });
+
+  it('plays on as though nothing were when the device’s clock is set by an hour', async () => {
+    const sound = await engine();
+    sound.play(everySecond, T0);
+    pass(500);
+    vi.setSystemTime(T0 + 3_600_500);
+    tick();
+    await new Promise((done) => setImmediate(done));
+    pass(1000);
+    tick();
+    expect(sound.now()).toBe(T0 + 1500);
+    expect(live()).toEqual([0, 1000, 2000, 3000]);
+  });
+
+  it('moves with another desk’s time and plans anew', async () => {
+    const sound = await engine();
+    sound.play(everySecond, T0);
+    sound.shiftBy(400);
+    expect(sound.now()).toBe(T0 + 400);
+    expect(live()).toEqual([0, 600, 1600]);
   });
 
   it('stops words under way when it is told to cut, and lets them end when not', async () => {

@@ -1,5 +1,6 @@
 import type { Tone } from '../../core/cues/index.ts';
 import { DRUM_NAMES, DUCK, limit, renderDrum, renderTone } from '../../core/sound/index.ts';
+import { SteadyClock } from '../live/steady-clock.ts';
 
 /** A sound wanted at a moment, ms since 1970 on the engine's own clock. */
 export interface TimedSound {
@@ -17,7 +18,7 @@ export type SoundSource = (fromMs: number, toMs: number) => readonly TimedSound[
 
 const TONES: readonly Tone[] = ['work', 'rest', 'break', 'tick', 'end', 'chime', 'switch'];
 const LOOK_AHEAD_MS = 2500;
-/** The audio clock and the system clock may part by this much (a machine asleep, or too slow) before the engine follows the latter. */
+/** The audio clock and the steady one may part by this much (a machine asleep, or too slow) before the engine follows the latter. */
 const MAX_DRIFT_MS = 300;
 const VOLUME_KEY = 'odd-round.volumes';
 const USUAL_VOLUME: Record<Bus, number> = { tones: 0.8, voice: 0.9, music: 0.5 };
@@ -40,10 +41,12 @@ interface Volume {
  * music is turned down under the voice, and a limiter stands at the end.
  */
 export class SoundEngine {
+  constructor(private readonly clock = new SteadyClock()) {}
+
   private context: AudioContext | null = null;
   private readonly gains = new Map<Bus, GainNode>();
   private duck: GainNode | null = null;
-  /** ms since 1970 at audio time 0. */
+  /** The run's time at audio time 0, ms since 1970. */
   private anchorMs = 0;
   private readonly buffers = new Map<string, AudioBuffer>();
   private scheduled: Scheduled[] = [];
@@ -85,9 +88,15 @@ export class SoundEngine {
       gain.gain.setValueAtTime(this.silentMode ? 0 : loudness(this.volumes[bus]), this.context?.currentTime ?? 0);
   }
 
-  /** The time, in ms since 1970: the audio clock's when it runs, else the system's. */
+  /** The run's time, in ms since 1970: by the audio clock when it runs, else by the steady one. */
   now(): number {
-    return this.context && this.isOn ? this.anchorMs + this.context.currentTime * 1000 : Date.now();
+    return this.context && this.isOn ? this.anchorMs + this.context.currentTime * 1000 : this.clock.now();
+  }
+
+  /** Moves the run's time on or back, as another device tells it, and plans the sound anew. */
+  shiftBy(ms: number): void {
+    this.clock.shiftMs += ms;
+    this.anchor();
   }
 
   /** Turns sound on; needs a gesture of the user on most browsers. Gives whether it runs; never waits over a second. */
@@ -143,10 +152,10 @@ export class SoundEngine {
     this.buffers.set(key, made);
   }
 
-  /** Ties the audio clock to the system clock and plans anew. */
+  /** Ties the audio clock to the steady clock and plans anew. */
   private anchor(): void {
     if (!this.context) return;
-    this.anchorMs = Date.now() - this.context.currentTime * 1000;
+    this.anchorMs = this.clock.now() - this.context.currentTime * 1000;
     this.replan(this.now(), false);
   }
 
@@ -187,8 +196,9 @@ export class SoundEngine {
 
   private tick(): void {
     if (!this.context || !this.isOn) return;
+    void this.clock.check();
     const now = this.now();
-    if (Math.abs(Date.now() - now) > MAX_DRIFT_MS) {
+    if (Math.abs(this.clock.now() - now) > MAX_DRIFT_MS) {
       this.anchor();
       return;
     }

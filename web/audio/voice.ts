@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import type { SpokenMs } from '../../core/cues/index.ts';
 import { estimateSpokenMs } from '../../core/cues/index.ts';
-import type { Plan, VoiceName } from '../../core/plan/index.ts';
+import { type Plan, voiceOf } from '../../core/plan/index.ts';
 import { readWav } from '../../core/sound/index.ts';
 import type { SoundEngine } from './sound-engine.ts';
 
@@ -9,7 +9,6 @@ const LengthsSchema = v.object({ clips: v.array(v.object({ text: v.string(), ms:
 const RecordingsSchema = v.array(v.object({ planId: v.string(), words: v.string(), ms: v.number() }));
 export type RecordingInfo = v.InferOutput<typeof RecordingsSchema>[number];
 
-export const DEFAULT_VOICE: VoiceName = 'slt';
 const BATCH = 6;
 const AT_ONCE = 4;
 
@@ -30,8 +29,6 @@ export function measured(lengths: ReadonlyMap<string, number>): SpokenMs {
 
 /** The key a clip is played by; every second cue may be said by another voice. */
 export const clipKey = (text: string, second: boolean) => (second ? `2|${text}` : `1|${text}`);
-
-const voiceOf = (plan: Plan) => ({ name: plan.voice?.name ?? DEFAULT_VOICE, rate: plan.voice?.rate ?? 1 });
 
 async function post(path: string, body: unknown, signal: AbortSignal): Promise<unknown> {
   const res = await fetch(path, {
@@ -62,8 +59,8 @@ export async function measureWords(
 ): Promise<ReadonlyMap<string, number>> {
   const lengths = new Map<string, number>();
   for (const r of await listRecordings(plan.id, signal)) if (!lengths.has(r.words)) lengths.set(r.words, r.ms);
-  const { name, rate } = voiceOf(plan);
-  const voices = plan.voice?.second ? [name, plan.voice.second] : [name];
+  const { name, rate, second } = voiceOf(plan);
+  const voices = second === null ? [name] : [name, second];
   const own = new Set(lengths.keys());
   const left = words.filter((w) => !own.has(w));
   for (let k = 0; k < left.length; k += BATCH) {
@@ -77,32 +74,64 @@ export async function measureWords(
   return lengths;
 }
 
-/** Fetches the clips of measured words and hands them to the engine. Gives how many came. */
-export async function fetchClips(
+/**
+ * Fetches the clips of some words, spoken now if they never were, and hands them to the engine; gives their lengths in
+ * ms, the longer of two voices'. Words that cannot be had are left out. Throws when none can.
+ */
+export async function fetchVoice(
+  plan: Plan,
+  words: readonly string[],
+  engine: SoundEngine,
+  onProgress: (done: number) => void,
+  signal: AbortSignal,
+): Promise<ReadonlyMap<string, number>> {
+  const { name, rate, second } = voiceOf(plan);
+  const own = new Set((await listRecordings(plan.id, signal)).map((r) => r.words));
+  const address = (text: string, turn: Turn) =>
+    own.has(text)
+      ? `/api/speech/recording?${new URLSearchParams({ plan: plan.id, text })}`
+      : `/api/speech/clip?${new URLSearchParams({ voice: turn === 2 ? (second ?? name) : name, rate: String(rate), text })}`;
+  return load(words, second === null ? [1] : [1, 2], address, engine, onProgress, signal);
+}
+
+/** The same for a screen that follows a run by its code. */
+export async function fetchVoiceByCode(
+  code: string,
   plan: Plan,
   words: readonly string[],
   engine: SoundEngine,
   signal: AbortSignal,
-): Promise<number> {
-  const { name, rate } = voiceOf(plan);
-  const own = new Set((await listRecordings(plan.id, signal)).map((r) => r.words));
-  const second = plan.voice?.second;
-  const jobs = words.flatMap((text) => {
-    const q = (voice: string) => `/api/speech/clip?${new URLSearchParams({ voice, rate: String(rate), text })}`;
-    const mine = `/api/speech/recording?${new URLSearchParams({ plan: plan.id, text })}`;
-    const first = { key: clipKey(text, false), url: own.has(text) ? mine : q(name) };
-    return second ? [first, { key: clipKey(text, true), url: own.has(text) ? mine : q(second) }] : [first];
-  });
-  let came = 0;
+): Promise<ReadonlyMap<string, number>> {
+  const address = (text: string, turn: Turn) =>
+    `/api/live/${encodeURIComponent(code)}/clip?${new URLSearchParams({ text, turn: String(turn) })}`;
+  return load(words, voiceOf(plan).second === null ? [1] : [1, 2], address, engine, () => {}, signal);
+}
+
+type Turn = 1 | 2;
+
+async function load(
+  words: readonly string[],
+  turns: readonly Turn[],
+  address: (text: string, turn: Turn) => string,
+  engine: SoundEngine,
+  onProgress: (done: number) => void,
+  signal: AbortSignal,
+): Promise<ReadonlyMap<string, number>> {
+  const jobs = words.flatMap((text) => turns.map((turn) => ({ text, turn })));
+  const total = jobs.length;
+  const lengths = new Map<string, number>();
   const work = async () => {
     for (let job = jobs.shift(); job; job = jobs.shift()) {
-      const res = await fetch(job.url, { signal });
+      const res = await fetch(address(job.text, job.turn), { signal });
       const wav = res.ok ? readWav(new Uint8Array(await res.arrayBuffer())) : null;
+      onProgress(Math.floor((total - jobs.length) / turns.length));
       if (!wav) continue;
-      engine.addClip(job.key, wav.samples, wav.sampleRate);
-      came += 1;
+      engine.addClip(clipKey(job.text, job.turn === 2), wav.samples, wav.sampleRate);
+      const ms = Math.ceil((wav.samples.length / wav.sampleRate) * 1000);
+      lengths.set(job.text, Math.max(ms, lengths.get(job.text) ?? 0));
     }
   };
   await Promise.all(Array.from({ length: AT_ONCE }, work));
-  return came;
+  if (total > 0 && lengths.size === 0) throw new Error('No voice is to be had');
+  return lengths;
 }

@@ -32,7 +32,7 @@ import { OrderPanel } from './order-panel.tsx';
 import { PlanHead } from './plan-head.tsx';
 import { ConflictBar } from './save-note.tsx';
 import { PANELS, type PanelName, SidePanel } from './side-panel.tsx';
-import { type Edit, redo, undo, useBuilder } from './store.ts';
+import { type Edit, undo, useBuilder, useUndoKeys } from './store.ts';
 import { Sums } from './sums.tsx';
 import { SwapPanel } from './swap-panel.tsx';
 import { TextView } from './text-view.tsx';
@@ -53,19 +53,6 @@ export function BuilderScreen() {
   if (failed) return <main className="p-6">{failed}. Nothing was changed.</main>;
   if (!plan || plan.id !== id) return <main className="p-6 text-muted">Opening…</main>;
   return <Builder plan={plan} />;
-}
-
-function useUndoKeys(): void {
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
-      e.preventDefault();
-      if (e.shiftKey) redo();
-      else undo();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
 }
 
 const NONE: readonly Block[] = [];

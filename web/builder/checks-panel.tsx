@@ -5,8 +5,8 @@ import { AUDIENCES, type Audience, REASON_WORDS } from '../../core/moves/index.t
 import { formatChange, type Plan } from '../../core/plan/index.ts';
 import { api } from '../app/api.ts';
 import { useLibrary } from '../app/library-store.ts';
-import { NumberField } from '../ui/number-field.tsx';
 import type { PricedFinding } from '../workers/checks.ts';
+import { HeadsField } from './heads-field.tsx';
 import { type Edit, undo } from './store.ts';
 
 const WEIGHT_WORDS = { 3: 'Must be mended', 2: 'Mend if you can', 1: 'Worth knowing' } as const;
@@ -118,13 +118,7 @@ function ForWhom({ plan, edit }: { plan: Plan; edit: Edit }) {
   return (
     <section aria-label="For whom" className="border-b pb-3">
       <div className="flex items-center gap-2 text-[15px]">
-        <NumberField
-          label="Heads"
-          value={plan.heads ?? 0}
-          min={0}
-          max={400}
-          onChange={(n) => edit((p) => ({ ...p, heads: n === 0 ? null : n }))}
-        />
+        <HeadsField plan={plan} edit={edit} label="Heads" />
         people, level
         <select
           aria-label="Level"

@@ -11,6 +11,7 @@ import {
   SCHOOL_WORDS,
   type Weights,
 } from '../../core/sequence/index.ts';
+import { walkTable } from '../../core/stations/index.ts';
 import { useLibrary } from '../app/library-store.ts';
 import { AREA_TEXTURES, AreaMark } from '../ui/area-mark.tsx';
 import { Button } from '../ui/button.tsx';
@@ -107,7 +108,9 @@ export function OrderPanel({ plan, edit }: { plan: Plan; edit: Edit }) {
       <div className="mt-3 flex items-center gap-3">
         <Button
           look="strong"
-          onClick={() => search({ request: { block, weights, pinned, spots: {} }, moves: library.moves })}
+          onClick={() =>
+            search({ request: { block, weights, pinned, walkM: walkTable(plan, block) }, moves: library.moves })
+          }
         >
           Find an order
         </Button>

@@ -1,6 +1,6 @@
 import { Play, Redo2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { useStore } from 'zustand';
 import { formatClock, type Plan, parseClock, updateBlock } from '../../core/plan/index.ts';
 import { compile } from '../../core/timeline/index.ts';
@@ -52,17 +52,29 @@ function Tools({ plan, edit }: { plan: Plan; edit: Edit }) {
   const [params, setParams] = useSearchParams();
   const [fitting, setFitting] = useState(false);
   const asText = params.get('view') === 'text';
+  const inRoom = useLocation().pathname.endsWith('/room');
   const link = 'inline-flex min-h-11 items-center rounded-md px-2.5 hover:bg-ink/10';
   return (
     <span className="flex items-center">
-      <Button
-        look="quiet"
-        className="!px-2.5"
-        aria-pressed={asText}
-        onClick={() => setParams(asText ? {} : { view: 'text' })}
-      >
-        {asText ? 'Sheet' : 'Text'}
-      </Button>
+      {inRoom ? (
+        <Link to={`/classes/${plan.id}`} className={link}>
+          Sheet
+        </Link>
+      ) : (
+        <>
+          <Button
+            look="quiet"
+            className="!px-2.5"
+            aria-pressed={asText}
+            onClick={() => setParams(asText ? {} : { view: 'text' })}
+          >
+            {asText ? 'Sheet' : 'Text'}
+          </Button>
+          <Link to={`/classes/${plan.id}/room`} className={link}>
+            Room
+          </Link>
+        </>
+      )}
       <Button look="quiet" className="!px-2.5" onClick={() => setFitting(true)} disabled={plan.blocks.length === 0}>
         Fit the slot
       </Button>

@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import type { Plan } from '../../core/plan/index.ts';
@@ -55,3 +56,17 @@ export type Edit = (change: (plan: Plan) => Plan) => void;
 
 export const undo = () => useBuilder.temporal.getState().undo();
 export const redo = () => useBuilder.temporal.getState().redo();
+
+/** Ctrl or Cmd with Z takes back, with Shift does again. */
+export function useUndoKeys(): void {
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
+      e.preventDefault();
+      if (e.shiftKey) redo();
+      else undo();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}

@@ -1,50 +1,55 @@
 import { askClock, ClockEstimate } from '../live/clock.ts';
+import { type Jump, judgeJump, SteadyClock } from '../live/steady-clock.ts';
 
-const ASK_EVERY_MS = 20_000;
-const TELL_EVERY_MS = 2000;
-/** A change of the offset worth telling the screens that follow. */
-const WORTH_TELLING_MS = 25;
+const ADDRESS = '/api/health';
+const ASK_EVERY_MS = 5000;
+const FIRST_ASKS = 4;
+const CHECK_EVERY_MS = 500;
+/** Less than this between a following desk and the leading one is let be. */
+const CLOSE_MS = 8;
 
-/** How the desk's clock stands to the server's, so that screens elsewhere can tell the desk's time. */
-class DeskClock {
-  private readonly estimate = new ClockEstimate();
-  private now: () => number = Date.now;
-  private timer: ReturnType<typeof setInterval> | undefined;
+/** The run's time on this desk; its sound goes by it. */
+export const runClock = new SteadyClock(undefined, undefined, judge);
+const server = new ClockEstimate();
 
-  /** Says what the desk's time is, and begins to measure. */
-  follow(now: () => number): void {
-    this.now = now;
-    clearInterval(this.timer);
-    const ask = () => void askClock(this.estimate, '/api/health');
-    ask();
-    this.timer = setInterval(ask, ASK_EVERY_MS);
-  }
-
-  /** Tells the server when the desk's clock has moved against its own, for as long as a run is led; gives what stops it. */
-  tell(runId: string, isKnown: () => boolean): () => void {
-    let told: number | null = null;
-    const timer = setInterval(() => {
-      const offsetMs = isKnown() ? this.offsetMs() : null;
-      if (offsetMs === null || (told !== null && Math.abs(offsetMs - told) < WORTH_TELLING_MS)) return;
-      void fetch(`/api/runs/${runId}/clock`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify({ clockOffsetMs: offsetMs }),
-      }).then(
-        (res) => {
-          if (res.ok) told = offsetMs;
-        },
-        () => {},
-      );
-    }, TELL_EVERY_MS);
-    return () => clearInterval(timer);
-  }
-
-  /** Server's clock less the desk's, ms; null until it has been measured. */
-  offsetMs(): number | null {
-    if (!this.estimate.isSet) return null;
-    return performance.now() + this.estimate.offsetMs - this.now();
-  }
+/** Begins to measure how this device's clock stands to the server's, and to look for jumps; gives what stops it. */
+export function keepTime(): () => void {
+  const ask = () => askClock(server, ADDRESS);
+  void (async () => {
+    for (let k = 0; k < FIRST_ASKS; k++) await ask();
+  })();
+  const asking = setInterval(ask, ASK_EVERY_MS);
+  const checking = setInterval(() => void runClock.check(), CHECK_EVERY_MS);
+  return () => {
+    clearInterval(asking);
+    clearInterval(checking);
+  };
 }
 
-export const deskClock = new DeskClock();
+/** Asks the server's time now: it has begun anew, or one of the machines slept. */
+export function heedBeat(serverMs: number): void {
+  if (server.isSurprisedBy(serverMs)) void askClock(server, ADDRESS);
+}
+
+/** Server's clock less the run's as `now` tells it, ms; null until it has been measured. */
+export function offsetTo(now: number): number | null {
+  return server.isSet ? performance.now() + server.offsetMs - now : null;
+}
+
+/** How far this desk must move its time to go with the leading one; 0 when it does, or nobody knows. */
+export function behindLeader(leaderOffsetMs: number, now: number): number {
+  const offset = offsetTo(now);
+  const behind = offset === null ? 0 : offset - leaderOffsetMs;
+  return Math.abs(behind) < CLOSE_MS ? 0 : behind;
+}
+
+/** A server elsewhere can tell a sleep, in which it went on, from a clock that was set; one on this machine cannot. */
+async function judge(jumpMs: number): Promise<Jump> {
+  const here = ['localhost', '127.0.0.1', '[::1]'].includes(window.location.hostname);
+  if (jumpMs < 0 || here || !server.isSet) return judgeJump(jumpMs);
+  const before = server.offsetMs;
+  const fresh = new ClockEstimate();
+  await askClock(fresh, ADDRESS, AbortSignal.timeout(1000));
+  if (!fresh.isSet) return judgeJump(jumpMs);
+  return Math.abs(fresh.offsetMs - before) > jumpMs / 2 ? 'slept' : 'clockSet';
+}

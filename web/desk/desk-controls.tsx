@@ -11,6 +11,7 @@ import {
   SkipForward,
   Timer,
   Undo2,
+  Users,
 } from 'lucide-react';
 import type { RunCommand, RunState, RunView } from '../../core/run/index.ts';
 import { currentBlock, lastUndoable } from '../../core/run/index.ts';
@@ -60,6 +61,11 @@ export function DeskControls({ state, view, onSheet }: Props) {
         <Target small name="Reps" hint="C" disabled={!running} onClick={() => onSheet('reps')}>
           <Hash size={22} />
         </Target>
+        {state.plan.blocks.some((b) => b.use === 'stations') && (
+          <Target small name="People" hint="P" disabled={!running} onClick={() => onSheet('people')}>
+            <Users size={22} />
+          </Target>
+        )}
         <Target small name="Finish by" hint="F" disabled={!running} onClick={() => onSheet('finish')}>
           <Timer size={22} />
         </Target>

@@ -3,15 +3,19 @@ import { useNavigate, useParams } from 'react-router';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { advance, placeInComplex, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
 import { useLibrary } from '../app/library-store.ts';
+import { useRunLock } from '../app/offline.ts';
+import { fieldStyle, phaseOf } from '../ui/field.ts';
 import { KEYS } from './commands.ts';
 import { CueRuler } from './cue-ruler.tsx';
 import { DeskControls } from './desk-controls.tsx';
-import { phaseOf, Stage } from './desk-stage.tsx';
+import { AskedForSound, FollowingFooter } from './desk-lead.tsx';
+import { Stage } from './desk-stage.tsx';
 import { TopLine } from './desk-top.tsx';
 import { FinishSheet, LateNote } from './finish-sheet.tsx';
 import { MoreSheet, NoteSheet, SwapSheet } from './more-sheet.tsx';
+import { PeopleSheet } from './people-sheet.tsx';
 import { RepsSheet } from './reps-sheet.tsx';
-import { closeRun, command, openRun, sound, undoLast, useDesk } from './run-store.ts';
+import { closeRun, command, openRun, sound, takeOver, undoLast, useDesk } from './run-store.ts';
 import { ShareSheet } from './share-sheet.tsx';
 import { slotEndMs } from './slot-end.ts';
 import { useNow } from './use-now.ts';
@@ -20,6 +24,7 @@ import { useWakeLock } from './use-wake-lock.ts';
 /** Leading a class: one run, the whole window, no aim needed. */
 export function DeskScreen() {
   const { runId = '' } = useParams();
+  useRunLock();
   const { run, folded, failed } = useDesk();
   useEffect(() => {
     void openRun(runId);
@@ -30,8 +35,16 @@ export function DeskScreen() {
   return <Desk runId={runId} plan={folded.plan} folded={folded} />;
 }
 
-export type SheetName = 'more' | 'reps' | 'finish' | 'swap' | 'note' | 'share';
-const SHEET_KEYS: Record<string, SheetName> = { c: 'reps', f: 'finish', s: 'swap', n: 'note', m: 'more', w: 'share' };
+export type SheetName = 'more' | 'reps' | 'finish' | 'swap' | 'note' | 'share' | 'people';
+const SHEET_KEYS: Record<string, SheetName> = {
+  c: 'reps',
+  f: 'finish',
+  s: 'swap',
+  n: 'note',
+  m: 'more',
+  w: 'share',
+  p: 'people',
+};
 /** A run that will be over the slot by more than this is offered help at once. */
 const LATE_MS = 30_000;
 const LYING_KEY = 'odd-round.lying';
@@ -40,6 +53,7 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
   const now = useNow();
   const cues = useDesk((s) => s.cues);
   const events = useDesk((s) => s.run?.events);
+  const leads = useDesk((s) => s.leads);
   const state = advance(folded, now);
   const view = viewOf(state);
   const phase = phaseOf(view.interval);
@@ -47,7 +61,7 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
   const reached = useMemo(() => placeInComplex(plan, events ?? [], shownBlock), [plan, events, shownBlock]);
   const over = state.status === 'finished' || state.status === 'abandoned';
   useWakeLock(state.status === 'running' || state.status === 'paused');
-  useFinish(folded, state);
+  useFinish(folded, state, leads);
   const [sheet, setSheet] = useState<SheetName | null>(null);
   const [lying, setLying] = useState(() => localStorage.getItem(LYING_KEY) === '1');
   const lie = (on: boolean) => {
@@ -56,7 +70,7 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
   };
   const loadLibrary = useLibrary((s) => s.load);
   useEffect(() => void loadLibrary(), [loadLibrary]);
-  useDeskKeys(state, view, { onSheet: setSheet, onLying: () => lie(!lying) });
+  useDeskKeys(state, view, leads, { onSheet: setSheet, onLying: () => lie(!lying) });
   useShake(state, view);
   const close = () => setSheet(null);
   const slotEnd = state.startedAtMs === null ? null : slotEndMs(plan, state.startedAtMs);
@@ -67,22 +81,22 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
       data-phase={phase}
       data-status={state.status}
       className={`flex h-dvh flex-col overflow-hidden transition-colors duration-100 ${phase === 'break' ? 'field-break' : ''} ${lying ? 'rotate-180' : ''}`}
-      style={{
-        ['--field' as string]: `var(--field-${phase})`,
-        backgroundColor: `var(--field-${phase})`,
-        color: `var(--field-${phase}-ink)`,
-      }}
+      style={fieldStyle(phase)}
     >
       <Flash positionMs={view.positionMs} running={state.status === 'running'} />
       <TopLine plan={plan} state={state} view={view} />
       {over ? <Over state={state} /> : <Stage plan={plan} state={state} view={view} cues={cues} reached={reached} />}
       {!over && (
         <>
-          <Ruler state={state} view={view} />
-          {overMs > LATE_MS && state.status === 'running' && sheet === null && (
+          <div className="relative">
+            <Ruler state={state} view={view} />
+            {leads && <AskedForSound />}
+          </div>
+          {leads && overMs > LATE_MS && state.status === 'running' && sheet === null && (
             <LateNote overMs={overMs} onOpen={() => setSheet('finish')} />
           )}
-          <DeskControls state={state} view={view} onSheet={setSheet} />
+          {leads ? <DeskControls state={state} view={view} onSheet={setSheet} /> : <FollowingFooter />}
+          {sheet === 'people' && <PeopleSheet state={state} view={view} onClose={close} />}
           {sheet === 'more' && (
             <MoreSheet state={state} lying={lying} onLying={lie} onSheet={setSheet} onClose={close} />
           )}
@@ -97,9 +111,9 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
   );
 }
 
-/** A run that has come to its end by itself is finished in the record too, at that instant. */
-function useFinish(folded: RunState, state: RunState): void {
-  const ranOut = state.status === 'finished' && folded.status === 'running';
+/** A run that has come to its end by itself is finished in the record too, at that instant, by the desk that leads. */
+function useFinish(folded: RunState, state: RunState, leads: boolean): void {
+  const ranOut = leads && state.status === 'finished' && folded.status === 'running';
   useEffect(() => {
     if (ranOut) void command({ type: 'finish' });
   }, [ranOut]);
@@ -127,15 +141,21 @@ interface KeyTargets {
   onLying: () => void;
 }
 
-function useDeskKeys(state: RunState, view: RunView, on: KeyTargets): void {
-  const latest = useRef({ state, view, on });
-  latest.current = { state, view, on };
+function useDeskKeys(state: RunState, view: RunView, leads: boolean, on: KeyTargets): void {
+  const latest = useRef({ state, view, leads, on });
+  latest.current = { state, view, leads, on };
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.metaKey || e.altKey || e.repeat) return;
       if (e.target instanceof HTMLInputElement && e.target.type !== 'range') return;
-      const { state: now, view: seen, on: to } = latest.current;
+      const { state: now, view: seen, leads: mine, on: to } = latest.current;
       const key = e.key.length === 1 ? e.key.toLowerCase() : e.key;
+      if (!mine) {
+        if (key === 't') void takeOver();
+        else if (key === 'l') to.onLying();
+        else if (key === 'w') to.onSheet('share');
+        return;
+      }
       const sheet = now.status === 'ready' && key !== 'm' ? undefined : SHEET_KEYS[key];
       if (sheet || key === 'l' || key === 'u') {
         e.preventDefault();

@@ -2,20 +2,10 @@ import { cautionsBefore, DEFERS } from '../../core/care/index.ts';
 import type { Cue } from '../../core/cues/index.ts';
 import { type Block, formatDuration, type Plan, type Station } from '../../core/plan/index.ts';
 import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
-import { type Interval, isBreak, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
+import { type Interval, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
 import { useLibrary } from '../app/library-store.ts';
 import { countdown, KIND_WORDS, sideWord } from '../ui/words.ts';
 import { LevelBar } from './level-bar.tsx';
-
-export type Phase = 'work' | 'rest' | 'break' | 'count';
-
-/** Which field an interval is shown on. */
-export function phaseOf(interval: Interval | null): Phase {
-  if (!interval) return 'rest';
-  if (interval.kind === 'countIn') return 'count';
-  if (isWork(interval) || interval.kind === 'demo' || interval.kind === 'open') return 'work';
-  return isBreak(interval) ? 'break' : 'rest';
-}
 
 function placeWords(plan: Plan, interval: Interval | null): string {
   if (!interval) return '';

@@ -13,7 +13,7 @@ const clock = (ms: number) =>
 export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; view: RunView }) {
   const timeline = useMemo(() => compile(plan), [plan]);
   const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
-  const { waiting, soundOn, keptHere } = useDesk();
+  const { waiting, soundOn, keptHere, leads } = useDesk();
   const lead = state.intervals[0]?.kind === 'countIn' ? (state.intervals[0]?.durationMs ?? 0) : 0;
   const endAt = view.projectedEndAtMs;
   const slotEnd = state.startedAtMs === null ? null : slotEndMs(plan, state.startedAtMs);
@@ -36,7 +36,11 @@ export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; vi
           </span>
         )}
         <span className="flex-1" />
-        {started && !soundOn && (
+        {!leads && <span className="border-2 border-current px-2 font-bold">Following</span>}
+        {leads && state.soundAt !== null && (
+          <span className="border-2 border-current px-2">Sound on another screen</span>
+        )}
+        {leads && started && !soundOn && (
           <span className="border-2 border-current px-2 font-bold">Sound is off: tap anywhere</span>
         )}
         <VoiceWord />

@@ -9,7 +9,7 @@ import { BUSES, type Bus } from '../audio/sound-engine.ts';
 import { clipKey } from '../audio/voice.ts';
 import type { SheetName } from './desk-screen.tsx';
 import { DeskSheet } from './desk-sheet.tsx';
-import { command, sound, useDesk } from './run-store.ts';
+import { command, giveSound, sound, useDesk } from './run-store.ts';
 import { Target } from './target.tsx';
 
 interface Props {
@@ -47,6 +47,10 @@ export function MoreSheet({ state, lying, onLying, onSheet, onClose }: Props) {
         <Target small name="Swap the move" hint="S" disabled={!running} onClick={() => onSheet('swap')} />
         <Target small name="Note" hint="N" disabled={!running} onClick={() => onSheet('note')} />
         <Target small name="Screens that follow" hint="W" disabled={!running} onClick={() => onSheet('share')} />
+        <Target small name="People" hint="P" disabled={!running} onClick={() => onSheet('people')} />
+        {state.soundAt !== null && (
+          <Target small name="Sound back here" hint="" onClick={close(() => giveSound(null))} />
+        )}
         <Target small name="Lying down" hint="L" pressed={lying} onClick={close(() => onLying(!lying))} />
         <Target
           small

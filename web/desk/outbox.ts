@@ -1,6 +1,5 @@
 import { stateAt } from '../../core/run/index.ts';
 import { ApiError, api } from '../app/api.ts';
-import { deskClock } from './desk-clock.ts';
 import { dropRun, readRun, storedRunIds, storeRun, unsent } from './run-storage.ts';
 
 const RETRY_MS = 2000;
@@ -37,7 +36,7 @@ async function sendAll(id: string): Promise<boolean> {
     }
     const events = unsent(run).slice(0, BATCH);
     if (events.length === 0) return true;
-    const stored = await api.appendEvents(id, events, deskClock.offsetMs());
+    const stored = await api.appendEvents(id, events);
     note(id, (r) => ({ ...r, sent: [...new Set([...r.sent, ...stored])] }));
   }
 }
@@ -84,7 +83,7 @@ export async function flushLeftovers(nowMs: number): Promise<void> {
       continue;
     }
     const all = await flush(id).catch(() => false);
-    const { status } = stateAt(run.plan, run.events, nowMs);
+    const { status } = stateAt(run.plan, run.events, nowMs + (run.shiftMs ?? 0));
     if (all && (status === 'finished' || status === 'abandoned')) dropRun(id);
   }
 }

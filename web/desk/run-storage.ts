@@ -2,6 +2,7 @@ import { nanoid } from 'nanoid';
 import * as v from 'valibot';
 import { type Plan, PlanSchema } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
+import { dropCopy, keepCopy, putBack } from './durable.ts';
 
 const LocalRunSchema = v.object({
   id: v.string(),
@@ -13,30 +14,52 @@ const LocalRunSchema = v.object({
   created: v.boolean(),
   /** When it was made here, ms since 1970. */
   madeAtMs: v.number(),
+  /** The run's time less this device's, ms, where they differ. */
+  shiftMs: v.optional(v.number()),
 });
 
 /** A run as this browser keeps it: the desk's own record, complete without the server. */
 export type LocalRun = v.InferOutput<typeof LocalRunSchema>;
 
 const PREFIX = 'odd-round.run.';
+export const keyOf = (id: string) => PREFIX + id;
 
-/** Keeps a run in this browser; false when its storage is full or closed: the run then lives in its window alone. */
+/**
+ * Keeps a run in this browser, adding to what another window may have kept of it; false when the storage is full or
+ * closed: the run then lives in its window alone.
+ */
 export function storeRun(run: LocalRun): boolean {
   try {
-    localStorage.setItem(PREFIX + run.id, JSON.stringify(run));
+    const text = JSON.stringify(joined(readRun(run.id), run));
+    keepCopy(keyOf(run.id), text);
+    localStorage.setItem(keyOf(run.id), text);
     return true;
   } catch {
     return false;
   }
 }
 
+/** All events of both, each once; what one of them has sent is sent. */
+export function joined(kept: LocalRun | null, run: LocalRun): LocalRun {
+  if (!kept) return run;
+  const known = new Set(run.events.map((e) => e.id));
+  return {
+    ...run,
+    events: [...run.events, ...kept.events.filter((e) => !known.has(e.id))],
+    sent: [...new Set([...run.sent, ...kept.sent])],
+    created: run.created || kept.created,
+  };
+}
+
 export function dropRun(id: string): void {
-  localStorage.removeItem(PREFIX + id);
+  localStorage.removeItem(keyOf(id));
+  dropCopy(keyOf(id));
 }
 
 /** The run kept in this browser; null when it is not here or cannot be read. */
-export function readRun(id: string): LocalRun | null {
-  const text = localStorage.getItem(PREFIX + id);
+export const readRun = (id: string): LocalRun | null => parse(localStorage.getItem(keyOf(id)));
+
+function parse(text: string | null): LocalRun | null {
   if (text === null) return null;
   try {
     const result = v.safeParse(LocalRunSchema, JSON.parse(text));
@@ -44,6 +67,19 @@ export function readRun(id: string): LocalRun | null {
   } catch {
     return null;
   }
+}
+
+/** Brings back what a browser that was killed had not written to its local storage yet. */
+export function restoreRuns(): Promise<void> {
+  return putBack((key, text) => {
+    if (!key.startsWith(PREFIX)) {
+      if (localStorage.getItem(key) === null) localStorage.setItem(key, text);
+      return;
+    }
+    const run = parse(text);
+    if (run) storeRun(run);
+    else dropCopy(key);
+  });
 }
 
 /** Ids of all runs kept in this browser. */

@@ -1,15 +1,23 @@
 import { nanoid } from 'nanoid';
-import * as v from 'valibot';
 import { create } from 'zustand';
 import { type Cue, planCues, wordsOf } from '../../core/cues/index.ts';
-import { foldRun, lastUndoable, type RunCommand, type RunEvent, type RunState } from '../../core/run/index.ts';
-import { beatsOf } from '../../core/sound/index.ts';
+import {
+  foldRun,
+  lastUndoable,
+  leaderOf,
+  type RunCommand,
+  type RunEvent,
+  type RunState,
+} from '../../core/run/index.ts';
 import { api } from '../app/api.ts';
-import { SoundEngine, type SoundSource, type TimedSound } from '../audio/sound-engine.ts';
-import { clipKey, fetchClips, measured, measureWords, NO_VOICE, type VoiceState } from '../audio/voice.ts';
-import { deskClock } from './desk-clock.ts';
+import { runSounds } from '../audio/run-sounds.ts';
+import { SoundEngine } from '../audio/sound-engine.ts';
+import { fetchVoice, measured, NO_VOICE, type VoiceState } from '../audio/voice.ts';
+import { runClock } from './desk-clock.ts';
+import { deskId } from './desk-id.ts';
+import { linkDesk } from './desk-link.ts';
 import { keepSending } from './outbox.ts';
-import { type LocalRun, readRun, storeRun, unsent } from './run-storage.ts';
+import { joined, type LocalRun, readRun, storeRun, unsent } from './run-storage.ts';
 
 /**
  * A command takes effect this much after the tap, so that the tone it calls for can start exactly on time.
@@ -20,6 +28,8 @@ interface DeskState {
   run: LocalRun | null;
   /** The fold of the run's events; screens move it on to their own moment. */
   folded: RunState | null;
+  /** False while another desk leads: this one shows the run, silent, and may take over. */
+  leads: boolean;
   cues: readonly Cue[];
   soundOn: boolean;
   voice: VoiceState;
@@ -27,56 +37,74 @@ interface DeskState {
   waiting: number;
   /** False when this browser's storage took no more: the run goes on, but a reload would lose what is not sent. */
   keptHere: boolean;
+  /** A following screen that asks for the sound. */
+  soundAsked: string | null;
   failed: string | null;
 }
 
-export const useDesk = create<DeskState>(() => ({
+const CLOSED = {
   run: null,
   folded: null,
+  leads: true,
   cues: [],
-  soundOn: false,
   voice: NO_VOICE,
   waiting: 0,
   keptHere: true,
+  soundAsked: null,
   failed: null,
-}));
+} satisfies Partial<DeskState>;
 
-export const sound = new SoundEngine();
-deskClock.follow(() => sound.now());
-let sending: ReturnType<typeof keepSending> | null = null;
+export const useDesk = create<DeskState>(() => ({ ...CLOSED, soundOn: false }));
 
+export const sound = new SoundEngine(runClock);
 sound.watch(() => useDesk.setState({ soundOn: sound.isOn }));
+
+let me = '';
+let closeOpen: (() => void) | null = null;
+let sending: ReturnType<typeof keepSending> | null = null;
 
 /** Opens a run on this desk: from this browser, else from the server, else says that there is none. */
 export async function openRun(id: string): Promise<void> {
-  useDesk.setState({ run: null, folded: null, cues: [], failed: null, voice: NO_VOICE });
-  const local = readRun(id);
-  const run = local ?? (await fetchRun(id));
+  closeRun();
+  let closed = false;
+  closeOpen = () => {
+    closed = true;
+  };
+  me = await deskId();
+  const run = readRun(id) ?? (await fetchRun(id));
+  if (closed) return;
   if (!run) {
     useDesk.setState({ failed: 'This run is neither in this browser nor on the server' });
     return;
   }
+  runClock.shiftMs = run.shiftMs ?? 0;
+  sound.shiftBy(0);
+  runClock.watch((shiftMs) => keepShift(id, shiftMs));
   show(run);
-  sending?.stop();
   sending = keepSending(id);
-  commands?.close();
-  commands = listenForCommands(id);
-  stopTelling();
-  stopTelling = deskClock.tell(id, () => readRun(id)?.created === true);
+  const unlink = linkDesk(id, {
+    leads: () => useDesk.getState().leads,
+    now: () => sound.now(),
+    onEvents: takeIn,
+    onCommand: obey,
+    onBehind: (ms) => sound.shiftBy(ms),
+  });
+  closeOpen = () => {
+    unlink();
+    sending?.stop();
+    sending = null;
+    voiceLoad?.abort();
+  };
   sound.silent = run.plan.silent ?? false;
-  sound.play(soundSource(), sound.now());
+  soundFrom(sound.now());
   void loadVoice();
 }
 
 export function closeRun(): void {
-  sending?.stop();
-  sending = null;
-  commands?.close();
-  commands = null;
-  stopTelling();
-  voiceLoad?.abort();
+  closeOpen?.();
+  closeOpen = null;
   sound.silence();
-  useDesk.setState({ run: null, folded: null, cues: [] });
+  useDesk.setState(CLOSED);
 }
 
 async function fetchRun(id: string): Promise<LocalRun | null> {
@@ -90,17 +118,74 @@ async function fetchRun(id: string): Promise<LocalRun | null> {
   }
 }
 
+function keepShift(id: string, shiftMs: number): void {
+  const { run, leads } = useDesk.getState();
+  if (run?.id !== id || !leads) return;
+  storeRun({ ...run, shiftMs });
+  useDesk.setState({ run: { ...run, shiftMs } });
+}
+
 function show(run: LocalRun): void {
   const folded = foldRun(run.plan, run.events);
   const { folded: before, cues, voice } = useDesk.getState();
   const same = before?.intervals === folded.intervals && before.plan === folded.plan;
+  const leader = leaderOf(run.events);
   useDesk.setState({
     run,
     folded,
+    leads: leader === null || leader === me,
     cues: same ? cues : planCues(folded.plan, folded.intervals, measured(voice.lengths)),
     waiting: unsent(run).length,
   });
   if (before && before.plan !== folded.plan) void loadVoice();
+}
+
+/** Sounds the run from a moment on, if it is for this desk to sound: it leads, and no other screen has the sound. */
+function soundFrom(atMs: number, cut = false): void {
+  const { folded, cues, voice, leads } = useDesk.getState();
+  const here = leads && folded !== null && folded.soundAt === null;
+  sound.play(here ? runSounds(folded, cues, voice) : () => [], atMs, cut);
+}
+
+/** Takes in what other desks or windows did, or the server has confirmed; each event counts once. */
+function takeIn(events: readonly RunEvent[], onServer: boolean): void {
+  const { run, leads } = useDesk.getState();
+  if (!run) return;
+  const known = new Set(run.events.map((e) => e.id));
+  const news = events.filter((e) => !known.has(e.id));
+  const confirmed = onServer ? events.filter((e) => !run.sent.includes(e.id)).map((e) => e.id) : [];
+  if (news.length === 0 && confirmed.length === 0) return;
+  const next = { ...run, events: [...run.events, ...news], sent: [...run.sent, ...confirmed] };
+  if (onServer) storeRun(next);
+  show(next);
+  if (news.length > 0) soundFrom(sound.now() + COMMAND_LEAD_MS, leads !== useDesk.getState().leads);
+}
+
+/**
+ * Does what a remote or a squad asked: the leading desk is the authority. Each ask has an id, which becomes the event's:
+ * asked twice, it counts once. A screen that asks for the sound must be given it by hand.
+ */
+function obey(id: string, asked: { type: string }): void {
+  const what = asked as RunCommand;
+  if (useDesk.getState().run?.events.some((e) => e.id === id)) return;
+  if (what.type !== 'sound') void command(what, id);
+  else if (what.screen !== null && !refused.has(what.screen)) useDesk.setState({ soundAsked: what.screen });
+}
+
+/** Gives the sound to a following screen, or back to this desk (null). */
+export async function giveSound(screen: string | null): Promise<void> {
+  useDesk.setState({ soundAsked: null });
+  if (useDesk.getState().folded?.soundAt !== screen) await command({ type: 'sound', screen });
+}
+
+/** Screens that were told no: they do not ask twice. */
+const refused = new Set<string>();
+
+/** Leaves the sound where it is; the screen that asked is not heard again. */
+export function keepSound(): void {
+  const { soundAsked } = useDesk.getState();
+  if (soundAsked !== null) refused.add(soundAsked);
+  useDesk.setState({ soundAsked: null });
 }
 
 let voiceLoad: AbortController | null = null;
@@ -121,14 +206,13 @@ async function loadVoice(): Promise<void> {
     !load.signal.aborted && useDesk.setState((s) => ({ voice: { ...s.voice, ...change } }));
   set({ kind: 'loading', done: 0, total: words.length });
   try {
-    const lengths = await measureWords(plan, words, (_, done) => set({ done }), load.signal);
-    await fetchClips(plan, [...lengths.keys()], sound, load.signal);
+    const lengths = await fetchVoice(plan, words, sound, (done) => set({ done }), load.signal);
     if (load.signal.aborted) return;
     useDesk.setState((s) => ({
-      voice: { kind: lengths.size > 0 ? 'ready' : 'none', done: words.length, total: words.length, lengths },
+      voice: { kind: 'ready', done: words.length, total: words.length, lengths },
       cues: s.folded ? planCues(s.folded.plan, s.folded.intervals, measured(lengths)) : s.cues,
     }));
-    sound.play(soundSource(), sound.now() + COMMAND_LEAD_MS);
+    soundFrom(sound.now() + COMMAND_LEAD_MS);
   } catch {
     set({ kind: 'none' });
   }
@@ -141,60 +225,30 @@ window.addEventListener('odd-round:sent', () => {
     useDesk.setState({ run: { ...run, sent: stored.sent }, waiting: unsent({ ...run, sent: stored.sent }).length });
 });
 
-const CommandMessage = v.object({ id: v.string(), command: v.looseObject({ type: v.string() }) });
-let commands: { close: () => void } | null = null;
-let stopTelling: () => void = () => {};
+/** Makes this desk the one that leads; the other follows as soon as it hears of it. */
+export const takeOver = () => command({ type: 'lead' });
 
-/**
- * Hears what remotes and squads ask for and does it here: the desk is the authority. Each ask has an id, which becomes the
- * event's: asked twice, it counts once.
- */
-function listenForCommands(id: string): { close: () => void } {
-  let source: EventSource | null = null;
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  const open = () => {
-    // Before its first event is sent the server does not know the run.
-    if (readRun(id)?.created !== true) {
-      timer = setTimeout(open, 1000);
-      return;
-    }
-    source = new EventSource(`/api/runs/${id}/commands`);
-    source.addEventListener('command', (e) => {
-      const message = v.safeParse(CommandMessage, JSON.parse(e.data));
-      const known = useDesk.getState().run?.events.some((x) => message.success && x.id === message.output.id);
-      if (message.success && !known) void command(message.output.command as RunCommand, message.output.id);
-    });
-    source.onerror = () => {
-      if (source?.readyState === EventSource.CLOSED) timer = setTimeout(open, 3000);
-    };
-  };
-  open();
-  return {
-    close: () => {
-      clearTimeout(timer);
-      source?.close();
-    },
-  };
-}
+/** What may be done only by the desk that leads; another must take over first. */
+const mayDo = (what: RunCommand) => what.type === 'lead' || useDesk.getState().leads;
 
 /** Applies a command at once: it is kept in this browser, sounded, shown, and sent when the server is there. */
 export async function command(what: RunCommand, id: string = nanoid(16)): Promise<void> {
   const { run } = useDesk.getState();
-  if (!run) return;
-  if (what.type === 'start' || what.type === 'resume') await sound.unlock();
-  const last = run.events[run.events.length - 1];
+  if (!run || !mayDo(what)) return;
+  if (what.type === 'start' || what.type === 'resume' || what.type === 'lead') await sound.unlock();
+  const now = joined(readRun(run.id), useDesk.getState().run ?? run);
   const event: RunEvent = {
     ...what,
     id,
-    seq: (last?.seq ?? 0) + 1,
-    atMs: Math.round(Math.max(last?.atMs ?? 0, sound.now() + COMMAND_LEAD_MS)),
+    seq: Math.max(0, ...now.events.map((e) => e.seq)) + 1,
+    atMs: Math.round(Math.max(useDesk.getState().folded?.clockMs ?? 0, sound.now() + COMMAND_LEAD_MS)),
+    by: me,
   };
-  const current = readRun(run.id) ?? run;
-  const next = { ...current, events: [...run.events, event] };
+  const next = { ...now, events: [...now.events, event], shiftMs: runClock.shiftMs };
   const keptHere = storeRun(next);
   show(next);
   useDesk.setState({ keptHere });
-  sound.play(soundSource(), event.atMs, CUTS.includes(what.type));
+  soundFrom(event.atMs, CUTS.includes(what.type));
   sending?.poke();
 }
 
@@ -206,6 +260,7 @@ const CUTS: readonly RunCommand['type'][] = [
   'restart',
   'release',
   'undo',
+  'sound',
   'finish',
   'abandon',
 ];
@@ -214,49 +269,4 @@ const CUTS: readonly RunCommand['type'][] = [
 export async function undoLast(): Promise<void> {
   const last = lastUndoable(useDesk.getState().run?.events ?? []);
   if (last) await command({ type: 'undo', of: last.id });
-}
-
-/** The sounds of the run from its events alone; none while it is not running, none past an interval that waits. */
-function soundSource(): SoundSource {
-  const { folded, cues, voice } = useDesk.getState();
-  if (folded?.status !== 'running') return () => [];
-  const current = folded.intervals[folded.index];
-  if (!current) return () => [];
-  const zeroMs = folded.clockMs - current.startMs - folded.elapsedMs;
-  const hold = folded.intervals.findIndex((i, k) => k >= folded.index && i.untilTap);
-  const held = hold < 0 ? null : folded.intervals[hold];
-  const endMs = held ? held.startMs + held.durationMs : Number.POSITIVE_INFINITY;
-  const second = folded.plan.voice?.second !== undefined;
-  let spoken = 0;
-  const sounds = cues.flatMap((cue): TimedSound[] => {
-    const says = cue.tone === null && cue.spokenMs > 0 && cue.text !== null;
-    const nth = says ? spoken++ : 0;
-    if (cue.atMs > endMs || (held && (cue.tone === 'end' || cue.intervalIndex > hold))) return [];
-    const atMs = zeroMs + cue.atMs;
-    if (cue.tone !== null) return [{ atMs, bus: 'tones', name: cue.tone }];
-    if (!says || voice.kind !== 'ready') return [];
-    return [{ atMs, bus: 'voice', name: clipKey(cue.text ?? '', second && nth % 2 === 1) }];
-  });
-  const beats = beatsOf(folded.plan, folded.intervals)
-    .filter((b) => b.atMs < endMs)
-    .map((b): TimedSound => ({ atMs: zeroMs + b.atMs, bus: 'music', name: b.drum }));
-  return (fromMs, toMs) => [...within(sounds, fromMs, toMs), ...within(beats, fromMs, toMs)];
-}
-
-/** The part of a list in order of time that lies in [fromMs, toMs). */
-function within<T extends { atMs: number }>(list: readonly T[], fromMs: number, toMs: number): T[] {
-  let low = 0;
-  let high = list.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((list[middle]?.atMs ?? 0) < fromMs - 0.5) low = middle + 1;
-    else high = middle;
-  }
-  const found: T[] = [];
-  for (let k = low; k < list.length; k++) {
-    const item = list[k];
-    if (!item || item.atMs >= toMs - 0.5) break;
-    found.push(item);
-  }
-  return found;
 }

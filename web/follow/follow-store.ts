@@ -1,44 +1,28 @@
 import { nanoid } from 'nanoid';
-import * as v from 'valibot';
 import { create } from 'zustand';
-import { type Plan, PlanSchema } from '../../core/plan/index.ts';
-import { foldRun, type RunCommand, type RunEvent, RunEventSchema, type RunState } from '../../core/run/index.ts';
+import type { Plan } from '../../core/plan/index.ts';
+import { foldRun, type RunCommand, type RunEvent, type RunState } from '../../core/run/index.ts';
 import { askClock, ClockEstimate } from '../live/clock.ts';
-
-export type CodeKind = 'watch' | 'squad' | 'remote';
-const RunMessage = v.object({
-  plan: PlanSchema,
-  kind: v.picklist(['watch', 'squad', 'remote']),
-  clockOffsetMs: v.number(),
-});
-const ClockMessage = v.object({ offsetMs: v.number() });
+import { openRunStream, type StreamKind, type StreamState } from '../live/run-stream.ts';
 
 interface FollowState {
-  state: 'opening' | 'open' | 'broken' | 'refused';
-  kind: CodeKind | null;
+  state: 'opening' | StreamState;
+  kind: StreamKind | null;
   plan: Plan | null;
   events: readonly RunEvent[];
   folded: RunState | null;
-  /** Server's clock less the desk's. */
+  /** Server's clock less the leading desk's, ms. */
   deskOffsetMs: number;
-  message: string;
 }
 
+const CLOSED: FollowState = { state: 'opening', kind: null, plan: null, events: [], folded: null, deskOffsetMs: 0 };
+
 /** A run as a following screen knows it: its plan, its events, its fold. The screen computes the rest itself. */
-export const useFollow = create<FollowState>(() => ({
-  state: 'opening',
-  kind: null,
-  plan: null,
-  events: [],
-  folded: null,
-  deskOffsetMs: 0,
-  message: '',
-}));
+export const useFollow = create<FollowState>(() => CLOSED);
 
 const clock = new ClockEstimate();
 const ASK_EVERY_MS = 5000;
 const FIRST_ASKS = 6;
-const SILENT_TOO_LONG_MS = 4000;
 
 /** The desk's time as this screen estimates it, ms since 1970. */
 export function deskNow(): number {
@@ -49,74 +33,37 @@ export function deskNow(): number {
 /** Opens the stream of a code and keeps it open; gives what closes it. */
 export function follow(code: string): () => void {
   const base = `/api/live/${encodeURIComponent(code)}`;
-  useFollow.setState({ state: 'opening', plan: null, events: [], folded: null, kind: null, message: '' });
+  useFollow.setState(CLOSED);
   const stop = new AbortController();
   const ask = () => askClock(clock, `${base}/clock`, stop.signal);
   void (async () => {
     for (let k = 0; k < FIRST_ASKS && !stop.signal.aborted; k++) await ask();
   })();
   const timer = setInterval(ask, ASK_EVERY_MS);
-  let source = connect(base);
-  let hiddenAt = 0;
-  const onVisible = () => {
-    // A machine that slept may have stopped its steady clock, and its stream is dead without knowing it.
-    if (document.hidden) hiddenAt = Date.now();
-    else if (Date.now() - hiddenAt > SILENT_TOO_LONG_MS) {
-      clock.reset();
+  const close = openRunStream(base, {
+    onRun: ({ plan, kind, clockOffsetMs }) => {
+      useFollow.setState((s) => ({ plan, kind, deskOffsetMs: clockOffsetMs, folded: foldRun(plan, s.events) }));
       void ask();
-      source.close();
-      source = connect(base);
-    }
-  };
-  document.addEventListener('visibilitychange', onVisible);
+    },
+    onEvent: (event) =>
+      useFollow.setState((s) => {
+        if (s.events.some((x) => x.id === event.id)) return s;
+        const events = [...s.events, event];
+        return { events, folded: s.plan ? foldRun(s.plan, events) : null };
+      }),
+    onClock: (deskOffsetMs) => useFollow.setState({ deskOffsetMs }),
+    // A machine slept, or the server has begun anew: its time is asked for at once.
+    onBeat: (serverMs) => {
+      if (clock.isSurprisedBy(serverMs)) void ask();
+    },
+    onState: (state) => useFollow.setState({ state }),
+  });
   return () => {
     stop.abort();
     clearInterval(timer);
-    source.close();
-    document.removeEventListener('visibilitychange', onVisible);
+    close();
   };
 }
-
-function connect(base: string): EventSource {
-  const last = lastNumber;
-  const source = new EventSource(`${base}/stream${last > 0 ? `?after=${last}` : ''}`);
-  source.addEventListener('run', (e) => {
-    const message = v.safeParse(RunMessage, JSON.parse(e.data));
-    if (!message.success) return;
-    const { plan, kind, clockOffsetMs } = message.output;
-    useFollow.setState((s) => ({
-      state: 'open',
-      plan,
-      kind,
-      deskOffsetMs: clockOffsetMs,
-      folded: foldRun(plan, s.events),
-    }));
-  });
-  source.addEventListener('event', (e) => {
-    const event = v.safeParse(RunEventSchema, JSON.parse(e.data));
-    if (!event.success) return;
-    lastNumber = Math.max(lastNumber, Number(e.lastEventId) || 0);
-    useFollow.setState((s) => {
-      if (s.events.some((x) => x.id === event.output.id)) return s;
-      const events = [...s.events, event.output];
-      return { events, folded: s.plan ? foldRun(s.plan, events) : null };
-    });
-  });
-  source.addEventListener('clock', (e) => {
-    const message = v.safeParse(ClockMessage, JSON.parse(e.data));
-    if (message.success) useFollow.setState({ deskOffsetMs: message.output.offsetMs });
-  });
-  source.onopen = () => useFollow.setState((s) => (s.state === 'broken' ? { state: 'open' } : s));
-  source.onerror = () => {
-    // The browser tries again by itself, but not after an answer that is no stream.
-    if (source.readyState === EventSource.CLOSED) {
-      useFollow.setState({ state: 'refused', message: 'This code opens nothing: the run is over, or it is mistyped' });
-    } else useFollow.setState((s) => (s.state === 'opening' ? s : { state: 'broken' }));
-  };
-  return source;
-}
-
-let lastNumber = 0;
 
 /** Asks the desk for something; the desk decides. Throws with what the server said when it is refused. */
 export async function askDesk(code: string, command: RunCommand): Promise<void> {

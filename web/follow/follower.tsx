@@ -2,6 +2,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Plan } from '../../core/plan/index.ts';
 import { advance, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
+import { useRunLock } from '../app/offline.ts';
 import { deskNow, follow, useFollow } from './follow-store.ts';
 
 export interface Followed {
@@ -14,13 +15,14 @@ export interface Followed {
 /** Follows the run of the code in the address and draws it anew about 25 times a second. */
 export function Follower({ children }: { children: (followed: Followed) => ReactNode }) {
   const { code = '' } = useParams();
-  const { state, folded, message } = useFollow();
+  useRunLock();
+  const { state, folded } = useFollow();
   const now = useDeskNow();
   useEffect(() => follow(code), [code]);
-  if (state === 'refused')
+  if (state === 'refused' && !folded)
     return (
       <main className="p-6 text-xl">
-        {message}.{' '}
+        This code opens nothing: the run is over, or it is mistyped.{' '}
         <a href="/join" className="underline">
           Type another code
         </a>

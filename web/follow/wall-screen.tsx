@@ -1,14 +1,72 @@
+import { useEffect, useState } from 'react';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import type { RunState, RunView } from '../../core/run/index.ts';
 import { whereAll } from '../../core/stations/index.ts';
 import { type Interval, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
-import { phaseOf } from '../desk/desk-stage.tsx';
-import { countdown, KIND_WORDS, sideWord } from '../ui/words.ts';
+import { fieldStyle, phaseOf } from '../ui/field.ts';
+import { KIND_WORDS, sideWord } from '../ui/words.ts';
 import { Follower } from './follower.tsx';
+import { Remaining } from './remaining.tsx';
+import { useWallSound, type WallSound } from './wall-sound.ts';
 
 /** The wall: what now, how long, what next, readable across a hall. */
 export function WallScreen() {
-  return <Follower>{({ plan, state, view }) => <Wall plan={plan} state={state} view={view} />}</Follower>;
+  return (
+    <Follower>
+      {({ code, plan, state, view }) => (
+        <>
+          <Wall plan={plan} state={state} view={view} />
+          {!plan.silent && state.endedAtMs === null && <SoundFromHere code={code} />}
+        </>
+      )}
+    </Follower>
+  );
+}
+
+const SOUND_WORDS: Record<WallSound, string> = {
+  elsewhere: 'Sound from here',
+  asked: 'The desk has been asked for the sound',
+  here: 'Sound from here is on',
+  locked: 'Tap for sound',
+};
+
+/** Out of the way, unless someone is at the wall: moves in with the pointer or the Tab key. */
+function SoundFromHere({ code }: { code: string }) {
+  const { sound, ask } = useWallSound(code);
+  const near = useNear();
+  return (
+    <button
+      type="button"
+      className={`fixed bottom-0 left-1/2 -translate-x-1/2 border-2 border-b-0 border-paper bg-ink px-6 py-3 text-[22px] text-paper transition-opacity focus:opacity-100 ${near || sound === 'asked' || sound === 'locked' ? '' : 'opacity-0'}`}
+      onClick={() => void ask()}
+    >
+      {SOUND_WORDS[sound]}
+    </button>
+  );
+}
+
+const NEAR_FOR_MS = 6000;
+
+/** Whether someone is at the screen: it was opened, or a pointer moved, within the last seconds. */
+function useNear(): boolean {
+  const [near, setNear] = useState(true);
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const come = () => {
+      setNear(true);
+      clearTimeout(timer);
+      timer = setTimeout(() => setNear(false), NEAR_FOR_MS);
+    };
+    come();
+    window.addEventListener('pointermove', come);
+    window.addEventListener('pointerdown', come);
+    return () => {
+      clearTimeout(timer);
+      window.removeEventListener('pointermove', come);
+      window.removeEventListener('pointerdown', come);
+    };
+  }, []);
+  return near;
 }
 
 export function Wall({ plan, state, view }: { plan: Plan; state: RunState; view: RunView }) {
@@ -22,11 +80,7 @@ export function Wall({ plan, state, view }: { plan: Plan; state: RunState; view:
       data-phase={phase}
       data-status={state.status}
       className={`flex h-dvh flex-col overflow-hidden px-[2.5vw] py-[2vh] ${phase === 'break' ? 'field-break' : ''}`}
-      style={{
-        ['--field' as string]: `var(--field-${phase})`,
-        backgroundColor: `var(--field-${phase})`,
-        color: `var(--field-${phase}-ink)`,
-      }}
+      style={fieldStyle(phase)}
     >
       {over ? (
         <h1 className="digits m-auto text-[14vh]">{state.status === 'finished' ? 'Finished' : 'Ended'}</h1>
@@ -56,13 +110,7 @@ export function Wall({ plan, state, view }: { plan: Plan; state: RunState; view:
             )}
           </h1>
           <div className="flex min-h-0 flex-1 items-center gap-[3vw]">
-            <time
-              className="digits text-[54vh] leading-[0.8]"
-              data-testid="remaining"
-              data-ms={Math.round(view.remainingMs)}
-            >
-              {view.waiting ? '\u2013' : countdown(view.remainingMs)}
-            </time>
+            <Remaining view={view} className="text-[54vh] leading-[0.8]" />
             <Beside plan={plan} state={state} view={view} shown={shown} working={working} />
           </div>
           <Level view={view} />

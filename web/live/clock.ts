@@ -7,23 +7,28 @@ export interface ClockSample {
 }
 
 const KEPT = 12;
+/** An answer that takes longer is no use. */
+const PATIENCE_MS = 2000;
+/** What two clocks may part by themselves while the kept samples were taken, ms. */
+const DRIFT_MS = 5;
+const SURPRISE_MS = 500;
 
 /**
- * Estimates another clock from questions and answers: of the last samples, that with the shortest way counts, since on
- * it the answer can be off by half the way at most. The local clock must be steady (performance.now), so that setting
- * the device's clock changes nothing.
+ * Estimates another clock from questions and answers. The answer was given between its question and its arrival, so each
+ * sample says that the offset lies between two bounds; the middle of what all of them allow is taken (the quickest way out
+ * and the quickest way back count, of whichever samples). The local clock must be steady (performance.now), so that setting
+ * the device's clock changes nothing. An answer that cannot be true together with the others voids them: one of the two
+ * clocks stood still or was set.
  */
 export class ClockEstimate {
   private samples: ClockSample[] = [];
 
   add(sample: ClockSample): void {
     if (sample.cameMs < sample.sentMs) return;
-    this.samples = [...this.samples, sample].slice(-KEPT);
-  }
-
-  /** Forgets what was measured: the machine slept, and the steady clock may have stood still. */
-  reset(): void {
-    this.samples = [];
+    const [low, high] = this.bounds();
+    const agrees =
+      sample.serverMs - sample.cameMs <= high + DRIFT_MS && sample.serverMs - sample.sentMs >= low - DRIFT_MS;
+    this.samples = [...(agrees ? this.samples : []), sample].slice(-KEPT);
   }
 
   get isSet(): boolean {
@@ -32,26 +37,35 @@ export class ClockEstimate {
 
   /** The other clock less the local one, ms; 0 before the first sample. */
   get offsetMs(): number {
-    const best = this.samples.reduce<ClockSample | null>(
-      (a, b) => (a === null || b.cameMs - b.sentMs < a.cameMs - a.sentMs ? b : a),
-      null,
-    );
-    return best === null ? 0 : best.serverMs - (best.sentMs + best.cameMs) / 2;
+    const [low, high] = this.bounds();
+    return this.isSet ? (low + high) / 2 : 0;
   }
 
-  /** Half the shortest way: how far off the estimate can be, ms. */
+  /** Whether a time that the other clock has just told, its way included, is far from the estimate: ask it again. */
+  isSurprisedBy(serverMs: number): boolean {
+    return this.isSet && Math.abs(performance.now() + this.offsetMs - serverMs) > SURPRISE_MS;
+  }
+
+  /** How far off the estimate can be, ms. */
   get doubtMs(): number {
-    return this.samples.length === 0
-      ? Number.POSITIVE_INFINITY
-      : Math.min(...this.samples.map((s) => (s.cameMs - s.sentMs) / 2));
+    const [low, high] = this.bounds();
+    return Math.max(0, high - low) / 2;
+  }
+
+  private bounds(): [low: number, high: number] {
+    return [
+      Math.max(...this.samples.map((s) => s.serverMs - s.cameMs)),
+      Math.min(...this.samples.map((s) => s.serverMs - s.sentMs)),
+    ];
   }
 }
 
 /** Asks the server's clock once and adds the answer; a question that fails changes nothing. */
 export async function askClock(estimate: ClockEstimate, address: string, signal?: AbortSignal): Promise<void> {
+  const late = AbortSignal.timeout(PATIENCE_MS);
   const sentMs = performance.now();
   try {
-    const res = await fetch(address, { cache: 'no-store', ...(signal ? { signal } : {}) });
+    const res = await fetch(address, { cache: 'no-store', signal: signal ? AbortSignal.any([signal, late]) : late });
     const cameMs = performance.now();
     const body = (await res.json()) as { nowMs?: unknown };
     if (res.ok && typeof body.nowMs === 'number') estimate.add({ sentMs, cameMs, serverMs: body.nowMs });

@@ -7,19 +7,22 @@ import { runIntervals, viewOf } from '../../core/run/index.ts';
 import { beatsOf } from '../../core/sound/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
 import { useLibrary } from '../app/library-store.ts';
+import { useRunLock } from '../app/offline.ts';
 import { SoundEngine } from '../audio/sound-engine.ts';
-import { fetchClips, measured, measureWords } from '../audio/voice.ts';
+import { fetchVoice, measured } from '../audio/voice.ts';
 import { openPlan } from '../builder/autosave.ts';
 import { useBuilder } from '../builder/store.ts';
 import { CueRuler } from '../desk/cue-ruler.tsx';
-import { phaseOf, Stage } from '../desk/desk-stage.tsx';
+import { Stage } from '../desk/desk-stage.tsx';
 import { Target } from '../desk/target.tsx';
 import { ClassStrip } from '../ui/class-strip.tsx';
+import { fieldStyle, phaseOf } from '../ui/field.ts';
 import { neighbourCue, type Place, positionAt, rehearsalSource, SPEEDS, stateOf } from './rehearsal.ts';
 
 /** The class played through with its real cues from anywhere and at any speed; no run is made. */
 export function RehearseScreen() {
   const { id = '' } = useParams();
+  useRunLock();
   const plan = useBuilder((s) => s.plan);
   const loadLibrary = useLibrary((s) => s.load);
   const [failed, setFailed] = useState<string | null>(null);
@@ -70,11 +73,7 @@ function Rehearsal({ plan }: { plan: Plan }) {
   return (
     <main
       className={`flex h-dvh flex-col overflow-hidden ${phase === 'break' ? 'field-break' : ''}`}
-      style={{
-        ['--field' as string]: `var(--field-${phase})`,
-        backgroundColor: `var(--field-${phase})`,
-        color: `var(--field-${phase}-ink)`,
-      }}
+      style={fieldStyle(phase)}
     >
       <header className="px-6 pt-3">
         <div className="flex items-baseline gap-6 text-[17px]">
@@ -157,13 +156,8 @@ function useVoicedCues(plan: Plan): { engine: SoundEngine; cues: readonly Cue[];
     const words = wordsOf(plan, runIntervals(plan));
     void (async () => {
       try {
-        const found = await measureWords(
-          plan,
-          words,
-          (_, done) => setLoading(`voice ${done} of ${words.length}`),
-          load.signal,
-        );
-        await fetchClips(plan, [...found.keys()], engine, load.signal);
+        const say = (done: number) => setLoading(`voice ${done} of ${words.length}`);
+        const found = await fetchVoice(plan, words, engine, say, load.signal);
         setLengths(found);
         setLoading(null);
       } catch {

@@ -1,5 +1,5 @@
-import { useState } from 'react';
 import { formatSeconds, MAX_MS, parseDuration } from '../../core/plan/index.ts';
+import { useDraft } from './use-draft.ts';
 
 interface Props {
   /** Its name for a screen reader, e.g. "Work seconds". */
@@ -16,42 +16,29 @@ const FINE_STEP_MS = 1000;
 
 /** A duration typed where it is shown: `40`, `1:30`, `90s`, `2m`; arrows ±5 s, with Shift ±1 s. Bad input stays and is marked. */
 export function DurationField({ label, valueMs, onChange, minMs = 0, className = '', id }: Props) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const parsed = draft === null ? valueMs : parseDuration(draft);
-  const bad = parsed === null || parsed < minMs || parsed > MAX_MS;
-
-  const commit = (text: string | null) => {
-    const ms = text === null ? null : parseDuration(text);
-    if (ms === null || ms < minMs || ms > MAX_MS) return;
-    setDraft(null);
-    if (ms !== valueMs) onChange(ms);
-  };
-  const step = (by: number) => {
-    setDraft(null);
-    onChange(Math.min(MAX_MS, Math.max(minMs, (parsed ?? valueMs) + by)));
-  };
-
+  const fits = (ms: number) => ms >= minMs && ms <= MAX_MS;
+  const { bad, isTyping, field } = useDraft({
+    shown: formatSeconds(valueMs),
+    read: (text) => {
+      const ms = parseDuration(text);
+      return ms !== null && fits(ms) ? ms : null;
+    },
+    onCommit: (ms) => ms !== valueMs && onChange(ms),
+    onStep: (direction, fine, text) => {
+      const next = (parseDuration(text ?? '') ?? valueMs) + direction * (fine ? FINE_STEP_MS : STEP_MS);
+      onChange(Math.min(MAX_MS, Math.max(minMs, next)));
+    },
+  });
+  const marked = bad || (!isTyping && !fits(valueMs));
   return (
     <input
       id={id}
       aria-label={label}
-      aria-invalid={bad}
-      title={bad ? `${label}: type seconds or m:ss, from ${formatSeconds(minMs)}` : label}
-      className={`digits w-14 rounded-md border bg-card px-1.5 py-1 text-center text-[15px] ${bad ? 'border-2 border-dashed border-live' : 'border-line hover:border-line-strong'} ${className}`}
+      aria-invalid={marked}
+      title={marked ? `${label}: type seconds or m:ss, from ${formatSeconds(minMs)}` : label}
+      className={`digits w-14 rounded-md border bg-card px-1.5 py-1 text-center text-[15px] ${marked ? 'border-2 border-dashed border-live' : 'border-line hover:border-line-strong'} ${className}`}
       inputMode="numeric"
-      value={draft ?? formatSeconds(valueMs)}
-      onFocus={(e) => e.target.select()}
-      onChange={(e) => setDraft(e.target.value)}
-      onBlur={() => commit(draft)}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') commit(draft);
-        else if (e.key === 'Escape') setDraft(null);
-        else if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
-          e.preventDefault();
-          const size = e.shiftKey ? FINE_STEP_MS : STEP_MS;
-          step(e.key === 'ArrowUp' ? size : -size);
-        }
-      }}
+      {...field}
     />
   );
 }

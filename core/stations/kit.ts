@@ -1,0 +1,56 @@
+import { type KitItem, keyOf } from '../moves/index.ts';
+import type { Block, Station } from '../plan/index.ts';
+import { groupAt, groupsFor } from './rotation.ts';
+
+/** What a block wants of one kind of kit at its fullest moment, against what there is. */
+export interface KitNeed {
+  name: string;
+  /** What the kit room says of it; null when it is not listed. */
+  item: KitItem | null;
+  /** Pieces wanted at once. */
+  pieces: number;
+  /** Pieces too few; 0 when it is enough. */
+  short: number;
+  /** Who wants it: the most people there at a time, and the pieces for them. */
+  at: { station: Station; people: number; pieces: number }[];
+}
+
+/**
+ * The kit a block wants for so many people. At stations every station is busy at once, each with its group, so pieces are
+ * counted turn by turn and the fullest turn counts; together, only one station is under way, with everybody at it.
+ */
+export function kitNeeds(block: Block, heads: number, kitRoom: readonly KitItem[]): KitNeed[] {
+  const names = [...new Set(block.stations.flatMap((s) => (s.kit ?? []).map(keyOf)))];
+  return names.map((name) => {
+    const item = kitRoom.find((k) => keyOf(k.name) === name) ?? null;
+    const piecesFor = (people: number) => Math.ceil(people / (item?.sharedBy ?? 1));
+    const stations = block.stations.flatMap((station, k) =>
+      (station.kit ?? []).some((x) => keyOf(x) === name) ? [{ station, k }] : [],
+    );
+    const turns = peopleByTurn(block, heads);
+    const pieces =
+      block.use === 'stations'
+        ? Math.max(...turns.map((people) => stations.reduce((sum, { k }) => sum + piecesFor(people[k] ?? 0), 0)))
+        : piecesFor(heads);
+    return {
+      name: item?.name ?? name,
+      item,
+      pieces,
+      short: Math.max(0, pieces - (item?.count ?? 0)),
+      at: stations.map(({ station, k }) => {
+        const people = Math.max(...turns.map((t) => t[k] ?? 0));
+        return { station, people, pieces: piecesFor(people) };
+      }),
+    };
+  });
+}
+
+/** How many are at each station, for each place the rotation can be at. */
+function peopleByTurn(block: Block, heads: number): number[][] {
+  const n = Math.max(1, block.stations.length);
+  if (block.use !== 'stations') return [block.stations.map(() => heads)];
+  const groups = groupsFor(n, heads);
+  return Array.from({ length: n }, (_, turn) =>
+    block.stations.map((_s, station) => groups[groupAt(station, turn, n)]?.size ?? 0),
+  );
+}

@@ -1,0 +1,77 @@
+import { appendFileSync, cpSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+import { OwnServer } from './support/server.ts';
+
+const webDir = mkdtempSync(path.join(tmpdir(), 'odd-round-web-'));
+const server = new OwnServer(4314, { WEB_DIR: webDir });
+test.beforeAll(async () => {
+  cpSync('dist/web', webDir, { recursive: true });
+  await server.start();
+});
+test.afterAll(() => server.kill());
+test.use({ baseURL: server.url, serviceWorkers: 'allow' });
+
+/** Opens the classes and waits until the application is kept in this browser. */
+async function openKept(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await page.reload();
+  await page.getByRole('link', { name: 'Short Tide' }).first().waitFor();
+}
+
+test('a class seen before is opened, led with its voice, and recorded without the server', async ({ page }) => {
+  await openKept(page);
+  await page.goto('/classes/short-tide');
+  await page.getByRole('button', { name: 'Lead this class' }).click();
+  // The voice is fetched ahead; the run itself is never begun.
+  await expect(page.getByText(/^Voice \d+ of/)).toBeVisible();
+  await expect(page.getByText(/^Voice \d+ of/)).toHaveCount(0, { timeout: 60_000 });
+  await server.kill();
+
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Short Tide' }).first().click();
+  await page.getByRole('button', { name: 'Lead this class' }).click();
+  await page.getByTestId('move').waitFor();
+  await page.keyboard.press(' ');
+  await expect(page.getByText('1 kept here, not on the server yet')).toBeVisible();
+  await expect(page.getByText('No voice: tones and text')).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText('2 kept here, not on the server yet')).toBeVisible();
+
+  const runId = page.url().split('/').at(-1);
+  await server.start();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  const { events } = await (await page.request.get(`/api/runs/${runId}`)).json();
+  expect(events.map((e: { type: string }) => e.type)).toEqual(['start', 'skip']);
+});
+
+test('a new version waits for the end of a run, then is taken', async ({ page, context }) => {
+  await openKept(page);
+  await page.goto('/classes/short-tide');
+  await page.getByRole('button', { name: 'Lead this class' }).click();
+  await page.getByTestId('move').waitFor();
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await page.evaluate(() => Object.assign(window, { sameWindow: true }));
+  const still = () => page.evaluate(() => (window as unknown as { sameWindow?: boolean }).sameWindow);
+
+  appendFileSync(path.join(webDir, 'sw.js'), '\n// a newer version\n');
+  const office = await context.newPage();
+  await office.goto('/');
+  await office.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.update());
+  await office.getByRole('button', { name: 'Use it now' }).click();
+  await expect(office.getByText('the new version waits for its end')).toBeVisible();
+  expect(await still()).toBe(true);
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+
+  await page.keyboard.press('m');
+  await page.getByRole('button', { name: 'Leave' }).click();
+  await office.getByRole('button', { name: 'Try again' }).click();
+  await expect(office.getByRole('button', { name: 'Try again' })).toHaveCount(0);
+  await office.getByRole('link', { name: 'Short Tide' }).first().waitFor();
+  await expect.poll(still).toBeUndefined();
+});

@@ -1,0 +1,18 @@
+import { expect, type Page } from '@playwright/test';
+import type { Plan } from '../../core/plan/index.ts';
+
+/**
+ * Saves a class, leads it on a page and waits until it works and the server has its start. Gives the run's id.
+ * @param base the server, where the page has no base address of its own
+ */
+export async function leadClass(page: Page, plan: Plan, base = ''): Promise<string> {
+  await page.request.put(`${base}/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+  await page.goto(`${base}/classes/${plan.id}`);
+  await page.getByRole('button', { name: 'Lead this class' }).click();
+  await page.getByTestId('move').waitFor();
+  const runId = page.url().split('/').at(-1) ?? '';
+  await page.keyboard.press(' ');
+  await expect(page.getByTestId('phase-word')).toHaveText('Work');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  return runId;
+}

@@ -1,0 +1,49 @@
+import { useEffect } from 'react';
+import { Workbox } from 'workbox-window';
+import { create } from 'zustand';
+
+/** Held, shared, by every window that shows a run; a new version is put in only when nobody holds it. */
+const RUN_LOCK = 'odd-round.run';
+
+/** What becomes of a new version: none is there, it can be put in, or it waits for a run to be over. */
+export const useNewVersion = create<{ state: 'none' | 'ready' | 'waits' }>(() => ({ state: 'none' }));
+
+let workbox: Workbox | null = null;
+
+/** Keeps the application in this browser, so that it opens without the server; only where the browser allows it. */
+export function keepOffline(): void {
+  if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
+  workbox = new Workbox('/sw.js');
+  workbox.addEventListener('waiting', () => useNewVersion.setState({ state: 'ready' }));
+  const hadOne = navigator.serviceWorker.controller !== null;
+  // Another window has put the new version in: this one, which shows no run, takes it too; unsaved work is kept.
+  navigator.serviceWorker.addEventListener('controllerchange', () => {
+    if (hadOne) window.location.reload();
+  });
+  void workbox.register().catch(() => {});
+}
+
+/** Puts the new version in, unless a window of this browser shows a run: then it waits. */
+export function takeNewVersion(): void {
+  if (!navigator.locks) return;
+  void navigator.locks.request(RUN_LOCK, { ifAvailable: true }, (lock) => {
+    if (lock === null) {
+      useNewVersion.setState({ state: 'waits' });
+      return undefined;
+    }
+    workbox?.messageSkipWaiting();
+    // Held until the window is loaded anew, so that no run is opened in between.
+    return new Promise<never>(() => {});
+  });
+}
+
+/** While this is shown, no new version is put in. */
+export function useRunLock(): void {
+  useEffect(() => {
+    if (!navigator.locks) return;
+    const left = new AbortController();
+    const shown = new Promise<void>((done) => left.signal.addEventListener('abort', () => done()));
+    navigator.locks.request(RUN_LOCK, { mode: 'shared', signal: left.signal }, () => shown).catch(() => {});
+    return () => left.abort();
+  }, []);
+}

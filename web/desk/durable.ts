@@ -1,0 +1,31 @@
+import { createStore, del, entries, set, type UseStore } from 'idb-keyval';
+
+/*
+ * A browser writes its local storage to the disk only seconds later, and one that is killed loses what came last. What a
+ * desk must not lose has a copy beside it in IndexedDB, which is written at once; it is put back when the page opens.
+ */
+
+const PATIENCE_MS = 1000;
+let opened: UseStore | null = null;
+const store = () => {
+  opened ??= createStore('odd-round', 'desk');
+  return opened;
+};
+const has = () => typeof indexedDB !== 'undefined';
+
+/** Keeps a copy of a value of the local storage. */
+export function keepCopy(key: string, text: string): void {
+  if (has()) set(key, text, store()).catch(() => {});
+}
+
+export function dropCopy(key: string): void {
+  if (has()) del(key, store()).catch(() => {});
+}
+
+/** Gives every copy to `put`; never waits over a second: a run is not held up by a storage that does not answer. */
+export async function putBack(put: (key: string, text: string) => void): Promise<void> {
+  if (!has()) return;
+  const late = new Promise<[]>((done) => setTimeout(() => done([]), PATIENCE_MS));
+  const copies = await Promise.race([entries<string, string>(store()), late]).catch(() => []);
+  for (const [key, text] of copies) if (typeof key === 'string' && typeof text === 'string') put(key, text);
+}

@@ -1,0 +1,55 @@
+import { useState } from 'react';
+import { Target } from '../desk/target.tsx';
+
+/** Where a code is typed when it was not scanned. */
+export function JoinScreen() {
+  const [code, setCode] = useState('');
+  const [failed, setFailed] = useState<string | null>(null);
+  const join = async () => {
+    const res = await fetch(`/api/live/${encodeURIComponent(code)}`).catch(() => null);
+    const body = (await res?.json().catch(() => null)) as { kind?: string; title?: string } | null;
+    if (!res?.ok) setFailed(body?.title ?? 'The server cannot be reached');
+    else
+      window.location.assign(
+        `/${body?.kind === 'remote' ? 'remote' : body?.kind === 'squad' ? 'squad' : 'wall'}/${code}`,
+      );
+  };
+  return (
+    <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-6">
+      <h1 className="digits mb-4 text-3xl">Follow a class</h1>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          void join();
+        }}
+      >
+        <label htmlFor="code" className="text-[18px]">
+          The code on the desk
+        </label>
+        <input
+          id="code"
+          autoCapitalize="characters"
+          autoComplete="off"
+          className="digits mt-1 h-16 w-full rounded-md border-2 border-line-strong bg-card px-3 text-center text-3xl uppercase tracking-widest"
+          value={code}
+          onChange={(e) =>
+            setCode(
+              e.target.value
+                .toUpperCase()
+                .replace(/[^A-Z0-9]/g, '')
+                .slice(0, 12),
+            )
+          }
+        />
+        <div className="mt-3">
+          <Target name="Follow" hint="" disabled={code.length < 4} onClick={() => void join()} />
+        </div>
+        {failed && (
+          <p role="alert" className="mt-3">
+            {failed}.
+          </p>
+        )}
+      </form>
+    </main>
+  );
+}

@@ -1,0 +1,84 @@
+import { Link, useParams } from 'react-router';
+import { groupAt, groupsFor } from '../../core/stations/index.ts';
+import { type Followed, Follower } from './follower.tsx';
+
+import { Phone, relevant } from './phone.tsx';
+
+/** A station's page: its move, cues, options and kit, and who is here. */
+export function StationScreen() {
+  const { index } = useParams();
+  return (
+    <Follower>
+      {(f) => (
+        <Phone {...f}>
+          <StationHere {...f} index={index === undefined ? null : Number(index)} />
+        </Phone>
+      )}
+    </Follower>
+  );
+}
+
+function StationHere({ code, plan, view, index }: Followed & { index: number | null }) {
+  const interval = relevant(view);
+  const block = interval ? plan.blocks[interval.blockIndex] : undefined;
+  const station = block?.stations[(index ?? 0) - 1];
+  if (!block || index === null || !station)
+    return (
+      <nav className="mt-6" aria-label="Stations">
+        <h1 className="digits mb-3 text-2xl">Which station?</h1>
+        {(block?.stations ?? []).map((s, k) => (
+          <Link
+            key={s.id}
+            to={`/station/${code}/${k + 1}`}
+            className="flex min-h-16 items-center gap-4 border-b border-current/40 text-[20px]"
+          >
+            <span className="digits w-8 text-right">{k + 1}</span>
+            {s.move}
+          </Link>
+        ))}
+      </nav>
+    );
+  const n = block.stations.length;
+  const here =
+    block.use === 'stations' && interval?.stationIndex != null
+      ? groupsFor(n, plan.heads ?? n, plan.squads)[groupAt(index - 1, interval.stationIndex, n)]
+      : null;
+  const low = station.lowImpact ?? station.easier;
+  return (
+    <article className="mt-4 text-[20px]">
+      <p className="opacity-90">
+        station {index} of {n}
+      </p>
+      <h1 className="digits text-[40px] leading-tight">{station.move}</h1>
+      {here && here.size > 0 && (
+        <p className="mt-1 text-[24px]">
+          here: <b>{here.name}</b>, {here.size} {here.size === 1 ? 'person' : 'people'}
+        </p>
+      )}
+      {station.kit && <p className="mt-3">{station.kit.join(', ')}</p>}
+      {(low || station.harder) && (
+        <dl className="mt-4 grid grid-cols-2 gap-3">
+          {low && (
+            <div>
+              <dt className="text-[16px] opacity-90">{station.lowImpact ? 'low impact' : 'easier'}</dt>
+              <dd className="font-semibold">{low}</dd>
+            </div>
+          )}
+          {station.harder && (
+            <div>
+              <dt className="text-[16px] opacity-90">harder</dt>
+              <dd className="font-semibold">{station.harder}</dd>
+            </div>
+          )}
+        </dl>
+      )}
+      {station.formCues && (
+        <ul className="mt-4">
+          {station.formCues.map((c) => (
+            <li key={c}>{c}</li>
+          ))}
+        </ul>
+      )}
+    </article>
+  );
+}

@@ -1,0 +1,84 @@
+import { nanoid } from 'nanoid';
+import { useEffect, useRef, useState } from 'react';
+import { planCues, wordsOf } from '../../core/cues/index.ts';
+import { runIntervals } from '../../core/run/index.ts';
+import { runSounds } from '../audio/run-sounds.ts';
+import { SoundEngine } from '../audio/sound-engine.ts';
+import { fetchVoiceByCode, measured, NO_VOICE, type VoiceState } from '../audio/voice.ts';
+import { askDesk, deskNow, useFollow } from './follow-store.ts';
+
+const SCREEN_KEY = 'odd-round.screen';
+const ALIGN_EVERY_MS = 250;
+/** The sound is moved when it is this far from the desk's time; less is not heard. */
+const CLOSE_MS = 12;
+
+/** The name by which the desk knows this screen, the same over a reload. */
+function screenName(): string {
+  const kept = sessionStorage.getItem(SCREEN_KEY);
+  if (kept) return kept;
+  const made = nanoid(10);
+  sessionStorage.setItem(SCREEN_KEY, made);
+  return made;
+}
+
+export type WallSound = 'elsewhere' | 'asked' | 'here' | 'locked';
+
+/** The sound of a run from this screen: asked of the desk, and sounded here for as long as the desk gives it. */
+export function useWallSound(code: string): { sound: WallSound; ask: () => Promise<void> } {
+  const [me] = useState(screenName);
+  const [engine] = useState(() => new SoundEngine());
+  const [asked, setAsked] = useState(false);
+  const [on, setOn] = useState(false);
+  const [voice, setVoice] = useState<VoiceState>(NO_VOICE);
+  const folded = useFollow((s) => s.folded);
+  const mine = folded?.soundAt === me;
+  const plan = mine ? folded.plan : null;
+
+  useEffect(() => {
+    engine.watch(() => setOn(engine.isOn));
+    return () => void engine.close();
+  }, [engine]);
+
+  useEffect(() => {
+    if (!plan || plan.silent) return;
+    const load = new AbortController();
+    const words = wordsOf(plan, runIntervals(plan));
+    fetchVoiceByCode(code, plan, words, engine, load.signal).then(
+      (lengths) => setVoice({ kind: 'ready', done: lengths.size, total: lengths.size, lengths }),
+      () => {},
+    );
+    return () => load.abort();
+  }, [plan, code, engine]);
+
+  useEffect(() => {
+    if (!mine || !on || !folded) {
+      engine.silence();
+      return;
+    }
+    const align = () => {
+      const behind = deskNow() - engine.now();
+      if (Math.abs(behind) > CLOSE_MS) engine.shiftBy(behind);
+    };
+    align();
+    const cues = planCues(folded.plan, folded.intervals, measured(voice.lengths));
+    engine.play(runSounds(folded, cues, voice), engine.now(), folded.status !== 'running');
+    const timer = setInterval(align, ALIGN_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [mine, on, folded, voice, engine]);
+
+  const busy = useRef(false);
+  const ask = async () => {
+    if (busy.current) return;
+    busy.current = true;
+    try {
+      await engine.unlock();
+      setOn(engine.isOn);
+      if (!mine) await askDesk(code, { type: 'sound', screen: me }).then(() => setAsked(true));
+    } catch {
+      setAsked(false);
+    } finally {
+      busy.current = false;
+    }
+  };
+  return { sound: mine ? (on ? 'here' : 'locked') : asked ? 'asked' : 'elsewhere', ask };
+}

@@ -1,0 +1,165 @@
+import { Tabs } from 'radix-ui';
+import { useEffect, useMemo, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { type Block, newLayout, type Plan } from '../../core/plan/index.ts';
+import { walkOf } from '../../core/stations/index.ts';
+import { useLibrary } from '../app/library-store.ts';
+import { openPlan, useAutosave } from '../builder/autosave.ts';
+import { PlanHead } from '../builder/plan-head.tsx';
+import { ConflictBar } from '../builder/save-note.tsx';
+import { useBuilder, useUndoKeys } from '../builder/store.ts';
+import { Button } from '../ui/button.tsx';
+import { GroupsPanel } from './groups-panel.tsx';
+import { KitPanel } from './kit-panel.tsx';
+import { PlacesPanel } from './places-panel.tsx';
+import { RoomMap, type Selected } from './room-map.tsx';
+import { RoomPanel } from './room-panel.tsx';
+
+/** The room of a class: stations set out to scale, who goes where, and the kit for it. */
+export function RoomScreen() {
+  const { id = '' } = useParams();
+  const plan = useBuilder((s) => s.plan);
+  const loadLibrary = useLibrary((s) => s.load);
+  const [failed, setFailed] = useState<string | null>(null);
+  useAutosave();
+  useUndoKeys();
+  useEffect(() => {
+    if (useBuilder.getState().plan?.id !== id)
+      openPlan(id).catch((e: unknown) => setFailed(e instanceof Error ? e.message : 'The class cannot be opened'));
+    void loadLibrary();
+  }, [id, loadLibrary]);
+  if (failed) return <main className="p-6">{failed}. Nothing was changed.</main>;
+  if (!plan || plan.id !== id) return <main className="p-6 text-muted">Opening…</main>;
+  return <Room plan={plan} />;
+}
+
+const TABS = { places: 'Places', room: 'Room', groups: 'Groups', kit: 'Kit' } as const;
+type Tab = keyof typeof TABS;
+const isTab = (text: string | null): text is Tab => text !== null && text in TABS;
+
+function Room({ plan }: { plan: Plan }) {
+  const edit = useBuilder((s) => s.edit);
+  const save = useBuilder((s) => s.save);
+  const library = useLibrary((s) => s.library);
+  const [params, setParams] = useSearchParams();
+  const [selected, setSelected] = useState<Selected>(null);
+  const blocks = plan.blocks.filter((b) => b.use === 'stations' && b.stations.length > 1);
+  const block = blocks.find((b) => b.id === params.get('block')) ?? blocks[0] ?? null;
+  const legs = useMemo(() => (block ? walkOf(plan, block) : []), [plan, block]);
+  const asked = params.get('tab');
+  const tab = isTab(asked) ? asked : plan.layout ? 'places' : 'room';
+  const show = (name: string, value: string) =>
+    setParams((p) => {
+      p.set(name, value);
+      return p;
+    });
+  return (
+    <main className="flex min-h-0 flex-1 flex-col">
+      <PlanHead plan={plan} edit={edit} />
+      {save.kind === 'conflict' && <ConflictBar plan={plan} save={save} />}
+      <div className="flex min-h-0 flex-1 max-md:flex-col">
+        <div className="h-[calc(100dvh-112px)] min-w-0 flex-1 p-3 max-md:h-[60dvh]">
+          {plan.layout ? (
+            <RoomMap
+              plan={plan}
+              layout={plan.layout}
+              block={block}
+              library={library}
+              legs={legs}
+              selected={selected}
+              onSelect={setSelected}
+              edit={edit}
+            />
+          ) : (
+            <NoRoomYet onDraw={() => edit((p) => ({ ...p, layout: newLayout() }))} />
+          )}
+        </div>
+        <aside
+          aria-label="Room and groups"
+          className="flex h-[calc(100dvh-112px)] w-[420px] shrink-0 flex-col border-l border-line-strong bg-card max-md:h-auto max-md:w-full"
+        >
+          <Tabs.Root value={tab} onValueChange={(t) => show('tab', t)} className="flex min-h-0 flex-1 flex-col">
+            <Tabs.List className="flex border-b px-2" aria-label="What to set">
+              {Object.entries(TABS).map(([name, word]) => (
+                <Tabs.Trigger
+                  key={name}
+                  value={name}
+                  className="min-h-11 border-transparent border-b-2 px-3 text-muted data-[state=active]:border-live data-[state=active]:text-ink"
+                >
+                  {word}
+                </Tabs.Trigger>
+              ))}
+            </Tabs.List>
+            <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
+              {tab !== 'room' && (
+                <WhichBlock blocks={blocks} block={block} onChoose={(id) => show('block', id)} planId={plan.id} />
+              )}
+              <Tabs.Content value="places">
+                {block && <PlacesPanel plan={plan} block={block} legs={legs} library={library} edit={edit} />}
+              </Tabs.Content>
+              <Tabs.Content value="room">
+                <RoomPanel plan={plan} selected={selected} onSelect={setSelected} edit={edit} />
+              </Tabs.Content>
+              <Tabs.Content value="groups">
+                {block && <GroupsPanel plan={plan} block={block} edit={edit} />}
+              </Tabs.Content>
+              <Tabs.Content value="kit">{block && <KitPanel plan={plan} block={block} />}</Tabs.Content>
+            </div>
+          </Tabs.Root>
+        </aside>
+      </div>
+    </main>
+  );
+}
+
+function NoRoomYet({ onDraw }: { onDraw: () => void }) {
+  return (
+    <div className="flex h-full flex-col items-center justify-center gap-3 border border-line-strong border-dashed text-center">
+      <p className="max-w-96">
+        Drawn to scale, the room tells whether every station has floor enough, how far people walk between sets, and the
+        shortest one-way round.
+      </p>
+      <Button look="strong" onClick={onDraw}>
+        Draw the room
+      </Button>
+    </div>
+  );
+}
+
+function WhichBlock({
+  blocks,
+  block,
+  onChoose,
+  planId,
+}: {
+  blocks: readonly Block[];
+  block: Block | null;
+  onChoose: (id: string) => void;
+  planId: string;
+}) {
+  if (!block)
+    return (
+      <p>
+        No block of this class is done in stations.{' '}
+        <Link to={`/classes/${planId}`} className="underline">
+          Set a block to stations
+        </Link>{' '}
+        to set it out.
+      </p>
+    );
+  if (blocks.length === 1) return <h2 className="digits mb-2 text-xl">{block.title}</h2>;
+  return (
+    <select
+      aria-label="Block"
+      className="mb-3 min-h-10 w-full rounded-md border border-line-strong bg-paper px-2"
+      value={block.id}
+      onChange={(e) => onChoose(e.target.value)}
+    >
+      {blocks.map((b) => (
+        <option key={b.id} value={b.id}>
+          {b.title}
+        </option>
+      ))}
+    </select>
+  );
+}
