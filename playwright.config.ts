@@ -2,7 +2,8 @@ import { defineConfig } from '@playwright/test';
 import { CHROMIUM } from './e2e/support/chromium.ts';
 
 const port = 4319;
-const TIMED = /(voice|tones|sync)\.spec\.ts$/;
+const HEARD = /(voice|tones)\.spec\.ts$/;
+const SEEN_TOGETHER = /sync\.spec\.ts$/;
 
 export default defineConfig({
   testDir: 'e2e',
@@ -12,9 +13,10 @@ export default defineConfig({
   retries: 2,
   workers: 2,
   projects: [
-    { name: 'screens', testMatch: '*.spec.ts', testIgnore: TIMED },
-    // What measures milliseconds has the machine to itself.
-    { name: 'timing', testMatch: TIMED, dependencies: ['screens'], workers: 1 },
+    { name: 'screens', testMatch: '*.spec.ts', testIgnore: [HEARD, SEEN_TOGETHER] },
+    // What measures milliseconds does not run beside the rest.
+    { name: 'sound', testMatch: HEARD, dependencies: ['screens'] },
+    { name: 'sync', testMatch: SEEN_TOGETHER, dependencies: ['sound'] },
   ],
   reporter: 'list',
   use: {

@@ -1,4 +1,5 @@
 import { readFile } from 'node:fs/promises';
+import type { Readable } from 'node:stream';
 import { text as readAll } from 'node:stream/consumers';
 import { parseArgs } from 'node:util';
 import { readPlanFile } from '../core/formats/index.ts';
@@ -20,27 +21,34 @@ The file is a plan file (JSON) or shorthand; without one, or with -, standard in
 Exit code 0: done. 1: the input is bad. 2: the command is.
 `;
 
+/** Where the command line reads and writes. */
+export interface Streams {
+  stdin: Readable;
+  stdout: { write(text: string): unknown };
+  stderr: { write(text: string): unknown };
+}
+
 /** Runs the command line; gives the exit code: 0, 1 for a bad input, 2 for misuse. */
-export async function main(args: string[]): Promise<number> {
+export async function main(args: string[], { stdin, stdout, stderr }: Streams = process): Promise<number> {
   const asked = readArgs(args);
   if (asked === null) {
-    process.stderr.write(USAGE);
+    stderr.write(USAGE);
     return 2;
   }
   if (asked.help) {
-    process.stdout.write(USAGE);
+    stdout.write(USAGE);
     return 0;
   }
-  const text = await readInput(asked.file);
+  const text = await readInput(asked.file, stdin, stderr);
   if (text === null) return 1;
   const input = readClasses(text);
-  for (const line of input.problems) process.stderr.write(`${line}\n`);
+  for (const line of input.problems) stderr.write(`${line}\n`);
   if (asked.command === 'validate') {
     if (input.problems.length === 0)
-      process.stdout.write(`${input.plans.length} ${input.plans.length === 1 ? 'class' : 'classes'}, nothing wrong\n`);
+      stdout.write(`${input.plans.length} ${input.plans.length === 1 ? 'class' : 'classes'}, nothing wrong\n`);
     return input.problems.length === 0 ? 0 : 1;
   }
-  if (input.plans.length > 0) process.stdout.write(asked.run(input.plans, asked.form, input.wasShorthand));
+  if (input.plans.length > 0) stdout.write(asked.run(input.plans, asked.form, input.wasShorthand));
   return input.problems.length === 0 ? 0 : 1;
 }
 
@@ -62,11 +70,11 @@ function readArgs(args: string[]) {
   }
 }
 
-async function readInput(file: string): Promise<string | null> {
+async function readInput(file: string, stdin: Readable, stderr: Streams['stderr']): Promise<string | null> {
   try {
-    return file === '-' ? await readAll(process.stdin) : await readFile(file, 'utf8');
+    return file === '-' ? await readAll(stdin) : await readFile(file, 'utf8');
   } catch (error) {
-    process.stderr.write(`${file}: ${error instanceof Error ? error.message : 'cannot be read'}\n`);
+    stderr.write(`${file}: ${error instanceof Error ? error.message : 'cannot be read'}\n`);
     return null;
   }
 }

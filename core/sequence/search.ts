@@ -134,7 +134,7 @@ const STEPS_PER_RUN = 1500;
 function searchOrder(problem: OrderProblem, seed: number, onProgress: (share: number) => boolean): FoundOrder | null {
   const random = mulberry32(seed);
   const costOfRuns = costOfRunsIn(problem);
-  const present = problem.runs.map((_, r) => r);
+  const present = Uint16Array.from(problem.runs.keys());
   let best = present;
   let bestCost = costOfRuns(present);
   for (let restart = 0; restart < RESTARTS; restart++) {
@@ -146,25 +146,37 @@ function searchOrder(problem: OrderProblem, seed: number, onProgress: (share: nu
     }
     if (!onProgress((restart + 1) / RESTARTS)) return null;
   }
-  return { order: best.flatMap((r) => problem.runs[r] ?? []), cost: bestCost, exact: false };
+  return { order: [...best].flatMap((r) => problem.runs[r] ?? []), cost: bestCost, exact: false };
 }
 
+/** Indices of runs in an order of theirs. */
+type RunOrder = Uint16Array<ArrayBuffer>;
+
 /** The cost of an order of the runs, quick enough to be asked hundreds of thousands of times. */
-type CostOfRuns = (order: readonly number[]) => number;
+type CostOfRuns = (order: RunOrder) => number;
 
 /** Lays the problem out in flat arrays once; the answer is that of `costOf`. */
 function costOfRunsIn({ size, pair, place, pinned, runs, cyclic }: OrderProblem): CostOfRuns {
   const pairs = Float64Array.from(pair.flat());
   const places = Float64Array.from(place.flat());
   const pins = Int32Array.from(pinned, (p) => p ?? -1);
+  const stations = Uint16Array.from(runs.flat());
+  const ends = Uint16Array.from(
+    runs,
+    (
+      (sum) => (run) =>
+        (sum += run.length)
+    )(0),
+  );
   return (order) => {
     let cost = 0;
     let at = 0;
     let before = -1;
     for (let r = 0; r < order.length; r++) {
-      const run = runs[order[r] ?? 0] ?? [];
-      for (let k = 0; k < run.length; k++) {
-        const station = run[k] ?? 0;
+      const run = order[r] ?? 0;
+      const end = ends[run] ?? 0;
+      for (let k = run > 0 ? (ends[run - 1] ?? 0) : 0; k < end; k++) {
+        const station = stations[k] ?? 0;
         const pin = pins[station] ?? -1;
         if (pin >= 0 && pin !== at) return Number.POSITIVE_INFINITY;
         cost += places[station * size + at] ?? 0;
@@ -178,22 +190,25 @@ function costOfRunsIn({ size, pair, place, pinned, runs, cyclic }: OrderProblem)
   };
 }
 
-function anneal(costOfRuns: CostOfRuns, start: readonly number[], random: () => number): number[] {
+function anneal(costOfRuns: CostOfRuns, start: RunOrder, random: () => number): RunOrder {
   const steps = STEPS_PER_RUN * start.length;
-  let order = [...start];
+  let order = start.slice();
+  let next = start.slice();
   let cost = costOfRuns(order);
-  let best = order;
+  const best = order.slice();
   let bestCost = cost;
   const hot = Math.max(1, cost / Math.max(1, start.length));
   for (let step = 0; step < steps; step++) {
     const heat = hot * 0.002 ** (step / steps);
-    const next = neighbour(order, random);
+    const i = Math.floor(random() * start.length);
+    const j = Math.floor(random() * start.length);
+    change(order, next, i, j, Math.floor(random() * 3));
     const nextCost = costOfRuns(next);
     if (nextCost <= cost || random() < Math.exp((cost - nextCost) / heat)) {
-      order = next;
+      [order, next] = [next, order];
       cost = nextCost;
       if (cost < bestCost) {
-        best = order;
+        best.set(order);
         bestCost = cost;
       }
     }
@@ -201,46 +216,44 @@ function anneal(costOfRuns: CostOfRuns, start: readonly number[], random: () => 
   return best;
 }
 
-/** One change: two runs change places, or one moves elsewhere, or a stretch is turned round. */
-function neighbour(order: readonly number[], random: () => number): number[] {
-  const n = order.length;
-  const i = Math.floor(random() * n);
-  const j = Math.floor(random() * n);
-  return changed(order, i, j, Math.floor(random() * 3));
-}
-
-function changed(order: readonly number[], i: number, j: number, way: number): number[] {
-  const next = [...order];
-  const [a, b] = [Math.min(i, j), Math.max(i, j)];
+/** Writes `order` into `to` with one change: runs i and j change places (0), i moves to j (1), or the stretch between is turned round (2). */
+function change(order: RunOrder, to: RunOrder, i: number, j: number, way: number): void {
+  const low = Math.min(i, j);
+  const high = Math.max(i, j);
+  // Loops: for so few numbers the array's own methods cost more than the copying.
+  for (let k = 0; k < order.length; k++) to[k] = order[k] ?? 0;
   if (way === 0) {
-    next[i] = order[j] ?? 0;
-    next[j] = order[i] ?? 0;
+    to[i] = order[j] ?? 0;
+    to[j] = order[i] ?? 0;
   } else if (way === 1) {
-    next.splice(j, 0, ...next.splice(i, 1));
+    const step = i < j ? 1 : -1;
+    for (let k = i; k !== j; k += step) to[k] = order[k + step] ?? 0;
+    to[j] = order[i] ?? 0;
   } else {
-    next.splice(a, b - a + 1, ...order.slice(a, b + 1).reverse());
+    for (let k = low; k <= high; k++) to[k] = order[low + high - k] ?? 0;
   }
-  return next;
 }
 
 /** Takes the best single change until none helps. */
-function descend(costOfRuns: CostOfRuns, start: readonly number[]): number[] {
-  let order = [...start];
+function descend(costOfRuns: CostOfRuns, start: RunOrder): RunOrder {
+  const order = start.slice();
+  const next = start.slice();
+  const better = start.slice();
   let cost = costOfRuns(order);
   for (;;) {
-    let better: number[] | null = null;
+    const before = cost;
     for (let i = 0; i < order.length; i++)
       for (let j = 0; j < order.length; j++)
         for (let way = 0; way < 3; way++) {
-          const next = changed(order, i, j, way);
+          change(order, next, i, j, way);
           const nextCost = costOfRuns(next);
           if (nextCost < cost - 1e-9) {
-            better = next;
+            better.set(next);
             cost = nextCost;
           }
         }
-    if (!better) return order;
-    order = better;
+    if (cost === before) return order;
+    order.set(better);
   }
 }
 

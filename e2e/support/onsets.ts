@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import { type Page, test } from '@playwright/test';
 
 const WORKLET = `
 registerProcessor('onset-probe', class extends AudioWorkletProcessor {
@@ -84,4 +84,20 @@ export async function clocksParted(page: Page): Promise<number> {
   return apart.length === 0 ? 0 : Math.max(...apart) - Math.min(...apart);
 }
 
-export const REAL_TIME_MS = 280;
+/** Past this the machine, not the desk, is what a timing test would measure, ms. */
+const REAL_TIME_MS = 280;
+
+/** Skips the test where the pages' clocks have parted: there is nothing to measure. */
+export async function skipUnlessInTime(...pages: Page[]): Promise<void> {
+  const parted = Math.max(...(await Promise.all(pages.map(clocksParted))));
+  test.skip(parted > REAL_TIME_MS, `the machine fell ${Math.round(parted)} ms behind real time: nothing to measure`);
+}
+
+/** Lets so much time pass, looking every few seconds whether the machine keeps up with it. */
+export async function waitInTime(ms: number, ...pages: Page[]): Promise<void> {
+  const until = performance.now() + ms;
+  for (let left = ms; left > 0; left = until - performance.now()) {
+    await new Promise((done) => setTimeout(done, Math.min(left, 3000)));
+    await skipUnlessInTime(...pages);
+  }
+}

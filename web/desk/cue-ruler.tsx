@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Cue } from '../../core/cues/index.ts';
 import { type Interval, isBreak, isWork } from '../../core/timeline/index.ts';
 
@@ -14,18 +15,41 @@ const SPAN = AHEAD_MS + BEHIND_MS;
 const left = (ms: number) => `${((ms + BEHIND_MS) / SPAN) * 100}%`;
 const width = (ms: number) => `${(ms / SPAN) * 100}%`;
 
+/** The track is drawn anew this often and moved in between. */
+const STEP_MS = 250;
+
 /** The next minute running past a fixed "now" mark: intervals as bands, tones as pins, words as bars of their length. */
 export function CueRuler({ cues, intervals, positionMs }: Props) {
-  const shown = <T extends { from: number; to: number }>(x: T) =>
-    x.to > positionMs - BEHIND_MS && x.from < positionMs + AHEAD_MS;
-  const bands = intervals.map((i) => ({ i, from: i.startMs, to: i.startMs + i.durationMs })).filter(shown);
-  const flags = withLanes(cues.map((cue) => ({ cue, from: cue.atMs, to: cue.atMs + cue.spokenMs })).filter(shown));
+  const drawnMs = Math.floor(positionMs / STEP_MS) * STEP_MS;
   return (
     <div
       className="relative h-[100px] select-none overflow-hidden border-y border-current/30"
       role="img"
       aria-label="The next minute of cues"
     >
+      <div
+        className="absolute inset-0 will-change-transform"
+        style={{ transform: `translateX(-${width(positionMs - drawnMs)})` }}
+      >
+        <Track cues={cues} intervals={intervals} positionMs={drawnMs} />
+      </div>
+      {[10, 20, 30, 40, 50].map((s) => (
+        <span key={s} className="digits absolute top-0 text-[12px]" style={{ left: left(s * 1000) }}>
+          {s}
+        </span>
+      ))}
+      <div className="absolute inset-y-0 w-[4px] bg-live" style={{ left: left(0) }} />
+    </div>
+  );
+}
+
+const Track = memo(function Track({ cues, intervals, positionMs }: Props) {
+  const shown = <T extends { from: number; to: number }>(x: T) =>
+    x.to > positionMs - BEHIND_MS && x.from < positionMs + AHEAD_MS + STEP_MS;
+  const bands = intervals.map((i) => ({ i, from: i.startMs, to: i.startMs + i.durationMs })).filter(shown);
+  const flags = withLanes(cues.map((cue) => ({ cue, from: cue.atMs, to: cue.atMs + cue.spokenMs })).filter(shown));
+  return (
+    <>
       <div className="absolute inset-x-0 top-0 h-[74px]">
         {flags.map(({ cue, from, lane }) => (
           <Flag key={`${cue.intervalIndex}:${cue.kind}:${cue.atMs}`} cue={cue} atMs={from - positionMs} lane={lane} />
@@ -53,27 +77,21 @@ export function CueRuler({ cues, intervals, positionMs }: Props) {
           </div>
         ))}
       </div>
-      {[10, 20, 30, 40, 50].map((s) => (
-        <span key={s} className="digits absolute top-0 text-[12px]" style={{ left: left(s * 1000) }}>
-          {s}
-        </span>
-      ))}
-      <div className="absolute inset-y-0 w-[4px] bg-live" style={{ left: left(0) }} />
-    </div>
+    </>
   );
-}
+});
 
 const TALK_FROM_MS = 5000;
 
-/** Stretches of the next minute in which the machine says nothing and counts nothing: room for one's own words. */
+/** Stretches of the shown minute in which the machine says nothing and counts nothing: room for one's own words. */
 function roomToTalk(cues: readonly Cue[], positionMs: number): [number, number][] {
   const found: [number, number][] = [];
-  let free = positionMs;
+  let free = positionMs - BEHIND_MS;
   for (const c of cues) {
     if (c.kind === 'script') continue;
     const to = c.atMs + Math.max(c.spokenMs, 500);
     if (to < free) continue;
-    if (c.atMs > positionMs + AHEAD_MS) break;
+    if (c.atMs > positionMs + AHEAD_MS + STEP_MS) break;
     if (c.atMs - free >= TALK_FROM_MS) found.push([free, c.atMs]);
     free = Math.max(free, to);
   }

@@ -5,6 +5,7 @@ import { advance, placeInComplex, type RunState, type RunView, viewOf } from '..
 import { useLibrary } from '../app/library-store.ts';
 import { useRunLock } from '../app/offline.ts';
 import { fieldStyle, phaseOf } from '../ui/field.ts';
+import { useFrames } from '../ui/use-frames.ts';
 import { KEYS } from './commands.ts';
 import { CueRuler } from './cue-ruler.tsx';
 import { DeskControls } from './desk-controls.tsx';
@@ -18,7 +19,6 @@ import { RepsSheet } from './reps-sheet.tsx';
 import { closeRun, command, openRun, sound, takeOver, undoLast, useDesk } from './run-store.ts';
 import { ShareSheet } from './share-sheet.tsx';
 import { slotEndMs } from './slot-end.ts';
-import { useNow } from './use-now.ts';
 import { useWakeLock } from './use-wake-lock.ts';
 
 /** Leading a class: one run, the whole window, no aim needed. */
@@ -49,8 +49,10 @@ const SHEET_KEYS: Record<string, SheetName> = {
 const LATE_MS = 30_000;
 const LYING_KEY = 'odd-round.lying';
 
+const deskNow = () => sound.now();
+
 function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunState }) {
-  const now = useNow();
+  const now = useFrames(deskNow);
   const cues = useDesk((s) => s.cues);
   const events = useDesk((s) => s.run?.events);
   const leads = useDesk((s) => s.leads);

@@ -3,11 +3,9 @@ import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import type { RunState, RunView } from '../../core/run/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
 import { ClassStrip } from '../ui/class-strip.tsx';
+import { timeOfDay } from '../ui/words.ts';
 import { sound, useDesk } from './run-store.ts';
 import { slotEndMs } from './slot-end.ts';
-
-const clock = (ms: number) =>
-  new Date(ms).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false });
 
 /** Title, end against the slot, how sound and saving stand, and the place in the class. */
 export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; view: RunView }) {
@@ -25,7 +23,7 @@ export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; vi
         <span className="digits truncate text-xl">{plan.title}</span>
         {endAt !== null && (
           <span>
-            ends <b className="digits">{clock(endAt)}</b>
+            ends <b className="digits">{timeOfDay(endAt)}</b>
             {early !== null && (
               <span className={early < 0 ? 'ml-2 font-bold underline decoration-2' : 'ml-2'}>
                 {early < -500
@@ -50,7 +48,7 @@ export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; vi
         <span role="status">
           {started ? (waiting === 0 ? 'Saved' : `${waiting} kept here, not on the server yet`) : 'Not started'}
         </span>
-        <span className="digits text-xl">{clock(state.clockMs || sound.now())}</span>
+        <span className="digits text-xl">{timeOfDay(state.clockMs || sound.now())}</span>
       </div>
       <div className="mt-1 rounded-md bg-paper px-1 text-ink">
         <ClassStrip
@@ -58,7 +56,7 @@ export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; vi
           timeline={timeline}
           totals={sums}
           compact
-          positionMs={Math.max(0, view.positionMs - lead)}
+          positionMs={Math.max(0, Math.floor((view.positionMs - lead) / 1000) * 1000)}
         />
       </div>
     </header>

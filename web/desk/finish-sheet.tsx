@@ -6,13 +6,11 @@ import { formatChange, formatDuration, parseClock } from '../../core/plan/index.
 import { type Floors, finishBy, type RunState, USUAL_FLOORS } from '../../core/run/index.ts';
 import { isWork, stationAt } from '../../core/timeline/index.ts';
 import { useLibrary } from '../app/library-store.ts';
+import { timeOfDayExact } from '../ui/words.ts';
 import { DeskSheet } from './desk-sheet.tsx';
 import { command } from './run-store.ts';
 import { slotEndMs } from './slot-end.ts';
 import { Target } from './target.tsx';
-
-const clock = (ms: number) =>
-  new Date(ms).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit', hour12: false });
 
 /** Floors that know the moves: a rest is never trimmed below what its change needs. */
 function floorsFor(library: Library): Floors {
@@ -57,13 +55,13 @@ export function FinishSheet({ state, onClose }: { state: RunState; onClose: () =
           aria-invalid={typed !== null && byMs === null}
           placeholder="19:15"
           className={`digits h-16 w-32 rounded-md border-2 bg-paper px-3 text-center text-3xl ${typed !== null && byMs === null ? 'border-dashed border-live' : 'border-line-strong'}`}
-          value={typed ?? (usual === null ? '' : clock(usual).slice(0, 5))}
+          value={typed ?? (usual === null ? '' : timeOfDayExact(usual).slice(0, 5))}
           onFocus={(e) => e.target.select()}
           onChange={(e) => setTyped(e.target.value)}
         />
         {answer && (
           <span role="status">
-            ends <b className="digits">{clock(answer.endAtMs)}</b>,{' '}
+            ends <b className="digits">{timeOfDayExact(answer.endAtMs)}</b>,{' '}
             {answer.overMs > 0
               ? `${formatDuration(Math.ceil(answer.overMs / 1000) * 1000)} too late`
               : `${formatDuration(Math.floor(-answer.overMs / 1000) * 1000)} to spare`}
@@ -84,7 +82,7 @@ export function FinishSheet({ state, onClose }: { state: RunState; onClose: () =
                 <span className="flex-1">{o.words}</span>
                 <span className="digits">{formatChange(o.endAtMs - answer.endAtMs)}</span>
                 <span>
-                  ends <b className="digits">{clock(o.endAtMs)}</b>
+                  ends <b className="digits">{timeOfDayExact(o.endAtMs)}</b>
                 </span>
               </button>
             </li>

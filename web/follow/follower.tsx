@@ -1,8 +1,9 @@
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import { useParams } from 'react-router';
 import type { Plan } from '../../core/plan/index.ts';
 import { advance, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
 import { useRunLock } from '../app/offline.ts';
+import { useFrames } from '../ui/use-frames.ts';
 import { deskNow, follow, useFollow } from './follow-store.ts';
 
 export interface Followed {
@@ -17,7 +18,7 @@ export function Follower({ children }: { children: (followed: Followed) => React
   const { code = '' } = useParams();
   useRunLock();
   const { state, folded } = useFollow();
-  const now = useDeskNow();
+  const now = useFrames(deskNow);
   useEffect(() => follow(code), [code]);
   if (state === 'refused' && !folded)
     return (
@@ -40,20 +41,4 @@ export function Follower({ children }: { children: (followed: Followed) => React
       {children({ code, plan: moved.plan, state: moved, view: viewOf(moved) })}
     </>
   );
-}
-
-function useDeskNow(): number {
-  const [now, setNow] = useState(deskNow);
-  useEffect(() => {
-    let last = 0;
-    let frame = requestAnimationFrame(function draw(t) {
-      if (t - last > 38) {
-        last = t;
-        setNow(deskNow());
-      }
-      frame = requestAnimationFrame(draw);
-    });
-    return () => cancelAnimationFrame(frame);
-  }, []);
-  return now;
 }

@@ -17,6 +17,7 @@ import { Stage } from '../desk/desk-stage.tsx';
 import { Target } from '../desk/target.tsx';
 import { ClassStrip } from '../ui/class-strip.tsx';
 import { fieldStyle, phaseOf } from '../ui/field.ts';
+import { useFrames } from '../ui/use-frames.ts';
 import { neighbourCue, type Place, positionAt, rehearsalSource, SPEEDS, stateOf } from './rehearsal.ts';
 
 /** The class played through with its real cues from anywhere and at any speed; no run is made. */
@@ -46,7 +47,7 @@ function Rehearsal({ plan }: { plan: Plan }) {
   const endMs = last ? last.startMs + last.durationMs : 0;
   const leadMs = endMs - timeline.totalMs;
   const [place, setPlace] = useState<Place>({ positionMs: 0, fromMs: 0, speed: 1, playing: false });
-  const now = useClock(engine, place.playing);
+  const now = useFrames(() => engine.now(), place.playing);
   const positionMs = positionAt(place, now, endMs);
   const state = stateOf(plan, Math.min(positionMs, Math.max(0, endMs - 1)));
   const view = viewOf(state);
@@ -168,18 +169,6 @@ function useVoicedCues(plan: Plan): { engine: SoundEngine; cues: readonly Cue[];
   }, [plan, engine]);
   const cues = useMemo(() => planCues(plan, runIntervals(plan), measured(lengths)), [plan, lengths]);
   return { engine, cues, loading };
-}
-
-function useClock(engine: SoundEngine, running: boolean): number {
-  const [now, setNow] = useState(0);
-  useEffect(() => {
-    let frame = requestAnimationFrame(function draw() {
-      setNow(engine.now());
-      if (running) frame = requestAnimationFrame(draw);
-    });
-    return () => cancelAnimationFrame(frame);
-  }, [engine, running]);
-  return now;
 }
 
 /** Keys of the window; `onKey` says whether it knew the key. */

@@ -1,4 +1,4 @@
-import type { PointerEvent } from 'react';
+import { memo, type PointerEvent } from 'react';
 import { formatClock, formatDuration, type Plan } from '../../core/plan/index.ts';
 import { type Interval, isBreak, isWork, type PlanTotals, type Timeline } from '../../core/timeline/index.ts';
 
@@ -30,8 +30,7 @@ export function ClassStrip({
 }: Props) {
   const slotMs = plan.slot.lengthMs ?? 0;
   const axisMs = Math.max(totals.totalMs, slotMs, 60_000) * 1.015;
-  const at = (ms: number) =>
-    totals.startClockMs === null ? formatDuration(ms) : formatClock(totals.startClockMs + ms);
+  const at = clockOf(totals);
   const seek = (e: PointerEvent<HTMLDivElement>) => {
     if (!onSeek) return;
     const box = e.currentTarget.getBoundingClientRect();
@@ -46,33 +45,15 @@ export function ClassStrip({
       onPointerMove={(e) => e.buttons === 1 && seek(e)}
     >
       <div className={`absolute inset-x-0 ${compact ? 'top-1 h-7' : 'top-4 h-11'}`}>
-        {totals.blocks.map((b) => {
-          const block = plan.blocks[b.blockIndex];
-          if (!block || b.withBreakMs === 0) return null;
-          const main = block.role === 'main' || block.role === 'finisher';
-          const name = `${block.title}, ${formatDuration(b.totalMs)}, from ${at(b.startMs)}`;
-          return (
-            <button
-              key={block.id}
-              type="button"
-              aria-label={name}
-              title={name}
-              disabled={!onBlock}
-              onClick={() => onBlock?.(b.blockIndex)}
-              style={{ left: percent(b.startMs, axisMs), width: percent(b.totalMs, axisMs) }}
-              className={`absolute inset-y-0 overflow-hidden border text-left disabled:cursor-default ${
-                main ? 'border-ink bg-ink text-paper' : 'border-line-strong bg-card text-ink'
-              } ${activeBlock === b.blockIndex ? 'outline-2 outline-offset-1 outline-live' : ''}`}
-            >
-              {!compact && (
-                <span className="absolute inset-x-0 top-0.5 truncate px-1.5 text-[13px] leading-tight">
-                  {block.title} <span className="digits opacity-75">{formatDuration(b.totalMs)}</span>
-                </span>
-              )}
-              <Pulse intervals={timeline.intervals} block={b} light={main} />
-            </button>
-          );
-        })}
+        <Blocks
+          plan={plan}
+          timeline={timeline}
+          totals={totals}
+          axisMs={axisMs}
+          activeBlock={activeBlock}
+          onBlock={onBlock}
+          compact={compact}
+        />
         {totals.totalMs > slotMs && slotMs > 0 && (
           <div
             className="hatch-over pointer-events-none absolute -inset-y-1"
@@ -97,6 +78,50 @@ export function ClassStrip({
     </div>
   );
 }
+
+/** The clock time of a place in the class, or its time from the start where the class has none. */
+const clockOf = (totals: PlanTotals) => (ms: number) =>
+  totals.startClockMs === null ? formatDuration(ms) : formatClock(totals.startClockMs + ms);
+
+/** The blocks to scale. A strip with a live mark is drawn many times a second, the blocks only when the class changes. */
+const Blocks = memo(function Blocks({
+  plan,
+  timeline,
+  totals,
+  axisMs,
+  activeBlock,
+  onBlock,
+  compact,
+}: Pick<Props, 'plan' | 'timeline' | 'totals' | 'activeBlock' | 'onBlock' | 'compact'> & { axisMs: number }) {
+  const at = clockOf(totals);
+  return totals.blocks.map((b) => {
+    const block = plan.blocks[b.blockIndex];
+    if (!block || b.withBreakMs === 0) return null;
+    const main = block.role === 'main' || block.role === 'finisher';
+    const name = `${block.title}, ${formatDuration(b.totalMs)}, from ${at(b.startMs)}`;
+    return (
+      <button
+        key={block.id}
+        type="button"
+        aria-label={name}
+        title={name}
+        disabled={!onBlock}
+        onClick={() => onBlock?.(b.blockIndex)}
+        style={{ left: percent(b.startMs, axisMs), width: percent(b.totalMs, axisMs) }}
+        className={`absolute inset-y-0 overflow-hidden border text-left disabled:cursor-default ${
+          main ? 'border-ink bg-ink text-paper' : 'border-line-strong bg-card text-ink'
+        } ${activeBlock === b.blockIndex ? 'outline-2 outline-offset-1 outline-live' : ''}`}
+      >
+        {!compact && (
+          <span className="absolute inset-x-0 top-0.5 truncate px-1.5 text-[13px] leading-tight">
+            {block.title} <span className="digits opacity-75">{formatDuration(b.totalMs)}</span>
+          </span>
+        )}
+        <Pulse intervals={timeline.intervals} block={b} light={main} />
+      </button>
+    );
+  });
+});
 
 /** Work as a comb along the foot of a block: its rhythm at a glance. */
 function Pulse({

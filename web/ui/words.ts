@@ -1,3 +1,4 @@
+import { format } from 'date-fns';
 import { type Block, type FormatKind, formatDuration, type Plan, type Side } from '../../core/plan/index.ts';
 import type { IntervalKind } from '../../core/timeline/index.ts';
 
@@ -57,3 +58,9 @@ export function countdown(ms: number): string {
   const s = Math.ceil(ms / 1000);
   return s < 60 ? String(s) : formatDuration(s * 1000);
 }
+
+/** The local time of day of an instant (ms since 1970) to the minute, 18:05. */
+export const timeOfDay = (ms: number) => format(ms, 'HH:mm');
+
+/** The local time of day of an instant (ms since 1970) to the second, 18:05:30. */
+export const timeOfDayExact = (ms: number) => format(ms, 'HH:mm:ss');
