@@ -111,15 +111,15 @@ function Flag({ cue, atMs, lane }: { cue: Cue; atMs: number; lane: number }) {
     return (
       <div className={`absolute bottom-0 flex flex-col items-start ${passed}`} style={{ left: left(atMs) }}>
         {cue.tone !== 'tick' && (
-          <span className="digits -translate-x-1/2 text-[15px] leading-none">{TONE_MARK[cue.tone]}</span>
+          <span className="digits -translate-x-1/2 text-[13px] leading-none">{TONE_MARK[cue.tone]}</span>
         )}
-        <span className={`w-[2px] bg-current ${cue.tone === 'tick' ? 'h-2.5' : 'h-4'}`} />
+        <span className={`w-[2px] bg-current ${cue.tone === 'tick' ? 'h-2.5' : 'h-1.5'}`} />
       </div>
     );
   return (
     <div
-      className={`absolute h-[22px] whitespace-nowrap border-l-2 border-current pl-1 text-[14px] leading-[22px] ${cue.kind === 'script' ? 'border-dotted italic' : 'bg-current/15'} ${passed}`}
-      style={{ top: 14 + lane * 24, left: left(atMs), width: width(cue.spokenMs) }}
+      className={`absolute h-[20px] whitespace-nowrap border-l-2 border-current pl-1 text-[14px] leading-[20px] ${cue.kind === 'script' ? 'border-dotted italic' : 'bg-current/15'} ${passed}`}
+      style={{ top: 12 + lane * 22, left: left(atMs), width: width(cue.spokenMs) }}
     >
       {cue.text}
     </div>

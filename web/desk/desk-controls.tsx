@@ -37,9 +37,10 @@ export function DeskControls({ state, view, onSheet }: Props) {
   const block = currentBlock(state);
   const hasRounds = block !== null && roundsOf(block.format) !== null;
   const held = view.interval?.untilTap === true;
+  const inStations = state.plan.blocks.some((b) => b.use === 'stations');
   return (
     <footer className="px-3 pt-2 pb-3 md:px-6">
-      <div className="mb-2 grid grid-cols-3 gap-2 md:flex md:gap-3">
+      <div className={`mb-2 grid ${inStations ? 'grid-cols-4' : 'grid-cols-3'} gap-2 md:flex md:gap-3`}>
         <Target
           small
           name={held ? 'Let go' : 'Hold'}
@@ -52,6 +53,7 @@ export function DeskControls({ state, view, onSheet }: Props) {
         <Target
           small
           name="One more round"
+          share={1.4}
           hint="R"
           disabled={!running || !hasRounds}
           onClick={tap({ type: 'rounds', delta: 1 })}
@@ -61,7 +63,7 @@ export function DeskControls({ state, view, onSheet }: Props) {
         <Target small name="Reps" hint="C" disabled={!running} onClick={() => onSheet('reps')}>
           <Hash size={22} />
         </Target>
-        {state.plan.blocks.some((b) => b.use === 'stations') && (
+        {inStations && (
           <Target small name="People" hint="P" disabled={!running} onClick={() => onSheet('people')}>
             <Users size={22} />
           </Target>
@@ -78,7 +80,13 @@ export function DeskControls({ state, view, onSheet }: Props) {
         >
           <Undo2 size={22} />
         </Target>
-        <Target small name="More" hint="M" onClick={() => onSheet('more')}>
+        <Target
+          small
+          name="More"
+          hint="M"
+          phone={inStations ? 'max-md:col-span-2' : ''}
+          onClick={() => onSheet('more')}
+        >
           <MoreHorizontal size={22} />
         </Target>
       </div>

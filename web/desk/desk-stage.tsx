@@ -51,7 +51,7 @@ export function Stage({
     >
       <div className="flex items-baseline gap-5">
         <span
-          className="digits border-2 border-current px-3 text-[20px] md:text-[26px] uppercase tracking-wide"
+          className="digits shrink-0 border-2 border-current px-3 text-[20px] md:text-[26px] uppercase tracking-wide"
           data-testid="phase-word"
         >
           {state.status === 'ready'
@@ -71,9 +71,9 @@ export function Stage({
           <span className="ml-5 border-4 border-current px-3 text-[0.6em] uppercase">{sideWord(shown.side)}</span>
         )}
       </h1>
-      <div className="flex flex-wrap items-end gap-x-10">
+      <div className="flex flex-wrap items-end gap-x-10 max-md:gap-x-4">
         <time
-          className={`digits min-w-[2.15ch] leading-[0.92] ${state.status === 'ready' ? 'text-[clamp(64px,9vw,116px)]' : 'text-[clamp(96px,20vw,270px)]'}`}
+          className={`digits min-w-[2.15ch] leading-[0.92] ${state.status === 'ready' ? 'text-[clamp(64px,9vw,116px)]' : 'text-[clamp(120px,20vw,270px)]'}`}
           data-testid="remaining"
           data-ms={view.remainingMs}
         >
@@ -113,7 +113,7 @@ function Aside({ plan, view, upcoming, station }: AsideProps) {
       )}
       {!upcoming && station?.kit && <div className="mb-2 text-[26px]">{station.kit.join(', ')}</div>}
       {station && <Options station={station} />}
-      <div className="flex gap-8">
+      <div className="flex gap-8 max-md:gap-4">
         {view.toBreakMs !== null && (
           <div>
             <div className="opacity-90">to the break</div>

@@ -4,8 +4,10 @@ interface Props {
   name: string;
   hint: string;
   wide?: boolean;
+  /** Its part of the row's width, in shares; fixed, so that no target moves when a name changes. */
+  share?: number;
   small?: boolean;
-  /** Columns of six, and the place, on a phone. */
+  /** The columns it takes, and its place, on a phone. */
   phone?: string;
   disabled?: boolean;
   pressed?: boolean;
@@ -16,15 +18,19 @@ interface Props {
 /** A target of 64 px or more, with its key. */
 export function Target(props: Props) {
   const { name, hint, wide = false, small = false, phone = '', disabled = false, pressed, onClick, children } = props;
+  const { share = wide ? 1.7 : 1 } = props;
   return (
     <button
       type="button"
       disabled={disabled}
       aria-pressed={pressed}
       onClick={onClick}
-      className={`${phone} flex min-h-16 items-center justify-center gap-3 whitespace-nowrap rounded-md border-2 border-current active:bg-current/20 disabled:opacity-40 max-md:gap-2 ${
-        small ? 'flex-1 text-[14px] max-md:px-1 md:text-[18px]' : 'text-[20px] md:text-[24px]'
-      } ${wide ? 'max-md:min-h-20 flex-[1.7] bg-current/10 font-bold' : 'flex-1'} ${pressed ? 'bg-current/20 font-bold' : ''}`}
+      style={{ flex: `${share} 1 0%` }}
+      className={`${phone} flex min-h-16 items-center justify-center gap-3 rounded-md border-2 border-current active:bg-current/20 disabled:opacity-40 md:whitespace-nowrap ${
+        small
+          ? 'px-1 text-[14px] leading-tight max-md:flex-col max-md:gap-1 md:text-[18px]'
+          : 'text-[20px] md:text-[24px]'
+      } ${wide ? 'max-md:min-h-20 bg-current/10 font-bold' : ''} ${pressed ? 'bg-current/20 font-bold' : ''}`}
     >
       {children}
       <span>{name}</span>
