@@ -1,4 +1,4 @@
-// Prints what things cost on this machine; nothing here passes or fails.
+// Prints what things cost on this machine; nothing here passes or fails. Named parts alone: core, judgement, server, bundle.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -206,10 +206,9 @@ function bundle(): void {
   rows.push({ what: 'bundle, styles', median: '', p95: '', note: size('.css') });
 }
 
-core();
-judgement();
-await server();
-bundle();
+const PARTS = { core, judgement, server, bundle };
+const asked = process.argv.slice(2);
+for (const [name, measure] of Object.entries(PARTS)) if (asked.length === 0 || asked.includes(name)) await measure();
 console.log(`Node ${process.version}\n`);
 const width = Math.max(...rows.map((r) => r.what.length));
 console.log(`${''.padEnd(width)}    median       95 %`);

@@ -3,4 +3,4 @@ import { bin, ensureBuilt, ensureChromium, ensureInstalled, run } from './lib.mj
 ensureInstalled();
 ensureBuilt();
 const chromium = ensureChromium();
-run(bin('tsx'), ['bench/run.ts'], { env: { ...process.env, CHROMIUM: chromium } });
+run(bin('tsx'), ['bench/run.ts', ...process.argv.slice(2)], { env: { ...process.env, CHROMIUM: chromium } });

@@ -126,5 +126,13 @@ describe('the bundled engine', () => {
     expect(await length('slt', 1.6)).toBeLessThan((await length('slt', 0.8)) * 0.7);
     for (let k = 0; k < 30; k++) await own.speak('kal', 1, `Round ${k}`);
     await own.close();
-  }, 60_000);
+  });
+
+  it('ends when it has nothing to say, and begins again when asked', async () => {
+    const own = bundledSpeech(20);
+    const first = await own.speak('kal', 1, 'Switch sides');
+    await new Promise((done) => setTimeout(done, 300));
+    expect(await own.speak('kal', 1, 'Switch sides')).toEqual(first);
+    await own.close();
+  });
 });

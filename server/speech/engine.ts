@@ -11,11 +11,15 @@ export interface SpeechEngine {
 
 const PATIENCE_MS = 20_000;
 
-/** Starts the bundled speech engine in a thread of its own with the first request, and again after it has failed. */
-export function bundledSpeech(): SpeechEngine {
+/**
+ * Starts the bundled speech engine in a thread of its own with the first request, and again after it has failed.
+ * @param idleMs with nothing to say for so long, the thread ends and gives its memory back
+ */
+export function bundledSpeech(idleMs = 60_000): SpeechEngine {
   let worker: Worker | null = null;
   let last = 0;
   let queue: Promise<unknown> = Promise.resolve();
+  let idle: NodeJS.Timeout | undefined;
   const start = () => {
     // The built worker also when the source runs: a thread loads plain JavaScript only.
     const made = new Worker(path.join(ROOT, 'dist/server/speech/voice-worker.js'));
@@ -25,8 +29,15 @@ export function bundledSpeech(): SpeechEngine {
     });
     return made;
   };
+  const stop = async () => {
+    clearTimeout(idle);
+    const gone = worker;
+    worker = null;
+    await gone?.terminate();
+  };
   const ask = (request: SpeakRequest) =>
     new Promise<Uint8Array>((resolve, reject) => {
+      clearTimeout(idle);
       worker ??= start();
       const asked = worker;
       const timer = setTimeout(() => {
@@ -41,6 +52,7 @@ export function bundledSpeech(): SpeechEngine {
       const onExit = () => finish(() => reject(new Error('The speech engine ended')));
       const finish = (settle: () => void) => {
         clearTimeout(timer);
+        idle = setTimeout(stop, idleMs).unref();
         asked.off('message', onMessage);
         asked.off('error', onError);
         asked.off('exit', onExit);
@@ -57,8 +69,6 @@ export function bundledSpeech(): SpeechEngine {
       queue = turn.catch(() => {});
       return turn;
     },
-    close: async () => {
-      await worker?.terminate();
-    },
+    close: stop,
   };
 }
