@@ -7,8 +7,8 @@ const SEEN_TOGETHER = /sync\.spec\.ts$/;
 
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 120_000,
-  expect: { timeout: 10_000 },
+  timeout: 240_000,
+  expect: { timeout: 20_000 },
   // Timing tests lead real classes; a machine that stalls for a second gets another try.
   retries: 2,
   workers: 2,
@@ -21,17 +21,17 @@ export default defineConfig({
   reporter: 'list',
   use: {
     baseURL: `http://127.0.0.1:${port}`,
-    actionTimeout: 20_000,
+    actionTimeout: 40_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: CHROMIUM,
     // Kept answers would hide what a test does to the network; the tests of the kept application let it in.
     serviceWorkers: 'block',
   },
   webServer: {
-    command: 'node e2e/support/fresh-server.mjs',
+    command: 'node --import tsx e2e/support/fresh-server.ts',
     url: `http://127.0.0.1:${port}/api/health`,
     env: { PORT: String(port), LOG_LEVEL: 'warn' },
-    timeout: 60_000,
+    timeout: 240_000,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
   },
 });

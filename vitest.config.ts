@@ -1,14 +1,26 @@
 import { defineConfig } from 'vitest/config';
 
+const SEED = ['core/test/seed.ts'];
+
 export default defineConfig({
   test: {
     // Both cores: the default leaves one of two idle.
     maxWorkers: 2,
-    include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'web/**/*.test.ts', 'bin/**/*.test.ts', 'e2e/**/*.test.ts'],
     // Against tests that hang; a slow machine is no failure.
     testTimeout: 120_000,
     hookTimeout: 120_000,
-    setupFiles: ['core/test/seed.ts'],
     reporters: ['default'],
+    projects: [
+      // The core touches nothing outside itself: its modules are loaded once for all of its tests.
+      { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'], setupFiles: SEED, isolate: false } },
+      {
+        extends: true,
+        test: {
+          name: 'around it',
+          include: ['server', 'web', 'bin', 'e2e'].map((folder) => `${folder}/**/*.test.ts`),
+          setupFiles: SEED,
+        },
+      },
+    ],
   },
 });

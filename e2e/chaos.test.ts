@@ -6,8 +6,8 @@ import { mulberry32 } from '../core/sequence/index.ts';
 import { mixedClass } from '../core/test/mixed.ts';
 import { createApp } from '../server/app.ts';
 import type { Database } from '../server/db/database.ts';
-import { openEmbedded } from '../server/db/embedded.ts';
 import { migrate } from '../server/db/migrate.ts';
+import { freshDatabase } from '../server/test/fresh-database.ts';
 
 const T0 = 1_790_000_000_000;
 const SEEDS = 100;
@@ -35,7 +35,7 @@ async function killServer(): Promise<void> {
 }
 
 beforeAll(async () => {
-  db = await openEmbedded(null);
+  db = await freshDatabase();
   await migrate(db);
   await startServer();
 });

@@ -1,5 +1,5 @@
 import type { Station } from '../plan/index.ts';
-import type { Move, Reason } from './schema.ts';
+import { type Move, plainMove, type Reason } from './schema.ts';
 
 /** The moves by name; names are the same whatever their case. */
 export interface Library {
@@ -12,6 +12,9 @@ export function libraryOf(moves: readonly Move[]): Library {
   const byName = new Map(moves.map((m) => [keyOf(m.name), m]));
   return { moves, get: (name) => byName.get(keyOf(name)) ?? null };
 }
+
+/** The move of a name; a plain one where the library has none. */
+export const moveOf = (library: Library, name: string): Move => library.get(name) ?? plainMove(name);
 
 /** How names are compared: lower case, straight apostrophes, single spaces. */
 export function keyOf(name: string): string {

@@ -1,4 +1,4 @@
-import { type Library, type Move, overlapOf, type Position, plainMove } from '../moves/index.ts';
+import { type Library, type Move, moveOf, overlapOf, type Position } from '../moves/index.ts';
 import type { Block, School, Station } from '../plan/index.ts';
 
 /** What an order is judged by; each is counted over neighbours or places, lower is better. */
@@ -97,7 +97,7 @@ export interface OrderRequest {
 }
 
 export function movesOfBlock(block: Block, library: Library): Move[] {
-  return block.stations.map((s) => library.get(s.move) ?? plainMove(s.move));
+  return block.stations.map((s) => moveOf(library, s.move));
 }
 
 /** The costs of a block's orders, from its moves and the weights. */

@@ -1,4 +1,4 @@
-import { type Library, plainMove } from '../moves/index.ts';
+import { type Library, moveOf } from '../moves/index.ts';
 import type { Block, Layout, Plan, Spot } from '../plan/index.ts';
 import { distanceTo, rectOf, roomAround } from './room.ts';
 import { clearRadius, largestGroup, wallDistance } from './spacing.ts';
@@ -17,7 +17,7 @@ const DOOR_M = 2;
 export function setOut(plan: Plan, block: Block, library: Library): Plan | null {
   const { layout } = plan;
   if (!layout) return null;
-  const moves = block.stations.map((s) => library.get(s.move) ?? plainMove(s.move));
+  const moves = block.stations.map((s) => moveOf(library, s.move));
   const onMat = moves.map((m) => m.kit.includes('mat'));
   const size = largestGroup(plan, block);
   const margin = Math.max(MARGIN_M, wallDistance(Math.max(0, ...moves.map((m) => clearRadius(m, size)))));

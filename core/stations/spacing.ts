@@ -1,4 +1,4 @@
-import { type Library, type Move, type Position, plainMove } from '../moves/index.ts';
+import { type Library, type Move, moveOf, type Position } from '../moves/index.ts';
 import { type Block, type Plan, type Spot, spotsOf } from '../plan/index.ts';
 import { distanceTo, rectOf, roomAround } from './room.ts';
 import { groupsFor } from './rotation.ts';
@@ -63,7 +63,7 @@ export function spacingProblems(plan: Plan, block: Block, library: Library): Spa
   const size = largestGroup(plan, block);
   const placed = block.stations.flatMap((station, k) => {
     const at = spots[station.id];
-    const move = library.get(station.move) ?? plainMove(station.move);
+    const move = moveOf(library, station.move);
     return at ? [{ k, name: station.move, at, move, radius: clearRadius(move, size) }] : [];
   });
   const found: SpacingProblem[] = [];

@@ -1,12 +1,10 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
+import { freshDataDir } from '../../server/test/fresh-database.ts';
 
 /** A server of a test's own, which it may kill and start again over the same data. */
 export class OwnServer {
   private child: ChildProcess | null = null;
-  private readonly dataDir = mkdtempSync(path.join(tmpdir(), 'odd-round-own-'));
+  private dataDir: string | null = null;
 
   /** @param env what differs from a server started as usual */
   constructor(
@@ -20,6 +18,7 @@ export class OwnServer {
 
   /** Starts it and waits until it is healthy. */
   async start(): Promise<void> {
+    this.dataDir ??= await freshDataDir('own');
     this.child = spawn(process.execPath, ['dist/server/main.js'], {
       env: { ...process.env, PORT: String(this.port), DATA_DIR: this.dataDir, LOG_LEVEL: 'warn', ...this.env },
       stdio: 'inherit',

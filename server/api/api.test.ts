@@ -3,9 +3,9 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { circuit, planOf, s, stations } from '../../core/test/build.ts';
 import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
-import { openEmbedded } from '../db/embedded.ts';
 import { migrate } from '../db/migrate.ts';
 import { seedOnce } from '../demo/seed.ts';
+import { freshDatabase } from '../test/fresh-database.ts';
 
 const T0 = 1_790_000_000_000;
 let db: Database;
@@ -14,7 +14,7 @@ const errors: unknown[] = [];
 const app = () => createApp({ db, now: () => now, steadyNow: () => now, log: (e) => errors.push(e) });
 
 beforeAll(async () => {
-  db = await openEmbedded(null);
+  db = await freshDatabase();
   await migrate(db);
 });
 afterAll(() => db.close());

@@ -5,15 +5,15 @@ import type { RunEvent } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
-import { openEmbedded } from '../db/embedded.ts';
 import { migrate } from '../db/migrate.ts';
+import { freshDatabase } from '../test/fresh-database.ts';
 import { isLoopback, makeGate } from './session.ts';
 
 const T0 = 1_790_000_000_000;
 let nowMs = T0;
 let db: Database;
 beforeAll(async () => {
-  db = await openEmbedded(null);
+  db = await freshDatabase();
   await migrate(db);
 });
 afterAll(() => db.close());

@@ -4,9 +4,9 @@ import { readWav, toPcm16, wavHeader } from '../../core/sound/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
-import { openEmbedded } from '../db/embedded.ts';
 import { migrate } from '../db/migrate.ts';
 import { bundledSpeech, type SpeechEngine } from '../speech/engine.ts';
+import { freshDatabase } from '../test/fresh-database.ts';
 
 const RATE = 16_000;
 /** Half a second of sound between a quarter of a second of silence at either end. */
@@ -32,7 +32,7 @@ const lengths = (texts: string[], speech?: SpeechEngine | null) =>
 const binary = (res: request.Response) => new Uint8Array(res.body as Buffer);
 
 beforeAll(async () => {
-  db = await openEmbedded(null);
+  db = await freshDatabase();
   await migrate(db);
 });
 afterAll(() => db.close());

@@ -9,10 +9,10 @@ import type { Database, Queryable, Row } from './database.ts';
 /** The usual 128 MB of page cache are for bigger data than a club's classes; with 16 a server takes half the memory. */
 const START_PARAMS = [...PGlite.defaultStartParams, '-c', 'shared_buffers=16MB'];
 
-/** Opens the embedded PostgreSQL in a folder, or in memory when `dir` is null. */
-export async function openEmbedded(dir: string | null): Promise<Database> {
-  if (dir !== null && !existsSync(path.join(dir, 'PG_VERSION'))) await makeDatabase(dir);
-  const pg = await PGlite.create(dir === null ? 'memory://' : dir, { startParams: START_PARAMS });
+/** Opens the embedded PostgreSQL in a folder; makes it where there is none. */
+export async function openEmbedded(dir: string): Promise<Database> {
+  if (!existsSync(path.join(dir, 'PG_VERSION'))) await makeDatabase(dir);
+  const pg = await PGlite.create(dir, { startParams: START_PARAMS });
   const on = (target: PGlite | Transaction): Queryable => ({
     async query<R extends Row>(sql: string, params: readonly unknown[] = []) {
       return (await target.query<R>(sql, [...params])).rows;

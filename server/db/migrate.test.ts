@@ -2,14 +2,14 @@ import { mkdtemp, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, expect, it } from 'vitest';
+import { freshDatabase } from '../test/fresh-database.ts';
 import type { Database } from './database.ts';
-import { openEmbedded } from './embedded.ts';
 import { migrate } from './migrate.ts';
 
 let db: Database;
 let folder: string;
 beforeAll(async () => {
-  db = await openEmbedded(null);
+  db = await freshDatabase();
   folder = await mkdtemp(path.join(tmpdir(), 'odd-round-migrations-'));
 });
 afterAll(() => db.close());

@@ -16,6 +16,7 @@ import { api, type StoredRun } from '../app/api.ts';
 import { useLibrary } from '../app/library-store.ts';
 import { useLoaded } from '../app/use-loaded.ts';
 import { BodyFigure } from '../ui/body-figure.tsx';
+import { colour } from '../ui/colour.ts';
 
 const Chart = lazy(() => import('../ui/chart.tsx'));
 const ENERGY_KG = 70;
@@ -128,7 +129,7 @@ function Patterns({ balance }: { balance: Balance }) {
           type: 'bar',
           data: values,
           barWidth: 12,
-          itemStyle: { color: style('ink') },
+          itemStyle: { color: colour('ink') },
           label: { show: true, position: 'right', formatter: ({ value }: { value: number }) => formatDuration(value) },
         },
       ],
@@ -174,7 +175,7 @@ function Along({ strain }: { strain: readonly Strain[] }) {
         max: 5.6,
         interval: 1,
         axisLabel: { formatter: (x: number) => (x > 5 ? '' : String(x)) },
-        splitLine: { lineStyle: { color: style('line') } },
+        splitLine: { lineStyle: { color: colour('line') } },
       },
       series: [
         {
@@ -182,8 +183,8 @@ function Along({ strain }: { strain: readonly Strain[] }) {
           step: 'end',
           data: points,
           symbol: 'none',
-          lineStyle: { width: 1, color: style('ink') },
-          areaStyle: { color: style('tail'), opacity: 0.75 },
+          lineStyle: { width: 1, color: colour('ink') },
+          areaStyle: { color: colour('tail'), opacity: 0.75 },
         },
         {
           type: 'scatter',
@@ -191,7 +192,7 @@ function Along({ strain }: { strain: readonly Strain[] }) {
           symbol: 'triangle',
           symbolSize: 7,
           symbolRotate: 180,
-          itemStyle: { color: style('ink') },
+          itemStyle: { color: colour('ink') },
         },
       ],
     };
@@ -203,5 +204,3 @@ function Along({ strain }: { strain: readonly Strain[] }) {
     </section>
   );
 }
-
-const style = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { alternativesTo, lowImpactTwin, plainMove, swapStation } from '../../core/moves/index.ts';
+import { alternativesTo, lowImpactTwin, moveOf, swapStation } from '../../core/moves/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import { roundsOf } from '../../core/timeline/index.ts';
 import { useLibrary } from '../app/library-store.ts';
@@ -24,7 +24,7 @@ export function SwapPanel({ plan, edit, stationId, onStation }: Props) {
   const station = block?.stations.find((s) => s.id === stationId);
   const all = plan.blocks.flatMap((b) => b.stations.map((s) => ({ block: b, station: s })));
   const rounds = block && 'rounds' in block.format ? (roundsOf(block.format) ?? 1) : 1;
-  const move = station ? (library.get(station.move) ?? plainMove(station.move)) : null;
+  const move = station ? moveOf(library, station.move) : null;
   const found = move
     ? alternativesTo(library, move, {
         used: all.map((x) => x.station.move),

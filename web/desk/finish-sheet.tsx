@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { neededRest, USUAL_THRESHOLDS } from '../../core/checks/index.ts';
 import type { Library } from '../../core/moves/index.ts';
-import { plainMove } from '../../core/moves/index.ts';
+import { moveOf } from '../../core/moves/index.ts';
 import { formatChange, formatDuration, parseClock } from '../../core/plan/index.ts';
 import { type Floors, finishBy, type RunState, USUAL_FLOORS } from '../../core/run/index.ts';
 import { isWork, stationAt } from '../../core/timeline/index.ts';
@@ -21,9 +21,9 @@ function floorsFor(library: Library): Floors {
       const from = stationAt(state.plan, rest);
       const to = next && stationAt(state.plan, next);
       if (!from || !to) return USUAL_FLOORS.restMs(rest, state);
-      const move = (name: string) => library.get(name) ?? plainMove(name);
       const walks = state.plan.blocks[rest.blockIndex]?.use === 'stations' && from.id !== to.id;
-      return neededRest(move(from.move), move(to.move), { walks, turns: false }, USUAL_THRESHOLDS).totalMs;
+      return neededRest(moveOf(library, from.move), moveOf(library, to.move), { walks, turns: false }, USUAL_THRESHOLDS)
+        .totalMs;
     },
   };
 }

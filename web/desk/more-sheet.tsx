@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { alternativesTo, detailsOf, plainMove } from '../../core/moves/index.ts';
+import { alternativesTo, detailsOf, moveOf } from '../../core/moves/index.ts';
 import type { Station } from '../../core/plan/index.ts';
 import { currentBlock, type RunState } from '../../core/run/index.ts';
 import { isWork, oddRounds, roundsOf, stationAt, withRounds } from '../../core/timeline/index.ts';
@@ -137,7 +137,7 @@ export function SwapSheet({ state, onClose }: { state: RunState; onClose: () => 
   const [scope, setScope] = useState<'on' | 'round'>('on');
   const [station] = useState(() => stationNow(state));
   if (!station) return null;
-  const move = library.get(station.move) ?? plainMove(station.move);
+  const move = moveOf(library, station.move);
   const own = [station.easier, station.harder, station.lowImpact].filter((n): n is string => n !== undefined);
   const used = state.plan.blocks.flatMap((b) => b.stations.map((s) => s.move));
   const near = alternativesTo(library, move, { used, kit: null, limit: 8 }).map((a) => a.move.name);

@@ -1,5 +1,5 @@
 import { type PointerEvent, useRef } from 'react';
-import { type Library, plainMove } from '../../core/moves/index.ts';
+import { type Library, moveOf } from '../../core/moves/index.ts';
 import {
   type Block,
   type Layout,
@@ -86,7 +86,7 @@ export function RoomMap({ plan, layout, block, library, legs, selected, onSelect
         const spot = spots[s.id];
         if (!spot) return null;
         const at = place(s.id, spot);
-        const move = library.get(s.move) ?? plainMove(s.move);
+        const move = moveOf(library, s.move);
         return (
           <StationMark
             key={s.id}

@@ -3,6 +3,7 @@ import { AriaComponent, GridComponent, MarkLineComponent, TooltipComponent } fro
 import { type EChartsCoreOption, init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
+import { colour } from './colour.ts';
 
 register([
   BarChart,
@@ -26,7 +27,7 @@ export default function Chart({ option, height, label }: { option: EChartsCoreOp
       textStyle: {
         fontFamily: 'Atkinson Hyperlegible Next Variable, system-ui, sans-serif',
         fontSize: 13,
-        color: getComputedStyle(document.documentElement).getPropertyValue('--ink').trim(),
+        color: colour('ink'),
       },
       ...option,
     });
