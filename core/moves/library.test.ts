@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest';
+import { newStation } from '../plan/index.ts';
+import { move, TEST_LIBRARY } from '../test/moves.ts';
+import { insteadOf, libraryOf, moveOf, overlapOf, twinOf, withMove } from './index.ts';
+
+const get = (name: string) => moveOf(TEST_LIBRARY, name);
+
+describe('names', () => {
+  it('are the same in capitals, with curly apostrophes and wide spaces', () => {
+    const library = libraryOf([move('Gull\u2019s wing', { effort: 4 })]);
+    for (const name of ["gull's wing", 'GULL\u2019S WING', "  Gull's   wing "])
+      expect(library.get(name)?.effort).toBe(4);
+    expect(library.get('Gulls wing')).toBeNull();
+  });
+
+  it('that the library does not know stand for a plain move', () => {
+    expect(get('Kelp walk')).toMatchObject({ name: 'Kelp walk', impact: 'none', kit: [], effort: 2 });
+    expect(get('pull')).toMatchObject({ name: 'Pull', kit: ['band'] });
+  });
+});
+
+describe('a move put on a station', () => {
+  const station = {
+    ...newStation('s1', 'Bell'),
+    workMs: 25_000,
+    kit: ['kettlebell'],
+    lowImpact: 'Step',
+    formCues: ['Hips back'],
+    restMs: 5000,
+  };
+
+  it('brings what is its own and leaves the times', () => {
+    const put = withMove(station, move('Rope pull', { kit: ['rope'], harder: 'Heavy pull' }));
+    expect(put).toEqual({
+      ...newStation('s1', 'Rope pull'),
+      workMs: 25_000,
+      restMs: 5000,
+      kit: ['rope'],
+      harder: 'Heavy pull',
+    });
+  });
+
+  it('that is one-sided is split, left first, unless the station says how; one that is not has no sides', () => {
+    const split = withMove(station, get('Lunge'));
+    expect(split.sides).toEqual({ mode: 'split', first: 'left' });
+    const byRound = { ...station, sides: { mode: 'byRound', first: 'right' } as const };
+    expect(withMove(byRound, get('Lunge')).sides).toEqual({ mode: 'byRound', first: 'right' });
+    expect(withMove(byRound, get('Squat')).sides).toEqual({ mode: 'none' });
+  });
+});
+
+describe('in place of another', () => {
+  it('is what the library names for the reason, if it has it', () => {
+    expect(insteadOf(TEST_LIBRARY, get('Push'), 'wrists')?.name).toBe('Band push');
+    expect(insteadOf(TEST_LIBRARY, get('Push'), 'noJumping')).toBeNull();
+    expect(insteadOf(libraryOf([]), get('Push'), 'wrists')).toBeNull();
+  });
+
+  it('without impact: the named one, else an easier one, however many steps down, else the nearest', () => {
+    expect(twinOf(get('Jump'), TEST_LIBRARY)?.name).toBe('Step');
+    const high = { impact: 'high' as const, pattern: 'jump' as const, area: 'lower' as const };
+    const chain = libraryOf([
+      move('Top', { ...high, easier: 'Middle' }),
+      move('Middle', { ...high, easier: 'Low' }),
+      move('Low', { easier: 'Top' }),
+    ]);
+    expect(twinOf(moveOf(chain, 'Top'), chain)?.name).toBe('Low');
+    // Easier than each other in a ring: looked at once, then the nearest without impact is taken, and here there is none.
+    const ring = libraryOf([move('Up', { ...high, easier: 'Down' }), move('Down', { ...high, easier: 'Up' })]);
+    expect(twinOf(moveOf(ring, 'Up'), ring)).toBeNull();
+    const near = libraryOf([...ring.moves, move('Calm', { pattern: 'jump', area: 'lower' })]);
+    expect(twinOf(moveOf(near, 'Up'), near)?.name).toBe('Calm');
+  });
+});
+
+it('two moves overlap by the parts they share, of all they have', () => {
+  const parts = (...main: ('chest' | 'arms' | 'belly' | 'seat')[]) => ({ main });
+  expect(overlapOf(parts('chest', 'arms'), parts('chest', 'arms'))).toBe(1);
+  // one of three
+  expect(overlapOf(parts('chest', 'arms'), parts('arms', 'belly'))).toBeCloseTo(1 / 3);
+  expect(overlapOf(parts('chest'), parts('seat'))).toBe(0);
+  expect(overlapOf(parts(), parts())).toBe(0);
+});
