@@ -14,8 +14,8 @@ export default defineConfig({
   workers: 2,
   projects: [
     { name: 'screens', testMatch: '*.spec.ts', testIgnore: [HEARD, SEEN_TOGETHER] },
-    // What measures milliseconds does not run beside the rest.
-    { name: 'sound', testMatch: HEARD, dependencies: ['screens'] },
+    // What measures milliseconds has the machine to itself.
+    { name: 'sound', testMatch: HEARD, dependencies: ['screens'], workers: 1 },
     { name: 'sync', testMatch: SEEN_TOGETHER, dependencies: ['sound'] },
   ],
   reporter: 'list',
