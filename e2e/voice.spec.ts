@@ -4,7 +4,7 @@ import type { Plan } from '../core/plan/index.ts';
 import { type RunEvent, runIntervals } from '../core/run/index.ts';
 import { mixedClass } from '../core/test/mixed.ts';
 import { expectedSounds } from './support/expected-sounds.ts';
-import { blockMainThread, listen, skipUnlessInTime, waitInTime } from './support/onsets.ts';
+import { blockMainThread, listen, skipUnlessInTime, waitInTime, watchClocksAnew } from './support/onsets.ts';
 
 test.use({ bypassCSP: true });
 
@@ -27,6 +27,7 @@ async function start(
   await page.getByTestId('remaining').waitFor();
   await expect(page.getByText(/^Voice\b/)).toHaveCount(0, { timeout: 60_000 });
   if (blocked) await blockMainThread(page, 300, 1000);
+  await watchClocksAnew(page);
   await page.keyboard.press(' ');
   return { onsets, runId: page.url().split('/').at(-1) ?? '' };
 }

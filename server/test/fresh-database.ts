@@ -1,15 +1,17 @@
-import { existsSync } from 'node:fs';
-import { cp, mkdtemp, rename, rm } from 'node:fs/promises';
+import { existsSync, readFileSync } from 'node:fs';
+import { cp, mkdir, mkdtemp, rename, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Database } from '../db/database.ts';
 import { openEmbedded } from '../db/embedded.ts';
 import { ROOT } from '../root.ts';
 
+const INSTALLED = path.join(ROOT, 'node_modules/@electric-sql/pglite/package.json');
+const { version } = JSON.parse(readFileSync(INSTALLED, 'utf8')) as { version: string };
 /** A database as PostgreSQL sets it up, nothing in it: making one takes seconds, copying it none. */
-const TEMPLATE = path.join(ROOT, 'node_modules/.odd-round/database');
+const TEMPLATE = path.join(ROOT, `node_modules/.odd-round/database-${version}`);
 
-/** A folder for the server's data with an empty database in it, made once for the installed packages and copied. */
+/** A folder for the server's data with an empty database in it, made once for the installed version and copied. */
 export async function freshDataDir(name: string): Promise<string> {
   if (!existsSync(TEMPLATE)) await makeTemplate();
   const dir = await mkdtemp(path.join(tmpdir(), `odd-round-${name}-`));
@@ -32,6 +34,7 @@ export async function freshDatabase(): Promise<Database> {
 
 /** Made aside and moved there whole; when another worker was faster, its template serves. */
 async function makeTemplate(): Promise<void> {
+  await mkdir(path.dirname(TEMPLATE), { recursive: true });
   const aside = await mkdtemp(`${TEMPLATE}-`);
   await (await openEmbedded(path.join(aside, 'db'))).close();
   await rename(path.join(aside, 'db'), TEMPLATE).catch(() => {});
