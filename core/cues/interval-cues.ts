@@ -3,7 +3,6 @@ import { type Interval, isBreak, isWork, stationAt } from '../timeline/index.ts'
 import { type LevelTable, phrase, sounds, speaks } from './phrases.ts';
 import { BETWEEN_MS, placeWishes, type Wish } from './place.ts';
 import type { Cue, CueKind, CueNote, SpokenMs, Tone } from './types.ts';
-
 import type { Upcoming } from './upcoming.ts';
 
 /** A voice cue at the start of an interval waits until the boundary tone has sounded. */

@@ -7,14 +7,14 @@ type Json = Record<string, unknown>;
  * had seconds (`slotMinutes`, `work`, `rest`) and circuits only. A document of this version or an unknown one comes
  * back as it is, for the schema to judge.
  */
-export function migratePlan(document: unknown): unknown {
-  if (!isObject(document) || document.version !== 0) return document;
-  const plan = newPlan(typeof document.id === 'string' ? document.id : 'imported', 'Imported class');
+export function migratePlan(written: unknown): unknown {
+  if (!isObject(written) || written.version !== 0) return written;
+  const plan = newPlan(typeof written.id === 'string' ? written.id : 'imported', 'Imported class');
   return {
     ...plan,
-    title: document.title ?? plan.title,
-    slot: { start: document.start ?? null, lengthMs: scaled(document.slotMinutes, 60_000) ?? null },
-    blocks: Array.isArray(document.blocks) ? document.blocks.map(blockFrom0) : document.blocks,
+    title: written.title ?? plan.title,
+    slot: { start: written.start ?? null, lengthMs: scaled(written.slotMinutes, 60_000) ?? null },
+    blocks: Array.isArray(written.blocks) ? written.blocks.map(blockFrom0) : written.blocks,
     version: PLAN_VERSION,
   };
 }

@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { circuit, planOf, stations } from '../test/build.ts';
-import { type Fixture, newLayout, placeStations, putFixture, removeFixture, reshapeRoom, spotsOf } from './index.ts';
+import {
+  type Fixture,
+  newLayout,
+  placeStations,
+  putFixture,
+  removeFixture,
+  reshapeRoom,
+  spotsOf,
+  unplaceStation,
+} from './index.ts';
 
 const main = { ...circuit(stations(3), 40, 20, 2), id: 'main' };
 /** A class in a room of 12 by 8 m with a door. */
@@ -19,6 +28,14 @@ describe('stations in their places', () => {
     const moved = placeStations(both, 'main', { s1: { x: 3, y: 3 } });
     expect(spotsOf(moved, 'main')).toEqual({ s1: { x: 3, y: 3 }, s2: { x: 12, y: 0 } });
     expect(spotsOf(moved, 'other')).toEqual({ s1: { x: 6, y: 6 } });
+  });
+
+  it('are taken out one by one, and stay in their block', () => {
+    const both = placeStations(placed, 'other', { s1: { x: 6, y: 6 } });
+    const out = unplaceStation(both, 'main', 's1');
+    expect(spotsOf(out, 'main')).toEqual({ s2: { x: 12, y: 0 } });
+    expect(spotsOf(out, 'other')).toEqual({ s1: { x: 6, y: 6 } });
+    expect(out.blocks).toBe(plan.blocks);
   });
 
   it('have none without a room, and nothing is changed', () => {

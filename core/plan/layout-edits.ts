@@ -37,6 +37,14 @@ export function placeStations(plan: Plan, blockId: string, spots: Readonly<Recor
   }));
 }
 
+/** Takes a station out of the room; it stays in its block. */
+export function unplaceStation(plan: Plan, blockId: string, stationId: string): Plan {
+  return updateLayout(plan, (layout) => ({
+    ...layout,
+    spots: layout.spots.filter((s) => s.blockId !== blockId || s.stationId !== stationId),
+  }));
+}
+
 /** Puts a thing in the room, or the one of that id in its new place and size, kept inside the room. */
 export function putFixture(plan: Plan, fixture: Fixture): Plan {
   return updateLayout(plan, (layout) => {

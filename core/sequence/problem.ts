@@ -105,7 +105,7 @@ export function orderProblem(request: OrderRequest, library: Library): OrderProb
   const { block, weights, pinned, walkM } = request;
   const moves = movesOfBlock(block, library);
   const size = moves.length;
-  const distance = (i: number, j: number) => walkM?.[i]?.[j] ?? 0;
+  const distance = walkOn(walkM);
   const pair = moves.map((a, i) =>
     moves.map((b, j) =>
       i === j ? 0 : FEATURES.reduce((sum, f) => sum + weights[f] * pairFeature(f, a, b, distance(i, j)), 0),
@@ -123,6 +123,8 @@ export function orderProblem(request: OrderRequest, library: Library): OrderProb
     pinned: block.stations.map((s, k) => (pinned.includes(s.id) ? k : null)),
   };
 }
+
+const walkOn = (walkM: OrderRequest['walkM']) => (i: number, j: number) => walkM?.[i]?.[j] ?? 0;
 
 /** Going round more than once, the first station comes after the last. */
 export function isCyclic(block: Block): boolean {
@@ -170,7 +172,7 @@ export function runsOf(stations: readonly Station[]): number[][] {
 /** The features of one order, unweighted: what an instructor reads. The walk is in metres. */
 export function featuresOf(request: OrderRequest, library: Library, order: readonly number[]): Weights {
   const moves = movesOfBlock(request.block, library);
-  const distance = (i: number, j: number) => request.walkM?.[i]?.[j] ?? 0;
+  const distance = walkOn(request.walkM);
   const cyclic = isCyclic(request.block);
   const sums = Object.fromEntries(FEATURES.map((f) => [f, 0])) as Weights;
   order.forEach((at, k) => {

@@ -161,21 +161,17 @@ function costOfRunsIn({ size, pair, place, pinned, runs, cyclic }: OrderProblem)
   const places = Float64Array.from(place.flat());
   const pins = Int32Array.from(pinned, (p) => p ?? -1);
   const stations = Uint16Array.from(runs.flat());
-  const ends = Uint16Array.from(
-    runs,
-    (
-      (sum) => (run) =>
-        (sum += run.length)
-    )(0),
-  );
+  /** Run r is stations[begins[r]] up to, not with, stations[begins[r + 1]]. */
+  const begins = new Uint16Array(runs.length + 1);
+  for (const [r, run] of runs.entries()) begins[r + 1] = (begins[r] ?? 0) + run.length;
   return (order) => {
     let cost = 0;
     let at = 0;
     let before = -1;
     for (let r = 0; r < order.length; r++) {
       const run = order[r] ?? 0;
-      const end = ends[run] ?? 0;
-      for (let k = run > 0 ? (ends[run - 1] ?? 0) : 0; k < end; k++) {
+      const end = begins[run + 1] ?? 0;
+      for (let k = begins[run] ?? 0; k < end; k++) {
         const station = stations[k] ?? 0;
         const pin = pins[station] ?? -1;
         if (pin >= 0 && pin !== at) return Number.POSITIVE_INFINITY;

@@ -90,7 +90,19 @@ export interface Way {
  * Ways on foot between points of a room: the shortest that go round walls, racks and posts (a visibility graph over their
  * corners, searched by Dijkstra). Null where there is no way.
  */
-export function waysIn(layout: Layout): (from: Spot, to: Spot) => Way | null {
+export function waysIn(layout: Layout): Ways {
+  const known = WAYS.get(layout);
+  if (known) return known;
+  const ways = graphOf(layout);
+  WAYS.set(layout, ways);
+  return ways;
+}
+
+type Ways = (from: Spot, to: Spot) => Way | null;
+/** A layout is never changed, only exchanged: its graph is laid once, for all the checks and panels that ask. */
+const WAYS = new WeakMap<Layout, Ways>();
+
+function graphOf(layout: Layout): Ways {
   // A hair less than a body, so that a way may run along it.
   const walls = blockersOf(layout).map((r) => grown(r, BODY_M - 1e-6));
   const corners = blockersOf(layout)
@@ -132,7 +144,8 @@ export function waysIn(layout: Layout): (from: Spot, to: Spot) => Way | null {
   };
 }
 
-const apart = (a: Spot, b: Spot) => Math.hypot(a.x - b.x, a.y - b.y);
+/** How far two points are apart, m, as the crow flies. */
+export const apart = (a: Spot, b: Spot) => Math.hypot(a.x - b.x, a.y - b.y);
 const grown = (r: Rect, by: number): Rect => ({
   left: r.left - by,
   top: r.top - by,

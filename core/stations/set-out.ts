@@ -1,6 +1,6 @@
 import { type Library, moveOf } from '../moves/index.ts';
 import type { Block, Layout, Plan, Spot } from '../plan/index.ts';
-import { distanceTo, rectOf, roomAround } from './room.ts';
+import { apart, distanceTo, rectOf, roomAround } from './room.ts';
 import { clearRadius, largestGroup, wallDistance } from './spacing.ts';
 import { backwards, dealOut, shortestRound } from './tour.ts';
 
@@ -60,7 +60,7 @@ function farApart(points: readonly Spot[], count: number, fixed: readonly Spot[]
   const gap = points.map(() => Number.POSITIVE_INFINITY);
   const choose = (next: Spot) => {
     chosen.push(next);
-    for (const [k, p] of points.entries()) gap[k] = Math.min(gap[k] ?? 0, Math.hypot(p.x - next.x, p.y - next.y));
+    for (const [k, p] of points.entries()) gap[k] = Math.min(gap[k] ?? 0, apart(p, next));
   };
   for (const spot of fixed.length > 0 ? fixed : [first]) choose(spot);
   while (chosen.length < count) {

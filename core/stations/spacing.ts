@@ -1,6 +1,6 @@
 import { type Library, type Move, moveOf, type Position } from '../moves/index.ts';
-import { type Block, type Plan, type Spot, spotsOf } from '../plan/index.ts';
-import { distanceTo, rectOf, roomAround } from './room.ts';
+import { type Block, type Plan, spotsOf } from '../plan/index.ts';
+import { apart, distanceTo, rectOf, roomAround } from './room.ts';
 import { groupsFor } from './rotation.ts';
 import { walkOf } from './tour.ts';
 
@@ -81,12 +81,12 @@ export function spacingProblems(plan: Plan, block: Block, library: Library): Spa
   }
   for (const [i, a] of placed.entries())
     for (const b of placed.slice(i + 1)) {
-      const apart = distance(a.at, b.at);
+      const between = apart(a.at, b.at);
       const wanted = a.radius + b.radius;
-      if (apart < wanted - 0.05)
+      if (between < wanted - 0.05)
         say(
           'near',
-          `${a.name} and ${b.name} are ${metres(apart)} apart; for ${size} at each they want ${metres(wanted)}.`,
+          `${a.name} and ${b.name} are ${metres(between)} apart; for ${size} at each they want ${metres(wanted)}.`,
           a.k,
           b.k,
         );
@@ -105,5 +105,3 @@ export function spacingProblems(plan: Plan, block: Block, library: Library): Spa
   }
   return found;
 }
-
-const distance = (a: Spot, b: Spot) => Math.hypot(a.x - b.x, a.y - b.y);

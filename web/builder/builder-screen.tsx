@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import { useEffect, useMemo, useState } from 'react';
-import { useParams, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import {
   addBlock,
@@ -21,7 +21,7 @@ import { useLibrary } from '../app/library-store.ts';
 import { Button } from '../ui/button.tsx';
 import { ClassStrip } from '../ui/class-strip.tsx';
 import { AddBlock } from './add-block.tsx';
-import { openPlan, useAutosave } from './autosave.ts';
+import { useAutosave } from './autosave.ts';
 import { BalancePanel } from './balance-panel.tsx';
 import { type BlockActions, BlockSection } from './block-section.tsx';
 import { ChecksPanel } from './checks-panel.tsx';
@@ -37,21 +37,14 @@ import { Sums } from './sums.tsx';
 import { SwapPanel } from './swap-panel.tsx';
 import { TextView } from './text-view.tsx';
 import { useChecks } from './use-checks.ts';
+import { useOpenedPlan } from './use-opened-plan.ts';
 
 export function BuilderScreen() {
-  const { id = '' } = useParams();
-  const plan = useBuilder((s) => s.plan);
-  const [failed, setFailed] = useState<string | null>(null);
-  const loadLibrary = useLibrary((s) => s.load);
+  const { plan, failed } = useOpenedPlan(true);
   useAutosave();
   useUndoKeys();
-  useEffect(() => {
-    setFailed(null);
-    openPlan(id).catch((e: unknown) => setFailed(e instanceof Error ? e.message : 'The class cannot be opened'));
-    void loadLibrary();
-  }, [id, loadLibrary]);
   if (failed) return <main className="p-6">{failed}. Nothing was changed.</main>;
-  if (!plan || plan.id !== id) return <main className="p-6 text-muted">Opening…</main>;
+  if (!plan) return <main className="p-6 text-muted">Opening…</main>;
   return <Builder plan={plan} />;
 }
 

@@ -16,9 +16,18 @@ interface Props {
 }
 
 /** A target of 64 px or more, with its key. */
-export function Target(props: Props) {
-  const { name, hint, wide = false, small = false, phone = '', disabled = false, pressed, onClick, children } = props;
-  const { share = wide ? 1.7 : 1 } = props;
+export function Target({
+  name,
+  hint,
+  wide = false,
+  share = wide ? 1.7 : 1,
+  small = false,
+  phone = '',
+  disabled = false,
+  pressed,
+  onClick,
+  children,
+}: Props) {
   return (
     <button
       type="button"

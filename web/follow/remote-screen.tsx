@@ -4,7 +4,6 @@ import { stationAt } from '../../core/timeline/index.ts';
 import { Target } from '../desk/target.tsx';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
-
 import { Phone, relevant } from './phone.tsx';
 
 /** The remote: what an instructor does while walking about. It asks; the desk does. */

@@ -1,17 +1,15 @@
 import { ChevronLeft, ChevronRight, Pause, Play } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link } from 'react-router';
 import { type Cue, planCues, wordsOf } from '../../core/cues/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { runIntervals, viewOf } from '../../core/run/index.ts';
 import { beatsOf } from '../../core/sound/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
-import { useLibrary } from '../app/library-store.ts';
 import { useRunLock } from '../app/offline.ts';
 import { SoundEngine } from '../audio/sound-engine.ts';
 import { fetchVoice, measured } from '../audio/voice.ts';
-import { openPlan } from '../builder/autosave.ts';
-import { useBuilder } from '../builder/store.ts';
+import { useOpenedPlan } from '../builder/use-opened-plan.ts';
 import { CueRuler } from '../desk/cue-ruler.tsx';
 import { Stage } from '../desk/desk-stage.tsx';
 import { Target } from '../desk/target.tsx';
@@ -22,18 +20,10 @@ import { neighbourCue, type Place, positionAt, rehearsalSource, SPEEDS, stateOf 
 
 /** The class played through with its real cues from anywhere and at any speed; no run is made. */
 export function RehearseScreen() {
-  const { id = '' } = useParams();
+  const { plan, failed } = useOpenedPlan();
   useRunLock();
-  const plan = useBuilder((s) => s.plan);
-  const loadLibrary = useLibrary((s) => s.load);
-  const [failed, setFailed] = useState<string | null>(null);
-  useEffect(() => {
-    if (useBuilder.getState().plan?.id !== id)
-      openPlan(id).catch((e: unknown) => setFailed(e instanceof Error ? e.message : 'The class cannot be opened'));
-    void loadLibrary();
-  }, [id, loadLibrary]);
   if (failed) return <main className="p-8 text-xl">{failed}.</main>;
-  if (!plan || plan.id !== id) return <main className="p-8 text-xl">Opening…</main>;
+  if (!plan) return <main className="p-8 text-xl">Opening…</main>;
   return <Rehearsal plan={plan} />;
 }
 

@@ -9,7 +9,7 @@ import {
   removeFixture,
   type Spot,
   spotsOf,
-  updateLayout,
+  unplaceStation,
 } from '../../core/plan/index.ts';
 import { clearRadius, type Leg, largestGroup, outlineOf } from '../../core/stations/index.ts';
 import type { Edit } from '../builder/store.ts';
@@ -101,7 +101,7 @@ export function RoomMap({ plan, layout, block, library, legs, selected, onSelect
               s.id,
               spot,
               (to) => edit((p) => placeStations(p, block.id, { [s.id]: to })),
-              () => edit((p) => takeAway(p, block.id, s.id)),
+              () => edit((p) => unplaceStation(p, block.id, s.id)),
               () => onSelect({ kind: 'station', id: s.id }),
             )}
           />
@@ -111,12 +111,6 @@ export function RoomMap({ plan, layout, block, library, legs, selected, onSelect
     </svg>
   );
 }
-
-const takeAway = (plan: Plan, blockId: string, stationId: string) =>
-  updateLayout(plan, (l) => ({
-    ...l,
-    spots: l.spots.filter((s) => s.blockId !== blockId || s.stationId !== stationId),
-  }));
 
 /** The walk from station to station, one way round, with its lengths. */
 function Walk({ legs, letter }: { legs: readonly Leg[]; letter: number }) {

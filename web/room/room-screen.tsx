@@ -1,13 +1,14 @@
 import { Tabs } from 'radix-ui';
-import { useEffect, useMemo, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { useMemo, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { type Block, newLayout, type Plan } from '../../core/plan/index.ts';
 import { walkOf } from '../../core/stations/index.ts';
 import { useLibrary } from '../app/library-store.ts';
-import { openPlan, useAutosave } from '../builder/autosave.ts';
+import { useAutosave } from '../builder/autosave.ts';
 import { PlanHead } from '../builder/plan-head.tsx';
 import { ConflictBar } from '../builder/save-note.tsx';
 import { useBuilder, useUndoKeys } from '../builder/store.ts';
+import { useOpenedPlan } from '../builder/use-opened-plan.ts';
 import { Button } from '../ui/button.tsx';
 import { GroupsPanel } from './groups-panel.tsx';
 import { KitPanel } from './kit-panel.tsx';
@@ -17,19 +18,11 @@ import { RoomPanel } from './room-panel.tsx';
 
 /** The room of a class: stations set out to scale, who goes where, and the kit for it. */
 export function RoomScreen() {
-  const { id = '' } = useParams();
-  const plan = useBuilder((s) => s.plan);
-  const loadLibrary = useLibrary((s) => s.load);
-  const [failed, setFailed] = useState<string | null>(null);
+  const { plan, failed } = useOpenedPlan();
   useAutosave();
   useUndoKeys();
-  useEffect(() => {
-    if (useBuilder.getState().plan?.id !== id)
-      openPlan(id).catch((e: unknown) => setFailed(e instanceof Error ? e.message : 'The class cannot be opened'));
-    void loadLibrary();
-  }, [id, loadLibrary]);
   if (failed) return <main className="p-6">{failed}. Nothing was changed.</main>;
-  if (!plan || plan.id !== id) return <main className="p-6 text-muted">Opening…</main>;
+  if (!plan) return <main className="p-6 text-muted">Opening…</main>;
   return <Room plan={plan} />;
 }
 
