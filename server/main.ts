@@ -1,69 +1,126 @@
 import path from 'node:path';
 import pino from 'pino';
-import { isLoopback, makeGate } from './api/session.ts';
+import { isLoopback } from './api/border.ts';
+import { makeGate } from './api/session.ts';
 import { createApp } from './app.ts';
-import { openEmbedded } from './db/embedded.ts';
-import { dropLock, takeLock } from './db/lock.ts';
-import { migrate } from './db/migrate.ts';
-import { shipMoves } from './db/moves.ts';
+import { Keeper } from './backup/index.ts';
+import { DiskSpace } from './db/disk.ts';
 import { seedOnce } from './demo/seed.ts';
-import { readShippedMoves } from './library/read.ts';
-import { ROOT } from './root.ts';
+import { RunHub } from './live/hub.ts';
 import { bundledSpeech } from './speech/engine.ts';
-
-const port = Number(process.env.PORT ?? 4310);
-const host = process.env.HOST ?? '127.0.0.1';
-const dataDir = path.resolve(ROOT, process.env.DATA_DIR ?? 'data');
-const log = pino({ level: process.env.LOG_LEVEL ?? 'info', base: undefined });
-
-const passphrase = process.env.PASSPHRASE ?? '';
-if (!isLoopback(host) && passphrase.length < 8) {
-  log.error('To listen on the network Odd Round needs a PASSPHRASE of 8 characters or more');
-  process.exit(1);
-}
-
-const holder = takeLock(dataDir);
-if (holder !== null) {
-  log.error(`Odd Round is running already on ${dataDir} (process ${holder}); stop it first, or set DATA_DIR`);
-  process.exit(1);
-}
-
-const db = await openEmbedded(path.join(dataDir, 'db'));
-const applied = await migrate(db);
-if (applied.length > 0) log.info({ applied }, 'database brought up to date');
-await shipMoves(db, readShippedMoves());
-if (await seedOnce(db, Date.now())) log.info('demo data of the Saltmarsh Boathouse loaded');
-
-const speech = bundledSpeech();
-const gate = passphrase === '' ? null : await makeGate(db, passphrase, Date.now);
-const app = createApp({
-  db,
-  now: Date.now,
-  speech,
-  gate,
-  log: (error) => log.error(error),
-  ...(process.env.WEB_DIR ? { webDir: path.resolve(process.env.WEB_DIR) } : {}),
-});
-const server = app.listen(port, host, (error) => {
-  if (error) {
-    log.error(`Cannot listen on ${host}:${port}: ${error.message}`);
-    dropLock(dataDir);
-    process.exit(1);
-  }
-  log.info(`Odd Round is at http://${host === '127.0.0.1' ? 'localhost' : host}:${port}`);
-});
+import { type OpenedDatabase, openDatabase } from './start/open-database.ts';
+import { keepNightly } from './start/schedule.ts';
+import { CannotStart, readSettings, type Settings } from './start/settings.ts';
+import { settle } from './start/settle.ts';
 
 const GRACE_MS = 2000;
+/** A database that hangs does not keep the server from ending. */
+const CLOSE_MS = 10_000;
+
+/** What ends whatever has been started, the last first. */
+const ends: (() => unknown)[] = [];
+let log = pino({ base: undefined });
+
+try {
+  await start(readSettings(process.env));
+} catch (error) {
+  if (error instanceof CannotStart) log.error(`Odd Round cannot start. ${error.message}`);
+  else log.error(error);
+  await endAll();
+  process.exit(1);
+}
+
+async function start(settings: Settings): Promise<void> {
+  log = pino({ level: settings.logLevel, base: undefined });
+  const watch = (event: string, detail: Record<string, unknown>) => log.warn({ security: event, ...detail });
+  const opened = await openDatabase(settings, (what) => log.warn(what));
+  ends.push(opened.drop, () => within(CLOSE_MS, opened.db.close()));
+  const { db } = opened;
+  const disk = db.kind === 'embedded' ? new DiskSpace(settings.dataDir) : null;
+  const keeper = new Keeper(db, path.join(settings.dataDir, 'backups'), disk, Date.now);
+  await prepare(opened, keeper);
+
+  const hub = new RunHub(db, (error) => log.error(error));
+  await hub.join();
+  const speech = bundledSpeech();
+  ends.push(
+    () => hub.leave(),
+    () => speech.close(),
+  );
+  const { passphrase, publicUrl, host, trustProxy } = settings;
+  const secure = publicUrl?.protocol === 'https:';
+  const gate = passphrase === null ? null : await makeGate({ db, passphrase, now: Date.now, watch, secure });
+  const app = createApp({
+    db,
+    now: Date.now,
+    speech,
+    gate,
+    hub,
+    disk,
+    watch,
+    trustProxy,
+    border: { publicUrl, onNetwork: !isLoopback(host) },
+    backups: {
+      db,
+      keeper,
+      disk,
+      now: Date.now,
+      watch,
+      durable: opened.durable,
+      hub,
+      settle: () => settle(db, true, keeper),
+    },
+    log: (error) => log.error(error),
+    ...(settings.webDir === null ? {} : { webDir: settings.webDir }),
+  });
+  await listen(app, settings);
+  ends.push(keepNightly(keeper, log));
+}
+
+async function prepare({ db, durable, isNew }: OpenedDatabase, keeper: Keeper): Promise<void> {
+  if (!durable)
+    log.error(
+      'SAVES DO NOT REACH THE DISK: no fsync was seen. A power cut may lose what was saved; report this version.',
+    );
+  const applied = await settle(db, isNew, keeper);
+  if (applied.length > 0) log.info({ applied }, 'database brought up to date');
+  if (await seedOnce(db, Date.now())) log.info('demo data of the Saltmarsh Boathouse loaded');
+}
+
+async function listen(app: ReturnType<typeof createApp>, { port, host }: Settings): Promise<void> {
+  const server = app.listen(port, host);
+  await new Promise<void>((done, fail) => {
+    server.once('listening', done);
+    server.once('error', (error: NodeJS.ErrnoException) => fail(new CannotStart(whyDeaf(error, host, port))));
+  });
+  // Requests come whole within a minute, or they are cut.
+  server.requestTimeout = 60_000;
+  ends.push(async () => {
+    const closed = new Promise((done) => server.close(done));
+    server.closeIdleConnections();
+    await within(GRACE_MS, closed);
+    server.closeAllConnections();
+  });
+  log.info(`Odd Round is at http://${host === '127.0.0.1' ? 'localhost' : host}:${port}`);
+}
+
+function whyDeaf({ code, message }: NodeJS.ErrnoException, host: string, port: number): string {
+  if (code === 'EADDRINUSE') return `Port ${port} is taken by another program; stop that one, or set PORT to another.`;
+  if (code === 'EACCES') return `Port ${port} is not for this user; set PORT to 1024 or more.`;
+  if (code === 'EADDRNOTAVAIL' || code === 'ENOTFOUND') return `HOST=${host} is no address of this machine.`;
+  return `It cannot listen on ${host}:${port}: ${message}.`;
+}
+
+const within = (ms: number, work: Promise<unknown>) =>
+  Promise.race([work, new Promise((done) => setTimeout(done, ms).unref())]);
+
+async function endAll(): Promise<void> {
+  for (const end of ends.splice(0).reverse()) await Promise.resolve(end()).catch((error) => log.error(error));
+}
 
 /** Lets what is under way finish, for two seconds at most, then closes the database. */
 async function stop(): Promise<void> {
-  const closed = new Promise((done) => server.close(done));
-  server.closeIdleConnections();
-  await Promise.race([closed, new Promise((done) => setTimeout(done, GRACE_MS))]);
-  server.closeAllConnections();
-  await speech.close();
-  await db.close();
-  dropLock(dataDir);
+  await endAll();
   log.info('stopped');
   process.exit(0);
 }

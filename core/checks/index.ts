@@ -1,6 +1,6 @@
 import { stintsOf } from '../balance/index.ts';
 import type { KitItem, Library } from '../moves/index.ts';
-import type { Plan } from '../plan/index.ts';
+import { clipText, type Plan } from '../plan/index.ts';
 import { compile, totals } from '../timeline/index.ts';
 import { audience } from './audience.ts';
 import { balance } from './balance.ts';
@@ -87,7 +87,7 @@ export function isAccepted(plan: Plan, finding: Pick<Finding, 'key'>): boolean {
 /** Accepts a finding, with its words for the record, or takes the acceptance back. */
 export function withAccepted(plan: Plan, finding: Pick<Finding, 'key' | 'text'>, accepted: boolean): Plan {
   const others = (plan.accepted ?? []).filter((a) => a.key !== finding.key);
-  const list = accepted ? [...others, { key: finding.key, text: finding.text.slice(0, 400) }] : others;
+  const list = accepted ? [...others, { key: finding.key, text: clipText(finding.text, 400) }] : others;
   const { accepted: _, ...rest } = plan;
   return list.length > 0 ? { ...rest, accepted: list } : rest;
 }

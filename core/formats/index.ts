@@ -1,2 +1,11 @@
 export { writeCsv } from './csv.ts';
-export { PLAN_FILE_FORMAT, PLAN_FILE_VERSION, type PlanFile, readPlanFile, writePlanFile } from './plan-file.ts';
+export {
+  MAX_CLASSES,
+  PLAN_FILE_FORMAT,
+  PLAN_FILE_VERSION,
+  type PlanFile,
+  readPlan,
+  readPlanFile,
+  readStoredPlan,
+  writePlanFile,
+} from './plan-file.ts';

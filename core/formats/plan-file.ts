@@ -1,10 +1,15 @@
-import { type Plan, type Problem, parsePlan } from '../plan/index.ts';
+import { type Plan, type Problem, parsePlan, type Result } from '../plan/index.ts';
+import { structureProblems } from '../timeline/index.ts';
 import { jsonFault } from './json-fault.ts';
 import { migratePlan } from './migrate.ts';
 
 /** The mark of a plan file, and the newest version of its envelope. */
 export const PLAN_FILE_FORMAT = 'odd-round/classes';
 export const PLAN_FILE_VERSION = 1;
+
+/** More classes in one file than any club has are refused, and more faults than anyone reads are not told. */
+export const MAX_CLASSES = 20_000;
+const MAX_TOLD = 200;
 
 /** What a plan file gives: the classes that are sound, and what is wrong with the rest, each with its place. */
 export interface PlanFile {
@@ -15,8 +20,9 @@ export interface PlanFile {
 /**
  * Reads the text of a plan file: one class, a list of classes, or the envelope this product writes.
  * Never throws; text that is not JSON gives one problem with its place in the text.
+ * @param mostClasses a file with more is refused as a whole
  */
-export function readPlanFile(text: string): PlanFile {
+export function readPlanFile(text: string, mostClasses: number = MAX_CLASSES): PlanFile {
   let json: unknown;
   try {
     json = JSON.parse(text);
@@ -26,16 +32,35 @@ export function readPlanFile(text: string): PlanFile {
   }
   const envelope = unwrap(json);
   if ('problem' in envelope) return { plans: [], problems: [envelope.problem] };
+  if (envelope.classes.length > mostClasses)
+    return {
+      plans: [],
+      problems: [{ path: envelope.prefix(mostClasses), message: `At most ${mostClasses} classes at once` }],
+    };
   const file: PlanFile = { plans: [], problems: [] };
-  envelope.classes.forEach((candidate, i) => {
-    const result = parsePlan(migratePlan(candidate));
+  for (const [i, candidate] of envelope.classes.entries()) {
+    const result = readPlan(candidate);
     if (result.ok) file.plans.push(result.value);
-    else
+    else if (file.problems.length < MAX_TOLD)
       file.problems.push(
         ...result.problems.map((p) => ({ path: `${envelope.prefix(i)}${joint(p.path)}`, message: p.message })),
       );
-  });
-  return file;
+    if (file.problems.length >= MAX_TOLD && file.plans.length === 0) break;
+  }
+  if (file.problems.length < MAX_TOLD) return file;
+  const more = { path: '(the rest)', message: `Only the first ${MAX_TOLD} faults are listed` };
+  return { ...file, problems: [...file.problems.slice(0, MAX_TOLD), more] };
+}
+
+/** Reads one class document from storage, of this version or an older one; what it compiles to is not judged. */
+export const readStoredPlan = (written: unknown): Result<Plan> => parsePlan(migratePlan(written));
+
+/** Reads one class document from a file or a request, of this version or an older one. */
+export function readPlan(written: unknown): Result<Plan> {
+  const result = readStoredPlan(written);
+  if (!result.ok) return result;
+  const problems = structureProblems(result.value);
+  return problems.length > 0 ? { ok: false, problems } : result;
 }
 
 /** Writes classes as a plan file. */

@@ -1,7 +1,6 @@
 import * as v from 'valibot';
-import { TempoSchema } from '../plan/index.ts';
+import { TempoSchema, name as text } from '../plan/index.ts';
 
-const text = (maximum: number) => v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(maximum));
 const list = <S extends v.GenericSchema>(item: S, maximum: number) => v.pipe(v.array(item), v.maxLength(maximum));
 
 export const AREAS = ['whole', 'lower', 'upper', 'core', 'cardio', 'mobility'] as const;

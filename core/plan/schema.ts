@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { LayoutSchema } from './layout.ts';
+import { name, text } from './text.ts';
 
 /** The newest version of the plan document; files that say less are migrated, files that say more are refused. */
 export const PLAN_VERSION = 1;
@@ -10,8 +11,6 @@ export const MAX_MS = 14_400_000;
 const ms = (minimum = 0) => v.pipe(v.number(), v.integer(), v.minValue(minimum), v.maxValue(MAX_MS));
 const count = (minimum: number, maximum: number) =>
   v.pipe(v.number(), v.integer(), v.minValue(minimum), v.maxValue(maximum));
-const text = (maximum: number) => v.pipe(v.string(), v.maxLength(maximum));
-const name = (maximum: number) => v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(maximum));
 const id = v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{1,64}$/));
 const clock = v.pipe(v.string(), v.regex(/^([01]\d|2[0-3]):[0-5]\d$/));
 const side = v.picklist(['left', 'right']);

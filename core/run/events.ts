@@ -1,9 +1,9 @@
 import * as v from 'valibot';
+import { text as anyText, name as text } from '../plan/index.ts';
 
 const eventId = v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{8,64}$/));
 const epochMs = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(8_640_000_000_000));
 const documentId = v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{1,64}$/));
-const text = (maximum: number) => v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(maximum));
 const round = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(99));
 const base = {
   id: eventId,
@@ -86,7 +86,7 @@ export const RunEventSchema = v.variant('type', [
     trims: v.pipe(
       v.array(
         v.strictObject({
-          key: v.pipe(v.string(), v.maxLength(80)),
+          key: anyText(80),
           ms: v.pipe(v.number(), v.integer(), v.minValue(1)),
         }),
       ),
@@ -112,10 +112,12 @@ export type RunCommand = Bare<RunEvent>;
  */
 export function inOrder(events: readonly RunEvent[]): RunEvent[] {
   const seen = new Set<string>();
-  return [...events]
-    .sort((a, b) => a.seq - b.seq || Number(b.type === 'lead') - Number(a.type === 'lead') || compareIds(a, b))
-    .filter((e) => !seen.has(e.id) && seen.add(e.id));
+  return [...events].sort(compareEvents).filter((e) => !seen.has(e.id) && seen.add(e.id));
 }
+
+/** Negative where `a` comes before `b` in a run. */
+export const compareEvents = (a: RunEvent, b: RunEvent) =>
+  a.seq - b.seq || Number(b.type === 'lead') - Number(a.type === 'lead') || compareIds(a, b);
 
 const compareIds = (a: RunEvent, b: RunEvent) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
@@ -124,12 +126,16 @@ const LASTING: readonly RunEventType[] = ['start', 'lead', 'sound', 'finish', 'a
 /** What is written down counts whichever desk wrote it. */
 const RECORDS: readonly RunEventType[] = ['reps', 'note'];
 
+/** Whether an event only writes something down: the run goes on as it was. */
+export const isRecord = (e: RunEvent) => RECORDS.includes(e.type);
+
 /** The desk that leads after all events: the one that started, or the last that took over; null when none has said. */
 export function leaderOf(events: readonly RunEvent[]): string | null {
   return inOrder(events).reduce<string | null>(leaderAfter, null);
 }
 
-function leaderAfter(leader: string | null, e: RunEvent): string | null {
+/** The desk that leads after an event, when one led before it. */
+export function leaderAfter(leader: string | null, e: RunEvent): string | null {
   if (e.type === 'lead') return e.by ?? leader;
   return e.type === 'start' ? (leader ?? e.by ?? null) : leader;
 }
@@ -139,9 +145,16 @@ function ofLeaders(events: readonly RunEvent[]): RunEvent[] {
   let leader: string | null = null;
   return inOrder(events).filter((e) => {
     leader = leaderAfter(leader, e);
-    return leader === null || e.by === undefined || e.by === leader || RECORDS.includes(e.type);
+    return counts(e, leader);
   });
 }
+
+/** Whether an event counts while a desk leads: its own, those that do not say whose they are, and records. */
+export const counts = (e: RunEvent, leader: string | null) =>
+  leader === null || e.by === undefined || e.by === leader || RECORDS.includes(e.type);
+
+/** Whether an event can be taken back. */
+export const isUndoable = (e: RunEvent) => !LASTING.includes(e.type);
 
 /** The events that count: in order, those of the leading desk, without those taken back and without the taking back. */
 export function effective(events: readonly RunEvent[]): RunEvent[] {
@@ -149,11 +162,11 @@ export function effective(events: readonly RunEvent[]): RunEvent[] {
   const undone = new Map(ordered.flatMap((e) => (e.type === 'undo' ? [[e.of, e.seq] as const] : [])));
   // Only what has been can be taken back: an id that comes later is another thing.
   return ordered.filter(
-    (e) => e.type !== 'undo' && (LASTING.includes(e.type) || (undone.get(e.id) ?? Number.NEGATIVE_INFINITY) <= e.seq),
+    (e) => e.type !== 'undo' && (!isUndoable(e) || (undone.get(e.id) ?? Number.NEGATIVE_INFINITY) <= e.seq),
   );
 }
 
 /** The last event that can be taken back, or null. */
 export function lastUndoable(events: readonly RunEvent[]): RunEvent | null {
-  return effective(events).findLast((e) => !LASTING.includes(e.type)) ?? null;
+  return effective(events).findLast(isUndoable) ?? null;
 }

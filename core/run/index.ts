@@ -1,6 +1,7 @@
 export {
   effective,
   inOrder,
+  isRecord,
   lastUndoable,
   leaderOf,
   type RunCommand,
@@ -12,6 +13,7 @@ export { type FinishAnswer, type FinishOption, type Floors, finishBy, USUAL_FLOO
 export { applyEvent, foldRun, stateAt } from './fold.ts';
 export { currentBlock } from './live-edits.ts';
 export { type NoteRecord, placeInComplex, type RepsRecord, recordsOf } from './records.ts';
+export { RunLog } from './run-log.ts';
 export {
   advance,
   currentInterval,

@@ -1,4 +1,13 @@
-import { type Block, formatClock, newBlock, newPlan, type Plan, parseClock, type Station } from '../plan/index.ts';
+import {
+  type Block,
+  clipText,
+  formatClock,
+  newBlock,
+  newPlan,
+  type Plan,
+  parseClock,
+  type Station,
+} from '../plan/index.ts';
 import { BLOCK_CLAUSES, type BlockDraft } from './block-clauses.ts';
 import { readClauses, type ShorthandProblem } from './clauses.ts';
 import { formatOf } from './format-of.ts';
@@ -117,10 +126,10 @@ class Reader {
     switch (key) {
       case 'class':
         if (text.trim() === '') bad('The class needs a title');
-        else this.plan = { ...this.plan, title: text.trim().slice(0, 80).trim() };
+        else this.plan = { ...this.plan, title: clipText(text, 80) };
         return true;
       case 'room':
-        this.plan = { ...this.plan, room: text.slice(0, 60) };
+        this.plan = { ...this.plan, room: clipText(text, 60) };
         return true;
       case 'heads': {
         const heads = /^\d{1,3}$/.test(value) ? Number(value) : 0;

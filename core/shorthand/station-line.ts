@@ -1,4 +1,4 @@
-import { newStation, type Station } from '../plan/index.ts';
+import { clipText, newStation, type Station } from '../plan/index.ts';
 import { readClauses, type ShorthandProblem } from './clauses.ts';
 import { QUOTED, readName } from './lexis.ts';
 import { STATION_CLAUSES } from './station-clauses.ts';
@@ -28,7 +28,7 @@ export function readStationLine(
   const cut = quoted ? raw.length : moveEnd(raw);
   const move = readName(raw.slice(0, cut)).trim();
   if (move === '') return { station: null, problems: [{ ...nothing, message: 'A station needs the name of a move' }] };
-  const target = { station: newStation(id, move.slice(0, 80)) };
+  const target = { station: newStation(id, clipText(move, 80)) };
   if (reps !== undefined)
     target.station = { ...target.station, reps: { count: Math.max(1, Number(reps)), per: 'total' } };
   const { problems } = readClauses(text, start + cut, line, STATION_CLAUSES, target);

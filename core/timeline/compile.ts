@@ -26,7 +26,8 @@ const EXPANDERS: { [K in FormatKind]: Expand<K> } = {
   demo: expandDemo,
 };
 
-function expand(block: Block, following: readonly Block[]): Piece[] {
+/** One block's own part of the timeline; `following` are the blocks after it, which a demo shows. */
+export function expand(block: Block, following: readonly Block[]): Piece[] {
   // The table pairs each kind with its own expander; the compiler cannot see the pairing through the lookup.
   const expander = EXPANDERS[block.format.kind] as Expand<FormatKind>;
   return expander(block, following);

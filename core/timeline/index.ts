@@ -3,7 +3,7 @@ export { layersOf } from './formats/beats.ts';
 export { restOf, workOf } from './formats/circuit.ts';
 export { periodWorkMs } from './formats/emom.ts';
 export { repsEstimateMs } from './formats/reps.ts';
-export { planProblems } from './problems.ts';
+export { MAX_INTERVALS, planProblems, structureProblems } from './problems.ts';
 export { type EvenChoice, type OddRound, type OddStation, oddRounds, roundsOf, withRounds } from './rounds.ts';
 export { cellMs, type Sheet, type SheetCell, type SheetColumn, type SheetPart, sheetOf } from './sheet.ts';
 export { type BlockTotals, type PlanTotals, type Totals, totals, workToRest } from './totals.ts';

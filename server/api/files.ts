@@ -1,18 +1,24 @@
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
-import { Router } from 'express';
+import { json, Router } from 'express';
 import { nanoid } from 'nanoid';
 import * as v from 'valibot';
 import { readPlanFile, writePlanFile } from '../../core/formats/index.ts';
 import { duplicatePlan, type Plan } from '../../core/plan/index.ts';
-import type { Database } from '../db/database.ts';
-import { findPlan, listPlans, savePlan } from '../db/plans.ts';
+import type { Database, Queryable } from '../db/database.ts';
+import { readCursor } from '../db/page.ts';
+import { findDocument, findPlan, listPlans, savePlanIn } from '../db/plans.ts';
 import { ROOT } from '../root.ts';
 import { fileName } from './file-name.ts';
 import { bodyOf, notFound, sendProblem } from './problem.ts';
 
+/** A larger file is sent part by part, as the import dialog does, so that none of it holds the server up for long. */
+const MOST_AT_ONCE = 200;
+const PAGE = 100;
+const MAX_IDS = 500;
+
 const ImportSchema = v.strictObject({
-  text: v.pipe(v.string(), v.maxLength(1_500_000)),
+  text: v.pipe(v.string(), v.maxLength(3_500_000)),
   /** Import the classes that are sound even when others are not. */
   goodPart: v.boolean(),
 });
@@ -20,12 +26,23 @@ const ImportSchema = v.strictObject({
 /** Plan files in and out, and their schema. */
 export function filesApi(db: Database): Router {
   const api = Router();
+  api.use(json({ limit: '4mb' }));
 
+  /** All classes, or those of `?ids=a,b`, as one plan file. */
   api.get('/export', async (req, res) => {
-    const ids = typeof req.query.ids === 'string' ? req.query.ids.split(',') : null;
-    const all = (await listPlans(db)).map((s) => s.plan);
-    const plans = ids === null ? all : all.filter((p) => ids.includes(p.id));
-    if (ids !== null && plans.length < ids.length) {
+    const ids = typeof req.query.ids === 'string' ? req.query.ids.split(',').slice(0, MAX_IDS) : null;
+    if (ids === null) {
+      res.attachment('odd-round-classes.json').type('application/json');
+      for await (const piece of wholeFile(db)) if (!res.destroyed) res.write(piece);
+      res.end();
+      return;
+    }
+    const plans: Plan[] = [];
+    for (const id of ids) {
+      const stored = await findPlan(db, id);
+      if (stored) plans.push(stored.plan);
+    }
+    if (plans.length < ids.length) {
       notFound(res, 'Class');
       return;
     }
@@ -36,13 +53,16 @@ export function filesApi(db: Database): Router {
   api.post('/import', async (req, res) => {
     const body = bodyOf(ImportSchema, req.body, res);
     if (!body) return;
-    const { plans, problems } = readPlanFile(body.text);
+    const { plans, problems } = readPlanFile(body.text, MOST_AT_ONCE);
     if (problems.length > 0 && (!body.goodPart || plans.length === 0)) {
       sendProblem(res, { status: 422, title: 'The file was not imported', problems, sound: plans.map((p) => p.title) });
       return;
     }
-    const imported: { id: string; title: string }[] = [];
-    for (const plan of plans) imported.push(await importOne(db, plan));
+    const imported = await db.transaction(async (tx) => {
+      const done: { id: string; title: string }[] = [];
+      for (const plan of plans) done.push(await importOne(tx, plan));
+      return done;
+    });
     res.status(201).json({ imported, problems });
   });
 
@@ -53,10 +73,26 @@ export function filesApi(db: Database): Router {
   return api;
 }
 
+/** A plan file of all classes, page by page; classes that cannot be read are left out, as they could not come in again. */
+async function* wholeFile(db: Database): AsyncGenerator<string> {
+  const [before = '', after = ''] = writePlanFile([]).split('[]');
+  yield `${before}[`;
+  let isFirst = true;
+  for (let next: string | null = ''; next !== null; ) {
+    const page: Awaited<ReturnType<typeof listPlans>> = await listPlans(db, { after: readCursor(next), limit: PAGE });
+    for (const { plan } of page.items) {
+      yield `${isFirst ? '' : ','}\n${JSON.stringify(plan, null, 1)}`;
+      isFirst = false;
+    }
+    next = page.next;
+  }
+  yield `\n]${after}`;
+}
+
 /** A class whose id is taken already comes in as a copy under a new one: an import never changes what is there. */
-async function importOne(db: Database, plan: Plan): Promise<{ id: string; title: string }> {
-  const taken = (await findPlan(db, plan.id)) !== null;
+async function importOne(tx: Queryable, plan: Plan): Promise<{ id: string; title: string }> {
+  const taken = (await findDocument(tx, plan.id)) !== null;
   const own = taken ? duplicatePlan(plan, () => nanoid(12), plan.title) : plan;
-  await savePlan(db, own, 0);
+  await savePlanIn(tx, own, 0);
   return { id: own.id, title: own.title };
 }

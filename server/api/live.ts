@@ -1,15 +1,14 @@
-import { type Response, Router } from 'express';
+import { json, type Request, type Response, Router } from 'express';
 import * as v from 'valibot';
 import { type RunCommand, type RunEvent, RunEventSchema } from '../../core/run/index.ts';
 import { type CodeKind, codesOf, findCode } from '../db/codes.ts';
 import type { Database } from '../db/database.ts';
-import { eventsSince, findRun, setClockOffset } from '../db/runs.ts';
+import { eventsSince, findRun, hasRun, setClockOffset } from '../db/runs.ts';
 import type { LiveMessage, RunHub } from '../live/hub.ts';
-import { type EventStream, openStream } from '../live/stream.ts';
+import { type KnownRun, type KnownRuns, stateNow } from '../live/known-runs.ts';
+import { type EventStream, type OpenStreams, openStream, type StreamKind } from '../live/streams.ts';
+import { limited, placeOf, type Watch } from './limits.ts';
 import { bodyOf, notFound, sendProblem } from './problem.ts';
-
-const MAX_STREAMS = 600;
-const MAX_STREAMS_A_RUN = 300;
 
 /** What each kind of code may ask of the desk. */
 const ALLOWED: Record<CodeKind, readonly RunEvent['type'][]> = {
@@ -18,6 +17,12 @@ const ALLOWED: Record<CodeKind, readonly RunEvent['type'][]> = {
   squad: ['reps'],
   remote: ['pause', 'resume', 'skip', 'back', 'restart', 'release', 'hold', 'adjust', 'rounds', 'reps', 'note'],
 };
+
+/** What goes in a minute: from one phone, from all that have one code, and codes that open nothing. */
+const ASKS_FROM_ONE = 60;
+const ASKS_OF_CODE = 400;
+const GUESSES = 20;
+const READ_AT_ONCE = 1000;
 
 const CommandSchema = v.strictObject({
   id: v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{8,64}$/)),
@@ -28,6 +33,17 @@ const ClockSchema = v.strictObject({
   clockOffsetMs: v.pipe(v.number(), v.minValue(-8.64e13), v.maxValue(8.64e13)),
 });
 
+/** What the live screens need of the server. */
+export interface LiveParts {
+  db: Database;
+  hub: RunHub;
+  streams: OpenStreams;
+  known: KnownRuns;
+  /** A clock that nobody can set, ms since 1970. */
+  now: () => number;
+  watch: Watch;
+}
+
 /** A command as an event without order and time: the same schema, the desk gives it the rest. */
 function readCommand(id: string, command: unknown): RunCommand | null {
   const whole = v.safeParse(RunEventSchema, { ...(command as object), id, seq: 1, atMs: 0 });
@@ -36,12 +52,39 @@ function readCommand(id: string, command: unknown): RunCommand | null {
   return bare as RunCommand;
 }
 
-/** The screens that follow a run by its code, without logging in. `now` is a clock that nobody can set. */
-export function liveApi(db: Database, hub: RunHub, now: () => number): Router {
+/** Whether what a command names is in the class: its stations, and its squads; a squad writes down its own alone. */
+function isOfClass(kind: CodeKind, command: RunCommand, { plan, log }: KnownRun): boolean {
+  if (command.type !== 'reps' && command.type !== 'note') return true;
+  const stations = [plan, log.state.plan].flatMap((p) => p.blocks.flatMap((b) => b.stations.map((s) => s.id)));
+  if (command.stationId !== null && !stations.includes(command.stationId)) return false;
+  if (command.type === 'note') return true;
+  return command.squad === null ? kind !== 'squad' : (plan.squads ?? []).includes(command.squad);
+}
+
+/** The run a code opens while it is under way: codes end with their run, also with one that runs out by itself. */
+export async function openedBy(
+  { db, known, now }: Pick<LiveParts, 'db' | 'known' | 'now'>,
+  code: string,
+): Promise<{ runId: string; kind: CodeKind; run: KnownRun } | null> {
+  const found = /^[A-Za-z0-9]{4,12}$/.test(code) ? await findCode(db, code) : null;
+  const run = found && (await known.get(found.runId));
+  if (!run) return null;
+  const { status } = stateNow(run, now());
+  return status === 'finished' || status === 'abandoned' ? null : { ...found, run };
+}
+
+/** Limits what comes by code, before anything is looked up. */
+export function liveLimits(watch: Watch) {
+  return limited({ perMinute: GUESSES, key: placeOf, event: 'codes guessed', watch, missesOnly: true });
+}
+
+/** The screens that follow a run by its code, without logging in. */
+export function liveApi(parts: LiveParts): Router {
+  const { now, hub, streams, watch } = parts;
   const api = Router();
 
   const opened = async (code: string, res: Response) => {
-    const found = /^[A-Za-z0-9]{4,12}$/.test(code) ? await findCode(db, code) : null;
+    const found = await openedBy(parts, code);
     if (!found) sendProblem(res, { status: 404, title: 'This code opens nothing: the run is over, or it is mistyped' });
     return found;
   };
@@ -53,55 +96,74 @@ export function liveApi(db: Database, hub: RunHub, now: () => number): Router {
 
   /** The server's time, for a screen to set its clock by. */
   api.get('/:code/clock', (_req, res) => {
-    res.set('Cache-Control', 'no-store').json({ nowMs: now() });
+    res.json({ nowMs: now() });
   });
 
   api.get('/:code/stream', async (req, res) => {
     const found = await opened(req.params.code, res);
     if (!found) return;
-    if (hub.open >= MAX_STREAMS || hub.openFor(found.runId) >= MAX_STREAMS_A_RUN) {
-      sendProblem(res, { status: 503, title: 'Too many screens follow already' });
-      return;
-    }
-    await follow(db, hub, found.runId, found.kind, openStream(req, res, now));
+    const stream = admitted(streams, found.kind, req, res, now);
+    if (stream) await follow(parts, found.runId, found.kind, stream);
+    else watch('too many streams', { from: req.ip, kind: found.kind });
   });
 
-  api.post('/:code/commands', async (req, res) => {
-    const found = await opened(req.params.code, res);
-    if (!found) return;
-    const body = bodyOf(CommandSchema, req.body, res);
-    if (!body) return;
-    const command = readCommand(body.id, body.command);
-    if (!command) {
-      sendProblem(res, { status: 400, title: 'The request does not fit' });
-      return;
-    }
-    if (!ALLOWED[found.kind].includes(command.type)) {
-      sendProblem(res, { status: 403, title: 'This code is not for that' });
-      return;
-    }
-    if (!hub.hasDesk(found.runId)) {
-      sendProblem(res, { status: 503, title: 'The desk is out of reach' });
-      return;
-    }
-    hub.publish(found.runId, { kind: 'command', id: body.id, command });
-    res.status(202).json({ passedOn: true });
-  });
+  const codeOf = (req: Request) => String(req.params.code).toUpperCase();
+  api.post(
+    '/:code/commands',
+    limited({
+      perMinute: ASKS_FROM_ONE,
+      key: (req) => `${codeOf(req)} ${placeOf(req)}`,
+      event: 'asks from one place',
+      watch,
+    }),
+    limited({ perMinute: ASKS_OF_CODE, key: codeOf, event: 'asks of one code', watch }),
+    async (req, res) => {
+      const found = await opened(String(req.params.code), res);
+      if (!found) return;
+      const body = bodyOf(CommandSchema, req.body, res);
+      if (!body) return;
+      const command = readCommand(body.id, body.command);
+      if (!command) {
+        sendProblem(res, { status: 400, title: 'The request does not fit' });
+        return;
+      }
+      if (!ALLOWED[found.kind].includes(command.type)) {
+        sendProblem(res, { status: 403, title: 'This code is not for that' });
+        return;
+      }
+      if (!isOfClass(found.kind, command, found.run)) {
+        sendProblem(res, { status: 422, title: 'There is no such squad or move in this class' });
+        return;
+      }
+      if (!hub.hasDesk(found.runId)) {
+        sendProblem(res, { status: 503, title: 'The desk is out of reach' });
+        return;
+      }
+      hub.publish(found.runId, { kind: 'command', id: body.id, command });
+      res.status(202).json({ passedOn: true });
+    },
+  );
 
   return api;
+}
+
+/** Opens a stream where there is room for one; else says so and gives null. */
+function admitted(streams: OpenStreams, kind: StreamKind, req: Request, res: Response, now: () => number) {
+  const from = `${placeOf(req)} ${String(req.params.code ?? req.params.id)}`;
+  if (!streams.admits(kind, from)) {
+    sendProblem(res, { status: 503, title: 'Too many screens follow already' });
+    return null;
+  }
+  const stream = openStream(req, res, now);
+  streams.add(kind, from, stream);
+  return stream;
 }
 
 /**
  * First the plan and all events since the last the client had, then each as it comes; none twice, none left out. A desk
  * hears too what is asked of it.
  */
-async function follow(
-  db: Database,
-  hub: RunHub,
-  runId: string,
-  kind: CodeKind | 'desk',
-  stream: EventStream,
-): Promise<void> {
+async function follow({ db, hub }: LiveParts, runId: string, kind: StreamKind, stream: EventStream): Promise<void> {
   let sent = stream.lastId;
   const early: LiveMessage[] = [];
   let ready = false;
@@ -121,19 +183,25 @@ async function follow(
   const run = await findRun(db, runId);
   if (!run) return;
   stream.send('run', { plan: run.plan, kind, clockOffsetMs: run.clockOffsetMs });
-  for (const { n, event } of await eventsSince(db, runId, sent)) {
-    sent = n;
-    stream.send('event', event, n);
+  for (;;) {
+    const came = await eventsSince(db, runId, sent, READ_AT_ONCE);
+    for (const { n, event } of came) {
+      sent = n;
+      if (event) stream.send('event', event, n);
+    }
+    if (came.length < READ_AT_ONCE) break;
   }
   ready = true;
   for (const m of early) pass(m);
 }
 
 /** What the desks of a run ask for: its codes, its stream, and that their clock be known. */
-export function deskApi(db: Database, hub: RunHub, now: () => number): Router {
+export function deskApi(parts: LiveParts): Router {
+  const { db, hub, streams, now } = parts;
   const api = Router();
+  api.use(json({ limit: '2mb' }));
   api.post('/:id/codes', async (req, res) => {
-    if (await findRun(db, req.params.id)) res.json(await codesOf(db, req.params.id));
+    if (await hasRun(db, req.params.id)) res.json(await codesOf(db, req.params.id));
     else notFound(res, 'Run');
   });
   api.post('/:id/clock', async (req, res) => {
@@ -147,8 +215,12 @@ export function deskApi(db: Database, hub: RunHub, now: () => number): Router {
     res.status(204).end();
   });
   api.get('/:id/stream', async (req, res) => {
-    if (await findRun(db, req.params.id)) await follow(db, hub, req.params.id, 'desk', openStream(req, res, now));
-    else notFound(res, 'Run');
+    if (!(await hasRun(db, req.params.id))) {
+      notFound(res, 'Run');
+      return;
+    }
+    const stream = admitted(streams, 'desk', req, res, now);
+    if (stream) await follow(parts, req.params.id, 'desk', stream);
   });
   return api;
 }

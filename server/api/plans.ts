@@ -1,21 +1,39 @@
-import { Router } from 'express';
+import { json, Router } from 'express';
 import * as v from 'valibot';
 import { PlanSchema } from '../../core/plan/index.ts';
+import { structureProblems } from '../../core/timeline/index.ts';
 import type { Database } from '../db/database.ts';
-import { findPlan, findVersion, listPlans, listVersions, savePlan, setDeleted } from '../db/plans.ts';
+import {
+  countPlans,
+  findDocument,
+  findPlan,
+  findVersion,
+  listPlans,
+  listVersions,
+  savePlan,
+  setDeleted,
+} from '../db/plans.ts';
+import { fileName } from './file-name.ts';
 import { bodyOf, notFound, sendProblem } from './problem.ts';
+import { numberOf, pageOf, textOf } from './query.ts';
 
 const SaveSchema = v.strictObject({
   plan: PlanSchema,
   /** The version the text was made from; 0 for a new plan. */
-  baseVersion: v.pipe(v.number(), v.integer(), v.minValue(0)),
+  baseVersion: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2_147_483_647)),
 });
 
+const USUAL = 60;
+
+/** Classes: a page of them, one, its save, its history. */
 export function plansApi(db: Database): Router {
   const api = Router();
+  api.use(json({ limit: '2mb' }));
 
-  api.get('/', async (_req, res) => {
-    res.json(await listPlans(db));
+  /** `?q=` words, `?after=` the `next` of the page before, `?limit=`, `?room=1` only those with a room plan. */
+  api.get('/', async (req, res) => {
+    const page = await listPlans(db, { ...pageOf(req, USUAL), withRoom: textOf(req, 'room') === '1' });
+    res.json({ ...page, total: await countPlans(db) });
   });
 
   api.get('/:id', async (req, res) => {
@@ -24,11 +42,28 @@ export function plansApi(db: Database): Router {
     else notFound(res, 'Class');
   });
 
+  /** The document as it is stored, also one that this version cannot read. */
+  api.get('/:id/document', async (req, res) => {
+    const stored = await findDocument(db, req.params.id);
+    if (!stored) {
+      notFound(res, 'Class');
+      return;
+    }
+    res.attachment(`${fileName(stored.title)}.json`).type('application/json');
+    res.send(JSON.stringify(stored.document, null, 2));
+  });
+
   api.put('/:id', async (req, res) => {
     const body = bodyOf(SaveSchema, req.body, res);
     if (!body) return;
     if (body.plan.id !== req.params.id) {
       sendProblem(res, { status: 400, title: 'The plan has another id than the address' });
+      return;
+    }
+    const problems = structureProblems(body.plan);
+    if (problems.length > 0) {
+      const title = `The class was not saved: ${problems[0]?.message ?? ''}`;
+      sendProblem(res, { status: 422, title, problems });
       return;
     }
     const result = await savePlan(db, body.plan, body.baseVersion);
@@ -46,13 +81,15 @@ export function plansApi(db: Database): Router {
     else notFound(res, 'Class');
   });
 
+  /** `?below=` a version, `?limit=`. */
   api.get('/:id/versions', async (req, res) => {
-    res.json(await listVersions(db, req.params.id));
+    const { limit } = pageOf(req, 100);
+    res.json(await listVersions(db, req.params.id, { below: numberOf(textOf(req, 'below')), limit }));
   });
 
   api.get('/:id/versions/:version', async (req, res) => {
-    const version = Number(req.params.version);
-    const plan = Number.isInteger(version) ? await findVersion(db, req.params.id, version) : null;
+    const version = numberOf(req.params.version);
+    const plan = version === null ? null : await findVersion(db, req.params.id, version);
     if (plan) res.json(plan);
     else notFound(res, 'Version');
   });

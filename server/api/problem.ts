@@ -1,6 +1,9 @@
-import type { ErrorRequestHandler, Response } from 'express';
+import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 import type * as v from 'valibot';
 import { type Problem, parseWith } from '../../core/plan/index.ts';
+import { DatabaseAway, StatementError } from '../db/database.ts';
+import type { DiskSpace } from '../db/disk.ts';
+import { UnreadableDocument } from '../db/plans.ts';
 
 /** An error a client can act on, as RFC 9457 application/problem+json. */
 export interface ProblemDetails {
@@ -8,7 +11,7 @@ export interface ProblemDetails {
   title: string;
   detail?: string;
   /** Places in the body that are wrong. */
-  problems?: Problem[];
+  problems?: readonly Problem[];
   [extension: string]: unknown;
 }
 
@@ -32,20 +35,44 @@ export function bodyOf<S extends v.GenericSchema>(schema: S, body: unknown, res:
   return null;
 }
 
+const DISK_FULL: ProblemDetails = {
+  status: 507,
+  title: 'The disk of the server is full: nothing more is saved until there is room, and nothing is lost',
+};
+
+/** Refuses whatever would be written while the disk has no room for it. */
+export function whileRoom(disk: DiskSpace): RequestHandler {
+  return async (req, res, next) => {
+    const reads = req.method === 'GET' || req.method === 'HEAD';
+    if (reads || !(await disk.isFull())) next();
+    else sendProblem(res, DISK_FULL);
+  };
+}
+
 /** The last handler: body errors get their 4xx, anything else is a bug and says nothing of its insides. */
 export function errorHandler(log: (error: unknown) => void): ErrorRequestHandler {
   return (error: unknown, _req, res, next) => {
     if (res.headersSent) return next(error);
-    const status = statusOf(error);
-    if (status >= 500) log(error);
-    const title =
-      status === 413
-        ? 'The request is too large'
-        : status < 500
-          ? 'The request cannot be read'
-          : 'Something went wrong here';
-    sendProblem(res, { status, title });
+    const problem = problemOf(error);
+    if (problem.status >= 500) log(error);
+    if (problem.status === 503) res.set('Retry-After', '2');
+    sendProblem(res, problem);
   };
+}
+
+function problemOf(error: unknown): ProblemDetails {
+  if (error instanceof UnreadableDocument) return { status: 422, title: error.message, problems: error.problems };
+  if (error instanceof DatabaseAway)
+    return { status: 503, title: 'The database cannot be reached now; nothing was saved, try again in a moment' };
+  if (error instanceof StatementError && error.code === '53100') return DISK_FULL;
+  const status = statusOf(error);
+  const title =
+    status === 413
+      ? 'The request is too large'
+      : status < 500
+        ? 'The request cannot be read'
+        : 'Something went wrong here';
+  return { status, title };
 }
 
 function statusOf(error: unknown): number {

@@ -1,120 +1,168 @@
-import { createHmac, randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
+import { createHash, randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
 import { promisify } from 'node:util';
-import { type RequestHandler, Router } from 'express';
+import { parse } from 'cookie';
+import { type CookieOptions, json, type Request, type RequestHandler, Router } from 'express';
 import * as v from 'valibot';
+import { clipText, text } from '../../core/plan/index.ts';
 import type { Database } from '../db/database.ts';
+import { addSession, endOldSessions, endSession, isSession, listSessions, seeSession } from '../db/sessions.ts';
 import { readSetting, writeSetting } from '../db/settings.ts';
-import { bodyOf, sendProblem } from './problem.ts';
+import { placeOf, type Watch } from './limits.ts';
+import { LoginGuard } from './login-guard.ts';
+import { bodyOf, notFound, sendProblem } from './problem.ts';
 
+/** Shown by a browser that is let in, and by one that has been: the second only spares it the strangers' queue. */
 const COOKIE = 'odd_round_session';
+const KNOWN = 'odd_round_known';
 const LASTS_MS = 30 * 86_400_000;
-const FREE_TRIES = 3;
-const LOCK_MS = 60_000;
-const MAX_TRIES = 10;
-/** Addresses whose failures are remembered; the oldest goes when there are more. */
-const MAX_ADDRESSES = 1000;
+const KNOWN_FOR_MS = 365 * 86_400_000;
+/** A session that was found good is not looked up again for so long; one ended in this process ends at once. */
+const TRUSTED_MS = 5000;
 
 const derive = promisify(scrypt) as (secret: string, salt: Buffer, length: number) => Promise<Buffer>;
-const SecretSchema = v.object({ key: v.optional(v.string(), '') });
-const PassphraseSchema = v.strictObject({ passphrase: v.pipe(v.string(), v.maxLength(200)) });
+const SecretSchema = v.object({ salt: v.optional(v.string(), ''), known: v.optional(v.array(v.string()), []) });
+const PassphraseSchema = v.strictObject({ passphrase: text(200) });
+/** Browsers that are remembered as let in before. */
+const MAX_KNOWN = 50;
 
 /** What an instructor needs to be let in where the server listens on the network. */
 export interface Gate {
   /** Lets only those in who have said the passphrase. */
   guard: RequestHandler;
+  /** Saying it, leaving, and whether one is in; open to all. */
   api: Router;
+  /** Who is in, and ending their stay; behind the guard. */
+  sessionsApi: Router;
 }
 
-/** The key that sessions are signed with: made once, kept in the database, so that a restart logs nobody out. */
-async function sessionKey(db: Database): Promise<Buffer> {
-  const { key } = await readSetting(db, 'sessionKey', SecretSchema);
-  if (key !== '') return Buffer.from(key, 'hex');
-  const made = randomBytes(32);
-  await writeSetting(db, 'sessionKey', { key: made.toString('hex') });
-  return made;
+export interface GateOptions {
+  db: Database;
+  passphrase: string;
+  now: () => number;
+  watch: Watch;
+  /** Cookies for https alone, as behind a proxy that has it; else as the request came. */
+  secure?: boolean;
 }
 
-/** A gate with a passphrase, checked in constant time against its scrypt; wrong ones are slowed, then locked out. */
-export async function makeGate(db: Database, passphrase: string, now: () => number): Promise<Gate> {
-  const salt = randomBytes(16);
+const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
+const newToken = () => randomBytes(32).toString('base64url');
+
+/**
+ * A gate with a passphrase, checked in constant time against its scrypt; see `LoginGuard` for guesses. Sessions are kept in the
+ * database by their hash: a restart logs nobody out, another passphrase everybody.
+ */
+export async function makeGate({ db, passphrase, now, watch, secure = false }: GateOptions): Promise<Gate> {
+  const secret = await readSetting(db, 'gate', SecretSchema);
+  const salt = secret.salt === '' ? randomBytes(16) : Buffer.from(secret.salt, 'hex');
+  if (secret.salt === '') await writeSetting(db, 'gate', { ...secret, salt: salt.toString('hex') });
   const expected = await derive(passphrase, salt, 64);
-  const key = await sessionKey(db);
-  const sign = (expires: number) => createHmac('sha256', key).update(String(expires)).digest('hex');
-  const isValid = (token: string) => {
-    const [expires = '', signature = ''] = token.split('.');
-    if (!/^\d+$/.test(expires) || Number(expires) < now()) return false;
-    const right = Buffer.from(sign(Number(expires)));
-    const given = Buffer.from(signature);
-    return right.length === given.length && timingSafeEqual(right, given);
+  // Sessions name the passphrase they began with by a hash of its hash, which lets nobody in.
+  const mark = hashOf(expected.toString('hex'));
+  await endOldSessions(db, mark, new Date(now()));
+  const guarding = new LoginGuard(now);
+  const trusted = new Map<string, number>();
+
+  const isIn = async (req: Request): Promise<boolean> => {
+    const token = cookieOf(req, COOKIE);
+    if (token === '') return false;
+    const id = hashOf(token);
+    if ((trusted.get(id) ?? 0) > now()) return true;
+    if (!(await isSession(db, id, mark, new Date(now())))) return false;
+    if (trusted.size > 1000) trusted.clear();
+    trusted.set(id, now() + TRUSTED_MS);
+    await seeSession(db, id, placeOf(req), new Date(now()));
+    return true;
   };
-  const tries = new Map<string, { failed: number; untilMs: number }>();
+  const cookie = (req: Request, maxAge: number): CookieOptions => ({
+    httpOnly: true,
+    sameSite: 'strict',
+    secure: secure || req.secure,
+    maxAge,
+    path: '/',
+  });
+
+  /** The name of a browser that has been let in before; null for a stranger. */
+  const knownBrowser = async (req: Request): Promise<string | null> => {
+    const shown = cookieOf(req, KNOWN);
+    if (shown === '') return null;
+    const { known } = await readSetting(db, 'gate', SecretSchema);
+    const hash = hashOf(shown);
+    return known.includes(hash) ? hash : null;
+  };
+  const remember = async (hash: string) => {
+    const { known } = await readSetting(db, 'gate', SecretSchema);
+    const next = [hash, ...known.filter((k) => k !== hash)].slice(0, MAX_KNOWN);
+    await writeSetting(db, 'gate', { salt: salt.toString('hex'), known: next });
+  };
 
   const api = Router();
-  api.get('/', (req, res) => {
-    res.json({ open: isValid(cookieOf(req.headers.cookie)) });
+  api.use(json({ limit: '4kb' }));
+  api.get('/', async (req, res) => {
+    res.json({ open: await isIn(req), gated: true });
   });
   api.post('/', async (req, res) => {
     const body = bodyOf(PassphraseSchema, req.body, res);
     if (!body) return;
-    const from = req.socket.remoteAddress ?? '';
-    const before = tries.get(from) ?? { failed: 0, untilMs: 0 };
-    if (before.untilMs > now()) {
-      res.set('Retry-After', String(Math.ceil((before.untilMs - now()) / 1000)));
-      sendProblem(res, { status: 429, title: 'Too many wrong passphrases; wait a little' });
+    const known = await knownBrowser(req);
+    const tried = await guarding.attempt(known ?? placeOf(req), known !== null, async () =>
+      timingSafeEqual(await derive(body.passphrase, salt, 64), expected),
+    );
+    if (!tried.checked) {
+      watch('passphrase slowed', { from: req.ip });
+      res.set('Retry-After', String(Math.ceil(tried.waitMs / 1000)));
+      sendProblem(res, { status: 429, title: 'Too many passphrases at once; wait a little' });
       return;
     }
-    const given = await derive(body.passphrase, salt, 64);
-    if (!timingSafeEqual(given, expected)) {
-      const failed = before.failed + 1;
-      const wait = failed >= MAX_TRIES ? LOCK_MS : failed > FREE_TRIES ? 1000 * 2 ** (failed - FREE_TRIES - 1) : 0;
-      tries.delete(from);
-      tries.set(from, { failed, untilMs: now() + wait });
-      const [oldest] = tries.keys();
-      if (tries.size > MAX_ADDRESSES && oldest !== undefined) tries.delete(oldest);
+    if (!tried.right) {
+      watch('passphrase wrong', { from: req.ip });
       sendProblem(res, { status: 401, title: 'That is not the passphrase' });
       return;
     }
-    tries.delete(from);
-    const expires = now() + LASTS_MS;
-    res.cookie(COOKIE, `${expires}.${sign(expires)}`, {
-      httpOnly: true,
-      sameSite: 'strict',
-      secure: req.secure,
-      maxAge: LASTS_MS,
-      path: '/',
+    const token = newToken();
+    const browser = cookieOf(req, KNOWN) || newToken();
+    const at = now();
+    await addSession(db, {
+      id: hashOf(token),
+      mark,
+      agent: clipText(req.get('User-Agent') ?? '', 200),
+      address: placeOf(req),
+      now: new Date(at),
+      expires: new Date(at + LASTS_MS),
     });
-    res.json({ open: true });
+    await remember(hashOf(browser));
+    watch('signed in', { from: req.ip });
+    res.cookie(COOKIE, token, cookie(req, LASTS_MS));
+    res.cookie(KNOWN, browser, cookie(req, KNOWN_FOR_MS));
+    res.json({ open: true, gated: true });
+  });
+  api.delete('/', async (req, res) => {
+    const id = hashOf(cookieOf(req, COOKIE));
+    trusted.delete(id);
+    await endSession(db, id);
+    res.clearCookie(COOKIE, { path: '/' });
+    res.status(204).end();
   });
 
-  const guard: RequestHandler = (req, res, next) => {
-    if (isValid(cookieOf(req.headers.cookie))) next();
+  const sessionsApi = Router();
+  sessionsApi.get('/', async (req, res) => {
+    const mine = hashOf(cookieOf(req, COOKIE));
+    const sessions = await listSessions(db, mark, new Date(now()));
+    res.json(sessions.map((s) => ({ ...s, mine: s.id === mine })));
+  });
+  sessionsApi.delete('/:id', async (req, res) => {
+    trusted.delete(req.params.id);
+    watch('session ended', { from: req.ip });
+    if (await endSession(db, req.params.id)) res.status(204).end();
+    else notFound(res, 'Session');
+  });
+
+  const guard: RequestHandler = async (req, res, next) => {
+    if (await isIn(req)) next();
     else sendProblem(res, { status: 401, title: 'Say the passphrase first' });
   };
-  return { guard, api };
+  return { guard, api, sessionsApi };
 }
 
-function cookieOf(header: string | undefined): string {
-  const found = header?.split(';').find((c) => c.trim().startsWith(`${COOKIE}=`));
-  return found?.trim().slice(COOKIE.length + 1) ?? '';
+function cookieOf(req: Request, name: string): string {
+  return parse(req.headers.cookie ?? '')[name] ?? '';
 }
-
-/** Nothing is changed for a page of another origin: what a browser sends from there says so. */
-export const sameOrigin: RequestHandler = (req, res, next) => {
-  const origin = req.get('Origin');
-  const isRead = req.method === 'GET' || req.method === 'HEAD';
-  if (isRead || origin === undefined || hostOf(origin) === req.get('Host')) next();
-  else sendProblem(res, { status: 403, title: 'This comes from another site' });
-};
-
-function hostOf(origin: string): string | null {
-  try {
-    return new URL(origin).host;
-  } catch {
-    return null;
-  }
-}
-
-const LOOPBACK = /^(127\.\d+\.\d+\.\d+|localhost|::1|\[::1\])$/;
-
-/** True for an address that only this machine can reach. */
-export const isLoopback = (host: string) => LOOPBACK.test(host);

@@ -1,29 +1,51 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { Router } from 'express';
+import { type Response, Router } from 'express';
+import type { Plan } from '../../core/plan/index.ts';
 import type { Database } from '../db/database.ts';
 import { findPlan } from '../db/plans.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
 import { makeTrack } from '../speech/track.ts';
+import { Turns } from '../turns.ts';
 import { fileName } from './file-name.ts';
-import { notFound } from './problem.ts';
+import { notFound, sendProblem } from './problem.ts';
+
+/** One is made at a time; so many may wait for it. */
+const MAX_WAITING = 4;
 
 /** A class's whole sound as one WAV, streamed: for any speaker, or under a video. */
 export function tracksApi(db: Database, speech: SpeechEngine | null): Router {
   const api = Router();
+  const turns = new Turns(MAX_WAITING);
+
+  const send = async (res: Response, plan: Plan, want: { voice: boolean; music: boolean }, stop: AbortSignal) => {
+    if (stop.aborted) return;
+    const track = await makeTrack(db, speech, plan, want, stop);
+    res.attachment(`${fileName(plan.title)}.wav`).type('audio/wav');
+    res.set({ 'Content-Length': String(track.bytes), 'X-Unspoken': String(track.silentWords.length) });
+    await pipeline(Readable.from(track.pieces), res).finally(track.close);
+  };
+
   api.get('/:planId', async (req, res) => {
     const stored = await findPlan(db, req.params.planId);
     if (!stored) {
       notFound(res, 'Class');
       return;
     }
+    if (turns.isFull) {
+      res.set('Retry-After', '10');
+      sendProblem(res, { status: 503, title: 'Other cue tracks are being made; try again in a moment' });
+      return;
+    }
+    const gone = new AbortController();
+    res.once('close', () => gone.abort());
     const want = { voice: req.query.voice !== '0', music: req.query.music === '1' };
-    const track = await makeTrack(db, speech, stored.plan, want);
-    res.attachment(`${fileName(stored.plan.title)}.wav`).type('audio/wav');
-    res.set({ 'Content-Length': String(track.bytes), 'X-Unspoken': String(track.silentWords.length) });
-    await pipeline(Readable.from(track.pieces), res).catch(() => {
-      // The listener went away; there is nobody left to tell.
-    });
+    await turns
+      .take(() => send(res, stored.plan, want, gone.signal))
+      .catch((error) => {
+        // The listener went away; there is nobody left to tell.
+        if (!gone.signal.aborted) throw error;
+      });
   });
   return api;
 }

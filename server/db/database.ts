@@ -5,13 +5,40 @@ export type Row = Record<string, unknown>;
 export interface Queryable {
   /** Runs one parameterised statement ($1, $2 …) and gives its rows. */
   query<R extends Row = Row>(sql: string, params?: readonly unknown[]): Promise<R[]>;
-}
-
-/** The one way to the database; the embedded PostgreSQL stands behind it, and a server could take its place. */
-export interface Database extends Queryable {
-  /** Runs all of `work` or none of it. */
-  transaction<T>(work: (tx: Queryable) => Promise<T>): Promise<T>;
   /** Runs several statements without parameters, as in a migration. */
   script(sql: string): Promise<void>;
+}
+
+/**
+ * The one way to the database, which is the embedded PostgreSQL or a PostgreSQL server: the same SQL on both. A promise
+ * that is kept means that the change is on the disk.
+ */
+export interface Database extends Queryable {
+  readonly kind: 'embedded' | 'postgres';
+  /** Runs all of `work` or none of it. */
+  transaction<T>(work: (tx: Queryable) => Promise<T>): Promise<T>;
+  /**
+   * Tells every listener of a channel, in every server process on this database; the sender hears itself too.
+   * @param payload less than 8000 bytes, the limit of PostgreSQL's NOTIFY
+   */
+  notify(channel: string, payload: string): Promise<void>;
+  /** Hears a channel until the function it gives is called. */
+  listen(channel: string, hear: (payload: string) => void): Promise<() => void>;
   close(): Promise<void>;
 }
+
+/** What PostgreSQL refused, with its SQLSTATE. */
+export class StatementError extends Error {
+  constructor(
+    message: string,
+    readonly code: string,
+  ) {
+    super(message);
+  }
+}
+
+/** The database cannot be reached now; the same request may go through in a moment. Nothing of it was done. */
+export class DatabaseAway extends Error {}
+
+/** Whether an error says that a row under this key is there already. */
+export const isDuplicate = (error: unknown) => error instanceof StatementError && error.code === '23505';

@@ -1,40 +1,27 @@
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { closeSync, ftruncateSync, mkdirSync, openSync, readFileSync, writeSync } from 'node:fs';
 import path from 'node:path';
+import { tryLock } from 'fs-native-extensions';
 
-/** The process that holds a data folder, or null when none does. */
-export function holderOf(dataDir: string): number | null {
-  let pid: number;
-  try {
-    pid = Number(readFileSync(lockFile(dataDir), 'utf8'));
-  } catch {
-    return null;
-  }
-  return Number.isInteger(pid) && pid > 0 && isAlive(pid) ? pid : null;
+/** A data folder held by this process; it is given back by `drop`, or by the operating system when the process ends. */
+export interface DataLock {
+  drop(): void;
 }
 
 /**
- * Takes a data folder for this process: two servers over one database would damage it. Gives the pid of the process
- * that has it already, or null when it has been taken. A lock left by a process that is gone is taken over.
+ * Takes a data folder for this process: two servers over one database would damage it. The lock is the operating system's,
+ * on an open file: it cannot outlive its process, whatever the file says. Gives what the holder wrote of itself when another
+ * has it.
  */
-export function takeLock(dataDir: string): number | null {
-  const holder = holderOf(dataDir);
-  if (holder !== null && holder !== process.pid) return holder;
+export function takeLock(dataDir: string): { lock: DataLock } | { heldBy: string } {
   mkdirSync(dataDir, { recursive: true });
-  writeFileSync(lockFile(dataDir), String(process.pid));
-  return null;
-}
-
-export function dropLock(dataDir: string): void {
-  if (holderOf(dataDir) === process.pid) rmSync(lockFile(dataDir), { force: true });
-}
-
-const lockFile = (dataDir: string) => path.join(dataDir, 'server.pid');
-
-function isAlive(pid: number): boolean {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch (error) {
-    return error instanceof Error && 'code' in error && error.code === 'EPERM';
+  const file = path.join(dataDir, 'server.lock');
+  const fd = openSync(file, 'a+');
+  if (!tryLock(fd)) {
+    const heldBy = readFileSync(file, 'utf8').trim();
+    closeSync(fd);
+    return { heldBy: heldBy || 'another process' };
   }
+  ftruncateSync(fd);
+  writeSync(fd, `process ${process.pid}, since ${new Date().toISOString()}\n`);
+  return { lock: { drop: () => closeSync(fd) } };
 }

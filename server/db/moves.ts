@@ -1,5 +1,6 @@
+import { readStoredPlan } from '../../core/formats/index.ts';
 import { keyOf, type Move, MoveSchema } from '../../core/moves/index.ts';
-import { parsePlan, parseWith } from '../../core/plan/index.ts';
+import { parseWith } from '../../core/plan/index.ts';
 import type { Database, Queryable } from './database.ts';
 
 /** All moves by name, those put away left out. */
@@ -62,7 +63,7 @@ export async function movesLately(db: Queryable, classes: number): Promise<strin
     [classes],
   );
   return rows.map((row) => {
-    const plan = parsePlan(row.document);
+    const plan = readStoredPlan(row.document);
     return plan.ok ? [...new Set(plan.value.blocks.flatMap((b) => b.stations.map((s) => s.move)))] : [];
   });
 }

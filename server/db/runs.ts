@@ -1,8 +1,18 @@
 import type { Plan } from '../../core/plan/index.ts';
-import { foldRun, type RunEvent, type RunStatus, stateAt, summarise } from '../../core/run/index.ts';
+import { parseWith } from '../../core/plan/index.ts';
+import {
+  foldRun,
+  isRecord,
+  type RunEvent,
+  RunEventSchema,
+  type RunStatus,
+  stateAt,
+  summarise,
+} from '../../core/run/index.ts';
 import { compile } from '../../core/timeline/index.ts';
-import type { Database, Queryable } from './database.ts';
-import { readPlan } from './plans.ts';
+import { type Database, type Queryable, StatementError } from './database.ts';
+import { anywhere, type Cursor, type Fault, type Page, searchWords, writeCursor } from './page.ts';
+import { planOf, readable, UnreadableDocument } from './plans.ts';
 
 /** A run as the log lists it. */
 export interface StoredRun {
@@ -19,6 +29,8 @@ export interface StoredRun {
 
 export interface RunWithEvents extends StoredRun {
   events: RunEvent[];
+  /** Stored events that cannot be read; the run is shown without them. */
+  faults: Fault[];
   /** Server's clock less the desk's, ms. */
   clockOffsetMs: number;
 }
@@ -31,8 +43,8 @@ type RunRow = {
   status: RunStatus;
   started_at: Date | null;
   ended_at: Date | null;
-  planned_ms: number;
-  actual_ms: number;
+  planned_ms: number | string;
+  actual_ms: number | string;
   clock_offset_ms: number;
 };
 
@@ -40,12 +52,12 @@ const fromRow = (row: RunRow): StoredRun => ({
   id: row.id,
   planId: row.plan_id,
   title: row.title,
-  plan: readPlan(row.document),
+  plan: planOf(row.document, `The run of \u201c${row.title}\u201d`),
   status: row.status,
   startedAt: row.started_at?.toISOString() ?? null,
   endedAt: row.ended_at?.toISOString() ?? null,
-  plannedMs: row.planned_ms,
-  actualMs: row.actual_ms,
+  plannedMs: Number(row.planned_ms),
+  actualMs: Number(row.actual_ms),
 });
 
 /** Stores a run with the plan as it is led; one whose id is known already is left as it is. */
@@ -56,41 +68,85 @@ export async function createRun(db: Queryable, id: string, plan: Plan): Promise<
   );
 }
 
-/** All runs, the latest first, with their events. */
-export async function listRuns(db: Queryable, limit: number): Promise<RunWithEvents[]> {
-  const rows = await db.query<RunRow & { events: RunEvent[] | null }>(
-    `SELECT r.*, (SELECT json_agg(e.event ORDER BY e.seq, e.event_id) FROM run_event e WHERE e.run_id = r.id) AS events
-     FROM run r WHERE r.started_at IS NOT NULL ORDER BY r.started_at DESC LIMIT $1`,
-    [limit],
-  );
-  return rows.map((row) => ({ ...fromRow(row), events: row.events ?? [], clockOffsetMs: row.clock_offset_ms }));
+/** What of the log is asked for: words of its classes' titles, and runs begun since a time. */
+export interface RunQuery {
+  query?: string;
+  since?: Date | null;
+  after?: Cursor | null;
+  limit: number;
 }
 
-/** One run with its events in order; null when there is none of that id. */
+/** A page of the runs that have begun, the latest first, with their events. */
+export async function listRuns(
+  db: Queryable,
+  { query = '', since = null, after = null, limit }: RunQuery,
+): Promise<Page<RunWithEvents>> {
+  const rows = await db.query<RunRow & { at: string; events: unknown[] | null }>(
+    `SELECT r.*, r.started_at::text AS at,
+       (SELECT json_agg(e.event ORDER BY e.seq, e.event_id) FROM run_event e WHERE e.run_id = r.id) AS events
+     FROM (SELECT * FROM run
+           WHERE started_at IS NOT NULL AND ($2::text IS NULL OR (started_at, id) < ($2::timestamptz, $3::text))
+             AND (cardinality($4::text[]) = 0 OR lower(title) LIKE ALL ($4::text[]))
+             AND ($5::timestamptz IS NULL OR started_at >= $5)
+           ORDER BY started_at DESC, id DESC LIMIT $1) r
+     ORDER BY r.started_at DESC, r.id DESC`,
+    [limit + 1, after?.at ?? null, after?.id ?? null, searchWords(query).map(anywhere), since],
+  );
+  const last = rows.length > limit ? rows[limit - 1] : undefined;
+  const page = readable(rows.slice(0, limit), (row) => withEvents(row, row.events ?? []));
+  return { ...page, next: last ? writeCursor({ at: last.at, id: last.id }) : null };
+}
+
+/** One run with its events in order; null when there is none of that id. Throws `UnreadableDocument`. */
 export async function findRun(db: Queryable, id: string): Promise<RunWithEvents | null> {
   const [row] = await db.query<RunRow>('SELECT * FROM run WHERE id = $1', [id]);
-  return row ? { ...fromRow(row), events: await eventsOf(db, id), clockOffsetMs: row.clock_offset_ms } : null;
+  return row ? withEvents(row, await storedEvents(db, id)) : null;
 }
 
-async function eventsOf(db: Queryable, runId: string): Promise<RunEvent[]> {
-  const rows = await db.query<{ event: RunEvent }>(
-    'SELECT event FROM run_event WHERE run_id = $1 ORDER BY seq, event_id',
-    [runId],
+/** Whether there is a run of an id. */
+export async function hasRun(db: Queryable, id: string): Promise<boolean> {
+  return (await db.query('SELECT 1 AS found FROM run WHERE id = $1', [id])).length > 0;
+}
+
+const storedEvents = async (db: Queryable, runId: string) =>
+  (
+    await db.query<{ event: unknown }>('SELECT event FROM run_event WHERE run_id = $1 ORDER BY seq, event_id', [runId])
+  ).map((r) => r.event);
+
+function withEvents(row: RunRow, stored: readonly unknown[]): RunWithEvents {
+  const { events, faults } = readEvents(stored, row.title);
+  return { ...fromRow(row), events, faults, clockOffsetMs: row.clock_offset_ms };
+}
+
+function readEvents(stored: readonly unknown[], title: string): { events: RunEvent[]; faults: Fault[] } {
+  const { items, faults } = readable(
+    stored.map((event, k) => ({ id: String(k), title, event })),
+    ({ event }) => readEvent(event),
   );
-  return rows.map((r) => r.event);
+  return { events: items, faults };
 }
 
-/** The events that came after a number, in the order they came. */
+function readEvent(stored: unknown): RunEvent {
+  const event = parseWith(RunEventSchema, stored);
+  if (event.ok) return event.value;
+  throw new UnreadableDocument('An event', event.problems);
+}
+
+/** The events that came after a number, in the order they came, at most `limit`; what cannot be read is left out. */
 export async function eventsSince(
   db: Queryable,
   runId: string,
   after: number,
-): Promise<{ n: number; event: RunEvent }[]> {
-  const rows = await db.query<{ n: string | number; event: RunEvent }>(
-    'SELECT n, event FROM run_event WHERE run_id = $1 AND n > $2 ORDER BY n',
-    [runId, after],
+  limit: number,
+): Promise<{ n: number; event: RunEvent | null }[]> {
+  const rows = await db.query<{ n: string | number; event: unknown }>(
+    'SELECT n, event FROM run_event WHERE run_id = $1 AND n > $2 ORDER BY n LIMIT $3',
+    [runId, after, limit],
   );
-  return rows.map((r) => ({ n: Number(r.n), event: r.event }));
+  return rows.map((r) => {
+    const event = parseWith(RunEventSchema, r.event);
+    return { n: Number(r.n), event: event.ok ? event.value : null };
+  });
 }
 
 export interface Appended {
@@ -98,27 +154,82 @@ export interface Appended {
   stored: string[];
   /** Those that were new, as they came. */
   came: { n: number; event: RunEvent }[];
+  /** Those that cannot be stored, with the reason; the others are. */
+  refused: { id: string; problem: string }[];
 }
+
+/** More than any class writes down; what floods a run is refused. */
+export const MAX_EVENTS = 20_000;
 
 /**
  * Appends events to a run, each id once, and brings the run's summed columns up to date. Null when there is no such run.
+ * One that the database will not take is named, and keeps none of the others back.
  */
 export async function appendEvents(db: Database, runId: string, events: readonly RunEvent[]): Promise<Appended | null> {
   return db.transaction(async (tx) => {
-    const [run] = await tx.query<{ document: unknown }>('SELECT document FROM run WHERE id = $1 FOR UPDATE', [runId]);
+    const [run] = await tx.query<RunRow>('SELECT * FROM run WHERE id = $1 FOR UPDATE', [runId]);
     if (!run) return null;
-    const came: Appended['came'] = [];
-    for (const event of events) {
-      const [row] = await tx.query<{ n: string | number }>(
-        `INSERT INTO run_event (run_id, event_id, seq, at_ms, event) VALUES ($1, $2, $3, $4, $5)
-         ON CONFLICT (run_id, event_id) DO NOTHING RETURNING n`,
-        [runId, event.id, event.seq, event.atMs, JSON.stringify(event)],
-      );
-      if (row) came.push({ n: Number(row.n), event });
-    }
-    await sumUp(tx, runId, readPlan(run.document));
-    return { stored: events.map((e) => e.id), came };
+    const [had] = await tx.query<{ n: number }>('SELECT count(*)::int AS n FROM run_event WHERE run_id = $1', [runId]);
+    const room = Math.max(0, MAX_EVENTS - (had?.n ?? 0));
+    const refused: Appended['refused'] = events
+      .slice(room)
+      .map(({ id }) => ({ id, problem: `A run holds ${MAX_EVENTS} events` }));
+    const taken = events.slice(0, room);
+    const came = await insertEvents(tx, runId, taken, refused);
+    if (came.some(({ event }) => !isRecord(event)) || run.status === 'ready') await sumUp(tx, run);
+    const bad = new Set(refused.map((r) => r.id));
+    return { stored: taken.flatMap((e) => (bad.has(e.id) ? [] : [e.id])), came, refused };
   });
+}
+
+/** All at once; where the database refuses that, one by one, so that the one it means is found. */
+async function insertEvents(
+  tx: Queryable,
+  runId: string,
+  events: readonly RunEvent[],
+  refused: Appended['refused'],
+): Promise<Appended['came']> {
+  try {
+    return await insertTogether(tx, runId, events);
+  } catch (error) {
+    if (!isRefusal(error)) throw error;
+  }
+  const came: Appended['came'] = [];
+  for (const event of events)
+    try {
+      came.push(...(await insertTogether(tx, runId, [event])));
+    } catch (error) {
+      if (!isRefusal(error)) throw error;
+      refused.push({ id: event.id, problem: error.message });
+    }
+  return came;
+}
+
+/** Classes 22 and 23: the data itself is what the database will not take. */
+const isRefusal = (error: unknown): error is StatementError =>
+  error instanceof StatementError && /^2[23]/.test(error.code);
+
+async function insertTogether(tx: Queryable, runId: string, events: readonly RunEvent[]): Promise<Appended['came']> {
+  if (events.length === 0) return [];
+  await tx.script('SAVEPOINT events');
+  try {
+    const rows = await tx.query<{ n: string | number; event_id: string }>(
+      `INSERT INTO run_event (run_id, event_id, seq, at_ms, event)
+       SELECT $1, e->>'id', (e->>'seq')::int, (e->>'atMs')::bigint, e
+       FROM jsonb_array_elements($2::jsonb) WITH ORDINALITY AS input (e, nth) ORDER BY nth
+       ON CONFLICT (run_id, event_id) DO NOTHING RETURNING n, event_id`,
+      [runId, JSON.stringify(events)],
+    );
+    await tx.script('RELEASE events');
+    const byId = new Map(events.map((e) => [e.id, e]));
+    return rows.flatMap((r) => {
+      const event = byId.get(r.event_id);
+      return event ? [{ n: Number(r.n), event }] : [];
+    });
+  } catch (error) {
+    await tx.script('ROLLBACK TO events').catch(() => {});
+    throw error;
+  }
 }
 
 /** Keeps the server's clock less the desk's, ms; false when there is no such run. */
@@ -127,11 +238,20 @@ export async function setClockOffset(db: Queryable, id: string, offsetMs: number
   return rows.length > 0;
 }
 
-async function sumUp(tx: Queryable, runId: string, plan: Plan): Promise<void> {
-  const state = foldRun(plan, await eventsOf(tx, runId));
+/** Brings the columns that lists and sums ask for up to the run's events; one whose plan cannot be read keeps its own. */
+async function sumUp(tx: Queryable, row: RunRow): Promise<void> {
+  const stored = await storedEvents(tx, row.id);
+  let plan: Plan;
+  try {
+    plan = fromRow(row).plan;
+  } catch (error) {
+    if (error instanceof UnreadableDocument) return;
+    throw error;
+  }
+  const state = foldRun(plan, readEvents(stored, row.title).events);
   const at = (ms: number | null) => (ms === null ? null : new Date(ms));
   await tx.query('UPDATE run SET status = $2, started_at = $3, ended_at = $4, actual_ms = $5 WHERE id = $1', [
-    runId,
+    row.id,
     state.status,
     at(state.startedAtMs),
     at(state.endedAtMs),

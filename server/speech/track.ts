@@ -1,60 +1,88 @@
+import path from 'node:path';
+import { Worker } from 'node:worker_threads';
 import { wordsOf } from '../../core/cues/index.ts';
 import { type Plan, voiceOf } from '../../core/plan/index.ts';
 import { runIntervals } from '../../core/run/index.ts';
-import { mixTrack, placeSounds, readWav, resample, toPcm16, wavHeader } from '../../core/sound/index.ts';
+import { readWav, resample } from '../../core/sound/index.ts';
 import type { Queryable } from '../db/database.ts';
+import { ROOT } from '../root.ts';
 import { spokenClip } from './clips.ts';
 import type { SpeechEngine } from './engine.ts';
-
-/** Samples a second of a cue track: twice the telephone's, enough for speech and tones up to 4 kHz with their octave. */
-export const TRACK_RATE = 24_000;
+import { type Spoken, TRACK_RATE, type TrackAnswer, type TrackRequest } from './track-thread.ts';
 
 /** A class's whole sound as a WAV in pieces, with its length in bytes told before the first. */
 export interface Track {
   bytes: number;
-  pieces: Iterable<Uint8Array>;
+  pieces: AsyncIterable<Uint8Array>;
   /** Words that could not be spoken. */
   silentWords: string[];
+  /** Ends the work, done or not. */
+  close(): void;
 }
 
-/** The clips of a class's cues by words and voice, then its tones, voice and music mixed to their samples. */
+/**
+ * The clips of a class's cues by words and voice; then its tones, voice and music mixed to their samples in a thread of their
+ * own, piece by piece as they are asked for.
+ * @param stop ends the gathering of clips when nobody waits any more
+ */
 export async function makeTrack(
   db: Queryable,
   engine: SpeechEngine | null,
   plan: Plan,
   want: { voice: boolean; music: boolean },
+  stop: AbortSignal,
 ): Promise<Track> {
-  const clips = want.voice ? await clipsOf(db, engine, plan) : new Map<string, Spoken>();
-  const second = plan.voice?.second;
-  const spokenMs = (text: string) => clips.get(text)?.ms ?? 0;
-  const placed = placeSounds(plan, {
-    sampleRate: TRACK_RATE,
-    withMusic: want.music,
-    ...(want.voice && clips.size > 0 ? { spokenMs } : {}),
-    clip: (text, nth) => {
-      const spoken = clips.get(text);
-      return (second && nth % 2 === 1 ? spoken?.second : spoken?.first) ?? spoken?.first ?? null;
-    },
-  });
+  const clips = want.voice ? await clipsOf(db, engine, plan, stop) : new Map<string, Spoken>();
+  stop.throwIfAborted();
+  // The built file also when the sources run: a thread loads plain JavaScript only.
+  const worker = new Worker(path.join(ROOT, 'dist/server/speech/track-thread.js'));
+  const close = () => void worker.terminate();
+  stop.addEventListener('abort', close);
+  const ask = asking(worker);
+  const begun = await ask({ kind: 'begin', plan, want, clips });
+  if (!('bytes' in begun)) throw new Error('The track could not be begun');
   return {
-    bytes: 44 + placed.lengthSamples * 2,
-    pieces: pieces(placed),
+    bytes: begun.bytes,
+    pieces: pieces(ask, close),
     silentWords: want.voice ? wordsOf(plan, runIntervals(plan)).filter((w) => !clips.has(w)) : [],
+    close,
   };
 }
 
-function* pieces(placed: ReturnType<typeof placeSounds>): Generator<Uint8Array> {
-  yield wavHeader(placed.lengthSamples, TRACK_RATE);
-  for (const stretch of mixTrack(placed, TRACK_RATE)) yield toPcm16(stretch);
+/** Asks the thread for one thing after the other. */
+function asking(worker: Worker): (request: TrackRequest) => Promise<TrackAnswer> {
+  return (request) =>
+    new Promise((done, fail) => {
+      const gone = () => fail(new Error('The track was broken off'));
+      worker.once('exit', gone);
+      worker.once('error', fail);
+      worker.once('message', (answer: TrackAnswer) => {
+        worker.off('exit', gone);
+        worker.off('error', fail);
+        done(answer);
+      });
+      worker.postMessage(request);
+    });
 }
 
-interface Spoken {
-  ms: number;
-  first: Float32Array;
-  second: Float32Array | null;
+async function* pieces(ask: ReturnType<typeof asking>, close: () => void): AsyncGenerator<Uint8Array> {
+  try {
+    for (;;) {
+      const next = await ask({ kind: 'next' });
+      if (!('piece' in next) || next.piece === null) return;
+      yield next.piece;
+    }
+  } finally {
+    close();
+  }
 }
 
-async function clipsOf(db: Queryable, engine: SpeechEngine | null, plan: Plan): Promise<Map<string, Spoken>> {
+async function clipsOf(
+  db: Queryable,
+  engine: SpeechEngine | null,
+  plan: Plan,
+  stop: AbortSignal,
+): Promise<Map<string, Spoken>> {
   const { name, rate, second } = voiceOf(plan);
   const found = new Map<string, Spoken>();
   const say = async (voice: string, words: string) => {
@@ -63,6 +91,7 @@ async function clipsOf(db: Queryable, engine: SpeechEngine | null, plan: Plan): 
     return clip && wav ? { ms: clip.ms, samples: resample(wav.samples, wav.sampleRate, TRACK_RATE) } : null;
   };
   for (const words of wordsOf(plan, runIntervals(plan))) {
+    stop.throwIfAborted();
     const a = await say(name, words);
     const b = second ? await say(second, words) : null;
     if (a) found.set(words, { ms: Math.max(a.ms, b?.ms ?? 0), first: a.samples, second: b?.samples ?? null });

@@ -1,5 +1,6 @@
 import { useId, useMemo, useRef, useState } from 'react';
 import type { Move } from '../../core/moves/index.ts';
+import { clipText } from '../../core/plan/index.ts';
 
 interface Props {
   blockTitle: string;
@@ -31,7 +32,7 @@ export function AddStation({ blockTitle, moves, onAdd }: Props) {
   const found = useMemo(() => (open ? suggest(moves, text.trim()) : []), [moves, text, open]);
 
   const add = (name: string) => {
-    const trimmed = name.trim().slice(0, 80);
+    const trimmed = clipText(name, 80);
     if (trimmed === '') return;
     onAdd([trimmed]);
     setText('');
@@ -65,7 +66,7 @@ export function AddStation({ blockTitle, moves, onAdd }: Props) {
             .filter(Boolean);
           if (lines.length < 2) return;
           e.preventDefault();
-          onAdd(lines.slice(0, 60).map((l) => l.slice(0, 80)));
+          onAdd(lines.slice(0, 60).map((l) => clipText(l, 80)));
         }}
         onKeyDown={(e) => {
           if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {

@@ -8,6 +8,7 @@ import {
   type Block,
   type BlockRole,
   changeFormat,
+  clipTyped,
   type FormatKind,
   formatDuration,
   newStation,
@@ -129,7 +130,7 @@ function BlockHead({ block, totalMs, about, startsAt, actions }: Props) {
         className="digits w-64 rounded-sm border border-transparent bg-transparent px-1 text-xl hover:border-line focus:border-line-strong"
         value={block.title}
         onChange={(e) =>
-          onEdit((b) => (e.target.value.trim() === '' ? b : { ...b, title: e.target.value.slice(0, 60) }))
+          onEdit((b) => (e.target.value.trim() === '' ? b : { ...b, title: clipTyped(e.target.value, 60) }))
         }
       />
       <select

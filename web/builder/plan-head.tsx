@@ -2,7 +2,7 @@ import { Play, Redo2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { useStore } from 'zustand';
-import { formatClock, type Plan, parseClock, updateBlock } from '../../core/plan/index.ts';
+import { clipTyped, formatClock, type Plan, parseClock, updateBlock } from '../../core/plan/index.ts';
 import { compile } from '../../core/timeline/index.ts';
 import { beginRun } from '../desk/run-storage.ts';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -24,7 +24,9 @@ export function PlanHead({ plan, edit }: { plan: Plan; edit: Edit }) {
         className="digits w-60 rounded-sm border border-transparent bg-transparent px-1 text-2xl hover:border-line focus:border-line-strong"
         value={plan.title}
         onFocus={(e) => e.target.select()}
-        onChange={(e) => edit((p) => (e.target.value.trim() === '' ? p : { ...p, title: e.target.value.slice(0, 80) }))}
+        onChange={(e) =>
+          edit((p) => (e.target.value.trim() === '' ? p : { ...p, title: clipTyped(e.target.value, 80) }))
+        }
       />
       <SlotFields plan={plan} edit={edit} />
       <span className="flex-1" />

@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import { toast } from 'sonner';
-import { duplicatePlan, type Plan } from '../../core/plan/index.ts';
+import { clipBefore, duplicatePlan, type Plan } from '../../core/plan/index.ts';
 import { api } from '../app/api.ts';
 import { Button } from '../ui/button.tsx';
 import { keepMine } from './autosave.ts';
@@ -29,7 +29,7 @@ export function SaveWord({ save }: { save: SaveState }) {
 export function ConflictBar({ plan, save }: { plan: Plan; save: Extract<SaveState, { kind: 'conflict' }> }) {
   const { theirs } = save;
   const takeTheirs = async () => {
-    const copy = duplicatePlan(plan, () => nanoid(12), `${plan.title} (mine)`.slice(0, 80));
+    const copy = duplicatePlan(plan, () => nanoid(12), clipBefore(plan.title, ' (mine)', 80));
     try {
       await api.savePlan(copy, 0);
     } catch {

@@ -16,7 +16,7 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { ArrowLeftRight, GripVertical, X } from 'lucide-react';
 import { memo, useMemo, useState } from 'react';
-import { type Block, defaultSides, type SidesMode, type Station } from '../../core/plan/index.ts';
+import { type Block, clipText, defaultSides, type SidesMode, type Station } from '../../core/plan/index.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import type { BlockActions } from './block-section.tsx';
 import type { BlockMarks, MarkNote } from './marks.ts';
@@ -144,7 +144,7 @@ const StationRow = memo(function StationRow(props: RowProps) {
   const commit = () => {
     const move = name?.trim();
     setName(null);
-    if (move && move !== station.move) onChange((s) => ({ ...s, move: move.slice(0, 80) }));
+    if (move && move !== station.move) onChange((s) => ({ ...s, move: clipText(move, 80) }));
   };
   return (
     <div

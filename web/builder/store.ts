@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import type { Plan } from '../../core/plan/index.ts';
+import { type Plan, wellFormed } from '../../core/plan/index.ts';
 import type { StoredPlan } from '../app/api.ts';
 
 export type SaveState =
@@ -38,7 +38,10 @@ export const useBuilder = create<BuilderState>()(
       edit: (change) => {
         const { plan } = get();
         if (!plan) return;
-        const next = change(plan);
+        const changed = change(plan);
+        if (changed === plan) return;
+        // What is pasted may hold half a character, which nothing can store.
+        const next = wellFormed(changed);
         if (next !== plan) set({ plan: next });
       },
       setSave: (save, baseVersion) => set(baseVersion === undefined ? { save } : { save, baseVersion }),

@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { duplicatePlan, formatDuration, type Plan } from '../../core/plan/index.ts';
+import { clipBefore, duplicatePlan, formatDuration, type Plan } from '../../core/plan/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { ApiError, api, type StoredPlan } from '../app/api.ts';
 import { useLoaded } from '../app/use-loaded.ts';
@@ -96,7 +96,7 @@ export function ClassesScreen() {
             key={stored.plan.id}
             stored={stored}
             onLead={() => navigate(`/desk/${beginRun(stored.plan)}`)}
-            onDuplicate={() => create(duplicatePlan(stored.plan, makeId, `${stored.plan.title} copy`.slice(0, 80)))}
+            onDuplicate={() => create(duplicatePlan(stored.plan, makeId, clipBefore(stored.plan.title, ' copy', 80)))}
             onDelete={() => remove(stored)}
           />
         ))}

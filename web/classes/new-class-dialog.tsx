@@ -2,6 +2,7 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { planOfShape } from '../../core/fit/index.ts';
 import {
+  clipBefore,
   defaultFormat,
   duplicatePlan,
   type FormatKind,
@@ -95,7 +96,7 @@ export function NewClassDialog({ plans, onMake, onClose }: Props) {
             {plans.map((plan) => (
               <Button
                 key={plan.id}
-                onClick={() => onMake(duplicatePlan(plan, makeId, `${plan.title} copy`.slice(0, 80)))}
+                onClick={() => onMake(duplicatePlan(plan, makeId, clipBefore(plan.title, ' copy', 80)))}
               >
                 {plan.title}
               </Button>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { alternativesTo, detailsOf, moveOf } from '../../core/moves/index.ts';
-import type { Station } from '../../core/plan/index.ts';
+import { clipText, type Station } from '../../core/plan/index.ts';
 import { currentBlock, type RunState } from '../../core/run/index.ts';
 import { isWork, oddRounds, roundsOf, stationAt, withRounds } from '../../core/timeline/index.ts';
 import { useLibrary } from '../app/library-store.ts';
@@ -173,7 +173,7 @@ export function NoteSheet({ state, onClose }: { state: RunState; onClose: () => 
   }));
   const keep = (words: string) => {
     if (words.trim() === '') return;
-    void command({ type: 'note', ...place, text: words.trim().slice(0, 500) });
+    void command({ type: 'note', ...place, text: clipText(words, 500) });
     onClose();
   };
   return (

@@ -1,0 +1,157 @@
+import { createWriteStream } from 'node:fs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { type Request, type Response, Router } from 'express';
+import { BadBackup, backupStream, checkDatabase, isBackupName, type Keeper, restoreRunning } from '../backup/index.ts';
+import type { Database } from '../db/database.ts';
+import type { DiskSpace } from '../db/disk.ts';
+import type { RunHub } from '../live/hub.ts';
+import type { KnownRuns } from '../live/known-runs.ts';
+import type { Watch } from './limits.ts';
+import { notFound, sendProblem } from './problem.ts';
+
+const MAX_UPLOAD_BYTES = 2 * 1024 ** 3;
+
+/** What the page of backups needs of the server. */
+export interface BackupParts {
+  db: Database;
+  keeper: Keeper;
+  disk: DiskSpace | null;
+  now: () => number;
+  watch: Watch;
+  /** Tells whether a class is being led: a restore waits until it is over. */
+  hub: RunHub;
+  /** Brings a database that came back up to this program. */
+  settle: () => Promise<unknown>;
+  /** Whether saves were seen to reach the disk. */
+  durable: boolean;
+}
+
+/** Backups: made, listed, fetched, restored; and what of the data can be read. */
+export function backupApi(
+  { db, keeper, disk, now, watch, hub, settle, durable }: BackupParts,
+  known: KnownRuns,
+): Router {
+  const api = Router();
+  let busy = false;
+  /** One thing at a time: two would be in one another's way. */
+  const alone = async (res: Response, work: () => Promise<void>) => {
+    if (busy) {
+      sendProblem(res, { status: 409, title: 'A backup or a restore is under way; wait for its end' });
+      return;
+    }
+    busy = true;
+    try {
+      await work();
+    } finally {
+      busy = false;
+    }
+  };
+
+  api.get('/', async (_req, res) => {
+    const free = disk ? await disk.freeBytes() : Number.POSITIVE_INFINITY;
+    res.json({
+      kept: await keeper.list(),
+      folder: keeper.folder,
+      freeBytes: Number.isFinite(free) ? free : null,
+      diskFull: disk ? await disk.isFull() : false,
+      database: db.kind,
+      durable,
+    });
+  });
+
+  api.post('/', (_req, res) =>
+    alone(res, async () => {
+      res.status(201).json({ file: await keeper.make('by-hand') });
+    }),
+  );
+
+  api.get('/now', async (_req, res) => {
+    res.attachment(`odd-round-${new Date(now()).toISOString().slice(0, 10)}.zip`).type('application/zip');
+    await pipeline(backupStream(db, { now: new Date(now()) }), res).catch(() => res.destroy());
+  });
+
+  api.get('/check', (_req, res) =>
+    alone(res, async () => {
+      res.json(await checkDatabase(db));
+    }),
+  );
+
+  api.get('/kept/:file', (req, res) => {
+    if (!isBackupName(req.params.file)) {
+      notFound(res, 'Backup');
+      return;
+    }
+    res.attachment(req.params.file).sendFile(req.params.file, { root: keeper.folder }, (error) => {
+      if (error && !res.headersSent) notFound(res, 'Backup');
+    });
+  });
+
+  const restore = async (req: Request, res: Response, file: string) => {
+    if (hub.isLeading) {
+      sendProblem(res, { status: 409, title: 'A desk is open on a class; close it, then restore' });
+      return;
+    }
+    try {
+      // What is there now can be had back in the same way.
+      const before = await keeper.make('before-restore');
+      const restored = await restoreRunning(db, file, new Date(now()));
+      await settle();
+      known.forget();
+      watch('restored', { from: req.ip, restored });
+      res.json({ restored, before });
+    } catch (error) {
+      if (!(error instanceof BadBackup)) throw error;
+      sendProblem(res, { status: 422, title: `${error.message}. Nothing was changed` });
+    }
+  };
+
+  api.post('/restore/:file', (req, res) =>
+    alone(res, async () => {
+      const known = (await keeper.list()).some((b) => b.file === req.params.file);
+      if (known) await restore(req, res, path.join(keeper.folder, String(req.params.file)));
+      else notFound(res, 'Backup');
+    }),
+  );
+
+  /** The backup is the body itself, as application/zip. */
+  api.post('/restore', (req, res) =>
+    alone(res, async () => {
+      if (!req.is('application/zip')) {
+        sendProblem(res, { status: 415, title: 'A backup is sent as application/zip' });
+        return;
+      }
+      const folder = await mkdtemp(path.join(tmpdir(), 'odd-round-restore-'));
+      try {
+        const file = path.join(folder, 'backup.zip');
+        if (await received(req, file)) await restore(req, res, file);
+        else sendProblem(res, { status: 413, title: 'The file is larger than any backup' });
+      } finally {
+        await rm(folder, { recursive: true, force: true });
+      }
+    }),
+  );
+
+  return api;
+}
+
+/** Writes a request's body to a file; false when it is too much. */
+async function received(req: Request, file: string): Promise<boolean> {
+  let bytes = 0;
+  const count = new Transform({
+    transform(piece: Buffer, _encoding, next) {
+      bytes += piece.length;
+      next(bytes > MAX_UPLOAD_BYTES ? new Error('too much') : null, piece);
+    },
+  });
+  try {
+    await pipeline(req, count, createWriteStream(file));
+    return true;
+  } catch (error) {
+    if (bytes > MAX_UPLOAD_BYTES) return false;
+    throw error;
+  }
+}

@@ -1,0 +1,80 @@
+import { hostname, networkInterfaces } from 'node:os';
+import type { RequestHandler } from 'express';
+import { illFormedAt, isWellFormed } from '../../core/plan/index.ts';
+import type { Watch } from './limits.ts';
+import { sendProblem } from './problem.ts';
+
+const LOOPBACK = /^(127\.\d+\.\d+\.\d+|localhost|::1|\[::1\])$/;
+
+/** True for an address that only this machine can reach. */
+export const isLoopback = (host: string) => LOOPBACK.test(host);
+
+export interface BorderOptions {
+  /** Where the server is to be found from outside, when a proxy stands before it. */
+  publicUrl: URL | null;
+  /** It listens on the network: its own addresses and name are names for it too. */
+  onNetwork: boolean;
+  watch: Watch;
+}
+
+/**
+ * Answers only to names that are the server's own. A page elsewhere whose name is made to point here would otherwise be the
+ * same origin to a browser.
+ */
+export function knownHost({ publicUrl, onNetwork, watch }: BorderOptions): RequestHandler {
+  return (req, res, next) => {
+    const name = nameOf(`http://${req.headers.host ?? ''}`);
+    const isOwn = name !== null && (isLoopback(name) || name === publicUrl?.hostname || (onNetwork && isMachine(name)));
+    if (isOwn) return next();
+    watch('strange host', { from: req.ip, host: String(req.headers.host ?? '').slice(0, 100) });
+    sendProblem(res, {
+      status: 421,
+      title: 'This server does not go by that name; PUBLIC_URL names the address it is reached at',
+    });
+  };
+}
+
+/** Whether a name is this machine's: its host name, or an address of one of its interfaces. */
+function isMachine(name: string): boolean {
+  const own = hostname().toLowerCase();
+  if (name === own || name === `${own}.local`) return true;
+  const plain = name.replace(/^\[|\]$/g, '');
+  return Object.values(networkInterfaces()).some((list) => list?.some((a) => a.address === plain));
+}
+
+function nameOf(url: string): string | null {
+  return URL.canParse(url) ? new URL(url).hostname : null;
+}
+
+/** Nothing is changed for a page of another origin: what a browser sends from there says so. */
+export function sameOrigin({ publicUrl, watch }: BorderOptions): RequestHandler {
+  return (req, res, next) => {
+    const origin = req.get('Origin');
+    const isRead = req.method === 'GET' || req.method === 'HEAD';
+    if (isRead || origin === undefined) return next();
+    const host = URL.canParse(origin) ? new URL(origin).host : null;
+    if (host !== null && (host === req.get('Host') || origin === publicUrl?.origin)) return next();
+    watch('strange origin', { from: req.ip, origin: origin.slice(0, 100) });
+    sendProblem(res, { status: 403, title: 'This comes from another site' });
+  };
+}
+
+/** An address that does not decode, or decodes to what no text may have, is nobody's. */
+export const soundAddress: RequestHandler = (req, res, next) => {
+  let decoded: string | null = null;
+  try {
+    decoded = decodeURIComponent(req.url);
+  } catch {
+    // Not even an address.
+  }
+  if (decoded !== null && isWellFormed(decoded)) next();
+  else sendProblem(res, { status: 400, title: 'The request cannot be read' });
+};
+
+/** Refuses a body with a broken character in it, and names the place. Comes after the body's parser. */
+export const soundBody: RequestHandler = (req, res, next) => {
+  const path = Buffer.isBuffer(req.body) ? null : illFormedAt(req.body);
+  if (path === null) return next();
+  const problems = [{ path, message: 'A character in this text is broken' }];
+  sendProblem(res, { status: 400, title: 'The request does not fit', problems });
+};

@@ -1,0 +1,55 @@
+import { readStoredPlan } from '../../core/formats/index.ts';
+import { MoveSchema } from '../../core/moves/index.ts';
+import { parseWith } from '../../core/plan/index.ts';
+import { RunEventSchema } from '../../core/run/index.ts';
+import type { Queryable } from '../db/database.ts';
+import { readableRows } from './rows.ts';
+import { TABLES } from './tables.ts';
+
+/** What was found in a database: its rows by table, and what cannot be read or does not belong together. */
+export interface Integrity {
+  rows: Record<string, number>;
+  faults: string[];
+}
+
+/** Which document a row of a table holds, and how it is read. */
+const DOCUMENTS: Record<string, { column: string; read: (value: unknown) => { ok: boolean; problems?: unknown } }> = {
+  plan: { column: 'document', read: readStoredPlan },
+  plan_version: { column: 'document', read: readStoredPlan },
+  run: { column: 'document', read: readStoredPlan },
+  run_event: { column: 'event', read: (value) => parseWith(RunEventSchema, value) },
+  move: { column: 'details', read: (value) => parseWith(MoveSchema, value) },
+};
+
+/** Reads every row of a database past its indexes, and every document in it; changes nothing. */
+export async function checkDatabase(db: Queryable): Promise<Integrity> {
+  const rows: Record<string, number> = {};
+  const faults: string[] = [];
+  for (const table of TABLES) {
+    let count = 0;
+    let lost = 0;
+    for await (const { line } of readableRows(() => lost++)(db, table)) {
+      count += 1;
+      const document = DOCUMENTS[table.name];
+      if (!document) continue;
+      const row = JSON.parse(line) as Record<string, unknown>;
+      const result = document.read(row[document.column]);
+      if (!result.ok)
+        faults.push(`${table.name} ${table.key.map((k) => row[k]).join(' ')}: its document cannot be read`);
+    }
+    rows[table.name] = count;
+    if (lost > 0) faults.push(`${table.name}: ${lost} rows cannot be read`);
+    const indexed = await byIndex(db, table.name, table.key[0] ?? '', table.where);
+    if (indexed !== count) faults.push(`${table.name}: its index knows ${indexed} rows, its pages hold ${count}`);
+  }
+  return { rows, faults };
+}
+
+async function byIndex(db: Queryable, table: string, key: string, where = 'true'): Promise<number> {
+  await db.script('SET enable_seqscan = off');
+  const [row] = await db.query<{ n: number }>(
+    `SELECT count(*)::int AS n FROM (SELECT ${key} FROM ${table} WHERE ${where} ORDER BY ${key}) t`,
+  );
+  await db.script('RESET enable_seqscan');
+  return row?.n ?? 0;
+}

@@ -1,0 +1,8 @@
+export { checkDatabase, type Integrity } from './check.ts';
+export { isBackupName, Keeper, type KeptBackup } from './keep.ts';
+export { BadBackup, type Manifest } from './manifest.ts';
+export { openBackup, verifyBackup } from './read.ts';
+export { type Restored, restoreInto } from './restore.ts';
+export { readableRows } from './rows.ts';
+export { makeFrom, putInPlace, restoreRunning } from './running.ts';
+export { backupStream, writeBackup } from './write.ts';

@@ -1,0 +1,90 @@
+import { createHash } from 'node:crypto';
+import type { Queryable } from '../db/database.ts';
+import type { BackedUp } from './tables.ts';
+
+/** Rows of a page; small, so that whoever else asks the database waits only for the page under way. */
+const PAGE = 50;
+
+/** One row as a line of JSON, and the sound that belongs to it. */
+export interface BackupRow {
+  line: string;
+  sound: { file: string; bytes: Uint8Array } | null;
+}
+
+/** Where a table's rows come from: all of them in order, or what can be read of a damaged one. */
+export type RowSource = (db: Queryable, table: BackedUp) => AsyncGenerator<BackupRow>;
+
+type Raw = { line: string; sound: Uint8Array | null };
+
+const columns = ({ sound }: BackedUp) =>
+  sound ? `(to_jsonb(t) - '${sound}')::text AS line, t.${sound} AS sound` : 'to_jsonb(t)::text AS line, NULL AS sound';
+
+/** A table's rows page by page by their key. */
+export const allRows: RowSource = async function* (db, table) {
+  const key = table.key.map((c) => `t.${c}`).join(', ');
+  const asText = table.key.map((c) => `t.${c}::text AS key_${c}`).join(', ');
+  const kinds = await keyTypes(db, table);
+  let last: unknown[] | null = null;
+  for (;;) {
+    const from = last && `(${key}) > (${table.key.map((c, k) => `$${k + 1}::${kinds.get(c)}`).join(', ')})`;
+    const where = [table.where, from].filter(Boolean).join(' AND ');
+    const rows: (Raw & Record<string, unknown>)[] = await db.query(
+      `SELECT ${columns(table)}, ${asText} FROM ${table.name} t ${where && `WHERE ${where}`} ORDER BY ${key} LIMIT ${PAGE}`,
+      last ?? [],
+    );
+    for (const row of rows) yield backupRow(row);
+    const end = rows.at(-1);
+    if (!end || rows.length < PAGE) return;
+    last = table.key.map((c) => end[`key_${c}`]);
+  }
+};
+
+async function keyTypes(db: Queryable, { name, key }: BackedUp): Promise<Map<string, string>> {
+  const rows = await db.query<{ column_name: string; data_type: string }>(
+    'SELECT column_name, data_type FROM information_schema.columns WHERE table_name = $1 AND column_name = ANY ($2)',
+    [name, [...key]],
+  );
+  return new Map(rows.map((r) => [r.column_name, r.data_type]));
+}
+
+/**
+ * The rows of a table that can be read, past pages that cannot: by their place in the file, no index asked.
+ * @param lose told of every row, or of a page, that cannot be read
+ */
+export function readableRows(lose: (table: string) => void): RowSource {
+  return async function* (db, table) {
+    const where = table.where ? `AND ${table.where}` : '';
+    const [size] = await db.query<{ pages: number }>(
+      `SELECT (pg_relation_size('${table.name}') / current_setting('block_size')::int)::int AS pages`,
+    );
+    const read = (from: string, to: string) =>
+      db.query<Raw>(
+        `SELECT ${columns(table)} FROM ${table.name} t WHERE ctid >= '${from}' AND ctid < '${to}' ${where}`,
+      );
+    for (let page = 0; page < (size?.pages ?? 0); page++) {
+      const whole = await tried(() => read(`(${page},0)`, `(${page + 1},0)`));
+      if (whole) {
+        for (const row of whole) yield backupRow(row);
+        continue;
+      }
+      for (let item = 1; item <= MAX_ITEMS; item++) {
+        const one = await tried(() => read(`(${page},${item})`, `(${page},${item + 1})`));
+        if (!one) lose(table.name);
+        for (const row of one ?? []) yield backupRow(row);
+      }
+    }
+  };
+}
+
+/** PostgreSQL's most rows in a page of 8 KB. */
+const MAX_ITEMS = 291;
+
+/** What was asked for, or null when it cannot be read; where that took the database's thread down, the next one opens it. */
+const tried = <T>(work: () => Promise<T>): Promise<T | null> => work().catch(() => null);
+
+function backupRow({ line, sound }: Raw): BackupRow {
+  if (sound === null) return { line, sound: null };
+  const sha256 = createHash('sha256').update(sound).digest('hex');
+  const file = `sounds/${sha256}.wav`;
+  return { line: JSON.stringify({ ...JSON.parse(line), sound: file }), sound: { file, bytes: sound } };
+}

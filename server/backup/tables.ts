@@ -1,0 +1,27 @@
+/** A table that a backup holds. */
+export interface BackedUp {
+  name: string;
+  /** Its primary key. */
+  key: readonly string[];
+  /** Rows that stay out. */
+  where?: string;
+  /** A column of sound, kept as a file beside the rows. */
+  sound?: string;
+}
+
+/** All that a club has entered or recorded; what a row refers to comes before it. */
+export const TABLES: readonly BackedUp[] = [
+  // What lets somebody in is not carried along.
+  { name: 'setting', key: ['name'], where: "name NOT IN ('gate', 'sessionKey')" },
+  { name: 'move', key: ['name'] },
+  { name: 'kit', key: ['name'] },
+  { name: 'plan', key: ['id'] },
+  { name: 'plan_version', key: ['plan_id', 'version'] },
+  { name: 'recording', key: ['plan_id', 'words'], sound: 'wav' },
+  { name: 'run', key: ['id'] },
+  { name: 'run_code', key: ['code'] },
+  { name: 'run_event', key: ['run_id', 'event_id'] },
+];
+
+/** Tables that are left out: what the program makes again by itself, and who is signed in. */
+export const LEFT_OUT: readonly string[] = ['migration', 'clip', 'session', 'disk_probe'];

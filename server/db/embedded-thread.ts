@@ -1,0 +1,65 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { openHere, savesReachDisk } from './embedded-files.ts';
+
+/** What is asked of the database's thread: a statement, several without parameters, or to close. */
+export type Asked =
+  | { id: number; kind: 'query'; sql: string; params: readonly unknown[] }
+  | { id: number; kind: 'script'; sql: string }
+  | { id: number; kind: 'close' };
+
+/** Its answers; the first of all says whether it is open. */
+export type Answered =
+  | { id: number; rows: Record<string, unknown>[] }
+  | { id: number; error: { message: string; code: string } }
+  | { open: true; durable: boolean }
+  | { open: false; message: string };
+
+/** So much log may gather before the pages are written: in this mode PostgreSQL never does it by itself. */
+const CHECKPOINT_BYTES = 24 * 1_048_576;
+const LOOK_EVERY_MS = 5000;
+
+const say = (answer: Answered) => parentPort?.postMessage(answer);
+const told = (error: unknown) => (error instanceof Error ? error.message : String(error));
+
+async function serve(): Promise<void> {
+  const opened = await openHere(workerData as string);
+  const { pg } = opened;
+  const wal = async () => {
+    const { rows } = await pg.query<{ at: string }>("SELECT pg_current_wal_lsn() - '0/0'::pg_lsn AS at");
+    return Number(rows[0]?.at ?? 0);
+  };
+  const durable = await savesReachDisk(opened);
+  let written = await wal();
+  let used = false;
+  const tidy = setInterval(async () => {
+    if (!used) return;
+    used = false;
+    const now = await wal();
+    if (now - written < CHECKPOINT_BYTES) return;
+    await pg.exec('CHECKPOINT');
+    written = now;
+  }, LOOK_EVERY_MS);
+  parentPort?.on('message', async (asked: Asked) => {
+    try {
+      used = true;
+      if (asked.kind === 'query') {
+        const { rows } = await pg.query<Record<string, unknown>>(asked.sql, [...asked.params]);
+        say({ id: asked.id, rows });
+        return;
+      }
+      if (asked.kind === 'script') await pg.exec(asked.sql);
+      else {
+        clearInterval(tidy);
+        await pg.close();
+        parentPort?.close();
+      }
+      say({ id: asked.id, rows: [] });
+    } catch (error) {
+      const code = typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';
+      say({ id: asked.id, error: { message: told(error), code } });
+    }
+  });
+  say({ open: true, durable });
+}
+
+serve().catch((error) => say({ open: false, message: told(error) }));

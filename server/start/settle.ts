@@ -1,0 +1,27 @@
+import type { Keeper } from '../backup/index.ts';
+import type { Database } from '../db/database.ts';
+import { migrate, NewerDatabase, pendingMigrations } from '../db/migrate.ts';
+import { shipMoves } from '../db/moves.ts';
+import { fillSearch } from '../db/plans.ts';
+import { readShippedMoves } from '../library/read.ts';
+import { CannotStart } from './settings.ts';
+
+/**
+ * Brings a database up to this program, after a backup of what it was; gives the migrations applied. Throws `CannotStart` where
+ * it is of a newer program, and changes nothing then.
+ */
+export async function settle(db: Database, isNew: boolean, keeper: Keeper): Promise<string[]> {
+  try {
+    const [next] = await pendingMigrations(db);
+    if (next && !isNew) await keeper.make(`before-${next.slice(0, 4)}`);
+    const applied = await migrate(db);
+    await fillSearch(db);
+    await shipMoves(db, readShippedMoves());
+    return applied;
+  } catch (error) {
+    if (!(error instanceof NewerDatabase)) throw error;
+    throw new CannotStart(
+      `${error.message}; start that version again, or restore a backup made by this one ("bin/odd-round restore FILE"). Nothing was changed.`,
+    );
+  }
+}
