@@ -21,6 +21,18 @@ export default defineConfig({
           setupFiles: SEED,
         },
       },
+      {
+        extends: true,
+        test: {
+          // What asks the database, once more on a PostgreSQL server.
+          name: 'on PostgreSQL',
+          include: ['server/{api,db,backup,demo}/**/*.test.ts'],
+          exclude: ['server/db/{embedded,lock}*.test.ts', 'server/api/{border,speech}.test.ts'],
+          env: { TEST_DATABASE: 'postgres' },
+          globalSetup: ['server/test/with-postgres.ts'],
+          setupFiles: SEED,
+        },
+      },
     ],
   },
 });

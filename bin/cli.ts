@@ -6,6 +6,7 @@ import { readPlanFile } from '../core/formats/index.ts';
 import type { Plan } from '../core/plan/index.ts';
 import { readShorthand } from '../core/shorthand/index.ts';
 import { planProblems } from '../core/timeline/index.ts';
+import type { AdminCommand } from './admin.ts';
 import { COMMANDS, type OutputForm } from './commands.ts';
 
 const USAGE = `odd-round <command> [file] [--json | --csv]
@@ -17,7 +18,13 @@ const USAGE = `odd-round <command> [file] [--json | --csv]
   shorthand  a plan file as shorthand; shorthand as a plan file
   validate   says what is wrong, and where
 
-The file is a plan file (JSON) or shorthand; without one, or with -, standard input is read.
+  backup [FILE.zip]    all classes, runs, moves, kit, settings and recordings as one file
+  restore FILE.zip     puts a backup in the place of what is there, which is kept aside
+  check --data         reads every row of the database; check FILE.zip: of a backup
+  salvage [FILE.zip]   a backup of what can still be read of a damaged database
+
+The file is a plan file (JSON) or shorthand; without one, or with -, standard input is read. The last four work on the
+database of DATA_DIR, while no server runs on it, or of DATABASE_URL.
 Exit code 0: done. 1: the input is bad. 2: the command is.
 `;
 
@@ -39,6 +46,11 @@ export async function main(args: string[], { stdin, stdout, stderr }: Streams = 
     stdout.write(USAGE);
     return 0;
   }
+  if (asked.ofData) {
+    // What opens a database is loaded only for this.
+    const { administer } = await import('./admin.ts');
+    return administer(asked.ofData, asked.file === '-' ? null : asked.file, { stdin, stdout, stderr });
+  }
   const text = await readInput(asked.file, stdin, stderr);
   if (text === null) return 1;
   const input = readClasses(text);
@@ -57,17 +69,31 @@ function readArgs(args: string[]) {
     const { values, positionals } = parseArgs({
       args,
       allowPositionals: true,
-      options: { json: { type: 'boolean' }, csv: { type: 'boolean' }, help: { type: 'boolean', short: 'h' } },
+      options: {
+        json: { type: 'boolean' },
+        csv: { type: 'boolean' },
+        data: { type: 'boolean' },
+        help: { type: 'boolean', short: 'h' },
+      },
     });
     const [command = '', file = '-', ...more] = positionals;
     const help = values.help === true || command === 'help';
     const run = COMMANDS[command];
-    if (!help && (more.length > 0 || (!run && command !== 'validate') || (values.json && values.csv))) return null;
+    const ofData = dataCommand(command, file, values.data === true);
+    if (values.data && ofData !== 'check') return null;
+    if (!help && (more.length > 0 || (!run && !ofData && command !== 'validate') || (values.json && values.csv)))
+      return null;
     const form: OutputForm = values.json ? 'json' : values.csv ? 'csv' : 'table';
-    return { command, file, form, help, run: run ?? (() => '') };
+    return { command, file, form, help, ofData, run: run ?? (() => '') };
   } catch {
     return null;
   }
+}
+
+/** The orders that work on the club's data; `check` does with --data, or on a backup. */
+function dataCommand(command: string, file: string, data: boolean): AdminCommand | null {
+  if (command === 'check') return data || file.endsWith('.zip') ? 'check' : null;
+  return command === 'backup' || command === 'restore' || command === 'salvage' ? command : null;
 }
 
 async function readInput(file: string, stdin: Readable, stderr: Streams['stderr']): Promise<string | null> {

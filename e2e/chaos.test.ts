@@ -107,8 +107,7 @@ describe('a run in a bad hall', () => {
         const what = done.length === 0 ? { type: 'start' as const } : COMMANDS[Math.floor(random() * COMMANDS.length)]!;
         const event = { ...what, id: `c${seed}-${done.length}-chaos`, seq: done.length + 1, atMs } as RunEvent;
         done.push(event);
-        const run = desk.readRun(id)!;
-        desk.storeRun({ ...run, events: [...run.events, event] });
+        desk.keepWaiting(id, event);
         sends.push(desk.flush(id).catch(() => false));
         if (random() < 0.08) await killServer();
         else if (!server && random() < 0.6) await startServer();

@@ -31,12 +31,14 @@ async function deskError(page: Page, runId: string, laterMs = 0): Promise<number
     (id) =>
       [
         Number(document.querySelector('[data-testid=remaining]')?.getAttribute('data-ms')),
-        localStorage.getItem(`odd-round.run.${id}`) ?? '',
+        Object.keys(localStorage)
+          .filter((k) => k.startsWith(`odd-round.waits.${id}.`) || k.startsWith(`odd-round.sent.${id}.`))
+          .map((k) => localStorage.getItem(k) ?? ''),
         Date.now(),
       ] as const,
     runId,
   );
-  const { events } = JSON.parse(stored) as { events: RunEvent[] };
+  const events = stored.map((text) => JSON.parse(text) as RunEvent);
   const state = stateAt(plan, events, now + laterMs);
   const right = (currentInterval(state)?.durationMs ?? 0) - state.elapsedMs;
   return Math.abs(right - shown);

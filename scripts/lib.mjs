@@ -91,17 +91,29 @@ export function ensureBuilt(tell = say, parts = PARTS) {
   });
 }
 
+/** Installs a package of Debian's where this user may. */
+function installFromDebian(name) {
+  const asRoot = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
+  const apt = [...asRoot, 'apt-get'];
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  run(apt[0], [...apt.slice(1), 'update', '-qq'], { env });
+  run(apt[0], [...apt.slice(1), 'install', '-y', '-qq', '--no-install-recommends', name], { env });
+}
+
+/** Makes sure that there is a PostgreSQL server for the tests, installing Debian's package where there is none. */
+export function ensurePostgres() {
+  if (existsSync('/usr/lib/postgresql')) return;
+  say("Installing PostgreSQL from Debian's packages (once, for the tests)");
+  installFromDebian('postgresql');
+}
+
 /** Finds Chromium, installing Debian's package where there is none and this user may; gives its path. */
 export function ensureChromium() {
   const candidates = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
   const found = () => candidates.find((file) => file && existsSync(file));
   if (!found()) {
     say("Installing Chromium from Debian's packages (once)");
-    const asRoot = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
-    const apt = [...asRoot, 'apt-get'];
-    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-    run(apt[0], [...apt.slice(1), 'update', '-qq'], { env });
-    run(apt[0], [...apt.slice(1), 'install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env });
+    installFromDebian('chromium');
   }
   return found() ?? '/usr/bin/chromium';
 }

@@ -1,7 +1,8 @@
-import { bin, ensureBuilt, ensureChromium, ensureInstalled, run, say } from './lib.mjs';
+import { bin, ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, run, say } from './lib.mjs';
 
 ensureInstalled();
 const chromium = ensureChromium();
+ensurePostgres();
 say('Lint');
 run(bin('biome'), ['check', '.']);
 say('Types');

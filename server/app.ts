@@ -6,7 +6,7 @@ import { type BackupParts, backupApi } from './api/backup.ts';
 import { type BorderOptions, knownHost, sameOrigin, soundAddress, soundBody } from './api/border.ts';
 import { filesApi } from './api/files.ts';
 import type { Watch } from './api/limits.ts';
-import { deskApi, type LiveParts, liveApi, liveLimits } from './api/live.ts';
+import { codeGuesses, deskApi, type LiveParts, liveApi } from './api/live.ts';
 import { liveVoiceApi } from './api/live-voice.ts';
 import { kitApi, movesApi, thresholdsApi } from './api/moves.ts';
 import { plansApi } from './api/plans.ts';
@@ -96,8 +96,9 @@ export function createApp({
     known: new KnownRuns(db),
     now: steadyNow,
     watch,
+    guesses: codeGuesses(watch),
   };
-  app.use('/api/live', liveLimits(watch), express.json({ limit: '16kb' }), soundBody);
+  app.use('/api/live', express.json({ limit: '16kb' }), soundBody);
   app.use('/api/live', liveVoiceApi(parts, speech), liveApi(parts));
   // Nothing of a stranger's is read before it is known who it is.
   if (gate) {

@@ -42,6 +42,7 @@ const screens = {
   moves: async () => ({ Component: (await import('./moves/moves-screen.tsx')).MovesScreen }),
   rehearse: async () => ({ Component: (await import('./rehearse/rehearse-screen.tsx')).RehearseScreen }),
   room: async () => ({ Component: (await import('./room/room-screen.tsx')).RoomScreen }),
+  keep: async () => ({ Component: (await import('./keep/keep-screen.tsx')).KeepScreen }),
   login: async () => ({ Component: (await import('./app/login-screen.tsx')).LoginScreen }),
 };
 
@@ -80,6 +81,7 @@ const router = createBrowserRouter([
       { path: '/kit', lazy: screens.kit },
       { path: '/log', lazy: screens.log },
       { path: '/log/:runId', lazy: screens.run },
+      { path: '/keep', lazy: screens.keep },
       { path: '*', element: <NotHere /> },
     ],
   },

@@ -1,6 +1,8 @@
 export { writeCsv } from './csv.ts';
 export {
+  addClass,
   MAX_CLASSES,
+  openPlanFile,
   PLAN_FILE_FORMAT,
   PLAN_FILE_VERSION,
   type PlanFile,

@@ -17,39 +17,58 @@ export interface PlanFile {
   problems: Problem[];
 }
 
+/** A plan file whose envelope is sound: its classes can be read one by one. */
+export interface OpenPlanFile {
+  count: number;
+  /** Reads one class; problems name the place in the file. */
+  read(k: number): Result<Plan>;
+}
+
 /**
- * Reads the text of a plan file: one class, a list of classes, or the envelope this product writes.
- * Never throws; text that is not JSON gives one problem with its place in the text.
+ * Opens the text of a plan file: one class, a list of classes, or the envelope this product writes. Text that is not JSON gives
+ * the place where it stops being so.
  * @param mostClasses a file with more is refused as a whole
  */
-export function readPlanFile(text: string, mostClasses: number = MAX_CLASSES): PlanFile {
+export function openPlanFile(text: string, mostClasses: number = MAX_CLASSES): Result<OpenPlanFile> {
   let json: unknown;
   try {
     json = JSON.parse(text);
   } catch {
     const { line, column } = jsonFault(text);
-    return { plans: [], problems: [{ path: `line ${line}, column ${column}`, message: 'This is not JSON' }] };
+    return refused(`line ${line}, column ${column}`, 'This is not JSON');
   }
   const envelope = unwrap(json);
-  if ('problem' in envelope) return { plans: [], problems: [envelope.problem] };
-  if (envelope.classes.length > mostClasses)
-    return {
-      plans: [],
-      problems: [{ path: envelope.prefix(mostClasses), message: `At most ${mostClasses} classes at once` }],
-    };
-  const file: PlanFile = { plans: [], problems: [] };
-  for (const [i, candidate] of envelope.classes.entries()) {
-    const result = readPlan(candidate);
-    if (result.ok) file.plans.push(result.value);
-    else if (file.problems.length < MAX_TOLD)
-      file.problems.push(
-        ...result.problems.map((p) => ({ path: `${envelope.prefix(i)}${joint(p.path)}`, message: p.message })),
-      );
-    if (file.problems.length >= MAX_TOLD && file.plans.length === 0) break;
+  if ('problem' in envelope) return { ok: false, problems: [envelope.problem] };
+  const { classes, prefix } = envelope;
+  if (classes.length > mostClasses) return refused(prefix(mostClasses), `At most ${mostClasses} classes at once`);
+  const read = (k: number): Result<Plan> => {
+    const result = readPlan(classes[k]);
+    if (result.ok) return result;
+    return { ok: false, problems: result.problems.map((p) => ({ ...p, path: `${prefix(k)}${joint(p.path)}` })) };
+  };
+  return { ok: true, value: { count: classes.length, read } };
+}
+
+const refused = (path: string, message: string): Result<never> => ({ ok: false, problems: [{ path, message }] });
+
+/** Reads a whole plan file at once. Never throws; of very many faults the first are told, and that there are more. */
+export function readPlanFile(text: string, mostClasses?: number): PlanFile {
+  const file = openPlanFile(text, mostClasses);
+  if (!file.ok) return { plans: [], problems: file.problems };
+  const read: PlanFile = { plans: [], problems: [] };
+  for (let k = 0; k < file.value.count; k++) addClass(read, file.value.read(k));
+  return read;
+}
+
+/** Adds what was read of one class to what was read of a file; past the first faults only that there are more. */
+export function addClass(file: PlanFile, result: Result<Plan>): void {
+  if (result.ok) file.plans.push(result.value);
+  else if (file.problems.length < MAX_TOLD) {
+    file.problems.push(...result.problems);
+    if (file.problems.length < MAX_TOLD) return;
+    const more = { path: '(the rest)', message: `Only the first ${MAX_TOLD} faults are listed` };
+    file.problems.splice(MAX_TOLD, Number.POSITIVE_INFINITY, more);
   }
-  if (file.problems.length < MAX_TOLD) return file;
-  const more = { path: '(the rest)', message: `Only the first ${MAX_TOLD} faults are listed` };
-  return { ...file, problems: [...file.problems.slice(0, MAX_TOLD), more] };
 }
 
 /** Reads one class document from storage, of this version or an older one; what it compiles to is not judged. */

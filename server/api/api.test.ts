@@ -36,7 +36,7 @@ describe('plans', () => {
     const saved = await put({ plan: plan(), baseVersion: 0 });
     expect([saved.status, saved.body.version]).toEqual([200, 1]);
     const list = await request(app()).get('/api/plans');
-    expect(list.body.map((p: { plan: { title: string } }) => p.plan.title)).toEqual(['Low tide']);
+    expect(list.body.items.map((p: { plan: { title: string } }) => p.plan.title)).toEqual(['Low tide']);
   });
 
   it('keep the text before every save', async () => {
@@ -44,7 +44,7 @@ describe('plans', () => {
     await put({ plan: plan('Two'), baseVersion: 1 });
     await put({ plan: plan('Three'), baseVersion: 2 });
     const versions = await request(app()).get('/api/plans/low-tide/versions');
-    expect(versions.body.map((v: { version: number; title: string }) => [v.version, v.title])).toEqual([
+    expect(versions.body.items.map((v: { version: number; title: string }) => [v.version, v.title])).toEqual([
       [2, 'Two'],
       [1, 'One'],
     ]);
@@ -71,9 +71,9 @@ describe('plans', () => {
   it('come back after a delete', async () => {
     await put({ plan: plan(), baseVersion: 0 });
     expect((await request(app()).delete('/api/plans/low-tide')).status).toBe(204);
-    expect((await request(app()).get('/api/plans')).body).toEqual([]);
+    expect((await request(app()).get('/api/plans')).body.items).toEqual([]);
     expect((await request(app()).post('/api/plans/low-tide/undelete')).status).toBe(204);
-    expect((await request(app()).get('/api/plans')).body).toHaveLength(1);
+    expect((await request(app()).get('/api/plans')).body.items).toHaveLength(1);
   });
 
   it('are refused with the place that is wrong', async () => {
@@ -105,7 +105,7 @@ describe('plan files', () => {
     const answer = await imports(file.text);
     expect([answer.status, answer.body.imported[0].title]).toEqual([201, 'Low tide']);
     expect(answer.body.imported[0].id).not.toBe('low-tide');
-    expect((await request(app()).get('/api/plans')).body).toHaveLength(2);
+    expect((await request(app()).get('/api/plans')).body.items).toHaveLength(2);
   });
 
   it('import nothing when a part is bad, or the good part when asked', async () => {
@@ -119,7 +119,7 @@ describe('plan files', () => {
       '[1].countInMs',
       ['Low tide'],
     ]);
-    expect((await request(app()).get('/api/plans')).body).toEqual([]);
+    expect((await request(app()).get('/api/plans')).body.items).toEqual([]);
     const taken = await imports(text, true);
     expect([taken.status, taken.body.imported]).toEqual([201, [{ id: 'sound', title: 'Low tide' }]]);
   });
@@ -142,7 +142,7 @@ const event = (seq: number, seconds: number, type: string, more: object = {}) =>
 describe('runs', () => {
   const begin = async () => {
     await request(app()).post('/api/runs').send({ id: 'run-00001', plan: plan() }).expect(201);
-    return (events: object[]) => request(app()).post('/api/runs/run-00001/events').send({ events });
+    return (events: unknown[]) => request(app()).post('/api/runs/run-00001/events').send({ events });
   };
 
   it('keep each event once, however often and in whatever order it is sent', async () => {
@@ -168,13 +168,22 @@ describe('runs', () => {
     now = T0 + s(209);
     expect((await request(app()).get('/api/runs/run-00001')).body.status).toBe('running');
     now = T0 + s(211);
-    expect((await request(app()).get('/api/runs')).body[0]).toMatchObject({ status: 'finished', actualMs: 200_000 });
+    expect((await request(app()).get('/api/runs')).body.items[0]).toMatchObject({
+      status: 'finished',
+      actualMs: 200_000,
+    });
   });
 
   it('refuse events that are none, and events of no run', async () => {
     const send = await begin();
-    expect((await send([event(1, 0, 'explode')])).status).toBe(400);
-    expect((await send([event(1, 0, 'adjust')])).status).toBe(400);
+    const none = await send([
+      event(1, 0, 'explode'),
+      event(2, 0, 'adjust'),
+      'low tide',
+      { ...event(3, 0, 'start'), seq: -1 },
+    ]);
+    expect([none.status, none.body.stored]).toEqual([200, []]);
+    expect(none.body.refused.map((r: { id: string }) => r.id)).toEqual(['event-1-x', 'event-2-x', '[2]', 'event-3-x']);
     expect((await send([])).status).toBe(400);
     expect(
       (
@@ -204,7 +213,7 @@ describe('the server', () => {
     expect(Number(seeded?.plans)).toBeGreaterThanOrEqual(4);
     await request(app()).delete('/api/plans/slipway');
     expect(await seedOnce(db, T0)).toBe(false);
-    expect((await request(app()).get('/api/plans')).body).toHaveLength(Number(seeded?.plans) - 1);
+    expect((await request(app()).get('/api/plans')).body.items).toHaveLength(Number(seeded?.plans) - 1);
   });
 
   it('migrates once', async () => {

@@ -1,5 +1,5 @@
-import type { Request, RequestHandler } from 'express';
-import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
+import type { Request, RequestHandler, Response } from 'express';
+import { ipKeyGenerator, MemoryStore, type Options, rateLimit } from 'express-rate-limit';
 import { sendProblem } from './problem.ts';
 
 /** What was tried against the server, for its log. */
@@ -8,29 +8,56 @@ export type Watch = (event: string, detail: Record<string, unknown>) => void;
 /** The address a request comes from; of IPv6 the network, since one device has as many addresses there as it likes. */
 export const placeOf = (req: Request) => ipKeyGenerator(req.ip ?? '');
 
+const WINDOW_MS = 60_000;
+
 interface Limit {
   /** So many in a minute. */
   perMinute: number;
   key: (req: Request) => string;
   event: string;
   watch: Watch;
-  /** Counts only answers with 404: guesses. */
-  missesOnly?: boolean;
 }
 
 /** Refuses what comes too often with 429 and when to come again. */
-export function limited({ perMinute, key, event, watch, missesOnly = false }: Limit): RequestHandler {
+export function limited({ perMinute, key, event, watch }: Limit): RequestHandler {
   return rateLimit({
-    windowMs: 60_000,
+    windowMs: WINDOW_MS,
     limit: perMinute,
     keyGenerator: key,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     validate: { keyGeneratorIpFallback: false },
-    ...(missesOnly ? { skipSuccessfulRequests: true, requestWasSuccessful: (_, res) => res.statusCode !== 404 } : {}),
-    handler: (req, res) => {
-      watch(event, { from: req.ip });
-      sendProblem(res, { status: 429, title: 'Too much at once; wait a minute' });
-    },
+    handler: (req, res) => tooMuch(req, res, event, watch),
   });
+}
+
+function tooMuch(req: Request, res: Response, event: string, watch: Watch): void {
+  watch(event, { from: req.ip });
+  res.set('Retry-After', String(WINDOW_MS / 1000));
+  sendProblem(res, { status: 429, title: 'Too much at once; wait a minute' });
+}
+
+/** Counts guesses by where they come from: each is counted before it is looked up, and forgiven when it was right. */
+export class Guesses {
+  private readonly store = new MemoryStore();
+
+  constructor(
+    private readonly perMinute: number,
+    private readonly watch: Watch,
+  ) {
+    this.store.init({ windowMs: WINDOW_MS } as Options);
+  }
+
+  /** Looks something up; null when it is not there. A place that has guessed too often is answered here: undefined. */
+  async look<T>(req: Request, res: Response, find: () => Promise<T | null>): Promise<T | null | undefined> {
+    const place = placeOf(req);
+    const { totalHits } = await this.store.increment(place);
+    if (totalHits > this.perMinute) {
+      tooMuch(req, res, 'codes guessed', this.watch);
+      return undefined;
+    }
+    const found = await find();
+    if (found !== null) await this.store.decrement(place);
+    return found;
+  }
 }

@@ -22,8 +22,9 @@ export function liveVoiceApi(parts: LiveParts, engine: SpeechEngine | null): Rou
   api.get('/:code/clip', async (req, res) => {
     const asked = bodyOf(ClipSchema, { ...req.query }, res);
     if (!asked) return;
-    const run = (await openedBy(parts, req.params.code))?.run;
-    if (!run || !words.of(run.log.state).has(asked.text)) {
+    const run = (await openedBy(parts, req, res))?.run;
+    if (!run) return;
+    if (!words.of(run.log.state).has(asked.text)) {
       notFound(res, 'Clip');
       return;
     }

@@ -1,5 +1,4 @@
 import type { AddressInfo } from 'node:net';
-import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunEvent } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
@@ -7,7 +6,6 @@ import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
-import { isLoopback, makeGate } from './session.ts';
 
 const T0 = 1_790_000_000_000;
 let nowMs = T0;
@@ -18,8 +16,17 @@ beforeAll(async () => {
 });
 afterAll(() => db.close());
 
-const make = () => createApp({ db, now: () => nowMs, log: () => {}, webDir: '/nowhere' });
-const plan = { ...planOf(circuit(stations(2), 30, 10, 3)), id: 'plan-live' };
+const watched: string[] = [];
+const make = () =>
+  createApp({
+    db,
+    now: () => nowMs,
+    steadyNow: () => nowMs,
+    log: () => {},
+    watch: (event) => watched.push(event),
+    webDir: '/nowhere',
+  });
+const plan = { ...planOf(circuit(stations(2), 30, 10, 3)), id: 'plan-live', squads: ['Heron', 'Teal'] };
 const event = (seq: number, what: object): RunEvent =>
   ({ ...what, id: `event-${seq}-live`, seq, atMs: T0 + seq * 1000 }) as RunEvent;
 
@@ -157,6 +164,88 @@ describe('following a run', () => {
     server.close();
   });
 
+  it('a squad writes down its own reps at the moves of the class, and nothing else', async () => {
+    const { server, url, post, codes } = await running('run-follow-6');
+    await read(`${url}/api/runs/run-follow-6/stream`, 'event', 1);
+    const desk = read(`${url}/api/runs/run-follow-6/stream`, 'command', 2);
+    await read(`${url}/api/runs/run-follow-6/stream`, 'event', 1);
+    const reps = { type: 'reps', stationId: 's1', round: 1, squad: 'Heron', count: 12 };
+    const ask = async (more: object, code = codes.squad) =>
+      (await post(`/api/live/${code}/commands`, { id: 'ask-squad-01', command: { ...reps, ...more } })).status;
+    expect(await ask({ squad: 'Bittern' })).toBe(422);
+    expect(await ask({ squad: 'Her\0on' })).toBe(400);
+    expect(await ask({ squad: '\ud800' })).toBe(400);
+    expect(await ask({ squad: null })).toBe(422);
+    expect(await ask({ stationId: 'elsewhere' })).toBe(422);
+    expect(await ask({})).toBe(202);
+    // A remote writes down for all too, but for no squad that is not there.
+    expect(await ask({ squad: null }, codes.remote)).toBe(202);
+    expect(await ask({ squad: 'Bittern' }, codes.remote)).toBe(422);
+    expect((await desk)[0]?.data.command).toEqual(reps);
+    server.closeAllConnections();
+    server.close();
+  });
+
+  it('a phone that asks without end is told to wait, before anything is looked up', async () => {
+    const { server, post, codes } = await running('run-follow-7');
+    const answers: number[] = [];
+    for (let k = 0; k < 100; k++)
+      answers.push((await post(`/api/live/${codes.squad}/commands`, { id: `ask-flood-${k}`, command: {} })).status);
+    expect(answers.filter((status) => status === 429)).toHaveLength(40);
+    expect(watched).toContain('asks from one place');
+    // Another code of the same place goes on.
+    expect((await post(`/api/live/${codes.remote}/commands`, { id: 'ask-other-1', command: {} })).status).toBe(400);
+    server.closeAllConnections();
+    server.close();
+  });
+
+  it('codes cannot be guessed: twenty that open nothing in a minute are all', async () => {
+    const { server, url, codes } = await running('run-follow-8');
+    const guess = async (k: number) => (await fetch(`${url}/api/live/AAAA${String(k).padStart(2, '3')}`)).status;
+    const answers: number[] = [];
+    for (let k = 0; k < 30; k++) answers.push(await guess(k));
+    expect([answers.filter((s) => s === 404).length, answers.filter((s) => s === 429).length]).toEqual([20, 10]);
+    expect(watched).toContain('codes guessed');
+    expect((await fetch(`${url}/api/live/${codes.watch}`)).status).toBe(429);
+    server.closeAllConnections();
+    server.close();
+  });
+
+  it('one phone with very many streams loses its oldest; walls and desks still get theirs', async () => {
+    const { server, url, codes } = await running('run-follow-9');
+    const stop = new AbortController();
+    const open = async (path: string) => {
+      const res = await fetch(url + path, { signal: stop.signal });
+      return {
+        status: res.status,
+        ended: res.body!.getReader().closed.then(
+          () => true,
+          () => false,
+        ),
+      };
+    };
+    const first = await open(`/api/live/${codes.squad}/stream`);
+    for (let k = 0; k < 60; k++) expect((await open(`/api/live/${codes.squad}/stream`)).status).toBe(200);
+    void first;
+    expect((await read(`${url}/api/live/${codes.watch}/stream`, 'run', 1)).length).toBe(1);
+    expect((await read(`${url}/api/runs/run-follow-9/stream`, 'run', 1)).length).toBe(1);
+    stop.abort();
+    server.closeAllConnections();
+    server.close();
+  });
+
+  it('codes end with a run that runs out by itself, on the desk’s clock', async () => {
+    const { server, url, codes } = await running('run-follow-0');
+    // Count-in 10 s, six times 30 s of work and five rests of 10 s; the start is at T0 + 1 s of the desk, 250 ms behind.
+    nowMs = T0 + 1000 + 240_000 + 200;
+    expect((await fetch(`${url}/api/live/${codes.watch}`)).status).toBe(200);
+    nowMs += 100;
+    expect((await fetch(`${url}/api/live/${codes.watch}`)).status).toBe(404);
+    nowMs = T0;
+    server.closeAllConnections();
+    server.close();
+  });
+
   it('codes are random, differ by kind, and end with the run', async () => {
     const { server, url, post, codes } = await running('run-follow-4');
     expect(new Set(Object.values(codes)).size).toBe(3);
@@ -167,59 +256,5 @@ describe('following a run', () => {
     expect((await fetch(`${url}/api/live/${codes.watch}`)).status).toBe(404);
     server.closeAllConnections();
     server.close();
-  });
-});
-
-describe('the gate', () => {
-  const gated = async () =>
-    createApp({
-      db,
-      now: () => nowMs,
-      log: () => {},
-      webDir: '/nowhere',
-      gate: await makeGate(db, 'spring tide', () => nowMs),
-    });
-  const say = (server: ReturnType<typeof createApp>, passphrase: string) =>
-    request(server).post('/api/session').send({ passphrase });
-
-  it('lets nobody in without the passphrase, but for the following screens', async () => {
-    const server = await gated();
-    for (const path of ['/api/plans', '/api/moves', '/api/runs', '/api/kit', '/api/speech/recordings'])
-      expect([path, (await request(server).get(path)).status]).toEqual([path, 401]);
-    expect((await request(server).get('/api/health')).status).toBe(200);
-    expect((await request(server).get('/api/live/ZZZZZZ')).status).toBe(404);
-    const cookie = (await say(server, 'spring tide').expect(200)).headers['set-cookie']![0]!;
-    expect(cookie).toMatch(/HttpOnly/);
-    expect(cookie).toMatch(/SameSite=Strict/);
-    await request(server).get('/api/plans').set('Cookie', cookie).expect(200);
-    await request(server)
-      .get('/api/plans')
-      .set('Cookie', cookie.replace(/\.[0-9a-f]{8}/, '.00000000'))
-      .expect(401);
-    // A restart logs nobody out; a month does.
-    await request(await gated())
-      .get('/api/plans')
-      .set('Cookie', cookie)
-      .expect(200);
-    nowMs += 31 * 86_400_000;
-    await request(server).get('/api/plans').set('Cookie', cookie).expect(401);
-    nowMs = T0;
-  });
-
-  it('slows wrong passphrases down', async () => {
-    const server = await gated();
-    for (let k = 0; k < 4; k++) expect((await say(server, `wrong ${k}`)).status).toBe(401);
-    expect((await say(server, 'spring tide')).status).toBe(429);
-    nowMs += 1500;
-    expect((await say(server, 'wrong again')).status).toBe(401);
-    expect((await say(server, 'spring tide')).headers['retry-after']).toBe('2');
-    nowMs += 2500;
-    expect((await say(server, 'spring tide')).status).toBe(200);
-    nowMs = T0;
-  });
-
-  it('knows which addresses only this machine can reach', () => {
-    expect(['127.0.0.1', 'localhost', '::1', '127.8.8.8'].map(isLoopback)).toEqual([true, true, true, true]);
-    expect(['0.0.0.0', '192.168.1.5', '::', 'boathouse.local'].map(isLoopback)).toEqual([false, false, false, false]);
   });
 });

@@ -7,7 +7,7 @@ import { eventsSince, findRun, hasRun, setClockOffset } from '../db/runs.ts';
 import type { LiveMessage, RunHub } from '../live/hub.ts';
 import { type KnownRun, type KnownRuns, stateNow } from '../live/known-runs.ts';
 import { type EventStream, type OpenStreams, openStream, type StreamKind } from '../live/streams.ts';
-import { limited, placeOf, type Watch } from './limits.ts';
+import { Guesses, limited, placeOf, type Watch } from './limits.ts';
 import { bodyOf, notFound, sendProblem } from './problem.ts';
 
 /** What each kind of code may ask of the desk. */
@@ -42,7 +42,11 @@ export interface LiveParts {
   /** A clock that nobody can set, ms since 1970. */
   now: () => number;
   watch: Watch;
+  guesses: Guesses;
 }
+
+/** The guesses of codes, counted for all that follow by one. */
+export const codeGuesses = (watch: Watch) => new Guesses(GUESSES, watch);
 
 /** A command as an event without order and time: the same schema, the desk gives it the rest. */
 function readCommand(id: string, command: unknown): RunCommand | null {
@@ -61,21 +65,33 @@ function isOfClass(kind: CodeKind, command: RunCommand, { plan, log }: KnownRun)
   return command.squad === null ? kind !== 'squad' : (plan.squads ?? []).includes(command.squad);
 }
 
-/** The run a code opens while it is under way: codes end with their run, also with one that runs out by itself. */
-export async function openedBy(
-  { db, known, now }: Pick<LiveParts, 'db' | 'known' | 'now'>,
-  code: string,
-): Promise<{ runId: string; kind: CodeKind; run: KnownRun } | null> {
-  const found = /^[A-Za-z0-9]{4,12}$/.test(code) ? await findCode(db, code) : null;
-  const run = found && (await known.get(found.runId));
-  if (!run) return null;
-  const { status } = stateNow(run, now());
-  return status === 'finished' || status === 'abandoned' ? null : { ...found, run };
+/** A run that a code has opened. */
+interface Opened {
+  runId: string;
+  kind: CodeKind;
+  run: KnownRun;
 }
 
-/** Limits what comes by code, before anything is looked up. */
-export function liveLimits(watch: Watch) {
-  return limited({ perMinute: GUESSES, key: placeOf, event: 'codes guessed', watch, missesOnly: true });
+/**
+ * The run that the code of an address opens while it is under way: codes end with their run, also with one that runs out by
+ * itself. Null when it opens nothing, or too many were guessed; the answer has been sent then.
+ */
+export async function openedBy(
+  { db, known, now, guesses }: LiveParts,
+  req: Request,
+  res: Response,
+): Promise<Opened | null> {
+  const code = String(req.params.code);
+  const found = await guesses.look(req, res, async (): Promise<Opened | null> => {
+    const named = /^[A-Za-z0-9]{4,12}$/.test(code) ? await findCode(db, code) : null;
+    const run = named && (await known.get(named.runId));
+    if (!run) return null;
+    const { status } = stateNow(run, now());
+    return status === 'finished' || status === 'abandoned' ? null : { ...named, run };
+  });
+  if (found === null)
+    sendProblem(res, { status: 404, title: 'This code opens nothing: the run is over, or it is mistyped' });
+  return found ?? null;
 }
 
 /** The screens that follow a run by its code, without logging in. */
@@ -83,14 +99,8 @@ export function liveApi(parts: LiveParts): Router {
   const { now, hub, streams, watch } = parts;
   const api = Router();
 
-  const opened = async (code: string, res: Response) => {
-    const found = await openedBy(parts, code);
-    if (!found) sendProblem(res, { status: 404, title: 'This code opens nothing: the run is over, or it is mistyped' });
-    return found;
-  };
-
   api.get('/:code', async (req, res) => {
-    const found = await opened(req.params.code, res);
+    const found = await openedBy(parts, req, res);
     if (found) res.json({ kind: found.kind });
   });
 
@@ -100,7 +110,7 @@ export function liveApi(parts: LiveParts): Router {
   });
 
   api.get('/:code/stream', async (req, res) => {
-    const found = await opened(req.params.code, res);
+    const found = await openedBy(parts, req, res);
     if (!found) return;
     const stream = admitted(streams, found.kind, req, res, now);
     if (stream) await follow(parts, found.runId, found.kind, stream);
@@ -118,7 +128,7 @@ export function liveApi(parts: LiveParts): Router {
     }),
     limited({ perMinute: ASKS_OF_CODE, key: codeOf, event: 'asks of one code', watch }),
     async (req, res) => {
-      const found = await opened(String(req.params.code), res);
+      const found = await openedBy(parts, req, res);
       if (!found) return;
       const body = bodyOf(CommandSchema, req.body, res);
       if (!body) return;

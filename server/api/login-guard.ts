@@ -80,4 +80,4 @@ export class LoginGuard {
 
 /** 0 for the first tries, then 1, 2, 4 … s. */
 const waitAfter = (failed: number) =>
-  failed <= FREE_TRIES ? 0 : Math.min(LONGEST_WAIT_MS, 1000 * 2 ** (Math.ceil(failed) - FREE_TRIES - 1));
+  Math.round(failed) <= FREE_TRIES ? 0 : Math.min(LONGEST_WAIT_MS, 1000 * 2 ** (Math.round(failed) - FREE_TRIES - 1));

@@ -3,32 +3,54 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expect, it } from 'vitest';
-import { dropLock, holderOf, takeLock } from './lock.ts';
+import { takeLock } from './lock.ts';
 
 const folder = () => mkdtempSync(path.join(tmpdir(), 'odd-round-lock-'));
 
-it('is taken, held and given back', () => {
+/** Another process that takes the lock of a folder, says what became of it, and stays. */
+async function other(dir: string) {
+  const child = spawn(process.execPath, [
+    '--input-type=module',
+    '-e',
+    `import { takeLock } from '${path.resolve('dist/server/db/lock.js')}';
+     const taken = takeLock(${JSON.stringify(dir)});
+     console.log('lock' in taken ? 'has it' : taken.heldBy);
+     setTimeout(() => {}, 60000);`,
+  ]);
+  const said = await new Promise<string>((done) => child.stdout.once('data', (d) => done(String(d).trim())));
+  return { child, said };
+}
+
+it('is taken, held against this process and any other, and given back', async () => {
   const dir = path.join(folder(), 'data');
-  expect(holderOf(dir)).toBeNull();
-  expect(takeLock(dir)).toBeNull();
-  expect(holderOf(dir)).toBe(process.pid);
-  dropLock(dir);
-  expect(holderOf(dir)).toBeNull();
+  const taken = takeLock(dir);
+  expect('lock' in taken).toBe(true);
+  expect(takeLock(dir)).toMatchObject({ heldBy: expect.stringMatching(`process ${process.pid}`) });
+  const refused = await other(dir);
+  expect(refused.said).toMatch(`process ${process.pid}`);
+  if ('lock' in taken) taken.lock.drop();
+  const given = await other(dir);
+  expect(given.said).toBe('has it');
+  for (const { child } of [refused, given]) child.kill('SIGKILL');
 });
 
-it('is refused while another process has it, and taken over when that one is gone', async () => {
+it('ends with its process, however that ends, and whatever the file says', async () => {
   const dir = folder();
-  const other = spawn(process.execPath, ['-e', 'setTimeout(() => {}, 60000)']);
-  writeFileSync(path.join(dir, 'server.pid'), String(other.pid));
-  expect(takeLock(dir)).toBe(other.pid);
-  const gone = new Promise((done) => other.once('exit', done));
-  other.kill('SIGKILL');
+  const { child } = await other(dir);
+  expect('heldBy' in takeLock(dir)).toBe(true);
+  const gone = new Promise((done) => child.once('exit', done));
+  child.kill('SIGKILL');
   await gone;
-  expect(takeLock(dir)).toBeNull();
+  // The file still names a process, and one that lives: this one.
+  writeFileSync(path.join(dir, 'server.lock'), `process ${process.pid}`);
+  const taken = takeLock(dir);
+  expect('lock' in taken).toBe(true);
+  if ('lock' in taken) taken.lock.drop();
 });
 
-it('is not stopped by a file that holds no process', () => {
+it('of ten that are started at once one alone has it', async () => {
   const dir = folder();
-  writeFileSync(path.join(dir, 'server.pid'), 'low tide');
-  expect(takeLock(dir)).toBeNull();
+  const all = await Promise.all(Array.from({ length: 10 }, () => other(dir)));
+  expect(all.filter((o) => o.said === 'has it')).toHaveLength(1);
+  for (const { child } of all) child.kill('SIGKILL');
 });

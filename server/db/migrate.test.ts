@@ -19,17 +19,17 @@ it('runs numbered files in order, each once, and those alone', async () => {
   await write('0002_second.sql', "INSERT INTO tide VALUES ('flood');");
   await write('0001_first.sql', 'CREATE TABLE tide (name text);');
   await write('notes.txt', 'not a migration');
-  expect(await migrate(db, folder)).toEqual(['0001_first.sql', '0002_second.sql']);
-  expect(await migrate(db, folder)).toEqual([]);
+  expect(await migrate(db, { folder })).toEqual(['0001_first.sql', '0002_second.sql']);
+  expect(await migrate(db, { folder })).toEqual([]);
   expect(await db.query('SELECT name FROM tide')).toEqual([{ name: 'flood' }]);
 });
 
 it('keeps nothing of one that fails, and tries it again', async () => {
   await write('0003_broken.sql', "INSERT INTO tide VALUES ('half'); SELECT nonsense;");
-  await expect(migrate(db, folder)).rejects.toThrow();
+  await expect(migrate(db, { folder })).rejects.toThrow();
   expect(await db.query('SELECT name FROM tide')).toEqual([{ name: 'flood' }]);
   await write('0003_broken.sql', "INSERT INTO tide VALUES ('ebb');");
-  expect(await migrate(db, folder)).toEqual(['0003_broken.sql']);
+  expect(await migrate(db, { folder })).toEqual(['0003_broken.sql']);
 });
 
 it('rolls a transaction back as a whole', async () => {

@@ -198,7 +198,7 @@ export async function listVersions(
   id: string,
   { below = null, limit }: { below?: number | null; limit: number },
 ): Promise<{ items: StoredVersion[]; next: number | null }> {
-  const rows = await db.query<{ version: number; saved_at: Date; title: string; total_ms: number | string }>(
+  const rows = await db.query<{ version: number; saved_at: Date; title: string; total_ms: number }>(
     `SELECT version, saved_at, document->>'title' AS title, total_ms FROM plan_version
      WHERE plan_id = $1 AND ($2::int IS NULL OR version < $2) ORDER BY version DESC LIMIT $3`,
     [id, below, limit + 1],
@@ -207,7 +207,7 @@ export async function listVersions(
     version: r.version,
     savedAt: r.saved_at.toISOString(),
     title: r.title,
-    totalMs: Number(r.total_ms),
+    totalMs: r.total_ms,
   }));
   return { items, next: rows.length > limit ? (items.at(-1)?.version ?? null) : null };
 }

@@ -1,6 +1,13 @@
 import pg from 'pg';
 import { type Database, DatabaseAway, type Queryable, type Row, StatementError } from './database.ts';
 
+/** 64-bit integers as numbers, as the embedded database gives them: all of ours are milliseconds, counts and row numbers. */
+const INT8 = 20;
+const types = {
+  getTypeParser: ((oid: number, format?: 'text') =>
+    oid === INT8 ? Number : pg.types.getTypeParser(oid, format)) as typeof pg.types.getTypeParser,
+};
+
 const MOST_CONNECTIONS = 10;
 const CONNECT_PATIENCE_MS = 10_000;
 const RETRY_MS = 1000;
@@ -12,6 +19,8 @@ export async function openPostgres(url: string, onTrouble: (what: string) => voi
     max: MOST_CONNECTIONS,
     connectionTimeoutMillis: CONNECT_PATIENCE_MS,
     application_name: 'odd-round',
+    options: '-c TimeZone=UTC',
+    types,
   });
   // An idle connection that broke: the next request makes a new one.
   pool.on('error', (error) => onTrouble(error.message));

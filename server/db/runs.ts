@@ -43,8 +43,8 @@ type RunRow = {
   status: RunStatus;
   started_at: Date | null;
   ended_at: Date | null;
-  planned_ms: number | string;
-  actual_ms: number | string;
+  planned_ms: number;
+  actual_ms: number;
   clock_offset_ms: number;
 };
 
@@ -56,8 +56,8 @@ const fromRow = (row: RunRow): StoredRun => ({
   status: row.status,
   startedAt: row.started_at?.toISOString() ?? null,
   endedAt: row.ended_at?.toISOString() ?? null,
-  plannedMs: Number(row.planned_ms),
-  actualMs: Number(row.actual_ms),
+  plannedMs: row.planned_ms,
+  actualMs: row.actual_ms,
 });
 
 /** Stores a run with the plan as it is led; one whose id is known already is left as it is. */
@@ -139,13 +139,13 @@ export async function eventsSince(
   after: number,
   limit: number,
 ): Promise<{ n: number; event: RunEvent | null }[]> {
-  const rows = await db.query<{ n: string | number; event: unknown }>(
+  const rows = await db.query<{ n: number; event: unknown }>(
     'SELECT n, event FROM run_event WHERE run_id = $1 AND n > $2 ORDER BY n LIMIT $3',
     [runId, after, limit],
   );
   return rows.map((r) => {
     const event = parseWith(RunEventSchema, r.event);
-    return { n: Number(r.n), event: event.ok ? event.value : null };
+    return { n: r.n, event: event.ok ? event.value : null };
   });
 }
 
@@ -213,7 +213,7 @@ async function insertTogether(tx: Queryable, runId: string, events: readonly Run
   if (events.length === 0) return [];
   await tx.script('SAVEPOINT events');
   try {
-    const rows = await tx.query<{ n: string | number; event_id: string }>(
+    const rows = await tx.query<{ n: number; event_id: string }>(
       `INSERT INTO run_event (run_id, event_id, seq, at_ms, event)
        SELECT $1, e->>'id', (e->>'seq')::int, (e->>'atMs')::bigint, e
        FROM jsonb_array_elements($2::jsonb) WITH ORDINALITY AS input (e, nth) ORDER BY nth
@@ -224,7 +224,7 @@ async function insertTogether(tx: Queryable, runId: string, events: readonly Run
     const byId = new Map(events.map((e) => [e.id, e]));
     return rows.flatMap((r) => {
       const event = byId.get(r.event_id);
-      return event ? [{ n: Number(r.n), event }] : [];
+      return event ? [{ n: r.n, event }] : [];
     });
   } catch (error) {
     await tx.script('ROLLBACK TO events').catch(() => {});

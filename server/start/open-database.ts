@@ -23,9 +23,14 @@ const MADE = 'database.made';
 
 export const databaseDir = (dataDir: string) => path.join(dataDir, 'db');
 
+export interface WhichDatabase extends Pick<Settings, 'dataDir' | 'databaseUrl'> {
+  /** Whether one is made where there is none; usual. */
+  mayMake?: boolean;
+}
+
 /** Opens the database that the settings name; throws `CannotStart` with what stands in the way. */
 export async function openDatabase(
-  { dataDir, databaseUrl }: Pick<Settings, 'dataDir' | 'databaseUrl'>,
+  { dataDir, databaseUrl, mayMake = true }: WhichDatabase,
   onTrouble: (what: string) => void = () => {},
 ): Promise<OpenedDatabase> {
   if (databaseUrl !== null) return openServer(databaseUrl, onTrouble);
@@ -33,19 +38,23 @@ export async function openDatabase(
   try {
     const dir = databaseDir(dataDir);
     const isNew = isFirstStart(dataDir, dir);
+    if (isNew && !mayMake) throw new CannotStart(`There is no database in ${dataDir}.`);
     const db = await openEmbedded(dir, { onTrouble }).catch((error) => {
       throw new CannotStart(whyNot(error, dir));
     });
-    if (isNew) {
-      writeFileSync(path.join(dataDir, MADE), `${new Date().toISOString()}\n`);
-      syncOne(path.join(dataDir, MADE));
-      syncOne(dataDir);
-    }
+    if (isNew) markMade(dataDir);
     return { db, durable: db.durable, isNew, drop: lock.drop };
   } catch (error) {
     lock.drop();
     throw error;
   }
+}
+
+/** Notes on the disk that a data folder has a database from now on. */
+export function markMade(dataDir: string): void {
+  writeFileSync(path.join(dataDir, MADE), `${new Date().toISOString()}\n`);
+  syncOne(path.join(dataDir, MADE));
+  syncOne(dataDir);
 }
 
 async function openServer(url: string, onTrouble: (what: string) => void): Promise<OpenedDatabase> {

@@ -4,7 +4,9 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Database } from '../db/database.ts';
 import { openEmbedded } from '../db/embedded.ts';
+import { openPostgres } from '../db/postgres.ts';
 import { ROOT } from '../root.ts';
+import { once } from './postgres-server.ts';
 
 const INSTALLED = path.join(ROOT, 'node_modules/@electric-sql/pglite/package.json');
 const { version } = JSON.parse(readFileSync(INSTALLED, 'utf8')) as { version: string };
@@ -19,8 +21,28 @@ export async function freshDataDir(name: string): Promise<string> {
   return dir;
 }
 
-/** An empty database of a test's own; `close` takes its folder away. */
+let made = 0;
+
+/** An empty database on the PostgreSQL server of the tests; `close` takes it away. */
+async function freshOnServer(server: string): Promise<Database> {
+  const name = `test_${process.pid}_${++made}`;
+  await once(server, `CREATE DATABASE ${name}`);
+  const url = new URL(server);
+  url.pathname = name;
+  const db = await openPostgres(url.href);
+  return {
+    ...db,
+    close: async () => {
+      await db.close();
+      await once(server, `DROP DATABASE ${name} WITH (FORCE)`);
+    },
+  };
+}
+
+/** An empty database of a test's own; `close` takes it away. In the project on PostgreSQL it is one on that server. */
 export async function freshDatabase(): Promise<Database> {
+  const server = process.env.TEST_DATABASE === 'postgres' ? process.env.TEST_POSTGRES_URL : undefined;
+  if (server !== undefined) return freshOnServer(server);
   const dir = await freshDataDir('test');
   const db = await openEmbedded(path.join(dir, 'db'));
   return {

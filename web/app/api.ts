@@ -3,6 +3,7 @@ import { type Thresholds, ThresholdsSchema } from '../../core/checks/index.ts';
 import { type KitItem, KitItemSchema, type Move, MoveSchema } from '../../core/moves/index.ts';
 import { type Plan, PlanSchema } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
+import { noteTrouble } from './trouble.ts';
 
 const StoredPlanSchema = v.object({
   plan: PlanSchema,
@@ -10,6 +11,7 @@ const StoredPlanSchema = v.object({
   updatedAt: v.string(),
   lastLedAt: v.nullable(v.string()),
 });
+const FaultSchema = v.object({ id: v.string(), title: v.string(), problem: v.string() });
 const RunSchema = v.object({
   id: v.string(),
   planId: v.string(),
@@ -21,12 +23,48 @@ const RunSchema = v.object({
   plannedMs: v.number(),
   actualMs: v.number(),
   events: v.array(RunEventSchema),
+  faults: v.optional(v.array(FaultSchema), []),
 });
+const pageOf = <S extends v.GenericSchema>(item: S) =>
+  v.object({
+    items: v.array(item),
+    next: v.nullable(v.string()),
+    faults: v.array(FaultSchema),
+    total: v.optional(v.number()),
+  });
 const VersionSchema = v.object({ version: v.number(), savedAt: v.string(), title: v.string(), totalMs: v.number() });
 
 export type StoredPlan = v.InferOutput<typeof StoredPlanSchema>;
 export type StoredRun = v.InferOutput<typeof RunSchema>;
 export type StoredVersion = v.InferOutput<typeof VersionSchema>;
+/** A stored document that cannot be read. */
+export type Fault = v.InferOutput<typeof FaultSchema>;
+
+/** A page of a long list; `next` asks for the one after it. */
+export interface Page<T> {
+  items: T[];
+  next: string | null;
+  faults: Fault[];
+  total?: number | undefined;
+}
+
+/** What of a list is asked for. */
+export interface ListQuery {
+  q?: string;
+  after?: string | null;
+  limit?: number;
+  /** Classes with a room plan only. */
+  room?: '1';
+  /** Runs begun since then, as an ISO time. */
+  since?: string;
+}
+
+function queryOf(query: Record<string, string | number | null | undefined>): string {
+  const params = new URLSearchParams();
+  for (const [key, value] of Object.entries(query)) if (value) params.set(key, String(value));
+  const text = params.toString();
+  return text === '' ? '' : `?${text}`;
+}
 
 /** The server answered with an error; `status` 0 means it could not be reached. */
 export class ApiError extends Error {
@@ -49,12 +87,13 @@ async function call(path: string, init?: RequestInit, patienceMs = PATIENCE_MS):
     response = await fetch(`/api${path}`, {
       ...init,
       signal: AbortSignal.timeout(patienceMs),
-      ...(init?.body ? { headers: { 'Content-Type': 'application/json' } } : {}),
+      ...(init?.body && !init.headers ? { headers: { 'Content-Type': 'application/json' } } : {}),
     });
   } catch {
     throw new ApiError(0, 'The server cannot be reached');
   }
   if (response.status === 401) askForPassphrase();
+  noteTrouble(response.status, init?.method);
   if (response.status === 204) return null;
   const body: unknown = await response.json().catch(() => null);
   if (response.ok) return body;
@@ -72,13 +111,18 @@ function askForPassphrase(): void {
 const send = (method: string, body: unknown): RequestInit => ({ method, body: JSON.stringify(body) });
 
 export const api = {
-  plans: async () => v.parse(v.array(StoredPlanSchema), await call('/plans')),
+  plans: async (query: ListQuery = {}): Promise<Page<StoredPlan>> =>
+    v.parse(pageOf(StoredPlanSchema), await call(`/plans${queryOf({ ...query })}`)),
   plan: async (id: string) => v.parse(StoredPlanSchema, await call(`/plans/${id}`)),
   savePlan: async (plan: Plan, baseVersion: number) =>
     v.parse(StoredPlanSchema, await call(`/plans/${plan.id}`, send('PUT', { plan, baseVersion }))),
   deletePlan: (id: string) => call(`/plans/${id}`, { method: 'DELETE' }),
   undeletePlan: (id: string) => call(`/plans/${id}/undelete`, { method: 'POST' }),
-  versions: async (id: string) => v.parse(v.array(VersionSchema), await call(`/plans/${id}/versions`)),
+  versions: async (id: string, below: number | null = null) =>
+    v.parse(
+      v.object({ items: v.array(VersionSchema), next: v.nullable(v.number()) }),
+      await call(`/plans/${id}/versions${queryOf({ below })}`),
+    ),
   version: async (id: string, version: number) => v.parse(PlanSchema, await call(`/plans/${id}/versions/${version}`)),
   importPlans: (text: string, goodPart: boolean) => call('/files/import', send('POST', { text, goodPart })),
   moves: async () => v.parse(v.array(MoveSchema), await call('/moves')),
@@ -91,14 +135,65 @@ export const api = {
     v.parse(v.array(KitItemSchema), await call('/kit', send('PUT', { items }))),
   thresholds: async (): Promise<Thresholds> => v.parse(ThresholdsSchema, await call('/thresholds')) as Thresholds,
   saveThresholds: (thresholds: Thresholds) => call('/thresholds', send('PUT', thresholds)),
-  runs: async () => v.parse(v.array(RunSchema), await call('/runs')),
+  runs: async (query: ListQuery = {}): Promise<Page<StoredRun>> =>
+    v.parse(pageOf(RunSchema), await call(`/runs${queryOf({ ...query })}`)),
   run: async (id: string) => v.parse(RunSchema, await call(`/runs/${id}`)),
   createRun: (id: string, plan: Plan) => call('/runs', send('POST', { id, plan }), RUN_PATIENCE_MS),
   appendEvents: async (id: string, events: readonly RunEvent[]) =>
     v.parse(
-      v.object({ stored: v.array(v.string()) }),
+      v.object({ stored: v.array(v.string()), refused: v.array(v.object({ id: v.string(), problem: v.string() })) }),
       await call(`/runs/${id}/events`, send('POST', { events }), RUN_PATIENCE_MS),
-    ).stored,
+    ),
+};
+
+const RestoredSchema = v.object({ restored: v.record(v.string(), v.number()), before: v.string() });
+const KeptSchema = v.object({
+  kept: v.array(v.object({ file: v.string(), bytes: v.number(), madeAt: v.string() })),
+  folder: v.string(),
+  freeBytes: v.nullable(v.number()),
+  diskFull: v.boolean(),
+  database: v.picklist(['embedded', 'postgres']),
+  durable: v.boolean(),
+});
+const SessionSchema = v.object({
+  id: v.string(),
+  agent: v.string(),
+  address: v.string(),
+  madeAt: v.string(),
+  seenAt: v.string(),
+  mine: v.boolean(),
+});
+export type Keeping = v.InferOutput<typeof KeptSchema>;
+export type SignedIn = v.InferOutput<typeof SessionSchema>;
+
+/** A restore of a large backup takes its time. */
+const RESTORE_PATIENCE_MS = 600_000;
+
+/** What the page of backups asks of the server, and who is signed in. */
+export const keepApi = {
+  keeping: async () => v.parse(KeptSchema, await call('/backup')),
+  make: async () =>
+    v.parse(v.object({ file: v.string() }), await call('/backup', { method: 'POST' }, RESTORE_PATIENCE_MS)),
+  check: async () =>
+    v.parse(
+      v.object({ rows: v.record(v.string(), v.number()), faults: v.array(v.string()) }),
+      await call('/backup/check', undefined, RESTORE_PATIENCE_MS),
+    ),
+  restoreKept: async (file: string) =>
+    v.parse(RestoredSchema, await call(`/backup/restore/${file}`, { method: 'POST' }, RESTORE_PATIENCE_MS)),
+  restoreFile: async (file: File) =>
+    v.parse(
+      RestoredSchema,
+      await call(
+        '/backup/restore',
+        { method: 'POST', body: file, headers: { 'Content-Type': 'application/zip' } },
+        RESTORE_PATIENCE_MS,
+      ),
+    ),
+  session: async () => v.parse(v.object({ open: v.boolean(), gated: v.boolean() }), await call('/session')),
+  sessions: async () => v.parse(v.array(SessionSchema), await call('/sessions')),
+  endSession: (id: string) => call(`/sessions/${id}`, { method: 'DELETE' }),
+  signOut: () => call('/session', { method: 'DELETE' }),
 };
 
 /** The stored plan inside a 409 answer, or null. */

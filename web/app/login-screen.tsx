@@ -3,6 +3,15 @@ import { useSearchParams } from 'react-router';
 import { Button } from '../ui/button.tsx';
 import { Wordmark } from './wordmark.tsx';
 
+/**
+ * An address to go on to, when it is a place of this application; else its first page. A browser reads `\\`, tabs and line breaks in
+ * its own way: it is asked where the address leads, not its letters.
+ */
+export function ownPlace(to: string, origin: string): string {
+  const url = URL.canParse(to, origin) ? new URL(to, origin) : null;
+  return url?.origin === origin && to.startsWith('/') ? url.pathname + url.search + url.hash : '/';
+}
+
 /** Where the instructor's passphrase is asked when the server listens on the network. */
 export function LoginScreen() {
   const [params] = useSearchParams();
@@ -16,8 +25,7 @@ export function LoginScreen() {
     }).catch(() => null);
     if (res?.ok) {
       const to = params.get('to') ?? '/';
-      // Only places of this application: an address elsewhere is not followed.
-      window.location.assign(/^\/(?!\/)/.test(to) ? to : '/');
+      window.location.assign(ownPlace(to, window.location.origin));
       return;
     }
     const body = (await res?.json().catch(() => null)) as { title?: string } | null;

@@ -19,6 +19,9 @@ const SHORTCUTS: [string, string][] = [
   ['Space, → and ←, + and −', 'on the desk: pause, skip, back, ten seconds'],
 ];
 
+/** Classes shown at once; typing finds the others. */
+const FOUND = 20;
+
 const typing = (e: KeyboardEvent) =>
   e.target instanceof HTMLElement && (e.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName));
 
@@ -54,9 +57,22 @@ export function Palette() {
 function Finder({ onClose, onKeys }: { onClose: () => void; onKeys: () => void }) {
   const navigate = useNavigate();
   const [plans, setPlans] = useState<StoredPlan[]>([]);
+  const [typed, setTyped] = useState('');
   useEffect(() => {
-    api.plans().then(setPlans, () => setPlans([]));
-  }, []);
+    let current = true;
+    const timer = setTimeout(
+      () =>
+        api.plans({ q: typed, limit: FOUND }).then(
+          (page) => current && setPlans(page.items),
+          () => current && setPlans([]),
+        ),
+      typed === '' ? 0 : 150,
+    );
+    return () => {
+      current = false;
+      clearTimeout(timer);
+    };
+  }, [typed]);
   const go = (to: string) => () => {
     onClose();
     navigate(to);
@@ -69,6 +85,8 @@ function Finder({ onClose, onKeys }: { onClose: () => void; onKeys: () => void }
         <Command.Input
           autoFocus
           placeholder="Class or action"
+          value={typed}
+          onValueChange={setTyped}
           className="mb-2 h-11 w-full rounded-md border border-line-strong bg-card px-3"
         />
         <Command.List className="max-h-[50dvh] overflow-y-auto">
@@ -77,6 +95,7 @@ function Finder({ onClose, onKeys }: { onClose: () => void; onKeys: () => void }
             <Command.Item
               key={plan.id}
               value={`${plan.title} ${plan.id}`}
+              keywords={[typed]}
               onSelect={go(`/classes/${plan.id}`)}
               className={item}
             >
@@ -88,6 +107,9 @@ function Finder({ onClose, onKeys }: { onClose: () => void; onKeys: () => void }
           </Command.Item>
           <Command.Item onSelect={go('/log')} className={item}>
             Log
+          </Command.Item>
+          <Command.Item onSelect={go('/keep')} className={item}>
+            Keeping: backups and who is signed in
           </Command.Item>
           <Command.Item onSelect={() => setTheme('light')} className={item}>
             Light colours

@@ -6,6 +6,7 @@ import { Button, IconButton } from '../ui/button.tsx';
 import { takeNewVersion, useNewVersion } from './offline.ts';
 import { Palette } from './palette.tsx';
 import { setTheme } from './theme.ts';
+import { useTrouble } from './trouble.ts';
 import { Wordmark } from './wordmark.tsx';
 
 const link = ({ isActive }: { isActive: boolean }) =>
@@ -34,6 +35,9 @@ export function Shell() {
           <NavLink to="/log" className={link}>
             Log
           </NavLink>
+          <NavLink to="/keep" className={link}>
+            Keeping
+          </NavLink>
         </nav>
         <span className="flex-1" />
         <IconButton
@@ -47,6 +51,7 @@ export function Shell() {
         </IconButton>
       </header>
       <NewVersion />
+      <Trouble />
       <Outlet />
       <Palette />
       <Toaster
@@ -55,6 +60,22 @@ export function Shell() {
         toastOptions={{ className: '!rounded-md !border-line-strong !bg-card !text-ink !font-sans' }}
       />
     </div>
+  );
+}
+
+const TROUBLES = {
+  full: 'The disk of the server is full. Nothing more is saved until there is room; what you change is kept in this browser.',
+  away: 'The server cannot reach its database. What you change is kept in this browser and saved when it is back.',
+};
+
+/** What keeps the server from saving, said on every page while it lasts. */
+function Trouble() {
+  const { trouble } = useTrouble();
+  if (trouble === null) return null;
+  return (
+    <p role="alert" className="border-b-2 border-live bg-card px-5 py-2">
+      {TROUBLES[trouble]}
+    </p>
   );
 }
 

@@ -21,13 +21,16 @@ import { colour } from '../ui/colour.ts';
 const Chart = lazy(() => import('../ui/chart.tsx'));
 const ENERGY_KG = 70;
 
+/** The runs of the last seven days, the last two hundred of them. */
+const weekOfRuns = () => api.runs({ since: subDays(new Date(), 7).toISOString(), limit: 200 });
+
 /** What the class, a block of it or the week works: body, patterns, sides, and effort along the class. */
 export function BalancePanel({ plan }: { plan: Plan }) {
   const library = useLibrary((s) => s.library);
   const [scope, setScope] = useState('class');
-  const [runs] = useLoaded(api.runs);
+  const [runs] = useLoaded(weekOfRuns);
   const timeline = useMemo(() => compile(plan), [plan]);
-  const week = runs.state === 'ready' ? lastWeek(runs.value) : [];
+  const week = runs.state === 'ready' ? lastWeek(runs.value.items) : [];
   const shown = useMemo(() => {
     const all = stintsOf(plan, timeline, library);
     if (scope === 'week') return { stints: [], balance: weekBalance(week, library), strain: [] };

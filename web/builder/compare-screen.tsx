@@ -1,4 +1,3 @@
-import { format } from 'date-fns';
 import { useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
@@ -8,30 +7,22 @@ import { compile, isBreak, isWork, totals } from '../../core/timeline/index.ts';
 import { api, type StoredPlan, type StoredVersion } from '../app/api.ts';
 import { useLoaded } from '../app/use-loaded.ts';
 import { Button } from '../ui/button.tsx';
+import { ClassPicker } from '../ui/class-picker.tsx';
 import { WhenLoaded } from '../ui/when-loaded.tsx';
-
-interface Sources {
-  stored: StoredPlan;
-  versions: StoredVersion[];
-  others: StoredPlan[];
-}
+import { EarlierTexts } from './earlier-texts.tsx';
 
 /** A class beside an earlier text of itself or another class: strips on one axis, the differences in words, restore. */
 export function CompareScreen() {
   const { id = '' } = useParams();
-  const load = useCallback(async (): Promise<Sources> => {
-    const [stored, versions, all] = await Promise.all([api.plan(id), api.versions(id), api.plans()]);
-    return { stored, versions, others: all.filter((p) => p.plan.id !== id) };
-  }, [id]);
-  const [loaded, reload] = useLoaded(load);
+  const [loaded, reload] = useLoaded(useCallback(() => api.plan(id), [id]));
   return (
     <WhenLoaded loaded={loaded} reload={reload}>
-      {(value) => <Compare {...value} />}
+      {(stored) => <Compare stored={stored} />}
     </WhenLoaded>
   );
 }
 
-function Compare({ stored, versions, others }: Sources) {
+function Compare({ stored }: { stored: StoredPlan }) {
   const navigate = useNavigate();
   const [other, setOther] = useState<{ name: string; plan: Plan; version: number | null } | null>(null);
   const fail = () => toast.error('It could not be opened; nothing was changed.');
@@ -52,27 +43,13 @@ function Compare({ stored, versions, others }: Sources) {
           {stored.plan.title}
         </Link>
         <h2 className="mt-4 mb-1 text-lg font-semibold">Earlier texts</h2>
-        {versions.length === 0 && <p className="text-muted">None yet: every save keeps the text before it.</p>}
-        <ul className="max-h-[42dvh] overflow-y-auto border-t">
-          {versions.map((v) => (
-            <Choice key={v.version} chosen={other?.version === v.version} onClick={() => pickVersion(v)}>
-              <span className="digits">{v.version}</span> {format(new Date(v.savedAt), 'd MMM, HH:mm')}
-              <span className="digits float-right">{formatDuration(v.totalMs)}</span>
-            </Choice>
-          ))}
-        </ul>
+        <EarlierTexts id={stored.plan.id} chosen={other?.version ?? null} onPick={pickVersion} />
         <h2 className="mt-4 mb-1 text-lg font-semibold">Other classes</h2>
-        <ul className="max-h-[30dvh] overflow-y-auto border-t">
-          {others.map((o) => (
-            <Choice
-              key={o.plan.id}
-              chosen={other?.version === null && other.plan.id === o.plan.id}
-              onClick={() => setOther({ name: o.plan.title, plan: o.plan, version: null })}
-            >
-              {o.plan.title}
-            </Choice>
-          ))}
-        </ul>
+        <ClassPicker
+          without={stored.plan.id}
+          chosen={other?.version === null ? other.plan.id : null}
+          onPick={(plan) => setOther({ name: plan.title, plan, version: null })}
+        />
       </nav>
       <section>
         <h1 className="digits mb-4 text-2xl">
@@ -97,21 +74,6 @@ function Compare({ stored, versions, others }: Sources) {
         )}
       </section>
     </main>
-  );
-}
-
-function Choice({ chosen, onClick, children }: { chosen: boolean; onClick: () => void; children: React.ReactNode }) {
-  return (
-    <li className="border-b">
-      <button
-        type="button"
-        aria-pressed={chosen}
-        className={`min-h-10 w-full px-2 text-left ${chosen ? 'bg-ink text-paper' : 'hover:bg-ink/10'}`}
-        onClick={onClick}
-      >
-        {children}
-      </button>
-    </li>
   );
 }
 

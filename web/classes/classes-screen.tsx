@@ -1,16 +1,19 @@
 import { formatDistanceToNow } from 'date-fns';
-import { Copy, Download, Play, Plus, Search, Trash2, Upload } from 'lucide-react';
+import { Copy, Download, Play, Plus, Trash2, Upload } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { clipBefore, duplicatePlan, formatDuration, type Plan } from '../../core/plan/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { ApiError, api, type StoredPlan } from '../app/api.ts';
-import { useLoaded } from '../app/use-loaded.ts';
+import { usePages } from '../app/use-pages.ts';
 import { beginRun } from '../desk/run-storage.ts';
 import { Button, IconButton } from '../ui/button.tsx';
+import { FaultList } from '../ui/fault-list.tsx';
+import { LongList } from '../ui/long-list.tsx';
 import { MiniSheet } from '../ui/mini-sheet.tsx';
+import { SearchField } from '../ui/search-field.tsx';
 import { planFormats } from '../ui/words.ts';
 import { ImportDialog } from './import-dialog.tsx';
 import { NewClassDialog } from './new-class-dialog.tsx';
@@ -21,12 +24,12 @@ const fail = (what: string) => (e: unknown) =>
 
 /** The list of classes, each known by its shape. */
 export function ClassesScreen() {
-  const [loaded, reload] = useLoaded(api.plans);
   const [query, setQuery] = useState('');
+  const load = useCallback((after: string | null) => api.plans({ q: query, after }), [query]);
+  const pages = usePages(load);
+  const { reload } = pages;
   const [shown, setShown] = useState<'new' | 'import' | null>(null);
   const navigate = useNavigate();
-  const plans = loaded.state === 'ready' ? loaded.value : [];
-  const found = useMemo(() => search(plans, query), [plans, query]);
 
   const create = async (plan: Plan, asText = false) => {
     try {
@@ -51,17 +54,7 @@ export function ClassesScreen() {
       <div className="mb-4 flex flex-wrap items-center gap-3">
         <h1 className="digits text-3xl">Classes</h1>
         <span className="flex-1" />
-        <label className="flex min-h-11 w-72 items-center gap-2 rounded-md border border-line-strong bg-card px-3">
-          <Search size={16} className="text-muted" aria-hidden="true" />
-          <input
-            type="search"
-            aria-label="Search classes"
-            placeholder="Title, move or format"
-            className="w-full bg-transparent outline-none"
-            value={query}
-            onChange={(e) => setQuery(e.target.value)}
-          />
-        </label>
+        <SearchField label="Search classes" placeholder="Title, move or format" onSearch={setQuery} />
         <Button onClick={() => setShown('import')}>
           <Upload size={17} aria-hidden="true" /> Import
         </Button>
@@ -75,35 +68,35 @@ export function ClassesScreen() {
           <Plus size={17} aria-hidden="true" /> New class
         </Button>
       </div>
-      {loaded.state === 'loading' && <p className="text-muted">Opening…</p>}
-      {loaded.state === 'failed' && (
+      {pages.state === 'loading' && <p className="text-muted">Opening…</p>}
+      {pages.state === 'failed' && (
         <p>
-          {loaded.message}. <Button onClick={reload}>Try again</Button>
+          {pages.message}. <Button onClick={reload}>Try again</Button>
         </p>
       )}
-      {loaded.state === 'ready' && plans.length === 0 && (
+      <FaultList faults={pages.faults} fileOf={(f) => `/api/plans/${f.id}/document`} />
+      {pages.state === 'ready' && pages.items.length === 0 && query === '' && pages.faults.length === 0 && (
         <p className="max-w-prose py-8">
           No classes yet. “New class” opens a round sheet: type the names of your stations, one after the other, and the
           time adds itself up.
         </p>
       )}
-      {loaded.state === 'ready' && plans.length > 0 && found.length === 0 && (
+      {pages.state === 'ready' && pages.items.length === 0 && query !== '' && (
         <p className="py-8">No class fits “{query}”.</p>
       )}
-      <ul className="border-t border-line-strong">
-        {found.map((stored) => (
-          <ClassRow
-            key={stored.plan.id}
-            stored={stored}
-            onLead={() => navigate(`/desk/${beginRun(stored.plan)}`)}
-            onDuplicate={() => create(duplicatePlan(stored.plan, makeId, clipBefore(stored.plan.title, ' copy', 80)))}
-            onDelete={() => remove(stored)}
-          />
-        ))}
-      </ul>
-      {shown === 'new' && (
-        <NewClassDialog plans={plans.map((p) => p.plan)} onMake={create} onClose={() => setShown(null)} />
+      {pages.items.length > 0 && (
+        <LongList name="Classes" pages={pages} rowHeight={77} keyOf={(stored) => stored.plan.id}>
+          {(stored) => (
+            <ClassRow
+              stored={stored}
+              onLead={() => navigate(`/desk/${beginRun(stored.plan)}`)}
+              onDuplicate={() => create(duplicatePlan(stored.plan, makeId, clipBefore(stored.plan.title, ' copy', 80)))}
+              onDelete={() => remove(stored)}
+            />
+          )}
+        </LongList>
       )}
+      {shown === 'new' && <NewClassDialog onMake={create} onClose={() => setShown(null)} />}
       {shown === 'import' && (
         <ImportDialog
           onClose={() => setShown(null)}
@@ -115,16 +108,6 @@ export function ClassesScreen() {
       )}
     </main>
   );
-}
-
-function search(plans: readonly StoredPlan[], query: string): StoredPlan[] {
-  const words = query.toLowerCase().split(/\s+/).filter(Boolean);
-  if (words.length === 0) return [...plans];
-  return plans.filter(({ plan }) => {
-    const moves = plan.blocks.flatMap((b) => b.stations.map((s) => s.move));
-    const text = [plan.title, planFormats(plan), ...moves].join(' ').toLowerCase();
-    return words.every((w) => text.includes(w));
-  });
 }
 
 interface RowProps {
@@ -142,7 +125,7 @@ function ClassRow({ stored, onLead, onDuplicate, onDelete }: RowProps) {
     .join(', ');
   const over = sums.spareMs !== null && sums.spareMs < 0;
   return (
-    <li className="flex items-center gap-5 border-b py-3 hover:bg-card">
+    <div className="flex items-center gap-5 border-b py-3 hover:bg-card">
       <Link to={`/classes/${plan.id}`} className="flex min-w-0 flex-1 items-center gap-6 px-2">
         <span className="w-64 shrink-0">
           <span className="block truncate text-[19px] font-semibold">{plan.title}</span>
@@ -175,6 +158,6 @@ function ClassRow({ stored, onLead, onDuplicate, onDelete }: RowProps) {
           <Trash2 size={17} />
         </IconButton>
       </span>
-    </li>
+    </div>
   );
 }

@@ -1,76 +1,137 @@
-import { useState } from 'react';
-import { readPlanFile } from '../../core/formats/index.ts';
+import { useRef, useState } from 'react';
+import type { PlanFile } from '../../core/formats/index.ts';
 import { ApiError, api } from '../app/api.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
+import { readFile, sendClasses } from './import-classes.ts';
 
 interface Props {
   onDone: () => void;
   onClose: () => void;
 }
 
+interface Work {
+  what: 'Reading' | 'Importing';
+  done: number;
+  of: number;
+}
+
+const TITLES_SHOWN = 12;
+
 /** Reads a plan file, shows what is in it and what is wrong with it, and imports all, the good part, or nothing. */
 export function ImportDialog({ onDone, onClose }: Props) {
-  const [text, setText] = useState<string | null>(null);
-  const [failed, setFailed] = useState<string | null>(null);
-  const read = text === null ? null : readPlanFile(text);
-  const send = async (goodPart: boolean) => {
+  const [read, setRead] = useState<PlanFile | null>(null);
+  const [work, setWork] = useState<Work | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const stop = useRef(new AbortController());
+
+  const open = async (file: File | undefined) => {
+    stop.current.abort();
+    stop.current = new AbortController();
+    setSaid(null);
+    setRead(null);
+    if (!file) return;
+    setWork({ what: 'Reading', done: 0, of: 0 });
+    const { signal } = stop.current;
     try {
-      await api.importPlans(text ?? '', goodPart);
-      onDone();
-    } catch (e) {
-      setFailed(e instanceof ApiError ? e.message : 'The import failed');
+      const found = await readFile(await file.text(), (done, of) => setWork({ what: 'Reading', done, of }), signal);
+      if (!signal.aborted) setRead(found);
+    } catch {
+      if (!signal.aborted) setSaid('The file cannot be read. Nothing was imported.');
     }
+    if (stop.current.signal === signal) setWork(null);
+  };
+
+  const send = async ({ plans }: PlanFile) => {
+    let sent = 0;
+    const progress = (done: number, of: number) => {
+      sent = done;
+      setWork({ what: 'Importing', done, of });
+    };
+    progress(0, plans.length);
+    try {
+      await sendClasses(plans, (text) => api.importPlans(text, false), progress, stop.current.signal);
+      if (sent === plans.length) return onDone();
+      setSaid(`Cancelled: ${sent} of ${plans.length} classes were imported.`);
+    } catch (e) {
+      const why = e instanceof ApiError ? e.message : 'The import failed';
+      setSaid(`${why}. ${sent === 0 ? 'Nothing was' : `${sent} of ${plans.length} classes were`} imported.`);
+    }
+    setRead(null);
+    setWork(null);
+  };
+
+  const cancel = () => {
+    stop.current.abort();
+    if (work?.what === 'Reading') setWork(null);
+  };
+  const close = () => {
+    stop.current.abort();
+    if (said?.includes('were imported')) onDone();
+    else onClose();
   };
   return (
-    <Dialog title="Import classes" open onClose={onClose}>
+    <Dialog title="Import classes" open onClose={close}>
       <input
         type="file"
         accept=".json,application/json"
         aria-label="Plan file"
         className="mb-4 block w-full"
-        onChange={async (e) => {
-          setFailed(null);
-          setText((await e.target.files?.[0]?.text()) ?? null);
-        }}
+        disabled={work?.what === 'Importing'}
+        onChange={(e) => void open(e.target.files?.[0])}
       />
-      {read && (
-        <>
-          <p>
-            {read.plans.length === 0
-              ? 'No sound class in this file.'
-              : `Sound: ${read.plans.map((p) => p.title).join(', ')}.`}
-          </p>
-          {read.problems.length > 0 && (
-            <ul
-              className="my-3 max-h-56 overflow-y-auto border-l-[3px] border-live bg-card px-3 py-2"
-              aria-label="What is wrong"
-            >
-              {read.problems.map((p) => (
-                <li key={`${p.path}${p.message}`}>
-                  <b>{p.path}</b>: {p.message}
-                </li>
-              ))}
-            </ul>
-          )}
-          <div className="mt-4 flex gap-3">
-            {read.problems.length === 0 ? (
-              <Button look="strong" onClick={() => send(false)}>
-                Import {read.plans.length === 1 ? 'it' : `all ${read.plans.length}`}
-              </Button>
-            ) : (
-              read.plans.length > 0 && (
-                <Button onClick={() => send(true)}>Import the good part ({read.plans.length})</Button>
-              )
-            )}
-          </div>
-        </>
+      {work && (
+        <div className="flex items-center gap-3">
+          <progress
+            className="h-3 flex-1 accent-ink"
+            aria-label={work.what}
+            {...(work.of > 0 ? { value: work.done, max: work.of } : {})}
+          />
+          <span className="digits">
+            {work.what} {work.of > 0 ? `${work.done} of ${work.of}` : '…'}
+          </span>
+          <Button onClick={cancel}>Cancel</Button>
+        </div>
       )}
-      {failed && (
+      {read && !work && <Found read={read} onSend={() => void send(read)} />}
+      {said && (
         <p role="alert" className="mt-3 text-live">
-          {failed}. Nothing was imported.
+          {said}
         </p>
       )}
     </Dialog>
+  );
+}
+
+function Found({ read: { plans, problems }, onSend }: { read: PlanFile; onSend: () => void }) {
+  const titles = plans.slice(0, TITLES_SHOWN).map((p) => p.title);
+  const others = plans.length - titles.length;
+  return (
+    <>
+      <p>
+        {plans.length === 0
+          ? 'No sound class in this file.'
+          : `Sound: ${titles.join(', ')}${others > 0 ? ` and ${others} more` : ''}.`}
+      </p>
+      {problems.length > 0 && (
+        <ul
+          className="my-3 max-h-56 overflow-y-auto border-l-[3px] border-live bg-card px-3 py-2"
+          aria-label="What is wrong"
+        >
+          {problems.map((p) => (
+            <li key={`${p.path}${p.message}`}>
+              <b>{p.path}</b>: {p.message}
+            </li>
+          ))}
+        </ul>
+      )}
+      {plans.length > 0 && (
+        <Button look={problems.length === 0 ? 'strong' : 'plain'} className="mt-4" onClick={onSend}>
+          {problems.length > 0
+            ? `Import the good part (${plans.length})`
+            : `Import ${plans.length === 1 ? 'it' : `all ${plans.length}`}`}
+        </Button>
+      )}
+    </>
   );
 }

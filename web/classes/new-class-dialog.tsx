@@ -13,13 +13,13 @@ import {
   starterPlan,
 } from '../../core/plan/index.ts';
 import { Button } from '../ui/button.tsx';
+import { ClassPicker } from '../ui/class-picker.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { MiniSheet } from '../ui/mini-sheet.tsx';
 import { NumberField } from '../ui/number-field.tsx';
 import { FORMAT_WORDS } from '../ui/words.ts';
 
 interface Props {
-  plans: readonly Plan[];
   onMake: (plan: Plan, asText?: boolean) => void;
   onClose: () => void;
 }
@@ -59,7 +59,7 @@ const RATIOS = [
 ] as const;
 
 /** Where a new class starts from: an empty sheet, a format, a shape, another class, or text. */
-export function NewClassDialog({ plans, onMake, onClose }: Props) {
+export function NewClassDialog({ onMake, onClose }: Props) {
   return (
     <Dialog title="New class" open onClose={onClose} width="max-w-3xl">
       <div className="flex flex-wrap gap-3">
@@ -89,21 +89,11 @@ export function NewClassDialog({ plans, onMake, onClose }: Props) {
           </button>
         ))}
       </div>
-      {plans.length > 0 && (
-        <>
-          <h3 className="mt-5 mb-2 font-semibold">From another class</h3>
-          <div className="flex flex-wrap gap-2">
-            {plans.map((plan) => (
-              <Button
-                key={plan.id}
-                onClick={() => onMake(duplicatePlan(plan, makeId, clipBefore(plan.title, ' copy', 80)))}
-              >
-                {plan.title}
-              </Button>
-            ))}
-          </div>
-        </>
-      )}
+      <h3 className="mt-5 mb-2 font-semibold">From another class</h3>
+      <ClassPicker
+        chosen={null}
+        onPick={(plan) => onMake(duplicatePlan(plan, makeId, clipBefore(plan.title, ' copy', 80)))}
+      />
     </Dialog>
   );
 }

@@ -1,7 +1,7 @@
 import type { RunEvent } from '../../core/run/index.ts';
 import { openRunStream } from '../live/run-stream.ts';
 import { behindLeader, heedBeat, keepTime, offsetTo } from './desk-clock.ts';
-import { keyOf, readRun } from './run-storage.ts';
+import { eventUnder, readHead } from './run-storage.ts';
 
 const TELL_EVERY_MS = 2000;
 const ALIGN_EVERY_MS = 500;
@@ -28,7 +28,11 @@ export function linkDesk(runId: string, end: DeskEnd): () => void {
   let leaderOffsetMs: number | null = null;
   let told: number | null = null;
   let closeStream: (() => void) | null = null;
-  const isKnown = () => readRun(runId)?.created === true;
+  let known = false;
+  const isKnown = () => {
+    known ||= readHead(runId)?.created === true;
+    return known;
+  };
 
   const open = () => {
     // Before its first event is sent the server does not know the run.
@@ -69,8 +73,8 @@ export function linkDesk(runId: string, end: DeskEnd): () => void {
     if (behind !== 0) end.onBehind(behind);
   };
   const onStorage = (e: StorageEvent) => {
-    const kept = e.key === keyOf(runId) ? readRun(runId) : null;
-    if (kept) end.onEvents(kept.events, false);
+    const kept = e.key === null || e.newValue === null ? null : eventUnder(e.key, runId);
+    if (kept) end.onEvents([kept], false);
   };
 
   open();

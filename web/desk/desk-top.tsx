@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import type { RunState, RunView } from '../../core/run/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
@@ -11,7 +11,7 @@ import { slotEndMs } from './slot-end.ts';
 export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; view: RunView }) {
   const timeline = useMemo(() => compile(plan), [plan]);
   const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
-  const { waiting, soundOn, keptHere, leads } = useDesk();
+  const { waiting, soundOn, keptHere, leads, aside, blocked, asksDropped } = useDesk();
   const lead = state.intervals[0]?.kind === 'countIn' ? (state.intervals[0]?.durationMs ?? 0) : 0;
   const endAt = view.projectedEndAtMs;
   const slotEnd = state.startedAtMs === null ? null : slotEndMs(plan, state.startedAtMs);
@@ -45,6 +45,14 @@ export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; vi
         {!keptHere && waiting > 0 && (
           <span className="border-2 border-current px-2 font-bold">Browser storage is full: do not reload</span>
         )}
+        {asksDropped > 0 && <Told>Phones ask too often: {asksDropped} left out</Told>}
+        {aside.length > 0 && (
+          <Told>
+            The server did not take {aside.length === 1 ? 'one entry' : `${aside.length} entries`} ({aside[0]?.problem}
+            ): kept aside here
+          </Told>
+        )}
+        {blocked !== null && <Told>The server will not take this run ({blocked}): it is kept here</Told>}
         <span role="status">
           {started ? (waiting === 0 ? 'Saved' : `${waiting} kept here, not on the server yet`) : 'Not started'}
         </span>
@@ -61,6 +69,11 @@ export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; vi
       </div>
     </header>
   );
+}
+
+/** Something the instructor should know of, quietly framed. */
+function Told({ children }: { children: ReactNode }) {
+  return <span className="border-2 border-current px-2">{children}</span>;
 }
 
 /** How the voice stands: on its way, not to be had, or silent on purpose; nothing when all is well. */

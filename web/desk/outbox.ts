@@ -1,16 +1,38 @@
 import { stateAt } from '../../core/run/index.ts';
 import { ApiError, api } from '../app/api.ts';
-import { dropRun, readRun, storedRunIds, storeRun, unsent } from './run-storage.ts';
+import {
+  dropRun,
+  keepSent,
+  keptEvents,
+  readHead,
+  sendAnew,
+  setAside,
+  storedRunIds,
+  storeHead,
+  waitingEvents,
+} from './run-storage.ts';
 
 const RETRY_MS = 2000;
 const BATCH = 200;
 /** A run that was opened and never started is forgotten after a day. */
 const UNSTARTED_FOR_MS = 86_400_000;
+/** Answers by which the server says that it will not take a run as it is. */
+const BLOCKING = [400, 413, 422];
 const busy = new Set<string>();
 
+/** What a send has settled, told to this window as `odd-round:sent`. */
+export interface Settled {
+  runId: string;
+  sent: readonly string[];
+  refused: readonly { id: string; problem: string }[];
+  /** Why the server takes nothing of this run, where it has said so. */
+  blocked: string | null;
+}
+
 /**
- * Sends what the server does not have of a run, in order, and notes what it confirms. Gives true when it has all.
- * A send that fails leaves everything as it was: sending twice does no harm.
+ * Sends what the server does not have of a run, in order, and notes what it confirms. Gives true when nothing waits any more.
+ * What the server refuses is set aside: it must not hold up what comes after it. A send that fails leaves everything as it was
+ * and gives false; sending twice does no harm.
  */
 export async function flush(id: string): Promise<boolean> {
   if (busy.has(id)) return false;
@@ -18,8 +40,12 @@ export async function flush(id: string): Promise<boolean> {
   try {
     return await sendAll(id);
   } catch (error) {
-    if (error instanceof ApiError && (error.status === 0 || error.status >= 500)) return false;
-    throw error;
+    if (!(error instanceof ApiError)) throw error;
+    const head = error.status === 404 ? readHead(id) : null;
+    // The server has lost the run, as after a restore: it is given it anew.
+    if (head) sendAnew(head);
+    else if (BLOCKING.includes(error.status)) tell({ runId: id, sent: [], refused: [], blocked: error.message });
+    return false;
   } finally {
     busy.delete(id);
   }
@@ -27,28 +53,29 @@ export async function flush(id: string): Promise<boolean> {
 
 async function sendAll(id: string): Promise<boolean> {
   for (;;) {
-    const run = readRun(id);
-    if (!run || run.events.length === 0) return true;
-    if (!run.created) {
-      await api.createRun(id, run.plan);
-      note(id, (r) => ({ ...r, created: true }));
+    const waiting = waitingEvents(id).slice(0, BATCH);
+    const head = waiting.length === 0 ? null : readHead(id);
+    if (!head) return true;
+    if (!head.created) {
+      await api.createRun(id, head.plan);
+      storeHead({ ...head, created: true });
+      tell({ runId: id, sent: [], refused: [], blocked: null });
       continue;
     }
-    const events = unsent(run).slice(0, BATCH);
-    if (events.length === 0) return true;
-    const stored = await api.appendEvents(id, events);
-    note(id, (r) => ({ ...r, sent: [...new Set([...r.sent, ...stored])] }));
+    const { stored, refused } = await api.appendEvents(id, waiting);
+    const has = new Set(stored);
+    const said = new Map(refused.map((r) => [r.id, r.problem]));
+    for (const event of waiting)
+      if (has.has(event.id)) keepSent(id, event);
+      else if (said.has(event.id)) setAside(id, event, said.get(event.id) ?? '');
+    tell({ runId: id, sent: stored, refused, blocked: null });
+    // An answer that settles nothing would be asked for without end.
+    if (!waiting.some((e) => has.has(e.id) || said.has(e.id))) return false;
   }
 }
 
-function note(
-  id: string,
-  change: (run: NonNullable<ReturnType<typeof readRun>>) => NonNullable<ReturnType<typeof readRun>>,
-): void {
-  const run = readRun(id);
-  if (!run) return;
-  storeRun(change(run));
-  window.dispatchEvent(new CustomEvent('odd-round:sent', { detail: id }));
+function tell(settled: Settled): void {
+  window.dispatchEvent(new CustomEvent('odd-round:sent', { detail: settled }));
 }
 
 /** Keeps sending a run's events until stopped: at once when told, and again while something is left. */
@@ -76,14 +103,15 @@ export function keepSending(id: string): { poke: () => void; stop: () => void } 
 /** At the start of the application: sends what earlier windows left, and forgets runs that are over and safe. */
 export async function flushLeftovers(nowMs: number): Promise<void> {
   for (const id of storedRunIds()) {
-    const run = readRun(id);
-    if (!run) continue;
-    if (run.events.length === 0) {
-      if (nowMs - run.madeAtMs > UNSTARTED_FOR_MS) dropRun(id);
+    const head = readHead(id);
+    if (!head) continue;
+    const events = keptEvents(id);
+    if (events.length === 0) {
+      if (nowMs - head.madeAtMs > UNSTARTED_FOR_MS) dropRun(id);
       continue;
     }
     const all = await flush(id).catch(() => false);
-    const { status } = stateAt(run.plan, run.events, nowMs + (run.shiftMs ?? 0));
+    const { status } = stateAt(head.plan, events, nowMs + (head.shiftMs ?? 0));
     if (all && (status === 'finished' || status === 'abandoned')) dropRun(id);
   }
 }

@@ -4,12 +4,15 @@ import { type Plan, PlanSchema } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
 import { dropCopy, keepCopy, putBack } from './durable.ts';
 
-const LocalRunSchema = v.object({
+/*
+ * A run as this browser keeps it, complete without the server: its head under one key, each event under a key of its own, so
+ * that keeping one costs the same however many there are. Where an event stands is said by the key: it waits to be sent, the
+ * server has it, or the server will not take it and it is set aside.
+ */
+
+const HeadSchema = v.object({
   id: v.string(),
   plan: PlanSchema,
-  events: v.array(RunEventSchema),
-  /** Ids of events the server has confirmed. */
-  sent: v.array(v.string()),
   /** The server knows the run itself. */
   created: v.boolean(),
   /** When it was made here, ms since 1970. */
@@ -17,85 +20,161 @@ const LocalRunSchema = v.object({
   /** The run's time less this device's, ms, where they differ. */
   shiftMs: v.optional(v.number()),
 });
+/** What is kept of a run beside its events. */
+export type RunHead = v.InferOutput<typeof HeadSchema>;
 
-/** A run as this browser keeps it: the desk's own record, complete without the server. */
-export type LocalRun = v.InferOutput<typeof LocalRunSchema>;
+/** What an older version kept under the head's key: all events in one text. */
+const OldSchema = v.object({ ...HeadSchema.entries, events: v.array(v.unknown()), sent: v.array(v.string()) });
+const AsideSchema = v.object({ event: v.unknown(), problem: v.string() });
 
-const PREFIX = 'odd-round.run.';
-export const keyOf = (id: string) => PREFIX + id;
+const HEAD = 'odd-round.run.';
+const PLACES = { waits: 'odd-round.waits.', sent: 'odd-round.sent.', aside: 'odd-round.aside.' } as const;
+type Place = keyof typeof PLACES;
 
-/**
- * Keeps a run in this browser, adding to what another window may have kept of it; false when the storage is full or
- * closed: the run then lives in its window alone.
- */
-export function storeRun(run: LocalRun): boolean {
+export const headKey = (id: string) => HEAD + id;
+const eventKey = (place: Place, runId: string, eventId: string) => `${PLACES[place]}${runId}.${eventId}`;
+
+/** Writes a value here and its copy beside it; false when the storage is full or closed. */
+function write(key: string, value: unknown): boolean {
+  const text = JSON.stringify(value);
+  keepCopy(key, text);
   try {
-    const text = JSON.stringify(joined(readRun(run.id), run));
-    keepCopy(keyOf(run.id), text);
-    localStorage.setItem(keyOf(run.id), text);
+    localStorage.setItem(key, text);
     return true;
   } catch {
     return false;
   }
 }
 
-/** All events of both, each once; what one of them has sent is sent. */
-export function joined(kept: LocalRun | null, run: LocalRun): LocalRun {
-  if (!kept) return run;
-  const known = new Set(run.events.map((e) => e.id));
-  return {
-    ...run,
-    events: [...run.events, ...kept.events.filter((e) => !known.has(e.id))],
-    sent: [...new Set([...run.sent, ...kept.sent])],
-    created: run.created || kept.created,
-  };
+function remove(key: string): void {
+  localStorage.removeItem(key);
+  dropCopy(key);
 }
 
-export function dropRun(id: string): void {
-  localStorage.removeItem(keyOf(id));
-  dropCopy(keyOf(id));
-}
-
-/** The run kept in this browser; null when it is not here or cannot be read. */
-export const readRun = (id: string): LocalRun | null => parse(localStorage.getItem(keyOf(id)));
-
-function parse(text: string | null): LocalRun | null {
+/** A kept text as JSON; null when there is none or it is damaged. */
+function readJson(key: string): unknown {
+  const text = localStorage.getItem(key);
   if (text === null) return null;
   try {
-    const result = v.safeParse(LocalRunSchema, JSON.parse(text));
-    return result.success ? result.output : null;
+    return JSON.parse(text);
   } catch {
     return null;
   }
 }
 
-/** Brings back what a browser that was killed had not written to its local storage yet. */
-export function restoreRuns(): Promise<void> {
-  return putBack((key, text) => {
-    if (!key.startsWith(PREFIX)) {
-      if (localStorage.getItem(key) === null) localStorage.setItem(key, text);
-      return;
-    }
-    const run = parse(text);
-    if (run) storeRun(run);
-    else dropCopy(key);
+/** The head of a run kept here; null when there is none or it cannot be read. */
+export function readHead(id: string): RunHead | null {
+  const head = v.safeParse(HeadSchema, readJson(headKey(id)));
+  return head.success ? head.output : null;
+}
+
+/** Keeps a run's head; false when this browser can keep no more: the run then lives in its window alone. */
+export const storeHead = (head: RunHead): boolean => write(headKey(head.id), head);
+
+/** Keeps an event that waits to be sent; false when this browser can keep no more. */
+export const keepWaiting = (runId: string, event: RunEvent): boolean =>
+  write(eventKey('waits', runId, event.id), event);
+
+/** Keeps an event that the server has. */
+export function keepSent(runId: string, event: RunEvent): void {
+  write(eventKey('sent', runId, event.id), event);
+  remove(eventKey('waits', runId, event.id));
+}
+
+/** Lets a run that the server has lost be sent again from its beginning. */
+export function sendAnew(head: RunHead): void {
+  for (const event of eventsAt('sent', head.id)) {
+    keepWaiting(head.id, event);
+    remove(eventKey('sent', head.id, event.id));
+  }
+  storeHead({ ...head, created: false });
+}
+
+/** Sets an event aside that the server will not take, with what it said: it is not sent again, and not lost. */
+export function setAside(runId: string, event: RunEvent, problem: string): void {
+  write(eventKey('aside', runId, event.id), { event, problem });
+  remove(eventKey('waits', runId, event.id));
+}
+
+function eventsAt(place: Place, runId: string): RunEvent[] {
+  const prefix = `${PLACES[place]}${runId}.`;
+  return Object.keys(localStorage).flatMap((key) => {
+    const event = key.startsWith(prefix) ? readEvent(readJson(key)) : null;
+    return event ?? [];
   });
+}
+
+function readEvent(json: unknown): RunEvent | null {
+  const event = v.safeParse(RunEventSchema, json);
+  return event.success ? event.output : null;
+}
+
+/** An event kept under a key of this run, as another window has just written it; null for any other key. */
+export function eventUnder(key: string, runId: string): RunEvent | null {
+  const isOwn = key.startsWith(`${PLACES.waits}${runId}.`) || key.startsWith(`${PLACES.sent}${runId}.`);
+  return isOwn ? readEvent(readJson(key)) : null;
+}
+
+/** The events that wait to be sent, in order. */
+export const waitingEvents = (runId: string) => eventsAt('waits', runId).sort((a, b) => a.seq - b.seq);
+
+/** All events of a run that are kept here, but for those set aside. */
+export const keptEvents = (runId: string) => [...eventsAt('sent', runId), ...waitingEvents(runId)];
+
+/** What was set aside of a run, with what the server said of each. */
+export function asideOf(runId: string): { id: string; problem: string }[] {
+  const prefix = `${PLACES.aside}${runId}.`;
+  return Object.keys(localStorage).flatMap((key) => {
+    const aside = key.startsWith(prefix) ? v.safeParse(AsideSchema, readJson(key)) : null;
+    return aside?.success ? [{ id: key.slice(prefix.length), problem: aside.output.problem }] : [];
+  });
+}
+
+/** Forgets a run and its events, but not what was set aside. */
+export function dropRun(id: string): void {
+  for (const place of ['waits', 'sent'] as const)
+    for (const event of eventsAt(place, id)) remove(eventKey(place, id, event.id));
+  remove(headKey(id));
+}
+
+/** Brings back what a browser that was killed had not written to its local storage yet, and what an older version kept. */
+export async function restoreRuns(): Promise<void> {
+  await putBack((key, text) => {
+    const isSentAlready =
+      key.startsWith(PLACES.waits) && localStorage.getItem(key.replace(PLACES.waits, PLACES.sent)) !== null;
+    if (isSentAlready || localStorage.getItem(key) !== null) return;
+    try {
+      localStorage.setItem(key, text);
+    } catch {
+      // The copy stays where it is.
+    }
+  });
+  for (const id of storedRunIds()) splitOld(id);
+}
+
+/** A run that an older version kept in one text, its events under keys of their own. */
+function splitOld(id: string): void {
+  const old = v.safeParse(OldSchema, readJson(headKey(id)));
+  if (!old.success) return;
+  const { events, sent, ...head } = old.output;
+  for (const json of events) {
+    const event = readEvent(json);
+    if (event && sent.includes(event.id)) keepSent(id, event);
+    else if (event) keepWaiting(id, event);
+  }
+  storeHead(head);
 }
 
 /** Ids of all runs kept in this browser. */
 export function storedRunIds(): string[] {
   return Object.keys(localStorage)
-    .filter((k) => k.startsWith(PREFIX))
-    .map((k) => k.slice(PREFIX.length));
+    .filter((k) => k.startsWith(HEAD))
+    .map((k) => k.slice(HEAD.length));
 }
 
 /** Makes a run of a plan as it is now and gives its id; it starts when the desk is told to. */
 export function beginRun(plan: Plan): string {
   const id = nanoid(16);
-  storeRun({ id, plan, events: [], sent: [], created: false, madeAtMs: Date.now() });
+  storeHead({ id, plan, created: false, madeAtMs: Date.now() });
   return id;
-}
-
-export function unsent(run: LocalRun): RunEvent[] {
-  return run.events.filter((e) => !run.sent.includes(e.id));
 }

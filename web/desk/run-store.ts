@@ -1,31 +1,34 @@
 import { nanoid } from 'nanoid';
+import * as v from 'valibot';
 import { create } from 'zustand';
 import { type Cue, planCues, wordsOf } from '../../core/cues/index.ts';
-import {
-  foldRun,
-  lastUndoable,
-  leaderOf,
-  type RunCommand,
-  type RunEvent,
-  type RunState,
-} from '../../core/run/index.ts';
+import type { Plan } from '../../core/plan/index.ts';
+import { type RunCommand, type RunEvent, RunEventSchema, RunLog, type RunState } from '../../core/run/index.ts';
 import { api } from '../app/api.ts';
 import { runSounds } from '../audio/run-sounds.ts';
 import { SoundEngine } from '../audio/sound-engine.ts';
 import { fetchVoice, measured, NO_VOICE, type VoiceState } from '../audio/voice.ts';
+import { AskLimit } from './ask-limit.ts';
 import { runClock } from './desk-clock.ts';
 import { deskId } from './desk-id.ts';
 import { linkDesk } from './desk-link.ts';
-import { keepSending } from './outbox.ts';
-import { joined, type LocalRun, readRun, storeRun, unsent } from './run-storage.ts';
+import { keepSending, type Settled } from './outbox.ts';
+import { asideOf, keepSent, keepWaiting, keptEvents, readHead, storeHead, waitingEvents } from './run-storage.ts';
 
 /**
  * A command takes effect this much after the tap, so that the tone it calls for can start exactly on time.
  */
 const COMMAND_LEAD_MS = 50;
 
+/** The run this desk shows: its plan as begun, and its events. */
+export interface DeskRun {
+  id: string;
+  plan: Plan;
+  events: readonly RunEvent[];
+}
+
 interface DeskState {
-  run: LocalRun | null;
+  run: DeskRun | null;
   /** The fold of the run's events; screens move it on to their own moment. */
   folded: RunState | null;
   /** False while another desk leads: this one shows the run, silent, and may take over. */
@@ -35,6 +38,12 @@ interface DeskState {
   voice: VoiceState;
   /** Events the server has not confirmed. */
   waiting: number;
+  /** What the server will not take, with what it said of each: it is kept here and does not count. */
+  aside: readonly { id: string; problem: string }[];
+  /** Why the server takes nothing of this run; null when it does, or is only out of reach. */
+  blocked: string | null;
+  /** Asks of phones that came too often and were left out. */
+  asksDropped: number;
   /** False when this browser's storage took no more: the run goes on, but a reload would lose what is not sent. */
   keptHere: boolean;
   /** A following screen that asks for the sound. */
@@ -49,6 +58,9 @@ const CLOSED = {
   cues: [],
   voice: NO_VOICE,
   waiting: 0,
+  aside: [],
+  blocked: null,
+  asksDropped: 0,
   keptHere: true,
   soundAsked: null,
   failed: null,
@@ -62,6 +74,10 @@ sound.watch(() => useDesk.setState({ soundOn: sound.isOn }));
 let me = '';
 let closeOpen: (() => void) | null = null;
 let sending: ReturnType<typeof keepSending> | null = null;
+let log: RunLog | null = null;
+let asks = new AskLimit();
+/** Ids of the events that the server has not confirmed. */
+const unconfirmed = new Set<string>();
 
 /** Opens a run on this desk: from this browser, else from the server, else says that there is none. */
 export async function openRun(id: string): Promise<void> {
@@ -71,16 +87,21 @@ export async function openRun(id: string): Promise<void> {
     closed = true;
   };
   me = await deskId();
-  const run = readRun(id) ?? (await fetchRun(id));
+  const head = readHead(id) ?? (await fetchRun(id));
   if (closed) return;
-  if (!run) {
+  if (!head) {
     useDesk.setState({ failed: 'This run is neither in this browser nor on the server' });
     return;
   }
-  runClock.shiftMs = run.shiftMs ?? 0;
+  runClock.shiftMs = head.shiftMs ?? 0;
   sound.shiftBy(0);
   runClock.watch((shiftMs) => keepShift(id, shiftMs));
-  show(run);
+  log = new RunLog(head.plan, keptEvents(id));
+  asks = new AskLimit();
+  unconfirmed.clear();
+  for (const event of waitingEvents(id)) unconfirmed.add(event.id);
+  useDesk.setState({ aside: asideOf(id) });
+  show(id, log);
   sending = keepSending(id);
   const unlink = linkDesk(id, {
     leads: () => useDesk.getState().leads,
@@ -93,9 +114,10 @@ export async function openRun(id: string): Promise<void> {
     unlink();
     sending?.stop();
     sending = null;
+    log = null;
     voiceLoad?.abort();
   };
-  sound.silent = run.plan.silent ?? false;
+  sound.silent = head.plan.silent ?? false;
   soundFrom(sound.now());
   void loadVoice();
 }
@@ -107,12 +129,13 @@ export function closeRun(): void {
   useDesk.setState(CLOSED);
 }
 
-async function fetchRun(id: string): Promise<LocalRun | null> {
+async function fetchRun(id: string): Promise<ReturnType<typeof readHead>> {
   try {
     const { plan, events } = await api.run(id);
-    const run: LocalRun = { id, plan, events, sent: events.map((e) => e.id), created: true, madeAtMs: Date.now() };
-    storeRun(run);
-    return run;
+    const head = { id, plan, created: true, madeAtMs: Date.now() };
+    storeHead(head);
+    for (const event of events) keepSent(id, event);
+    return head;
   } catch {
     return null;
   }
@@ -120,24 +143,22 @@ async function fetchRun(id: string): Promise<LocalRun | null> {
 
 function keepShift(id: string, shiftMs: number): void {
   const { run, leads } = useDesk.getState();
-  if (run?.id !== id || !leads) return;
-  storeRun({ ...run, shiftMs });
-  useDesk.setState({ run: { ...run, shiftMs } });
+  const head = run?.id === id && leads ? readHead(id) : null;
+  if (head) storeHead({ ...head, shiftMs });
 }
 
-function show(run: LocalRun): void {
-  const folded = foldRun(run.plan, run.events);
+/** Shows a run as its log has it by now. */
+function show(id: string, { plan, events, state, leader }: RunLog): void {
   const { folded: before, cues, voice } = useDesk.getState();
-  const same = before?.intervals === folded.intervals && before.plan === folded.plan;
-  const leader = leaderOf(run.events);
+  const same = before?.intervals === state.intervals && before.plan === state.plan;
   useDesk.setState({
-    run,
-    folded,
+    run: { id, plan, events },
+    folded: state,
     leads: leader === null || leader === me,
-    cues: same ? cues : planCues(folded.plan, folded.intervals, measured(voice.lengths)),
-    waiting: unsent(run).length,
+    cues: same ? cues : planCues(state.plan, state.intervals, measured(voice.lengths)),
+    waiting: unconfirmed.size,
   });
-  if (before && before.plan !== folded.plan) void loadVoice();
+  if (before && before.plan !== state.plan) void loadVoice();
 }
 
 /** Sounds the run from a moment on, if it is for this desk to sound: it leads, and no other screen has the sound. */
@@ -150,24 +171,28 @@ function soundFrom(atMs: number, cut = false): void {
 /** Takes in what other desks or windows did, or the server has confirmed; each event counts once. */
 function takeIn(events: readonly RunEvent[], onServer: boolean): void {
   const { run, leads } = useDesk.getState();
-  if (!run) return;
-  const known = new Set(run.events.map((e) => e.id));
-  const news = events.filter((e) => !known.has(e.id));
-  const confirmed = onServer ? events.filter((e) => !run.sent.includes(e.id)).map((e) => e.id) : [];
-  if (news.length === 0 && confirmed.length === 0) return;
-  const next = { ...run, events: [...run.events, ...news], sent: [...run.sent, ...confirmed] };
-  if (onServer) storeRun(next);
-  show(next);
+  if (!run || !log) return;
+  const news = log.add(events);
+  const confirmed = onServer && events.some((e) => unconfirmed.delete(e.id));
+  if (news.length === 0 && !confirmed) return;
+  if (onServer) for (const event of events) keepSent(run.id, event);
+  else for (const event of news) unconfirmed.add(event.id);
+  show(run.id, log);
   if (news.length > 0) soundFrom(sound.now() + COMMAND_LEAD_MS, leads !== useDesk.getState().leads);
 }
 
 /**
  * Does what a remote or a squad asked: the leading desk is the authority. Each ask has an id, which becomes the event's:
- * asked twice, it counts once. A screen that asks for the sound must be given it by hand.
+ * asked twice, it counts once. A screen that asks for the sound must be given it by hand. More than a hall can mean is left out,
+ * and told.
  */
 function obey(id: string, asked: { type: string }): void {
   const what = asked as RunCommand;
-  if (useDesk.getState().run?.events.some((e) => e.id === id)) return;
+  if (log?.has(id)) return;
+  if (!asks.heeds(performance.now())) {
+    useDesk.setState({ asksDropped: asks.dropped });
+    return;
+  }
   if (what.type !== 'sound') void command(what, id);
   else if (what.screen !== null && !refused.has(what.screen)) useDesk.setState({ soundAsked: what.screen });
 }
@@ -218,11 +243,26 @@ async function loadVoice(): Promise<void> {
   }
 }
 
-window.addEventListener('odd-round:sent', () => {
+window.addEventListener('odd-round:sent', (e) => {
   const { run } = useDesk.getState();
-  const stored = run && readRun(run.id);
-  if (run && stored)
-    useDesk.setState({ run: { ...run, sent: stored.sent }, waiting: unsent({ ...run, sent: stored.sent }).length });
+  const { runId, sent, refused, blocked } = (e as CustomEvent<Settled>).detail;
+  if (!run || runId !== run.id || !log) return;
+  useDesk.setState({ blocked });
+  for (const id of sent) unconfirmed.delete(id);
+  for (const { id } of refused) unconfirmed.delete(id);
+  if (refused.length === 0) {
+    useDesk.setState({ waiting: unconfirmed.size });
+    return;
+  }
+  // What the server has not taken no screen has seen: it does not count here either.
+  const out = new Set(refused.map((r) => r.id));
+  log = new RunLog(
+    run.plan,
+    log.events.filter((event) => !out.has(event.id)),
+  );
+  useDesk.setState({ aside: asideOf(run.id) });
+  show(run.id, log);
+  soundFrom(sound.now() + COMMAND_LEAD_MS);
 });
 
 /** Makes this desk the one that leads; the other follows as soon as it hears of it. */
@@ -236,17 +276,21 @@ export async function command(what: RunCommand, id: string = nanoid(16)): Promis
   const { run } = useDesk.getState();
   if (!run || !mayDo(what)) return;
   if (what.type === 'start' || what.type === 'resume' || what.type === 'lead') await sound.unlock();
-  const now = joined(readRun(run.id), useDesk.getState().run ?? run);
-  const event: RunEvent = {
+  if (!log || useDesk.getState().run?.id !== run.id) return;
+  const made = v.safeParse(RunEventSchema, {
     ...what,
     id,
-    seq: Math.max(0, ...now.events.map((e) => e.seq)) + 1,
+    seq: log.lastSeq + 1,
     atMs: Math.round(Math.max(useDesk.getState().folded?.clockMs ?? 0, sound.now() + COMMAND_LEAD_MS)),
     by: me,
-  };
-  const next = { ...now, events: [...now.events, event], shiftMs: runClock.shiftMs };
-  const keptHere = storeRun(next);
-  show(next);
+  });
+  // What no server would take is not begun with: a phone may ask for anything.
+  if (!made.success) return;
+  const event = made.output;
+  const keptHere = keepWaiting(run.id, event);
+  unconfirmed.add(event.id);
+  log.add([event]);
+  show(run.id, log);
   useDesk.setState({ keptHere });
   soundFrom(event.atMs, CUTS.includes(what.type));
   sending?.poke();
@@ -267,6 +311,6 @@ const CUTS: readonly RunCommand['type'][] = [
 
 /** Takes the last live edit back. */
 export async function undoLast(): Promise<void> {
-  const last = lastUndoable(useDesk.getState().run?.events ?? []);
+  const last = log?.lastUndoable;
   if (last) await command({ type: 'undo', of: last.id });
 }

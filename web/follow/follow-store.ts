@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { create } from 'zustand';
 import type { Plan } from '../../core/plan/index.ts';
-import { foldRun, type RunCommand, type RunEvent, type RunState } from '../../core/run/index.ts';
+import { type RunCommand, type RunEvent, RunLog, type RunState } from '../../core/run/index.ts';
 import { askClock, ClockEstimate } from '../live/clock.ts';
 import { openRunStream, type StreamKind, type StreamState } from '../live/run-stream.ts';
 
@@ -35,6 +35,7 @@ export function follow(code: string): () => void {
   const base = `/api/live/${encodeURIComponent(code)}`;
   useFollow.setState(CLOSED);
   const stop = new AbortController();
+  let log: RunLog | null = null;
   const ask = () => askClock(clock, `${base}/clock`, stop.signal);
   void (async () => {
     for (let k = 0; k < FIRST_ASKS && !stop.signal.aborted; k++) await ask();
@@ -42,15 +43,13 @@ export function follow(code: string): () => void {
   const timer = setInterval(ask, ASK_EVERY_MS);
   const close = openRunStream(base, {
     onRun: ({ plan, kind, clockOffsetMs }) => {
-      useFollow.setState((s) => ({ plan, kind, deskOffsetMs: clockOffsetMs, folded: foldRun(plan, s.events) }));
+      log = new RunLog(plan, useFollow.getState().events);
+      useFollow.setState({ plan, kind, deskOffsetMs: clockOffsetMs, folded: log.state });
       void ask();
     },
-    onEvent: (event) =>
-      useFollow.setState((s) => {
-        if (s.events.some((x) => x.id === event.id)) return s;
-        const events = [...s.events, event];
-        return { events, folded: s.plan ? foldRun(s.plan, events) : null };
-      }),
+    onEvent: (event) => {
+      if (log && log.add([event]).length > 0) useFollow.setState({ events: log.events, folded: log.state });
+    },
     onClock: (deskOffsetMs) => useFollow.setState({ deskOffsetMs }),
     // A machine slept, or the server has begun anew: its time is asked for at once.
     onBeat: (serverMs) => {

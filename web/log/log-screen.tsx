@@ -1,35 +1,48 @@
 import { format } from 'date-fns';
-import { useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { formatChange, formatDuration } from '../../core/plan/index.ts';
 import { foldRun, summarise } from '../../core/run/index.ts';
 import { api, type StoredRun } from '../app/api.ts';
-import { useLoaded } from '../app/use-loaded.ts';
+import { usePages } from '../app/use-pages.ts';
+import { Button } from '../ui/button.tsx';
+import { FaultList } from '../ui/fault-list.tsx';
+import { LongList } from '../ui/long-list.tsx';
 import { MiniSheet } from '../ui/mini-sheet.tsx';
-import { WhenLoaded } from '../ui/when-loaded.tsx';
+import { SearchField } from '../ui/search-field.tsx';
 import { countDeviations } from './deviations.ts';
 
 /** What was really done: every run, the latest first. */
 export function LogScreen() {
-  const [loaded, reload] = useLoaded(api.runs);
+  const [query, setQuery] = useState('');
+  const load = useCallback((after: string | null) => api.runs({ q: query, after }), [query]);
+  const pages = usePages(load);
   return (
     <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
-      <h1 className="digits mb-4 text-3xl">Log</h1>
-      <WhenLoaded loaded={loaded} reload={reload}>
-        {(runs) =>
-          runs.length === 0 ? (
-            <p className="max-w-prose py-8">
-              Nothing led yet. Lead a class from its round sheet and it is written down here as it happens.
-            </p>
-          ) : (
-            <ul className="border-t border-line-strong">
-              {runs.map((run) => (
-                <RunRow key={run.id} run={run} />
-              ))}
-            </ul>
-          )
-        }
-      </WhenLoaded>
+      <div className="mb-4 flex flex-wrap items-center gap-3">
+        <h1 className="digits text-3xl">Log</h1>
+        <span className="flex-1" />
+        <SearchField label="Search the log" placeholder="Title of the class" onSearch={setQuery} />
+      </div>
+      {pages.state === 'loading' && <p className="text-muted">Opening…</p>}
+      {pages.state === 'failed' && (
+        <p>
+          {pages.message}. <Button onClick={pages.reload}>Try again</Button>
+        </p>
+      )}
+      <FaultList faults={pages.faults} />
+      {pages.state === 'ready' && pages.items.length === 0 && (
+        <p className="max-w-prose py-8">
+          {query === ''
+            ? 'Nothing led yet. Lead a class from its round sheet and it is written down here as it happens.'
+            : `No run fits “${query}”.`}
+        </p>
+      )}
+      {pages.items.length > 0 && (
+        <LongList name="Runs" pages={pages} rowHeight={73} keyOf={(run) => run.id}>
+          {(run) => <RunRow run={run} />}
+        </LongList>
+      )}
     </main>
   );
 }
@@ -38,7 +51,7 @@ function RunRow({ run }: { run: StoredRun }) {
   const notes = useMemo(() => countDeviations(summarise(run.plan, foldRun(run.plan, run.events)).deviations), [run]);
   const live = run.status === 'running' || run.status === 'paused';
   return (
-    <li className="border-b hover:bg-card">
+    <div className="border-b hover:bg-card">
       <Link to={live ? `/desk/${run.id}` : `/log/${run.id}`} className="flex items-center gap-6 px-2 py-3">
         <span className="w-44 shrink-0">
           <span className="digits block text-[17px]">
@@ -60,6 +73,6 @@ function RunRow({ run }: { run: StoredRun }) {
           {run.status === 'abandoned' ? 'abandoned' : formatChange(run.actualMs - run.plannedMs)}
         </span>
       </Link>
-    </li>
+    </div>
   );
 }

@@ -15,7 +15,7 @@ import {
   USUAL_SIZE,
 } from '../../core/plan/index.ts';
 import { outlineOf } from '../../core/stations/index.ts';
-import { api, type StoredPlan } from '../app/api.ts';
+import { api } from '../app/api.ts';
 import { useLoaded } from '../app/use-loaded.ts';
 import { type Edit, undo } from '../builder/store.ts';
 import { Button } from '../ui/button.tsx';
@@ -183,10 +183,12 @@ function FixtureFields({ fixture, layout, edit }: { fixture: Fixture; layout: La
   );
 }
 
+const withRoom = () => api.plans({ room: '1', limit: 200 });
+
 /** The same room serves many classes: one drawn for another is taken over, without that class's stations. */
 function FromAnotherClass({ plan, edit }: { plan: Plan; edit: Edit }) {
-  const [loaded] = useLoaded<StoredPlan[]>(api.plans);
-  const others = loaded.state === 'ready' ? loaded.value.filter((s) => s.plan.id !== plan.id && s.plan.layout) : [];
+  const [loaded] = useLoaded(withRoom);
+  const others = loaded.state === 'ready' ? loaded.value.items.filter((s) => s.plan.id !== plan.id) : [];
   if (others.length === 0) return null;
   return (
     <select

@@ -1,0 +1,89 @@
+import { networkInterfaces } from 'node:os';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createApp } from '../app.ts';
+import type { Database } from '../db/database.ts';
+import { migrate } from '../db/migrate.ts';
+import { freshDatabase } from '../test/fresh-database.ts';
+import { isLoopback } from './border.ts';
+
+let db: Database;
+const watched: string[] = [];
+beforeAll(async () => {
+  db = await freshDatabase();
+  await migrate(db);
+});
+afterAll(() => db.close());
+
+const app = (border: object = {}) =>
+  createApp({ db, now: Date.now, log: () => {}, watch: (e) => watched.push(e), webDir: '/nowhere', border });
+const asked = async (host: string, border: object = {}) =>
+  (await request(app(border)).get('/api/plans').set('Host', host)).status;
+
+describe('the border', () => {
+  it('knows which addresses only this machine can reach', () => {
+    expect(['127.0.0.1', 'localhost', '::1', '127.8.8.8'].map(isLoopback)).toEqual([true, true, true, true]);
+    expect(['0.0.0.0', '192.168.1.5', '::', 'boathouse.local'].map(isLoopback)).toEqual([false, false, false, false]);
+  });
+
+  it('answers to names of its own alone: a site elsewhere cannot be made to point here', async () => {
+    for (const host of ['localhost:4310', '127.0.0.1', '[::1]:4310'])
+      expect([host, await asked(host)]).toEqual([host, 200]);
+    for (const host of [
+      'evil.example',
+      'localhost.evil.example',
+      '127.0.0.1.evil.example',
+      '',
+      'a b',
+      '0.0.0.0',
+      '10.0.0.1',
+    ])
+      expect([host, await asked(host)]).toEqual([host, 421]);
+    expect(watched).toContain('strange host');
+  });
+
+  it('on the network it goes by the machine’s addresses, behind a proxy by its public one', async () => {
+    const [own] = Object.values(networkInterfaces()).flatMap((list) => list?.filter((a) => a.family === 'IPv4') ?? []);
+    expect(await asked(`${own!.address}:4310`, { onNetwork: true })).toBe(200);
+    expect(await asked('classes.example.org')).toBe(421);
+    const publicUrl = new URL('https://classes.example.org');
+    expect(await asked('classes.example.org', { publicUrl })).toBe(200);
+  });
+
+  it('changes nothing for a page of another origin', async () => {
+    const send = async (origin: string, border = {}) =>
+      (await request(app(border)).put('/api/kit').set('Host', 'localhost').set('Origin', origin).send({ items: [] }))
+        .status;
+    expect(await send('http://localhost')).toBe(200);
+    for (const origin of ['http://evil.example', 'null', 'http://localhost:1'])
+      expect([origin, await send(origin)]).toEqual([origin, 403]);
+    // A proxy with https passes requests on under the server's own name.
+    const publicUrl = new URL('https://classes.example.org');
+    expect(await send('https://classes.example.org', { publicUrl })).toBe(200);
+  });
+
+  it('refuses addresses and texts with broken characters, with the place', async () => {
+    for (const path of [
+      '/api/plans/%00',
+      '/api/plans/a%00b/versions',
+      '/api/plans/%ZZ',
+      '/api/speech/recordings?plan=%00',
+    ])
+      expect([path, (await request(app()).get(path)).status]).toEqual([path, 400]);
+    const kit = { items: [{ name: 'Mooring\0rope', count: 2, sharedBy: 1 }] };
+    const answer = await request(app()).put('/api/kit').send(kit);
+    expect([answer.status, answer.body.problems[0].path]).toEqual([400, 'items[0].name']);
+  });
+
+  it('takes numbers in an address for what they are', async () => {
+    for (const version of ['0', '-1', '1e3', '99999999999', '2147483648', '1.5', 'x'])
+      expect([version, (await request(app()).get(`/api/plans/x/versions/${version}`)).status]).toEqual([version, 404]);
+    for (const query of ['limit=99999999999999', 'limit=-5', 'after=x', 'after[]=1', 'q[]=1', `q=${'x'.repeat(9000)}`])
+      expect([query, (await request(app()).get(`/api/plans?${query}`)).status]).toEqual([query, 200]);
+  });
+
+  it('lets no answer be kept by anything between', async () => {
+    for (const path of ['/api/plans', '/api/session', '/api/kit'])
+      expect((await request(app()).get(path)).headers['cache-control']).toBe('no-store');
+  });
+});

@@ -1,0 +1,285 @@
+import request from 'supertest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import type { Plan } from '../../core/plan/index.ts';
+import { block, circuit, format, planOf, stations } from '../../core/test/build.ts';
+import { createApp } from '../app.ts';
+import type { Database } from '../db/database.ts';
+import { migrate } from '../db/migrate.ts';
+import { savePlan, thinHistory } from '../db/plans.ts';
+import { appendEvents, createRun } from '../db/runs.ts';
+import { freshDatabase } from '../test/fresh-database.ts';
+
+const T0 = 1_790_000_000_000;
+let db: Database;
+const errors: unknown[] = [];
+const app = () => createApp({ db, now: () => T0, steadyNow: () => T0, log: (e) => errors.push(e), webDir: '/nowhere' });
+beforeAll(async () => {
+  db = await freshDatabase();
+  await migrate(db);
+});
+afterAll(() => db.close());
+beforeEach(async () => {
+  errors.length = 0;
+  await db.script('DELETE FROM run; DELETE FROM plan');
+});
+
+const plan = (id: string, title = id): Plan => ({ ...planOf(circuit(stations(2), 30, 10, 2)), id, title });
+const get = async (path: string) => (await request(app()).get(path)).body;
+
+/** Every page of a list, one after the other. */
+async function walk(path: string): Promise<string[][]> {
+  const pages: string[][] = [];
+  for (let next: string | null = ''; next !== null && pages.length < 99; ) {
+    const page = await get(`${path}${next && `&after=${next}`}`);
+    pages.push(page.items.map((i: { id?: string; plan: Plan }) => i.id ?? i.plan.id));
+    next = page.next;
+  }
+  return pages;
+}
+
+describe('long lists', () => {
+  it('give every class once, page by page, also those that were saved at the same instant', async () => {
+    for (let k = 0; k < 23; k++) await savePlan(db, plan(`class-${k}`), 0);
+    await db.query("UPDATE plan SET updated_at = '2026-01-01 10:00:00.123456Z'");
+    const pages = await walk('/api/plans?limit=5');
+    expect(pages.map((p) => p.length)).toEqual([5, 5, 5, 5, 3]);
+    expect(new Set(pages.flat()).size).toBe(23);
+    expect((await get('/api/plans?limit=5')).total).toBe(23);
+  });
+
+  it('find a class by its title, its format and its moves, whatever stands in the words', async () => {
+    const named: Plan = {
+      ...planOf(
+        block(
+          format('emom'),
+          stations(1, (x) => ({ ...x, move: 'Rope 100%_slam' })),
+        ),
+      ),
+      id: 'tide-clock',
+      title: 'Tide Clock',
+    };
+    await savePlan(db, named, 0);
+    await savePlan(db, plan('low-tide', 'Low tide'), 0);
+    const found = async (q: string) =>
+      (await get(`/api/plans?q=${encodeURIComponent(q)}`)).items.map((i: { plan: Plan }) => i.plan.id);
+    expect((await found('tide')).sort()).toEqual(['low-tide', 'tide-clock']);
+    expect(await found('EVERY minute')).toEqual(['tide-clock']);
+    expect(await found('slam tide')).toEqual(['tide-clock']);
+    expect(await found('100%_s')).toEqual(['tide-clock']);
+    for (const none of ['100%s', '__', 'storm', "'; DROP TABLE plan;--"]) expect(await found(none)).toEqual([]);
+  });
+
+  it('reach every run of the log, by its words and since a time', async () => {
+    for (let k = 0; k < 250; k++) {
+      const id = `run-${String(k).padStart(5, '0')}`;
+      await createRun(db, id, plan('low-tide', k % 50 === 0 ? 'Neap' : 'Spring'));
+      await appendEvents(db, id, [{ id: 'event-start', type: 'start', seq: 1, atMs: T0 + k * 60_000 }]);
+    }
+    const all = (await walk('/api/runs?limit=100')).flat();
+    expect([all.length, all[0], all.at(-1)]).toEqual([250, 'run-00249', 'run-00000']);
+    expect((await walk('/api/runs?limit=3&q=neap')).flat()).toEqual([
+      'run-00200',
+      'run-00150',
+      'run-00100',
+      'run-00050',
+      'run-00000',
+    ]);
+    const since = new Date(T0 + 248 * 60_000).toISOString();
+    expect((await walk(`/api/runs?since=${since}`)).flat()).toEqual(['run-00249', 'run-00248']);
+  });
+
+  it('give the history page by page', async () => {
+    for (let v = 0; v < 12; v++) await savePlan(db, plan('low-tide', `Text ${v + 1}`), v);
+    const first = await get('/api/plans/low-tide/versions?limit=5');
+    expect(first.items.map((i: { title: string }) => i.title)).toEqual([
+      'Text 11',
+      'Text 10',
+      'Text 9',
+      'Text 8',
+      'Text 7',
+    ]);
+    const last = await get('/api/plans/low-tide/versions?limit=50&below=7');
+    expect([first.next, last.items.length, last.next]).toEqual([7, 6, null]);
+  });
+});
+
+describe('a document that cannot be read', () => {
+  it('is named and does not take the list along', async () => {
+    await savePlan(db, plan('sound', 'Sound'), 0);
+    for (const id of ['newer', 'odd', 'torn']) await savePlan(db, plan(id, `The ${id} one`), 0);
+    await db.script(`UPDATE plan SET document = document || '{"version": 7}' WHERE id = 'newer';
+      UPDATE plan SET document = document || '{"colour": "tar"}' WHERE id = 'odd';
+      UPDATE plan SET document = '[]' WHERE id = 'torn'`);
+    const list = await get('/api/plans');
+    expect(list.items.map((i: { plan: Plan }) => i.plan.id)).toEqual(['sound']);
+    expect(list.faults.map((f: { id: string; title: string }) => [f.id, f.title]).sort()).toEqual([
+      ['newer', 'The newer one'],
+      ['odd', 'The odd one'],
+      ['torn', 'The torn one'],
+    ]);
+    const one = await request(app()).get('/api/plans/odd');
+    expect([one.status, one.body.title]).toEqual([422, expect.stringContaining('colour')]);
+    const file = await request(app()).get('/api/plans/odd/document');
+    expect(JSON.parse(file.text)).toMatchObject({ id: 'odd', colour: 'tar' });
+    expect((await request(app()).get('/api/files/export')).status).toBe(200);
+    expect(errors).toEqual([]);
+  });
+
+  it('an older one is brought up to date', async () => {
+    await savePlan(db, plan('old'), 0);
+    const old = {
+      version: 0,
+      id: 'old',
+      title: 'Old',
+      slotMinutes: 40,
+      blocks: [{ moves: ['Row'], work: 40, rest: 20, rounds: 2 }],
+    };
+    await db.query("UPDATE plan SET document = $1 WHERE id = 'old'", [JSON.stringify(old)]);
+    const stored = await get('/api/plans/old');
+    expect(stored.plan).toMatchObject({ version: 1, title: 'Old', slot: { lengthMs: 2_400_000 } });
+  });
+
+  it('one event of a run that cannot be read costs the run that event', async () => {
+    await createRun(db, 'run-00001', plan('low-tide'));
+    await appendEvents(db, 'run-00001', [
+      { id: 'event-start', type: 'start', seq: 1, atMs: T0 - 30_000 },
+      { id: 'event-pause', type: 'pause', seq: 2, atMs: T0 - 20_000 },
+    ]);
+    await db.query("UPDATE run_event SET event = $1 WHERE event_id = 'event-pause'", [
+      JSON.stringify({ type: 'drift' }),
+    ]);
+    const run = await get('/api/runs/run-00001');
+    expect([run.status, run.events.length, run.faults.length]).toEqual(['running', 1, 1]);
+    const next = { id: 'event-skip1', type: 'skip', seq: 3, atMs: T0 };
+    expect(
+      (
+        await request(app())
+          .post('/api/runs/run-00001/events')
+          .send({ events: [next] })
+      ).body.stored,
+    ).toEqual(['event-skip1']);
+    expect((await get('/api/runs')).items).toHaveLength(1);
+    expect(errors).toEqual([]);
+  });
+});
+
+describe('what a class may be', () => {
+  const put = (p: Plan, baseVersion = 0) => request(app()).put(`/api/plans/${p.id}`).send({ plan: p, baseVersion });
+
+  it('a title whose 80th character is an emoji is saved, and saved again', async () => {
+    const title = `${'x'.repeat(79)}\u{1F6A3}`;
+    expect((await put(plan('emoji', title))).status).toBe(200);
+    const again = await put({ ...plan('emoji', title), notes: 'again' }, 1);
+    expect([again.status, again.body.plan.title]).toEqual([200, title]);
+    expect((await put(plan('long', `${title}y`))).status).toBe(400);
+  });
+
+  it('half a character, or none at all, is refused with its place', async () => {
+    for (const title of ['half \ud83d', 'nul \0', '\udea3 half']) {
+      const answer = await put({ ...plan('half'), title });
+      expect([answer.status, answer.body.problems[0].path]).toEqual([400, 'plan.title']);
+    }
+    const deep = plan('deep');
+    deep.blocks[0]!.stations[0]!.kit = ['rope', 'b\0x'];
+    expect((await put(deep)).body.problems[0].path).toBe('plan.blocks[0].stations[0].kit[1]');
+  });
+
+  it('two things under one id are refused as by validate', async () => {
+    const twice = plan('twice');
+    twice.blocks = [twice.blocks[0]!, { ...twice.blocks[0]!, title: 'Again' }];
+    const answer = await put(twice);
+    expect([answer.status, answer.body.problems[0].path]).toEqual([422, 'blocks[1].id']);
+  });
+
+  it('24 KB that would compile to hundreds of thousands of intervals are refused before they do', async () => {
+    const rounds = 99;
+    const blocks = Array.from({ length: 12 }, (_, k) => ({ ...circuit(stations(20), 1, 1, rounds), id: `block-${k}` }));
+    const huge = { ...planOf(...blocks), id: 'huge' };
+    const started = performance.now();
+    const answer = await put(huge);
+    expect([answer.status, answer.body.title]).toEqual([422, expect.stringContaining('more than 10000 intervals')]);
+    expect(performance.now() - started).toBeLessThan(1000);
+    expect((await request(app()).post('/api/runs').send({ id: 'run-huge1', plan: huge })).status).toBe(422);
+  });
+
+  it('a total beyond 24.8 days is a number like any other', async () => {
+    const long = { ...planOf(circuit(stations(10), 14_400, 0, 20)), id: 'long' };
+    expect((await put(long)).status).toBe(200);
+    // 200 times four hours
+    expect(await db.query('SELECT total_ms FROM plan')).toEqual([{ total_ms: 2_880_000_000 }]);
+    await put({ ...long, title: 'Longer' }, 1);
+    expect((await get('/api/plans/long/versions')).items[0].totalMs).toBe(2_880_000_000);
+    expect((await request(app()).post('/api/runs').send({ id: 'run-long1', plan: long })).status).toBe(201);
+  });
+});
+
+describe('a batch of events', () => {
+  it('keeps the sound ones and names the bad: none holds the others up', async () => {
+    await createRun(db, 'run-00002', plan('low-tide'));
+    const reps = (k: number, squad: string) => ({
+      id: `event-reps-${k}`,
+      type: 'reps',
+      seq: k,
+      atMs: T0,
+      stationId: null,
+      round: null,
+      squad,
+      count: 9,
+    });
+    const events = [
+      { id: 'event-start', type: 'start', seq: 1, atMs: T0 },
+      reps(2, 'Heron'),
+      reps(3, 'He\0ron'),
+      reps(4, '\udc00'),
+      reps(5, 'Teal'),
+    ];
+    const answer = await request(app()).post('/api/runs/run-00002/events').send({ events });
+    expect([answer.status, answer.body.stored]).toEqual([200, ['event-start', 'event-reps-2', 'event-reps-5']]);
+    expect(answer.body.refused.map((r: { id: string }) => r.id)).toEqual(['event-reps-3', 'event-reps-4']);
+    expect(errors).toEqual([]);
+  });
+});
+
+describe('plan files', () => {
+  const importing = (text: string) => request(app()).post('/api/files/import').send({ text, goodPart: true });
+
+  it('an export of 300 classes comes in again, part by part as the page sends it', async () => {
+    for (let k = 0; k < 300; k++) await savePlan(db, plan(`class-${k}`), 0);
+    const file = JSON.parse((await request(app()).get('/api/files/export')).text);
+    expect(file.classes).toHaveLength(300);
+    await db.script('DELETE FROM plan');
+    for (let from = 0; from < 300; from += 100) {
+      const part = { ...file, classes: file.classes.slice(from, from + 100) };
+      expect((await importing(JSON.stringify(part))).status).toBe(201);
+    }
+    expect((await get('/api/plans')).total).toBe(300);
+  });
+
+  it('300,000 empty classes are refused at once, with few words', async () => {
+    const text = `[${'{},'.repeat(299_999)}{}]`;
+    const started = performance.now();
+    const answer = await importing(text);
+    expect([answer.status, answer.text.length < 2000]).toEqual([422, true]);
+    expect(performance.now() - started).toBeLessThan(2000);
+    const many = await importing(`[${'{},'.repeat(199)}{}]`);
+    expect([many.status, many.body.problems.length]).toEqual([422, 201]);
+  });
+});
+
+it('history is thinned by age: all of two days and fifty, then hourly, then daily', async () => {
+  for (let v = 0; v < 400; v++) await savePlan(db, plan('low-tide', `Text ${v}`), v);
+  // One text every half hour, back from now: 399 of them reach over eight days.
+  await db.query(`UPDATE plan_version SET saved_at = $1::timestamptz - (400 - version) * interval '30 minutes'`, [
+    new Date(T0),
+  ]);
+  const gone = await thinHistory(db, new Date(T0));
+  const [kept] = await db.query<{ n: number; recent: number }>(
+    `SELECT count(*)::int AS n, (count(*) FILTER (WHERE saved_at >= $1::timestamptz - interval '2 days'))::int AS recent
+     FROM plan_version`,
+    [new Date(T0)],
+  );
+  expect(kept!.recent).toBe(96);
+  // Of the 303 older ones, two an hour, one an hour stays.
+  expect([gone + kept!.n, Math.abs(gone - 151) <= 1]).toEqual([399, true]);
+  expect(await thinHistory(db, new Date(T0))).toBe(0);
+});
