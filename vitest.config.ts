@@ -27,7 +27,11 @@ export default defineConfig({
           // What asks the database, once more on a PostgreSQL server.
           name: 'on PostgreSQL',
           include: ['server/{api,db,backup,demo}/**/*.test.ts'],
-          exclude: ['server/db/{embedded,lock}*.test.ts', 'server/api/{border,speech}.test.ts'],
+          exclude: [
+            'server/db/{embedded,lock}*.test.ts',
+            'server/api/{border,speech}.test.ts',
+            'server/backup/salvage.test.ts',
+          ],
           env: { TEST_DATABASE: 'postgres' },
           globalSetup: ['server/test/with-postgres.ts'],
           setupFiles: SEED,

@@ -113,10 +113,10 @@ async function restore(file: string | null, env: Record<string, string | undefin
 const restoreServer = (file: string, env: Record<string, string | undefined>, say: (text: string) => void) =>
   withData(env, async ({ db, isNew }) => {
     const keeper = new Keeper(db, path.join(settingsOf(env).dataDir, 'backups'), null, Date.now);
-    await settle(db, isNew, keeper);
+    await settle(db, keeper);
     const before = isNew ? null : await keeper.make('before-restore');
     say(`Restored: ${told(await restoreRunning(db, file, new Date()))}`);
-    await settle(db, true, keeper);
+    await settle(db, keeper);
     if (before !== null) say(`What was there is kept as ${path.join(keeper.folder, before)}`);
     return 0;
   });

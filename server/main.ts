@@ -68,7 +68,7 @@ async function start(settings: Settings): Promise<void> {
       watch,
       durable: opened.durable,
       hub,
-      settle: () => settle(db, true, keeper),
+      settle: () => settle(db, keeper),
     },
     log: (error) => log.error(error),
     ...(settings.webDir === null ? {} : { webDir: settings.webDir }),
@@ -77,12 +77,12 @@ async function start(settings: Settings): Promise<void> {
   ends.push(keepNightly(keeper, log));
 }
 
-async function prepare({ db, durable, isNew }: OpenedDatabase, keeper: Keeper): Promise<void> {
+async function prepare({ db, durable }: OpenedDatabase, keeper: Keeper): Promise<void> {
   if (!durable)
     log.error(
       'SAVES DO NOT REACH THE DISK: no fsync was seen. A power cut may lose what was saved; report this version.',
     );
-  const applied = await settle(db, isNew, keeper);
+  const applied = await settle(db, keeper);
   if (applied.length > 0) log.info({ applied }, 'database brought up to date');
   if (await seedOnce(db, Date.now())) log.info('demo data of the Saltmarsh Boathouse loaded');
 }
@@ -111,8 +111,9 @@ function whyDeaf({ code, message }: NodeJS.ErrnoException, host: string, port: n
   return `It cannot listen on ${host}:${port}: ${message}.`;
 }
 
-const within = (ms: number, work: Promise<unknown>) =>
-  Promise.race([work, new Promise((done) => setTimeout(done, ms).unref())]);
+function within(ms: number, work: Promise<unknown>): Promise<unknown> {
+  return Promise.race([work, new Promise((done) => setTimeout(done, ms).unref())]);
+}
 
 async function endAll(): Promise<void> {
   for (const end of ends.splice(0).reverse()) await Promise.resolve(end()).catch((error) => log.error(error));

@@ -26,7 +26,8 @@ export function clipTyped(text: string, most: number): string {
 /** The first `most` code points of a text, well formed, without space at its ends. */
 export const clipText = (text: string, most: number) => clipTyped(text.trim(), most).trim();
 
-const repaired = (text: string) => text.replace(/[\0\p{Surrogate}]/gu, '\uFFFD');
+/** A text with U+FFFD in the place of everything ill formed; as long as it was. */
+export const repaired = (text: string) => text.replace(/[\0\p{Surrogate}]/gu, '\uFFFD');
 
 /** A name with words behind it (` copy`), the name cut where both are longer than `most` code points together. */
 export const clipBefore = (name: string, suffix: string, most: number) =>

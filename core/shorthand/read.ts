@@ -6,6 +6,7 @@ import {
   newPlan,
   type Plan,
   parseClock,
+  repaired,
   type Station,
 } from '../plan/index.ts';
 import { BLOCK_CLAUSES, type BlockDraft } from './block-clauses.ts';
@@ -90,8 +91,21 @@ class Reader {
         `The line is longer than ${MAX_LINE} letters; its end was left out`,
       );
       this.line(text.slice(0, MAX_LINE), line);
-    } else if (/^\s/.test(text)) this.station(text, line);
+    } else this.whole(this.sound(text, line), line);
+  }
+
+  private whole(text: string, line: number): void {
+    if (/^\s/.test(text)) this.station(text, line);
     else this.unindented(text.trimEnd(), line);
+  }
+
+  /** The line with broken characters replaced, which nothing could store. */
+  private sound(text: string, line: number): string {
+    const sound = repaired(text);
+    if (sound === text) return text;
+    const at = Array.from({ length: text.length }).findIndex((_, k) => text[k] !== sound[k]);
+    this.problem(line, at + 1, 1, 'A character here is broken');
+    return sound;
   }
 
   private unindented(text: string, line: number): void {

@@ -11,7 +11,7 @@ import type { DiskSpace } from '../db/disk.ts';
 import type { RunHub } from '../live/hub.ts';
 import type { KnownRuns } from '../live/known-runs.ts';
 import type { Watch } from './limits.ts';
-import { notFound, sendProblem } from './problem.ts';
+import { notFound, type ProblemDetails, sendProblem } from './problem.ts';
 
 const MAX_UPLOAD_BYTES = 2 * 1024 ** 3;
 
@@ -37,18 +37,18 @@ export function backupApi(
 ): Router {
   const api = Router();
   let busy = false;
-  /** One thing at a time: two would be in one another's way. */
-  const alone = async (res: Response, work: () => Promise<void>) => {
+  /** One thing at a time: two would be in one another's way. The answer goes out when it is over. */
+  const alone = async (res: Response, work: () => Promise<Answer>) => {
     if (busy) {
       sendProblem(res, { status: 409, title: 'A backup or a restore is under way; wait for its end' });
       return;
     }
     busy = true;
-    try {
-      await work();
-    } finally {
+    const answer = await work().finally(() => {
       busy = false;
-    }
+    });
+    if ('problem' in answer) sendProblem(res, answer.problem);
+    else res.status(answer.status).json(answer.body);
   };
 
   api.get('/', async (_req, res) => {
@@ -63,22 +63,14 @@ export function backupApi(
     });
   });
 
-  api.post('/', (_req, res) =>
-    alone(res, async () => {
-      res.status(201).json({ file: await keeper.make('by-hand') });
-    }),
-  );
+  api.post('/', (_req, res) => alone(res, async () => ({ status: 201, body: { file: await keeper.make('by-hand') } })));
 
   api.get('/now', async (_req, res) => {
     res.attachment(`odd-round-${new Date(now()).toISOString().slice(0, 10)}.zip`).type('application/zip');
     await pipeline(backupStream(db, { now: new Date(now()) }), res).catch(() => res.destroy());
   });
 
-  api.get('/check', (_req, res) =>
-    alone(res, async () => {
-      res.json(await checkDatabase(db));
-    }),
-  );
+  api.get('/check', (_req, res) => alone(res, async () => ({ status: 200, body: await checkDatabase(db) })));
 
   api.get('/kept/:file', (req, res) => {
     if (!isBackupName(req.params.file)) {
@@ -90,11 +82,8 @@ export function backupApi(
     });
   });
 
-  const restore = async (req: Request, res: Response, file: string) => {
-    if (hub.isLeading) {
-      sendProblem(res, { status: 409, title: 'A desk is open on a class; close it, then restore' });
-      return;
-    }
+  const restore = async (req: Request, file: string): Promise<Answer> => {
+    if (hub.isLeading) return refusal(409, 'A desk is open on a class; close it, then restore');
     try {
       // What is there now can be had back in the same way.
       const before = await keeper.make('before-restore');
@@ -102,33 +91,30 @@ export function backupApi(
       await settle();
       known.forget();
       watch('restored', { from: req.ip, restored });
-      res.json({ restored, before });
+      return { status: 200, body: { restored, before } };
     } catch (error) {
       if (!(error instanceof BadBackup)) throw error;
-      sendProblem(res, { status: 422, title: `${error.message}. Nothing was changed` });
+      return refusal(422, `${error.message}. Nothing was changed`);
     }
   };
 
   api.post('/restore/:file', (req, res) =>
     alone(res, async () => {
       const known = (await keeper.list()).some((b) => b.file === req.params.file);
-      if (known) await restore(req, res, path.join(keeper.folder, String(req.params.file)));
-      else notFound(res, 'Backup');
+      return known ? restore(req, path.join(keeper.folder, String(req.params.file))) : refusal(404, 'Backup not found');
     }),
   );
 
   /** The backup is the body itself, as application/zip. */
   api.post('/restore', (req, res) =>
     alone(res, async () => {
-      if (!req.is('application/zip')) {
-        sendProblem(res, { status: 415, title: 'A backup is sent as application/zip' });
-        return;
-      }
+      if (!req.is('application/zip')) return refusal(415, 'A backup is sent as application/zip');
       const folder = await mkdtemp(path.join(tmpdir(), 'odd-round-restore-'));
       try {
         const file = path.join(folder, 'backup.zip');
-        if (await received(req, file)) await restore(req, res, file);
-        else sendProblem(res, { status: 413, title: 'The file is larger than any backup' });
+        return (await received(req, file))
+          ? await restore(req, file)
+          : refusal(413, 'The file is larger than any backup');
       } finally {
         await rm(folder, { recursive: true, force: true });
       }
@@ -137,6 +123,10 @@ export function backupApi(
 
   return api;
 }
+
+type Answer = { status: number; body: unknown } | { problem: ProblemDetails };
+
+const refusal = (status: number, title: string): Answer => ({ problem: { status, title } });
 
 /** Writes a request's body to a file; false when it is too much. */
 async function received(req: Request, file: string): Promise<boolean> {

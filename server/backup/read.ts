@@ -2,7 +2,16 @@ import type { Readable } from 'node:stream';
 import { buffer, text } from 'node:stream/consumers';
 import * as v from 'valibot';
 import { type Entry, openPromise, type ZipFile } from 'yauzl';
-import { BACKUP_VERSION, BadBackup, MANIFEST, type Manifest, ManifestSchema, TableSum, tableFile } from './manifest.ts';
+import {
+  BACKUP_VERSION,
+  BadBackup,
+  MANIFEST,
+  type Manifest,
+  ManifestSchema,
+  soundFile,
+  TableSum,
+  tableFile,
+} from './manifest.ts';
 import { TABLES } from './tables.ts';
 
 /** A backup holds this much unpacked at most: what says more is no backup of a club. */
@@ -39,7 +48,7 @@ export async function openBackup(file: string): Promise<OpenBackup> {
       async *lines(table) {
         yield* linesOf(await stream(tableFile(table)));
       },
-      sound: async (name) => new Uint8Array(await buffer(await stream(name))),
+      sound: async (name) => soundOf(name, await buffer(await stream(name))),
       close: () => zip.close(),
     };
   } catch (error) {
@@ -49,6 +58,12 @@ export async function openBackup(file: string): Promise<OpenBackup> {
 }
 
 const told = (error: unknown) => (error instanceof Error ? error.message : String(error));
+
+/** A sound as it was: its name is the hash of what is in it. */
+function soundOf(name: string, bytes: Uint8Array): Uint8Array {
+  if (soundFile(bytes) === name) return bytes;
+  throw new BadBackup(`The backup is damaged: ${name} is not the sound it was`);
+}
 
 /** The lines of a stream of UTF-8, each ended by a line feed. */
 async function* linesOf(stream: Readable): AsyncGenerator<string> {

@@ -1,4 +1,4 @@
-import type { Queryable } from '../db/database.ts';
+import { DatabaseAway, type Queryable, StatementError } from '../db/database.ts';
 import { migrateIn } from '../db/migrate.ts';
 import { fillSearch } from '../db/plans.ts';
 import { BadBackup, TableSum } from './manifest.ts';
@@ -26,20 +26,37 @@ export async function restoreInto(tx: Queryable, file: string): Promise<Restored
     );
     await migrateIn(tx, { upTo: backup.manifest.migrations.at(-1) ?? '' });
     const restored: Restored = {};
+    const isSalvage = Object.keys(backup.manifest.lost).length > 0;
     for (const table of TABLES) {
-      await fillTable(tx, backup, table);
-      restored[table.name] = await holdAgainst(tx, backup, table);
+      // What a salvage holds of a class or run that was lost belongs to nothing any more.
+      const orphans = isSalvage && table.parent !== undefined;
+      await fillTable(tx, backup, table, orphans);
+      restored[table.name] = await (orphans ? countRows(tx, table) : holdAgainst(tx, backup, table));
     }
     await setSequence(tx);
     await migrateIn(tx);
     await fillSearch(tx);
     return restored;
+  } catch (error) {
+    throw isTrouble(error) ? error : new BadBackup(`The backup is damaged: ${told(error)}`);
   } finally {
     backup.close();
   }
 }
 
-async function fillTable(tx: Queryable, backup: OpenBackup, table: BackedUp): Promise<void> {
+/** What is not the backup's fault: the database went away, or this machine has a trouble of its own. */
+const isTrouble = (error: unknown) =>
+  error instanceof BadBackup ||
+  error instanceof DatabaseAway ||
+  (error instanceof StatementError && !/^2[23]/.test(error.code)) ||
+  (typeof error === 'object' && error !== null && 'syscall' in error);
+
+const told = (error: unknown) => (error instanceof Error ? error.message : String(error));
+
+async function fillTable(tx: Queryable, backup: OpenBackup, table: BackedUp, orphans: boolean): Promise<void> {
+  const { parent } = table;
+  const belonging =
+    orphans && parent ? `WHERE EXISTS (SELECT 1 FROM ${parent.table} p WHERE p.id = r.${parent.by})` : '';
   let lines: string[] = [];
   let size = 0;
   const put = async () => {
@@ -49,7 +66,7 @@ async function fillTable(tx: Queryable, backup: OpenBackup, table: BackedUp): Pr
       .join(', ');
     await tx.query(
       `INSERT INTO ${table.name} (${names})
-       SELECT ${names} FROM jsonb_populate_recordset(NULL::${table.name}, $1::jsonb)`,
+       SELECT ${names} FROM jsonb_populate_recordset(NULL::${table.name}, $1::jsonb) r ${belonging}`,
       [`[${lines.join(',')}]`],
     );
     lines = [];
@@ -78,6 +95,11 @@ async function holdAgainst(tx: Queryable, backup: OpenBackup, table: BackedUp): 
   if (sum.rows !== said?.rows || sum.sum.hash !== said.hash)
     throw new BadBackup(`The backup is damaged: its table ${table.name} does not hold what it was made with`);
   return sum.rows;
+}
+
+async function countRows(tx: Queryable, { name }: BackedUp): Promise<number> {
+  const [row] = await tx.query<{ n: number }>(`SELECT count(*)::int AS n FROM ${name}`);
+  return row?.n ?? 0;
 }
 
 /** New events are numbered after those that came back. */

@@ -1,5 +1,5 @@
-import { createHash } from 'node:crypto';
 import type { Queryable } from '../db/database.ts';
+import { soundFile } from './manifest.ts';
 import type { BackedUp } from './tables.ts';
 
 /** Rows of a page; small, so that whoever else asks the database waits only for the page under way. */
@@ -84,7 +84,6 @@ const tried = <T>(work: () => Promise<T>): Promise<T | null> => work().catch(() 
 
 function backupRow({ line, sound }: Raw): BackupRow {
   if (sound === null) return { line, sound: null };
-  const sha256 = createHash('sha256').update(sound).digest('hex');
-  const file = `sounds/${sha256}.wav`;
+  const file = soundFile(sound);
   return { line: JSON.stringify({ ...JSON.parse(line), sound: file }), sound: { file, bytes: sound } };
 }

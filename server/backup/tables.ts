@@ -5,6 +5,8 @@ export interface BackedUp {
   key: readonly string[];
   /** Rows that stay out. */
   where?: string;
+  /** The table its rows belong to, and the column that names theirs. */
+  parent?: { table: string; by: string };
   /** A column of sound, kept as a file beside the rows. */
   sound?: string;
 }
@@ -16,11 +18,11 @@ export const TABLES: readonly BackedUp[] = [
   { name: 'move', key: ['name'] },
   { name: 'kit', key: ['name'] },
   { name: 'plan', key: ['id'] },
-  { name: 'plan_version', key: ['plan_id', 'version'] },
+  { name: 'plan_version', key: ['plan_id', 'version'], parent: { table: 'plan', by: 'plan_id' } },
   { name: 'recording', key: ['plan_id', 'words'], sound: 'wav' },
   { name: 'run', key: ['id'] },
-  { name: 'run_code', key: ['code'] },
-  { name: 'run_event', key: ['run_id', 'event_id'] },
+  { name: 'run_code', key: ['code'], parent: { table: 'run', by: 'run_id' } },
+  { name: 'run_event', key: ['run_id', 'event_id'], parent: { table: 'run', by: 'run_id' } },
 ];
 
 /** Tables that are left out: what the program makes again by itself, and who is signed in. */

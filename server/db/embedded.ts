@@ -205,7 +205,7 @@ class Thread {
 
 /** An error after which nothing more can be asked: PostgreSQL has given up, or its program has broken off. */
 const isFatal = (error: { message: string; code: string }) =>
-  !/^[0-9A-Z]{5}$/.test(error.code) || /^(58|XX00[12]|57P0)/.test(error.code);
+  !/^[0-9A-Z]{5}$/.test(error.code) || /^(58|57P0)/.test(error.code);
 
 /** Makes a new database beside its place and moves it there whole: one cut short is made anew the next time. */
 async function makeDatabase(dir: string): Promise<void> {

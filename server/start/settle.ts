@@ -10,10 +10,11 @@ import { CannotStart } from './settings.ts';
  * Brings a database up to this program, after a backup of what it was; gives the migrations applied. Throws `CannotStart` where
  * it is of a newer program, and changes nothing then.
  */
-export async function settle(db: Database, isNew: boolean, keeper: Keeper): Promise<string[]> {
+export async function settle(db: Database, keeper: Keeper): Promise<string[]> {
   try {
     const [next] = await pendingMigrations(db);
-    if (next && !isNew) await keeper.make(`before-${next.slice(0, 4)}`);
+    // Before the first of all there is nothing to keep.
+    if (next && !next.startsWith('0001')) await keeper.make(`before-${next.slice(0, 4)}`);
     const applied = await migrate(db);
     await fillSearch(db);
     await shipMoves(db, readShippedMoves());

@@ -18,11 +18,11 @@ export function Shell() {
   const isDark = document.documentElement.dataset.theme === 'dark';
   return (
     <div className="flex min-h-dvh flex-col">
-      <header className="flex items-center gap-7 border-b bg-paper px-5">
+      <header className="flex flex-wrap items-center gap-x-7 border-b bg-paper px-5">
         <NavLink to="/" className="flex min-h-11 items-center" aria-label="Odd Round, classes">
           <Wordmark />
         </NavLink>
-        <nav className="flex gap-5" aria-label="Main">
+        <nav className="flex flex-wrap gap-x-5" aria-label="Main">
           <NavLink to="/" end className={link}>
             Classes
           </NavLink>

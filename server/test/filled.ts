@@ -1,0 +1,40 @@
+import type { Plan } from '../../core/plan/index.ts';
+import { circuit, planOf, stations } from '../../core/test/build.ts';
+import { saveRecording } from '../db/clips.ts';
+import { codesOf } from '../db/codes.ts';
+import type { Database } from '../db/database.ts';
+import { saveMoves } from '../db/moves.ts';
+import { savePlan } from '../db/plans.ts';
+import { appendEvents, createRun } from '../db/runs.ts';
+import { seedOnce } from '../demo/seed.ts';
+import { readShippedMoves } from '../library/read.ts';
+
+const T0 = 1_790_000_000_000;
+
+export const plan = (id: string, title = id): Plan => ({ ...planOf(circuit(stations(2), 30, 10, 2)), id, title });
+
+/** The demo data, and of every table some rows that are hard to carry: emoji, newlines, versions, sounds, codes. */
+export async function fill(db: Database): Promise<void> {
+  await seedOnce(db, T0);
+  await saveMoves(db, readShippedMoves().slice(0, 20));
+  const odd = plan('odd', 'Ebb \u{1F6A3} "and"\nflow \u2028 \\ end');
+  await savePlan(db, odd, 0);
+  await savePlan(db, { ...odd, notes: 'a second text' }, 1);
+  await savePlan(db, { ...odd, notes: 'a third text' }, 2);
+  await saveRecording(db, '', 'Ten seconds', { ms: 900, wav: new Uint8Array([82, 73, 70, 70, 0, 255, 10, 13]) });
+  await saveRecording(db, 'odd', 'Rest', { ms: 400, wav: new Uint8Array(3000).map((_, k) => k % 251) });
+  await createRun(db, 'run-odd-0001', odd);
+  await appendEvents(db, 'run-odd-0001', [
+    { id: 'event-start', type: 'start', seq: 1, atMs: T0 },
+    {
+      id: 'event-note1',
+      type: 'note',
+      seq: 2,
+      atMs: T0 + 5000,
+      stationId: null,
+      round: null,
+      text: 'the \u{1F30A} came\nin',
+    },
+  ]);
+  await codesOf(db, 'run-odd-0001');
+}
