@@ -12,6 +12,7 @@ import { type OpenedDatabase, openDatabase } from './start/open-database.ts';
 import { keepNightly } from './start/schedule.ts';
 import { CannotStart, readSettings, type Settings } from './start/settings.ts';
 import { settle } from './start/settle.ts';
+import { watchTo } from './start/watch.ts';
 
 const GRACE_MS = 2000;
 /** A database that hangs does not keep the server from ending. */
@@ -32,7 +33,7 @@ try {
 
 async function start(settings: Settings): Promise<void> {
   log = pino({ level: settings.logLevel, base: undefined });
-  const watch = (event: string, detail: Record<string, unknown>) => log.warn({ security: event, ...detail });
+  const watch = watchTo((line) => log.warn(line));
   const opened = await openDatabase(settings, (what) => log.warn(what));
   ends.push(opened.drop, () => within(CLOSE_MS, opened.db.close()));
   const { db } = opened;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { block, circuit, format, planOf, s, stations } from '../test/build.ts';
-import { planProblems } from './index.ts';
+import { planProblems, structureProblems } from './index.ts';
 
 describe('what a well-formed plan can have wrong', () => {
   it('is nothing for a sound class', () => {
@@ -41,6 +41,19 @@ describe('what a well-formed plan can have wrong', () => {
     );
     expect(planProblems(planOf(b))).toEqual([
       { path: 'blocks[0].stations[0].cells', message: 'Move 1: round 4 is set, but there are 3' },
+    ]);
+  });
+});
+
+describe('the size of a class', () => {
+  const blocksOf = (n: number) =>
+    Array.from({ length: n }, (_, k) => ({ ...circuit(stations(10), 30, 10, 20), id: `block-${k}` }));
+
+  it('is bounded by its intervals: 200 sets and 199 rests a block, 25 blocks fit and 26 do not', () => {
+    // 25 × 399 = 9,975; 26 × 399 = 10,374
+    expect(structureProblems(planOf(...blocksOf(25)))).toEqual([]);
+    expect(structureProblems(planOf(...blocksOf(26)))).toEqual([
+      { path: 'blocks[25]', message: 'The class has more than 10000 intervals up to here' },
     ]);
   });
 });

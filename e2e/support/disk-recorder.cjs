@@ -36,14 +36,11 @@ fs.closeSync = (fd) => {
 fs.writeSync = (fd, data, offset, length, position) => {
   const file = names.get(fd);
   if (file === undefined) return real.writeSync(fd, data, offset, length, position);
+  // A view: the program's whole memory may be what is handed over.
+  const whole =
+    typeof data === 'string' ? Buffer.from(data) : Buffer.from(data.buffer, data.byteOffset, data.byteLength);
   const from = offset ?? 0;
-  const bytes = Buffer.from(
-    typeof data === 'string'
-      ? Buffer.from(data)
-      : data.buffer
-        ? new Uint8Array(data.buffer, data.byteOffset, data.byteLength)
-        : data,
-  ).subarray(from, length === undefined ? undefined : from + length);
+  const bytes = whole.subarray(from, length === undefined ? undefined : from + length);
   const at = typeof position === 'number' ? position : real.fstatSync(fd).size;
   const written = real.writeSync(fd, data, offset, length, position);
   note({ op: 'write', file, position: at }, bytes.subarray(0, written));

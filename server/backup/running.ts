@@ -6,8 +6,10 @@ import { type EmbeddedDatabase, isEmbedded, openEmbedded } from '../db/embedded.
 import { syncOne } from '../db/embedded-files.ts';
 import { type Restored, restoreInto } from './restore.ts';
 
-/** A folder's name for what is put aside now. */
-export const asideName = (dir: string, now: Date) => `${dir}-before-restore-${now.toISOString().replace(/[:.]/g, '-')}`;
+/** How the names of what a restore puts aside begin; the rest is when, so that the last sorts last. */
+export const asidePrefix = (dir: string) => `${dir}-before-restore-`;
+
+const asideName = (dir: string, now: Date) => asidePrefix(dir) + now.toISOString().replace(/[:.]/g, '-');
 
 /** Makes a new embedded database from a backup in a folder; one that was begun there before and broken off goes. */
 export async function makeFrom(file: string, dir: string, more?: (db: Database) => Promise<void>): Promise<Restored> {

@@ -1,6 +1,8 @@
-import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, renameSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { type Database, DatabaseAway } from '../db/database.ts';
+import { asidePrefix } from '../backup/index.ts';
+import type { Database } from '../db/database.ts';
+import { DiskSpace } from '../db/disk.ts';
 import { openEmbedded } from '../db/embedded.ts';
 import { syncOne } from '../db/embedded-files.ts';
 import { type DataLock, takeLock } from '../db/lock.ts';
@@ -37,12 +39,13 @@ export async function openDatabase(
   const lock = lockFolder(dataDir);
   try {
     const dir = databaseDir(dataDir);
+    bringBack(dir);
     const isNew = isFirstStart(dataDir, dir);
     if (isNew && !mayMake) throw new CannotStart(`There is no database in ${dataDir}.`);
-    const db = await openEmbedded(dir, { onTrouble }).catch((error) => {
-      throw new CannotStart(whyNot(error, dir));
+    const db = await openEmbedded(dir, { onTrouble }).catch(async (error) => {
+      throw new CannotStart(whyNot(error, dir, await new DiskSpace(dataDir).isFull()));
     });
-    if (isNew) markMade(dataDir);
+    if (!existsSync(path.join(dataDir, MADE))) markMade(dataDir);
     return { db, durable: db.durable, isNew, drop: lock.drop };
   } catch (error) {
     lock.drop();
@@ -82,6 +85,19 @@ function lockFolder(dataDir: string): DataLock {
   }
 }
 
+/** A restore that was cut off between putting the old database aside and the new one in its place: the old one goes back. */
+function bringBack(dir: string): void {
+  if (existsSync(dir) || !existsSync(path.dirname(dir))) return;
+  const prefix = asidePrefix(path.basename(dir));
+  const [last] = readdirSync(path.dirname(dir))
+    .filter((name) => name.startsWith(prefix))
+    .sort()
+    .reverse();
+  if (last === undefined) return;
+  renameSync(path.join(path.dirname(dir), last), dir);
+  syncOne(path.dirname(dir));
+}
+
 /** Whether a database is to be made; a folder that has lost its own is told instead of being filled with demo data. */
 function isFirstStart(dataDir: string, dir: string): boolean {
   if (existsSync(path.join(dir, 'PG_VERSION'))) return false;
@@ -98,21 +114,20 @@ function isFirstStart(dataDir: string, dir: string): boolean {
   return true;
 }
 
+const FULL = (dir: string) => `The disk that holds ${dir} is full; make room and start again: nothing was changed.`;
+
 /** A start that failed, in a plain sentence. */
-export function whyNot(error: unknown, dir: string): string {
+function whyNot(error: unknown, dir: string, isFull = false): string {
   const code = typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';
   const message = error instanceof Error ? error.message : String(error);
-  if (code === 'ENOSPC' || /No space left/.test(message))
-    return `The disk that holds ${dir} is full; make room and start again: nothing was changed.`;
+  if (code === 'ENOSPC' || /No space left/.test(message)) return FULL(dir);
   if (['EACCES', 'EPERM', 'EROFS'].includes(code) || /Permission denied|Read-only file system/.test(message))
     return `${dir} cannot be written to by this user; make it writable, or set DATA_DIR to a folder that is.`;
   if (code === 'ENOTDIR' || code === 'EEXIST')
     return `${dir} is not a folder; move the file away, or set DATA_DIR to another place.`;
-  const other = /initialized by PostgreSQL version (\S+),? which is not compatible with this version (\S+)/.exec(
-    message,
-  );
+  const other = /by PostgreSQL version ([\d.]*\d)\D+not compatible with this version ([\d.]*\d)/.exec(message);
   if (other)
     return `${dir} is of PostgreSQL ${other[1]}, this Odd Round brings ${other[2]}: start the Odd Round that made it, take a backup there, and ${RESTORE}.`;
-  const gone = error instanceof DatabaseAway ? ' It may be damaged:' : '';
-  return `The database in ${dir} does not open (${message}).${gone} keep a copy of the folder, and ${RESTORE}.`;
+  if (isFull) return FULL(dir);
+  return `The database in ${dir} does not open (${message}). It may be damaged: keep a copy of the folder, and ${RESTORE}.`;
 }

@@ -18,7 +18,9 @@ const BATCH = 200;
 const UNSTARTED_FOR_MS = 86_400_000;
 /** Answers by which the server says that it will not take a run as it is. */
 const BLOCKING = [400, 413, 422];
-const busy = new Set<string>();
+const under = new Map<string, Promise<boolean>>();
+/** Runs that were asked for again while they were being sent. */
+const again = new Set<string>();
 
 /** What a send has settled, told to this window as `odd-round:sent`. */
 export interface Settled {
@@ -34,9 +36,27 @@ export interface Settled {
  * What the server refuses is set aside: it must not hold up what comes after it. A send that fails leaves everything as it was
  * and gives false; sending twice does no harm.
  */
-export async function flush(id: string): Promise<boolean> {
-  if (busy.has(id)) return false;
-  busy.add(id);
+export function flush(id: string): Promise<boolean> {
+  const running = under.get(id);
+  if (running) {
+    again.add(id);
+    return running;
+  }
+  const sending = sendUntilQuiet(id).finally(() => under.delete(id));
+  under.set(id, sending);
+  return sending;
+}
+
+/** What comes while something is sent is sent right after it. */
+async function sendUntilQuiet(id: string): Promise<boolean> {
+  for (;;) {
+    again.delete(id);
+    const all = await tried(id);
+    if (!all || !again.has(id)) return all;
+  }
+}
+
+async function tried(id: string): Promise<boolean> {
   try {
     return await sendAll(id);
   } catch (error) {
@@ -46,8 +66,6 @@ export async function flush(id: string): Promise<boolean> {
     if (head) sendAnew(head);
     else if (BLOCKING.includes(error.status)) tell({ runId: id, sent: [], refused: [], blocked: error.message });
     return false;
-  } finally {
-    busy.delete(id);
   }
 }
 

@@ -1,0 +1,13 @@
+import { bin, ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, run, say } from './lib.mjs';
+
+// What `npm test` does a part of each time, the whole way: power cuts, kills, full disks, hostile requests, floods. On this
+// machine alone; some tens of minutes.
+ensureInstalled();
+const chromium = ensureChromium();
+ensurePostgres();
+ensureBuilt();
+const env = { ...process.env, ATTACK: '1', CHROMIUM: chromium };
+say('Power cuts, kills, starts, full disks, hostile requests');
+run(bin('vitest'), ['run', 'e2e/attack', ...process.argv.slice(2)], { env });
+say('Floods');
+run(bin('playwright'), ['test', 'e2e/flood', '--project=screens', '--retries=0'], { env });

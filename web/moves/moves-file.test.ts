@@ -1,0 +1,33 @@
+import { expect, it } from 'vitest';
+import { MOVE_COLUMNS, readMoveRows } from '../../core/moves/index.ts';
+import { movesCsv, readTable } from './moves-file.ts';
+
+const move = (name: string, cue: string) => ({
+  ...readMoveRows(MOVE_COLUMNS, [MOVE_COLUMNS.map(() => '')]).moves[0],
+  name,
+  use: ['main' as const],
+  area: 'core' as const,
+  main: ['belly' as const],
+  helpers: [],
+  pattern: 'brace' as const,
+  position: 'prone' as const,
+  oneSided: false,
+  impact: 'none' as const,
+  noise: 'quiet' as const,
+  kit: [],
+  effort: 2,
+  instead: {},
+  cues: [cue],
+  mistakes: [],
+  explainMs: 5000,
+});
+
+it('what a table program would run is a text in the file, and the same move when it is read again', () => {
+  for (const name of ['=HYPERLINK("x")', '+1', '-2', '@tide', '\tTab']) {
+    const csv = movesCsv([move(name, `${name} cue`)]);
+    const [, row = ''] = csv.split('\r\n');
+    expect(row.replace(/^"/, '').startsWith(`'${name.slice(0, 1)}`)).toBe(true);
+    const { header, rows } = readTable(csv);
+    expect(rows[0]?.[header.indexOf(MOVE_COLUMNS[0]!)]?.trim()).toBe(name.trim());
+  }
+});
