@@ -45,7 +45,12 @@ function offline() {
         {
           urlPattern: /^https?:\/\/[^/]+\/api\/(plans|moves|kit|thresholds|speech\/record)/,
           handler: 'NetworkFirst',
-          options: { cacheName: 'class-data', networkTimeoutSeconds: 4, cacheableResponse: { statuses: [200] } },
+          options: {
+            cacheName: 'class-data',
+            networkTimeoutSeconds: 4,
+            expiration: { maxEntries: 400 },
+            cacheableResponse: { statuses: [200] },
+          },
         },
         {
           urlPattern: /^https?:\/\/[^/]+\/api\/speech\/clip/,

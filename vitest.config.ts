@@ -18,6 +18,7 @@ export default defineConfig({
         test: {
           name: 'around it',
           include: ['server', 'web', 'bin', 'e2e'].map((folder) => `${folder}/**/*.test.ts`),
+          exclude: ['server/db/postgres.test.ts'],
           setupFiles: SEED,
         },
       },

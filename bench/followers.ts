@@ -10,10 +10,11 @@ export async function followers(url: string): Promise<{ times: number[]; memoryM
     fetch(url + path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
   const id = 'bench-followers';
   await post('/api/runs', { id, plan: { ...planOf(circuit(stations(3), 40, 20, 3)), id: 'bench-follow' } });
+  const from = Date.now() - 60_000;
   const event = (seq: number, type: string) => ({
     id: `bench-${seq}-event`,
     seq,
-    atMs: 1_790_000_000_000 + seq * 1000,
+    atMs: from + seq * 1000,
     type,
   });
   await post(`/api/runs/${id}/events`, { events: [event(1, 'start')] });
@@ -21,8 +22,9 @@ export async function followers(url: string): Promise<{ times: number[]; memoryM
   const cameAt = new Map<string, number[]>();
   const agent = new http.Agent({ maxSockets: STREAMS });
   let open = 0;
-  const streams = Array.from({ length: STREAMS }, () =>
-    http.get(`${url}/api/live/${watch}/stream`, { agent }, (res) => {
+  // Every screen from an address of its own, as in a hall.
+  const streams = Array.from({ length: STREAMS }, (_, k) =>
+    http.get(`${url}/api/live/${watch}/stream`, { agent, localAddress: `127.0.1.${k + 1}` }, (res) => {
       res.setEncoding('utf8');
       let first = true;
       res.on('data', (text: string) => {
@@ -40,10 +42,10 @@ export async function followers(url: string): Promise<{ times: number[]; memoryM
   await until(() => open === STREAMS && (cameAt.get('bench-1-event')?.length ?? 0) === STREAMS);
   const times: number[] = [];
   for (let seq = 2; seq < 2 + EVENTS; seq++) {
-    const from = performance.now();
+    const sentAt = performance.now();
     await post(`/api/runs/${id}/events`, { events: [event(seq, seq % 2 ? 'resume' : 'pause')] });
     await until(() => cameAt.get(`bench-${seq}-event`)?.length === STREAMS);
-    times.push(...(cameAt.get(`bench-${seq}-event`) ?? []).map((t) => t - from));
+    times.push(...(cameAt.get(`bench-${seq}-event`) ?? []).map((t) => t - sentAt));
   }
   const health = (await (await fetch(`${url}/api/health`)).json()) as { memoryMiB: number };
   for (const stream of streams) stream.destroy();

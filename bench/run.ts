@@ -1,4 +1,4 @@
-// Prints what things cost on this machine; nothing here passes or fails. Named parts alone: core, judgement, server, bundle.
+// Prints what things cost on this machine; nothing here passes or fails. Named parts alone: core, judgement, server, keeping, bundle.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -16,6 +16,7 @@ import { readShorthand, writeShorthand } from '../dist/core/shorthand/index.js';
 import { compile, sheetOf } from '../dist/core/timeline/index.js';
 import { shippedLibrary } from '../dist/server/library/read.js';
 import { followers } from './followers.ts';
+import { keeping } from './keeping.ts';
 import { keystrokes } from './keystrokes.ts';
 
 type Row = { what: string; median: string; p95: string; note: string };
@@ -206,7 +207,15 @@ function bundle(): void {
   rows.push({ what: 'bundle, styles', median: '', p95: '', note: size('.css') });
 }
 
-const PARTS = { core, judgement, server, bundle };
+/** What keeping costs: saves that are on the disk, and years of classes backed up and restored. */
+async function kept(): Promise<void> {
+  const usual = readPlanFile(readFileSync('server/demo/classes.json', 'utf8')).plans[0] ?? long;
+  await keeping({ ...long, id: 'bench' }, usual, (what, times, note) =>
+    times.length > 0 ? report(what, times, note) : rows.push({ what, median: '', p95: '', note: note ?? '' }),
+  );
+}
+
+const PARTS = { core, judgement, server, keeping: kept, bundle };
 const asked = process.argv.slice(2);
 for (const [name, measure] of Object.entries(PARTS)) if (asked.length === 0 || asked.includes(name)) await measure();
 console.log(`Node ${process.version}\n`);

@@ -94,8 +94,6 @@ async function listen(app: ReturnType<typeof createApp>, { port, host }: Setting
     server.once('listening', done);
     server.once('error', (error: NodeJS.ErrnoException) => fail(new CannotStart(whyDeaf(error, host, port))));
   });
-  // Requests come whole within a minute, or they are cut.
-  server.requestTimeout = 60_000;
   ends.push(async () => {
     const closed = new Promise((done) => server.close(done));
     server.closeIdleConnections();

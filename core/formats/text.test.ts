@@ -18,6 +18,19 @@ describe('CSV', () => {
   });
 });
 
+it('writes no text that a table program would run, and leaves numbers as they are', () => {
+  const rows = [
+    ['=1+1', '+49', '-2', '@tide', '\tTab', "'quoted"],
+    [-5, 0, null, 'a-b', 'ebb = flow', ''],
+  ] as const;
+  expect(writeCsv(['=a'], rows).split('\r\n')).toEqual([
+    "'=a",
+    "'=1+1,'+49,'-2,'@tide,'\tTab,'quoted",
+    '-5,0,,a-b,ebb = flow,',
+    '',
+  ]);
+});
+
 describe('where a text stops being JSON', () => {
   it.each([
     ['', 1, 1],

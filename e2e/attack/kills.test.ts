@@ -13,7 +13,8 @@ import { freshDataDir } from '../../server/test/fresh-database.ts';
 import { rounds } from '../support/attack.ts';
 import { OwnServer } from '../support/server.ts';
 
-const PORT = 4347;
+/** A port for each test: one that ran out of time must not be in another's way. */
+const PORTS = { first: 4371, older: 4372, restore: 4373 };
 const folder = mkdtempSync(path.join(tmpdir(), 'odd-round-kills-'));
 const filled = path.join(folder, 'filled');
 const random = mulberry32(4312);
@@ -67,7 +68,7 @@ const cli = (command: string, ...more: string[]) => [
   `import { main } from '${path.resolve('dist/bin/cli.js')}'; process.exitCode = await main(${JSON.stringify([command, ...more])});`,
 ];
 
-describe('killed', () => {
+describe('killed', { timeout: 1_800_000 }, () => {
   it(`${rounds(40, 4)} times while it saves and takes events: all that was acknowledged is there`, async () => {
     const dir = await freshDataDir('kills');
     const had = new Map<string, number>();
@@ -94,8 +95,8 @@ describe('killed', () => {
   it(`${rounds(10, 1)} times in its first start: the next one is a first start, or goes on`, async () => {
     for (let k = 0; k < rounds(10, 1); k++) {
       const dir = mkdtempSync(path.join(folder, 'first-'));
-      await killed(main, { PORT: String(PORT), DATA_DIR: dir, LOG_LEVEL: 'silent' }, 500 + random() * 9000);
-      const server = new OwnServer(PORT);
+      await killed(main, { PORT: String(PORTS.first), DATA_DIR: dir, LOG_LEVEL: 'silent' }, 500 + random() * 9000);
+      const server = new OwnServer(PORTS.first);
       server.dataDir = dir;
       await server.start();
       const { total } = (await (await fetch(`${server.url}/api/plans`)).json()) as { total: number };
@@ -117,8 +118,8 @@ describe('killed', () => {
       );
       await db.query("INSERT INTO setting (name, value) VALUES ('demoSeededAt', '1')");
       await db.close();
-      await killed(main, { PORT: String(PORT), DATA_DIR: dir, LOG_LEVEL: 'silent' }, 600 + random() * 2500);
-      const server = new OwnServer(PORT);
+      await killed(main, { PORT: String(PORTS.older), DATA_DIR: dir, LOG_LEVEL: 'silent' }, 600 + random() * 2500);
+      const server = new OwnServer(PORTS.older);
       server.dataDir = dir;
       await server.start();
       const { total } = (await (await fetch(`${server.url}/api/plans?q=old`)).json()) as { total: number };
@@ -143,7 +144,7 @@ describe('killed', () => {
     const dir = copy();
     for (let k = 0; k < rounds(15, 2); k++) {
       await killed(cli('restore', path.join(folder, 'backup.zip')), { DATA_DIR: dir }, 700 + random() * 9000);
-      const server = new OwnServer(PORT);
+      const server = new OwnServer(PORTS.restore);
       server.dataDir = dir;
       await server.start();
       await server.stop();

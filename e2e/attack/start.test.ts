@@ -9,7 +9,7 @@ import { freshDataDir } from '../../server/test/fresh-database.ts';
 import { failingStart, OwnServer } from '../support/server.ts';
 import { smallDisk } from '../support/small-disk.ts';
 
-const PORT = 4337;
+const PORT = 4361;
 const empty = () => mkdtempSync(path.join(tmpdir(), 'odd-round-start-'));
 const start = (dataDir: string, env: Record<string, string> = {}) =>
   failingStart({ PORT: String(PORT), DATA_DIR: dataDir, LOG_LEVEL: 'info', ...env });
@@ -106,7 +106,7 @@ describe('a start that cannot be', () => {
     const first = new OwnServer(PORT);
     first.dataDir = dir;
     await first.start();
-    const others = await Promise.all([1, 2, 3].map((k) => refusal(dir, { PORT: String(PORT + 10 + k) })));
+    const others = await Promise.all([1, 2, 3].map((k) => refusal(dir, { PORT: String(PORT + 1 + k) })));
     for (const said of others) expect(said).toMatch(/running already on .* \(process \d+, since/);
     const { code, ms } = await first.stop();
     expect([code, ms < 10_000]).toEqual([0, true]);

@@ -78,6 +78,8 @@ describe('the border', () => {
   it('takes numbers in an address for what they are', async () => {
     for (const version of ['0', '-1', '1e3', '99999999999', '2147483648', '1.5', 'x'])
       expect([version, (await request(app()).get(`/api/plans/x/versions/${version}`)).status]).toEqual([version, 404]);
+    const cursor = Buffer.from('2026-02-31 00:00:00+00 x').toString('base64url');
+    expect((await request(app()).get(`/api/plans?after=${cursor}`)).status).toBe(400);
     for (const query of ['limit=99999999999999', 'limit=-5', 'after=x', 'after[]=1', 'q[]=1', `q=${'x'.repeat(9000)}`])
       expect([query, (await request(app()).get(`/api/plans?${query}`)).status]).toEqual([query, 200]);
   });

@@ -63,8 +63,14 @@ export function errorHandler(log: (error: unknown) => void): ErrorRequestHandler
 function problemOf(error: unknown): ProblemDetails {
   if (error instanceof UnreadableDocument) return { status: 422, title: error.message, problems: error.problems };
   if (error instanceof DatabaseAway)
-    return { status: 503, title: 'The database cannot be reached now; nothing was saved, try again in a moment' };
+    return {
+      status: 503,
+      title: 'The database cannot be reached now; what you sent may not be saved, try again in a moment',
+    };
   if (error instanceof StatementError && error.code === '53100') return DISK_FULL;
+  // Class 22: a value that the database will not take, whatever the schema thought of it.
+  if (error instanceof StatementError && error.code.startsWith('22'))
+    return { status: 400, title: 'The request does not fit' };
   const status = statusOf(error);
   const title =
     status === 413

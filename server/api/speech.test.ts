@@ -1,3 +1,4 @@
+import type { AddressInfo } from 'node:net';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readWav, toPcm16, wavHeader } from '../../core/sound/index.ts';
@@ -114,6 +115,35 @@ describe('speech', () => {
     // the first work tone at 10 s
     expect(track.samples[10 * 24_000 - 1]).toBe(0);
     expect(Math.abs(track.samples[10 * 24_000]!)).toBeGreaterThan(0.01);
+  });
+
+  it('is made one at a time, holds nobody up, refuses a crowd, and ends with whoever asked for it', async () => {
+    const plan = { ...planOf(circuit(stations(20), 50, 10, 6)), id: 'long-track' };
+    await request(app()).put('/api/plans/long-track').send({ plan, baseVersion: 0 }).expect(200);
+    const server = app().listen(0, '127.0.0.1');
+    await new Promise((done) => server.once('listening', done));
+    const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    const stop = new AbortController();
+    const tracks = Array.from({ length: 8 }, () =>
+      fetch(`${url}/api/tracks/long-track?voice=0&music=1`, { signal: stop.signal }).then(
+        (r) => r.status,
+        () => 'gone',
+      ),
+    );
+    // While an hour and more of sound is mixed, other questions are answered at once.
+    const started = performance.now();
+    for (let k = 0; k < 20; k++) expect((await fetch(`${url}/api/plans?limit=1`)).status).toBe(200);
+    expect(performance.now() - started).toBeLessThan(5000);
+    const refused = (await Promise.race([Promise.all(tracks.slice(4)), new Promise((d) => setTimeout(d, 500))])) as
+      | unknown[]
+      | undefined;
+    expect(refused).toEqual([503, 503, 503, 503]);
+    stop.abort();
+    // The next one waits for none of those that went away.
+    const next = await fetch(`${url}/api/tracks/track`);
+    expect([next.status, (await next.arrayBuffer()).byteLength]).toEqual([200, 44 + 61.5 * 24_000 * 2]);
+    server.closeAllConnections();
+    server.close();
   });
 });
 

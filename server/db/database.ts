@@ -37,7 +37,7 @@ export class StatementError extends Error {
   }
 }
 
-/** The database cannot be reached now; the same request may go through in a moment. Nothing of it was done. */
+/** The database cannot be reached now, or went away in the middle; the same request may be made again in a moment. */
 export class DatabaseAway extends Error {}
 
 /** Whether an error says that a row under this key is there already. */

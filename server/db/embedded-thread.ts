@@ -1,18 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { openHere, savesReachDisk } from './embedded-files.ts';
-
-/** What is asked of the database's thread: a statement, several without parameters, or to close. */
-export type Asked =
-  | { id: number; kind: 'query'; sql: string; params: readonly unknown[] }
-  | { id: number; kind: 'script'; sql: string }
-  | { id: number; kind: 'close' };
-
-/** Its answers; the first of all says whether it is open. */
-export type Answered =
-  | { id: number; rows: Record<string, unknown>[] }
-  | { id: number; error: { message: string; code: string } }
-  | { open: true; durable: boolean }
-  | { open: false; message: string };
+import { type Answered, type Asked, GIVEN_UP, OTHER } from './embedded-messages.ts';
 
 /** So much log may gather before the pages are written: in this mode PostgreSQL never does it by itself. */
 const CHECKPOINT_BYTES = 24 * 1_048_576;
@@ -55,7 +43,14 @@ async function serve(): Promise<void> {
       }
       say({ id: asked.id, rows: [] });
     } catch (error) {
-      const code = typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';
+      const state = typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';
+      // What has no SQLSTATE is the package's own: a value it cannot send, or a program that has broken off.
+      const answers = () =>
+        pg
+          .query('SELECT 1')
+          .then(() => OTHER)
+          .catch(() => GIVEN_UP);
+      const code = /^[0-9A-Z]{5}$/.test(state) ? state : await answers();
       say({ id: asked.id, error: { message: told(error), code } });
     }
   });

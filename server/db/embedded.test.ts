@@ -48,6 +48,9 @@ describe('an open database', () => {
     expect(wrong).toMatchObject({ code: '42703' });
     const nul = await db.query('select $1::text', ['a\0b']).catch((e: unknown) => e);
     expect(nul).toBeInstanceOf(StatementError);
+    const odd = await db.query('select $1::boolean', ['perhaps']).catch((e: unknown) => e);
+    expect(odd).toBeInstanceOf(StatementError);
+    expect(troubles).toEqual([]);
     expect(await db.query('select 1 as n')).toEqual([{ n: 1 }]);
   });
 

@@ -6,7 +6,7 @@ import { ROOT } from '../root.ts';
 import { Turns } from '../turns.ts';
 import { type Database, DatabaseAway, type Queryable, type Row, StatementError } from './database.ts';
 import { syncOne } from './embedded-files.ts';
-import type { Answered, Asked } from './embedded-thread.ts';
+import { type Answered, type Asked, GIVEN_UP } from './embedded-messages.ts';
 
 /** A statement that takes longer has met a database that hangs, as PostgreSQL does when its log cannot be written. */
 const PATIENCE_MS = 30_000;
@@ -167,6 +167,7 @@ class Thread {
     if (this.isGone) return Promise.reject(new DatabaseAway(this.isGone));
     const id = ++this.last;
     return new Promise<Row[]>((done, fail) => {
+      this.worker.postMessage({ id, ...what } satisfies Asked);
       // Held open while something is asked, so that the process does not end in the middle.
       this.worker.ref();
       const timer = setTimeout(() => this.lose(`no answer in ${ms / 1000} s`), ms);
@@ -184,7 +185,6 @@ class Thread {
           fail(error);
         },
       });
-      this.worker.postMessage({ id, ...what } satisfies Asked);
     });
   }
 
@@ -203,9 +203,8 @@ class Thread {
   }
 }
 
-/** An error after which nothing more can be asked: PostgreSQL has given up, or its program has broken off. */
-const isFatal = (error: { message: string; code: string }) =>
-  !/^[0-9A-Z]{5}$/.test(error.code) || /^(58|57P0)/.test(error.code);
+/** An error after which nothing more can be asked: PostgreSQL has given up, or does not answer any more. */
+const isFatal = ({ code }: { code: string }) => code === GIVEN_UP || /^(58|57P0)/.test(code);
 
 /** Makes a new database beside its place and moves it there whole: one cut short is made anew the next time. */
 async function makeDatabase(dir: string): Promise<void> {

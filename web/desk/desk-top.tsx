@@ -2,6 +2,7 @@ import { type ReactNode, useMemo } from 'react';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import type { RunState, RunView } from '../../core/run/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
+import { useTrouble } from '../app/trouble.ts';
 import { ClassStrip } from '../ui/class-strip.tsx';
 import { timeOfDay } from '../ui/words.ts';
 import { sound, useDesk } from './run-store.ts';
@@ -12,6 +13,7 @@ export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; vi
   const timeline = useMemo(() => compile(plan), [plan]);
   const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
   const { waiting, soundOn, keptHere, leads, aside, blocked, asksDropped } = useDesk();
+  const trouble = useTrouble((s) => s.trouble);
   const lead = state.intervals[0]?.kind === 'countIn' ? (state.intervals[0]?.durationMs ?? 0) : 0;
   const endAt = view.projectedEndAtMs;
   const slotEnd = state.startedAtMs === null ? null : slotEndMs(plan, state.startedAtMs);
@@ -45,6 +47,7 @@ export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; vi
         {!keptHere && waiting > 0 && (
           <span className="border-2 border-current px-2 font-bold">Browser storage is full: do not reload</span>
         )}
+        {trouble === 'full' && <Told>The server’s disk is full: all is kept here</Told>}
         {asksDropped > 0 && <Told>Phones ask too often: {asksDropped} left out</Told>}
         {aside.length > 0 && (
           <Told>

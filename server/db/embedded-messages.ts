@@ -1,0 +1,16 @@
+/** What is asked of the database's thread: a statement, several without parameters, or to close. */
+export type Asked =
+  | { id: number; kind: 'query'; sql: string; params: readonly unknown[] }
+  | { id: number; kind: 'script'; sql: string }
+  | { id: number; kind: 'close' };
+
+/** Its answers; the first of all says whether it is open. */
+export type Answered =
+  | { id: number; rows: Record<string, unknown>[] }
+  | { id: number; error: { message: string; code: string } }
+  | { open: true; durable: boolean }
+  | { open: false; message: string };
+
+/** In place of an SQLSTATE: the database does not answer any more; and one for what is none of PostgreSQL's errors. */
+export const GIVEN_UP = 'gone';
+export const OTHER = 'XX000';
