@@ -59,13 +59,19 @@ test(`${POSTS} posts on a squad's code: the desk goes on as if nothing were`, as
     const paused = (await page.getByTestId('phase-word').textContent()) === 'Paused';
     const started = performance.now();
     await page.keyboard.press(' ');
-    await expect(page.getByTestId('phase-word')).toHaveText(paused ? 'Work' : 'Paused', { timeout: 2000 });
-    await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 5000 });
+    // Looked at with every drawing: asked for now and then it would be the asking that is measured.
+    await page.waitForFunction(
+      (word) =>
+        document.querySelector('[data-testid=phase-word]')?.textContent === word &&
+        [...document.querySelectorAll('[role=status]')].some((s) => s.textContent === 'Saved'),
+      paused ? 'Work' : 'Paused',
+      { polling: 'raf', timeout: 5000 },
+    );
     saves.push(Math.round(performance.now() - started));
   }
   await Promise.all(lanes);
   const { longest, median } = await frames();
-  const figures = `answers ${JSON.stringify(Object.fromEntries(answers))}; frames: median ${median} ms, longest ${longest} ms; key to saved: longest ${Math.max(...saves)} ms of ${saves.length}`;
+  const figures = `answers ${JSON.stringify(Object.fromEntries(answers))}; frames: median ${median} ms, longest ${longest} ms; key to saved: median ${saves.toSorted((a, b) => a - b)[saves.length >> 1]} ms, longest ${Math.max(...saves)} ms of ${saves.length}`;
   info.annotations.push({ type: 'figures', description: figures });
   process.stdout.write(`${figures}\n`);
   // Two windows' worth of one phone at the most: what is too much is refused before it is looked at.

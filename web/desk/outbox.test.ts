@@ -112,6 +112,21 @@ describe('the outbox', () => {
     expect([...(runs.get(id) ?? [])]).toEqual(['event-1-x', 'event-2-x']);
   });
 
+  it('what comes while something is sent goes right after it, and none is left for later', async () => {
+    const { beginRun, flush, keepWaiting, waitingEvents } = await load();
+    const id = beginRun(plan);
+    keepWaiting(id, event(1));
+    const asked = [flush(id)];
+    for (let k = 2; k <= 40; k++) {
+      keepWaiting(id, event(k));
+      asked.push(flush(id));
+      await new Promise((done) => setTimeout(done, k % 3));
+    }
+    expect(new Set(await Promise.all(asked))).toEqual(new Set([true]));
+    expect(waitingEvents(id)).toEqual([]);
+    expect(runs.get(id)?.size).toBe(40);
+  });
+
   it('sends nothing of a run that was never started', async () => {
     const { beginRun, flush } = await load();
     expect(await flush(beginRun(plan))).toBe(true);

@@ -42,17 +42,22 @@ export function flush(id: string): Promise<boolean> {
     again.add(id);
     return running;
   }
-  const sending = sendUntilQuiet(id).finally(() => under.delete(id));
+  const sending = sendUntilQuiet(id);
   under.set(id, sending);
   return sending;
 }
 
-/** What comes while something is sent is sent right after it. */
+/** What comes while something is sent is sent right after it; once that is decided, whoever asks begins anew. */
 async function sendUntilQuiet(id: string): Promise<boolean> {
-  for (;;) {
-    again.delete(id);
-    const all = await tried(id);
-    if (!all || !again.has(id)) return all;
+  try {
+    let all: boolean;
+    do {
+      again.delete(id);
+      all = await tried(id);
+    } while (all && again.has(id));
+    return all;
+  } finally {
+    under.delete(id);
   }
 }
 
@@ -76,7 +81,7 @@ async function sendAll(id: string): Promise<boolean> {
     if (!head) return true;
     if (!head.created) {
       await api.createRun(id, head.plan);
-      storeHead({ ...head, created: true });
+      storeHead({ ...(readHead(id) ?? head), created: true });
       tell({ runId: id, sent: [], refused: [], blocked: null });
       continue;
     }
