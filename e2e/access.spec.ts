@@ -3,11 +3,13 @@ import { expect, type Page, test } from '@playwright/test';
 
 /** Each screen by its address, and what is there once it is drawn. */
 const SCREENS: [address: string, drawn: (page: Page) => Promise<void>][] = [
-  ['/', (page) => page.getByRole('link', { name: /^First Light/ }).waitFor()],
+  // A list draws only what is in sight, and other tests make classes and runs.
+  ['/', (page) => page.getByRole('list', { name: 'Classes' }).getByRole('link').first().waitFor()],
   ['/classes/first-light', (page) => page.getByRole('grid').first().waitFor()],
   ['/classes/first-light/room', (page) => page.getByRole('tab', { name: 'Groups' }).waitFor()],
   ['/moves', (page) => page.getByTestId('found').waitFor()],
-  ['/log', (page) => shortTide(page).waitFor()],
+  ['/log', (page) => page.getByRole('list', { name: 'Runs' }).getByRole('link').first().waitFor()],
+  ['/keep', (page) => page.getByText('on the disk before they count').waitFor()],
   ['/join', (page) => page.getByRole('textbox').waitFor()],
 ];
 const shortTide = (page: Page) => page.getByRole('link', { name: /Short Tide/ }).first();
@@ -31,6 +33,7 @@ for (const theme of ['light', 'dark'] as const) {
       expect(await faults()).toEqual([]);
     }
     await page.goto('/log');
+    await page.getByRole('searchbox', { name: 'Search the log' }).fill('short tide');
     await shortTide(page).click();
     await page.getByRole('heading', { name: 'What went otherwise' }).waitFor();
     expect(await faults()).toEqual([]);
