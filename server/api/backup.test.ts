@@ -116,6 +116,8 @@ it('with a full disk nothing is saved, everything is shown, and it goes on when 
   expect([refused.status, refused.body.title]).toEqual([507, expect.stringContaining('disk of the server is full')]);
   expect((await request(app).get('/api/plans')).status).toBe(200);
   expect((await request(app).get('/api/backup')).body).toMatchObject({ diskFull: true, freeBytes: free });
+  const noRoom = await request(app).post('/api/backup');
+  expect([noRoom.status, noRoom.body.title]).toEqual([507, 'The disk has no room for a backup']);
   free = 1024 ** 3;
   expect((await save()).status).toBe(200);
 });

@@ -5,7 +5,15 @@ import path from 'node:path';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { type Request, type Response, Router } from 'express';
-import { BadBackup, backupStream, checkDatabase, isBackupName, type Keeper, restoreRunning } from '../backup/index.ts';
+import {
+  BadBackup,
+  backupStream,
+  checkDatabase,
+  isBackupName,
+  type Keeper,
+  NoRoom,
+  restoreRunning,
+} from '../backup/index.ts';
 import type { Database } from '../db/database.ts';
 import type { DiskSpace } from '../db/disk.ts';
 import type { RunHub } from '../live/hub.ts';
@@ -63,7 +71,16 @@ export function backupApi(
     });
   });
 
-  api.post('/', (_req, res) => alone(res, async () => ({ status: 201, body: { file: await keeper.make('by-hand') } })));
+  api.post('/', (_req, res) =>
+    alone(res, async () => {
+      try {
+        return { status: 201, body: { file: await keeper.make('by-hand') } };
+      } catch (error) {
+        if (error instanceof NoRoom) return refusal(507, error.message);
+        throw error;
+      }
+    }),
+  );
 
   api.get('/now', async (_req, res) => {
     res.attachment(`odd-round-${new Date(now()).toISOString().slice(0, 10)}.zip`).type('application/zip');
@@ -82,17 +99,18 @@ export function backupApi(
     });
   });
 
-  const restore = async (req: Request, file: string): Promise<Answer> => {
+  const restore = async (req: Request, file: string, spare?: string): Promise<Answer> => {
     if (hub.isLeading) return refusal(409, 'A desk is open on a class; close it, then restore');
     try {
       // What is there now can be had back in the same way.
-      const before = await keeper.make('before-restore');
+      const before = await keeper.make('before-restore', spare);
       const restored = await restoreRunning(db, file, new Date(now()));
       await settle();
       known.forget();
       watch('restored', { from: req.ip, restored });
       return { status: 200, body: { restored, before } };
     } catch (error) {
+      if (error instanceof NoRoom) return refusal(507, `${error.message} of what is here now: make room first`);
       if (!(error instanceof BadBackup)) throw error;
       return refusal(422, `${error.message}. Nothing was changed`);
     }
@@ -100,8 +118,8 @@ export function backupApi(
 
   api.post('/restore/:file', (req, res) =>
     alone(res, async () => {
-      const known = (await keeper.list()).some((b) => b.file === req.params.file);
-      return known ? restore(req, path.join(keeper.folder, String(req.params.file))) : refusal(404, 'Backup not found');
+      const kept = (await keeper.list()).find((b) => b.file === req.params.file)?.file;
+      return kept ? restore(req, path.join(keeper.folder, kept), kept) : refusal(404, 'Backup not found');
     }),
   );
 

@@ -1,5 +1,5 @@
 export { checkDatabase, type Integrity } from './check.ts';
-export { isBackupName, Keeper, type KeptBackup } from './keep.ts';
+export { isBackupName, Keeper, type KeptBackup, NoRoom } from './keep.ts';
 export { BadBackup, type Manifest } from './manifest.ts';
 export { openBackup, verifyBackup } from './read.ts';
 export { type Restored, restoreInto } from './restore.ts';

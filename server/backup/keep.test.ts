@@ -59,3 +59,22 @@ it('makes one a night, or as soon as the machine is on again, and not when the d
   await expect(full.tonight()).rejects.toThrow('no room');
   expect(await keeper.list()).toHaveLength(3);
 });
+
+it('lets go of the oldest made before something, but not of the one that is about to be restored', async () => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'odd-round-kept-'));
+  let now = NOON;
+  const keeper = new Keeper(db, folder, null, () => now);
+  const make = async (spare?: string) => {
+    now += 60_000;
+    const made = await keeper.make('before-restore', spare);
+    utimesSync(path.join(folder, made), now / 1000, now / 1000);
+    return made;
+  };
+  const made: string[] = [];
+  for (let k = 0; k < 6; k++) made.push(await make());
+  const names = async () => (await keeper.list()).map((b) => b.file).sort();
+  const seventh = await make(made[0]);
+  expect(await names()).toEqual([...made, seventh].sort());
+  const eighth = await make();
+  expect(await names()).toEqual([...made.slice(2), seventh, eighth].sort());
+});

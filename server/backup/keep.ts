@@ -25,6 +25,9 @@ export interface KeptBackup {
 export const isBackupName = (name: string) => /^odd-round-[\w-]{1,80}\.zip$/.test(name);
 const stampOf = (at: Date) => at.toISOString().slice(0, 19).replace(/[-:]/g, '').replace('T', '-');
 
+/** The disk has no room for what was to be written. */
+export class NoRoom extends Error {}
+
 /** The folder of backups, and what is done in it by itself. */
 export class Keeper {
   constructor(
@@ -49,14 +52,15 @@ export class Keeper {
   /**
    * Makes a backup now and lets go of those that are too many; its name says why it was made. Fails when the disk has no room.
    * @param why `nightly`, `by-hand` or `before-…`
+   * @param spare one that stays, however old it is: it is about to be restored
    */
-  async make(why: string): Promise<string> {
+  async make(why: string, spare?: string): Promise<string> {
     const last = (await this.list())[0]?.bytes ?? 0;
-    if (this.disk && !(await this.disk.hasRoomFor(last * 1.2))) throw new Error('The disk has no room for a backup');
+    if (this.disk && !(await this.disk.hasRoomFor(last * 1.2))) throw new NoRoom('The disk has no room for a backup');
     const now = new Date(this.now());
     const file = `odd-round-${why}-${stampOf(now)}.zip`;
     await writeBackup(this.db, path.join(this.folder, file), { now });
-    await this.rotate();
+    await this.rotate(spare);
     return file;
   }
 
@@ -73,8 +77,8 @@ export class Keeper {
     return file;
   }
 
-  private async rotate(): Promise<void> {
-    const gone = tooMany(await this.list(), this.now());
+  private async rotate(spare?: string): Promise<void> {
+    const gone = tooMany(await this.list(), this.now()).filter((b) => b.file !== spare);
     for (const { file } of gone) await rm(path.join(this.folder, file), { force: true });
   }
 }

@@ -1,6 +1,18 @@
 import { closeSync, ftruncateSync, mkdirSync, openSync, readFileSync, writeSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import path from 'node:path';
-import { tryLock } from 'fs-native-extensions';
+
+/** This machine has no way of locking that Odd Round knows. */
+export class CannotLock extends Error {}
+
+/** Asked for when it is needed: where it does not run there is a PostgreSQL server to use instead. */
+function locker(): typeof import('fs-native-extensions') {
+  try {
+    return createRequire(import.meta.url)('fs-native-extensions');
+  } catch {
+    throw new CannotLock('Files cannot be locked on this system');
+  }
+}
 
 /** A data folder held by this process; it is given back by `drop`, or by the operating system when the process ends. */
 export interface DataLock {
@@ -16,7 +28,7 @@ export function takeLock(dataDir: string): { lock: DataLock } | { heldBy: string
   mkdirSync(dataDir, { recursive: true });
   const file = path.join(dataDir, 'server.lock');
   const fd = openSync(file, 'a+');
-  if (!tryLock(fd)) {
+  if (!locker().tryLock(fd)) {
     const heldBy = readFileSync(file, 'utf8').trim();
     closeSync(fd);
     return { heldBy: heldBy || 'another process' };

@@ -5,7 +5,7 @@ import type { Database } from '../db/database.ts';
 import { DiskSpace } from '../db/disk.ts';
 import { openEmbedded } from '../db/embedded.ts';
 import { syncOne } from '../db/embedded-files.ts';
-import { type DataLock, takeLock } from '../db/lock.ts';
+import { CannotLock, type DataLock, takeLock } from '../db/lock.ts';
 import { openPostgres } from '../db/postgres.ts';
 import { CannotStart, type Settings } from './settings.ts';
 
@@ -81,6 +81,8 @@ function lockFolder(dataDir: string): DataLock {
     );
   } catch (error) {
     if (error instanceof CannotStart) throw error;
+    if (error instanceof CannotLock)
+      throw new CannotStart(`${error.message}, so the embedded database is not safe here; set DATABASE_URL instead.`);
     throw new CannotStart(whyNot(error, dataDir));
   }
 }
