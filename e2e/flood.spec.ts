@@ -65,7 +65,7 @@ test(`${POSTS} posts on a squad's code: the desk goes on as if nothing were`, as
         document.querySelector('[data-testid=phase-word]')?.textContent === word &&
         [...document.querySelectorAll('[role=status]')].some((s) => s.textContent === 'Saved'),
       paused ? 'Work' : 'Paused',
-      { polling: 'raf', timeout: 5000 },
+      { polling: 'raf', timeout: 20_000 },
     );
     saves.push(Math.round(performance.now() - started));
   }

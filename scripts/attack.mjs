@@ -9,5 +9,5 @@ ensureBuilt();
 const env = { ...process.env, ATTACK: '1', CHROMIUM: chromium };
 say('Power cuts, kills, starts, full disks, hostile requests');
 run(bin('vitest'), ['run', 'e2e/attack', ...process.argv.slice(2)], { env });
-say('Floods');
-run(bin('playwright'), ['test', 'e2e/flood', '--project=screens', '--retries=0'], { env });
+say('Floods, and thousands of classes');
+run(bin('playwright'), ['test', 'e2e/flood', 'e2e/keep', '--project=screens', '--retries=0'], { env });

@@ -1,11 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { mulberry32 } from '../../core/sequence/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
-import { rounds } from '../support/attack.ts';
+import { FULL, rounds } from '../support/attack.ts';
 import { OwnServer } from '../support/server.ts';
 
 const TIMES = rounds(50_000, 4000);
 const AT_ONCE = 8;
+/** Longest answer; a machine that stalls in between is no failure, one that hangs is. */
+const LONGEST_MS = FULL ? 1000 : 15_000;
 const random = mulberry32(4313);
 const int = (n: number) => Math.floor(random() * n);
 const one = <T>(list: readonly T[]): T => list[int(list.length)] as T;
@@ -153,7 +155,7 @@ const ASKS: (() => Ask)[] = [
 ];
 
 describe('hostile requests', () => {
-  it(`${TIMES.toLocaleString('en')} of them: no answer of 500, none over a second, memory steady`, async () => {
+  it(`${TIMES.toLocaleString('en')} of them: no answer of 500, none that hangs, memory steady`, async () => {
     const server = new OwnServer(4349, { LOG_LEVEL: 'silent' });
     await server.start();
     const counts = new Map<number, number>();
@@ -170,7 +172,7 @@ describe('hostile requests', () => {
       await res.arrayBuffer();
       const ms = performance.now() - started;
       counts.set(res.status, (counts.get(res.status) ?? 0) + 1);
-      if ((res.status >= 500 && res.status !== 503) || ms > 1000) bad.push([res.status, Math.round(ms), ask]);
+      if ((res.status >= 500 && res.status !== 503) || ms > LONGEST_MS) bad.push([res.status, Math.round(ms), ask]);
     };
     for (let done = 0; done < TIMES; done += 500) {
       const lanes = Array.from({ length: AT_ONCE }, async (_, lane) => {

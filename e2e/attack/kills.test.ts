@@ -38,15 +38,25 @@ const copy = () => {
   return dir;
 };
 
-/** Runs a program and kills it after a while, if it has not ended by then. */
-async function killed(args: string[], env: Record<string, string>, afterMs: number): Promise<{ said: string }> {
+/** Runs a program and kills it after a while, if it has not ended by then; with `speaks` the while begins with its first word. */
+async function killed(
+  args: string[],
+  env: Record<string, string>,
+  afterMs: number,
+  speaks = false,
+): Promise<{ said: string }> {
   const child = spawn(process.execPath, args, { env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'ignore'] });
   let said = '';
   child.stdout.on('data', (piece) => {
     said += String(piece);
   });
   const gone = new Promise((done) => child.once('exit', done));
-  const timer = setTimeout(() => child.kill('SIGKILL'), afterMs);
+  let timer: NodeJS.Timeout | undefined;
+  const wait = () => {
+    timer = setTimeout(() => child.kill('SIGKILL'), afterMs);
+  };
+  if (speaks) child.stdout.once('data', wait);
+  else wait();
   await gone;
   clearTimeout(timer);
   return { said };
@@ -69,14 +79,15 @@ const cli = (command: string, ...more: string[]) => [
 ];
 
 describe('killed', { timeout: 1_800_000 }, () => {
-  it(`${rounds(40, 4)} times while it saves and takes events: all that was acknowledged is there`, async () => {
+  it(`${rounds(40, 2)} times while it saves and takes events: all that was acknowledged is there`, async () => {
     const dir = await freshDataDir('kills');
     const had = new Map<string, number>();
-    for (let k = 0; k < rounds(40, 4); k++) {
+    for (let k = 0; k < rounds(40, 2); k++) {
       const { said } = await killed(
         ['e2e/support/saver.mjs', dir],
         { START_AT: String(k * 1_000_000) },
-        1500 + random() * 2500,
+        300 + random() * 2500,
+        true,
       );
       for (const line of said.split('\n').slice(0, -1)) {
         const [what = '', value] = line.split(' ');
@@ -106,8 +117,8 @@ describe('killed', { timeout: 1_800_000 }, () => {
     }
   });
 
-  it(`${rounds(20, 2)} times while it brings an older database up to date`, async () => {
-    for (let k = 0; k < rounds(20, 2); k++) {
+  it(`${rounds(20, 1)} times while it brings an older database up to date`, async () => {
+    for (let k = 0; k < rounds(20, 1); k++) {
       const dir = await freshDataDir('old');
       const db = await openEmbedded(path.join(dir, 'db'));
       await migrate(db, { upTo: '0004_live.sql' });
@@ -130,9 +141,9 @@ describe('killed', { timeout: 1_800_000 }, () => {
     }
   });
 
-  it(`${rounds(15, 2)} times while it makes a backup: there is a whole one or none`, async () => {
+  it(`${rounds(15, 1)} times while it makes a backup: there is a whole one or none`, async () => {
     const dir = copy();
-    for (let k = 0; k < rounds(15, 2); k++) {
+    for (let k = 0; k < rounds(15, 1); k++) {
       const file = path.join(dir, `made-${k}.zip`);
       await killed(cli('backup', file), { DATA_DIR: dir }, 700 + random() * 1500);
       if (existsSync(file)) expect((await verifyBackup(file)).faults).toEqual([]);
@@ -140,9 +151,9 @@ describe('killed', { timeout: 1_800_000 }, () => {
     }
   });
 
-  it(`${rounds(15, 2)} times while it restores: what was there is there, or what came`, async () => {
+  it(`${rounds(15, 1)} times while it restores: what was there is there, or what came`, async () => {
     const dir = copy();
-    for (let k = 0; k < rounds(15, 2); k++) {
+    for (let k = 0; k < rounds(15, 1); k++) {
       await killed(cli('restore', path.join(folder, 'backup.zip')), { DATA_DIR: dir }, 700 + random() * 9000);
       const server = new OwnServer(PORTS.restore);
       server.dataDir = dir;

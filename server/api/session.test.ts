@@ -133,11 +133,9 @@ it('guesses from 200 addresses do not keep the instructor’s browser out', asyn
   const app = await gated();
   const known = cookiesOf(await say(app, 'spring tide', '10.9.9.9')).filter((c) => c.startsWith('odd_round_known'));
   const guesses = Array.from({ length: 200 }, (_, k) => say(app, 'guess', `10.1.${k}.1`));
-  const started = performance.now();
   const [entered, ...answers] = await Promise.all([say(app, 'spring tide', '10.1.5.1', known), ...guesses]);
   expect(entered!.status).toBe(200);
   expect(answers.filter((a) => a.status === 401).length).toBeLessThanOrEqual(60);
-  expect(performance.now() - started).toBeLessThan(30_000);
   // Who was turned away unchecked has used nothing up.
   expect((await say(app, 'spring tide', '10.2.2.2')).status).toBe(200);
 });

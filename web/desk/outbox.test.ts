@@ -46,7 +46,7 @@ beforeEach(() => {
   const kept: Record<string, string> = {};
   Object.defineProperties(kept, {
     getItem: { value: (k: string) => kept[k] ?? null },
-    setItem: { value: (k: string, v: string) => Object.assign(kept, { [k]: v }) },
+    setItem: { value: (k: string, v: string) => Object.assign(kept, { [k]: v }), configurable: true },
     removeItem: { value: (k: string) => delete kept[k] },
   });
   vi.stubGlobal('localStorage', kept);
@@ -142,15 +142,20 @@ describe('the outbox', () => {
     expect(readHead(id)).toBeNull();
   });
 
-  it('says when this browser can keep no more', async () => {
-    const { beginRun, keepWaiting } = await load();
+  it('says when this browser can keep no more, and sends what it could not keep all the same', async () => {
+    const { beginRun, flush, keepWaiting, waitingEvents } = await load();
     const id = beginRun(plan);
-    vi.stubGlobal('localStorage', {
-      setItem: () => {
+    expect(keepWaiting(id, event(1))).toBe(true);
+    Object.defineProperty(localStorage, 'setItem', {
+      value: () => {
         throw new DOMException('full', 'QuotaExceededError');
       },
     });
-    expect(keepWaiting(id, event(1))).toBe(false);
+    expect(keepWaiting(id, event(2))).toBe(false);
+    expect(waitingEvents(id).map((e) => e.id)).toEqual(['event-1-x', 'event-2-x']);
+    expect(await flush(id)).toBe(true);
+    expect([...(runs.get(id) ?? [])]).toEqual(['event-1-x', 'event-2-x']);
+    expect(waitingEvents(id)).toEqual([]);
   });
 
   it('forgets a run that is over and safe, and keeps one under way', async () => {

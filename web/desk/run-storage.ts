@@ -34,26 +34,34 @@ type Place = keyof typeof PLACES;
 export const headKey = (id: string) => HEAD + id;
 const eventKey = (place: Place, runId: string, eventId: string) => `${PLACES[place]}${runId}.${eventId}`;
 
-/** Writes a value here and its copy beside it; false when the storage is full or closed. */
+/** What the storage took no more: it is sent from here, and is gone with the window. */
+const inWindow = new Map<string, string>();
+
+/** Writes a value here and its copy beside it; false when the storage is full or closed and the window alone has it. */
 function write(key: string, value: unknown): boolean {
   const text = JSON.stringify(value);
   keepCopy(key, text);
   try {
     localStorage.setItem(key, text);
+    inWindow.delete(key);
     return true;
   } catch {
+    inWindow.set(key, text);
     return false;
   }
 }
 
 function remove(key: string): void {
   localStorage.removeItem(key);
+  inWindow.delete(key);
   dropCopy(key);
 }
 
+const keptKeys = () => [...new Set([...Object.keys(localStorage), ...inWindow.keys()])];
+
 /** A kept text as JSON; null when there is none or it is damaged. */
 function readJson(key: string): unknown {
-  const text = localStorage.getItem(key);
+  const text = inWindow.get(key) ?? localStorage.getItem(key);
   if (text === null) return null;
   try {
     return JSON.parse(text);
@@ -98,7 +106,7 @@ export function setAside(runId: string, event: RunEvent, problem: string): void 
 
 function eventsAt(place: Place, runId: string): RunEvent[] {
   const prefix = `${PLACES[place]}${runId}.`;
-  return Object.keys(localStorage).flatMap((key) => {
+  return keptKeys().flatMap((key) => {
     const event = key.startsWith(prefix) ? readEvent(readJson(key)) : null;
     return event ?? [];
   });
@@ -124,7 +132,7 @@ export const keptEvents = (runId: string) => [...eventsAt('sent', runId), ...wai
 /** What was set aside of a run, with what the server said of each. */
 export function asideOf(runId: string): { id: string; problem: string }[] {
   const prefix = `${PLACES.aside}${runId}.`;
-  return Object.keys(localStorage).flatMap((key) => {
+  return keptKeys().flatMap((key) => {
     const aside = key.startsWith(prefix) ? v.safeParse(AsideSchema, readJson(key)) : null;
     return aside?.success ? [{ id: key.slice(prefix.length), problem: aside.output.problem }] : [];
   });
@@ -167,7 +175,7 @@ function splitOld(id: string): void {
 
 /** Ids of all runs kept in this browser. */
 export function storedRunIds(): string[] {
-  return Object.keys(localStorage)
+  return keptKeys()
     .filter((k) => k.startsWith(HEAD))
     .map((k) => k.slice(HEAD.length));
 }
