@@ -16,7 +16,7 @@ import { takeLock } from '../server/db/lock.ts';
 import { databaseDir, markMade, openDatabase } from '../server/start/open-database.ts';
 import { CannotStart, readSettings } from '../server/start/settings.ts';
 import { settle } from '../server/start/settle.ts';
-import type { Streams } from './cli.ts';
+import type { Streams } from './streams.ts';
 
 export type AdminCommand = 'backup' | 'restore' | 'salvage' | 'check';
 

@@ -1,5 +1,4 @@
 import { readFile } from 'node:fs/promises';
-import type { Readable } from 'node:stream';
 import { text as readAll } from 'node:stream/consumers';
 import { parseArgs } from 'node:util';
 import { readPlanFile } from '../core/formats/index.ts';
@@ -8,6 +7,7 @@ import { readShorthand } from '../core/shorthand/index.ts';
 import { planProblems } from '../core/timeline/index.ts';
 import type { AdminCommand } from './admin.ts';
 import { COMMANDS, type OutputForm } from './commands.ts';
+import type { Streams } from './streams.ts';
 
 const USAGE = `odd-round <command> [file] [--json | --csv]
 
@@ -27,13 +27,6 @@ The file is a plan file (JSON) or shorthand; without one, or with -, standard in
 database of DATA_DIR, while no server runs on it, or of DATABASE_URL.
 Exit code 0: done. 1: the input is bad. 2: the command is.
 `;
-
-/** Where the command line reads and writes. */
-export interface Streams {
-  stdin: Readable;
-  stdout: { write(text: string): unknown };
-  stderr: { write(text: string): unknown };
-}
 
 /** Runs the command line; gives the exit code: 0, 1 for a bad input, 2 for misuse. */
 export async function main(args: string[], { stdin, stdout, stderr }: Streams = process): Promise<number> {
@@ -96,7 +89,7 @@ function dataCommand(command: string, file: string, data: boolean): AdminCommand
   return command === 'backup' || command === 'restore' || command === 'salvage' ? command : null;
 }
 
-async function readInput(file: string, stdin: Readable, stderr: Streams['stderr']): Promise<string | null> {
+async function readInput(file: string, stdin: Streams['stdin'], stderr: Streams['stderr']): Promise<string | null> {
   try {
     return file === '-' ? await readAll(stdin) : await readFile(file, 'utf8');
   } catch (error) {

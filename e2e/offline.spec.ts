@@ -70,6 +70,8 @@ test('a new version waits for the end of a run, then is taken', async ({ page, c
 
   await page.keyboard.press('m');
   await page.getByRole('button', { name: 'Leave' }).click();
+  // The desk is left when the next screen is there: until then the run is still shown.
+  await expect(page.getByRole('navigation', { name: 'Main' })).toBeVisible();
   await office.getByRole('button', { name: 'Try again' }).click();
   await expect(office.getByRole('button', { name: 'Try again' })).toHaveCount(0);
   await office.getByRole('link', { name: 'Short Tide' }).first().waitFor();

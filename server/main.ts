@@ -11,7 +11,7 @@ import { bundledSpeech } from './speech/engine.ts';
 import { type OpenedDatabase, openDatabase } from './start/open-database.ts';
 import { keepNightly } from './start/schedule.ts';
 import { CannotStart, readSettings, type Settings } from './start/settings.ts';
-import { settle } from './start/settle.ts';
+import { oneAfterTheOther, settle } from './start/settle.ts';
 import { watchTo } from './start/watch.ts';
 
 const GRACE_MS = 2000;
@@ -39,7 +39,12 @@ async function start(settings: Settings): Promise<void> {
   const { db } = opened;
   const disk = db.kind === 'embedded' ? new DiskSpace(settings.dataDir) : null;
   const keeper = new Keeper(db, path.join(settings.dataDir, 'backups'), disk, Date.now);
-  await prepare(opened, keeper);
+  const { passphrase, publicUrl, host, trustProxy } = settings;
+  const secure = publicUrl?.protocol === 'https:';
+  const gate = await oneAfterTheOther(db, async () => {
+    await prepare(opened, keeper);
+    return passphrase === null ? null : makeGate({ db, passphrase, now: Date.now, watch, secure });
+  });
 
   const hub = new RunHub(db, (error) => log.error(error));
   await hub.join();
@@ -48,9 +53,6 @@ async function start(settings: Settings): Promise<void> {
     () => hub.leave(),
     () => speech.close(),
   );
-  const { passphrase, publicUrl, host, trustProxy } = settings;
-  const secure = publicUrl?.protocol === 'https:';
-  const gate = passphrase === null ? null : await makeGate({ db, passphrase, now: Date.now, watch, secure });
   const app = createApp({
     db,
     now: Date.now,

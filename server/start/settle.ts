@@ -6,6 +6,18 @@ import { fillSearch } from '../db/plans.ts';
 import { readShippedMoves } from '../library/read.ts';
 import { CannotStart } from './settings.ts';
 
+/** Servers that start together on one database do so one after the other: PostgreSQL's advisory lock of this number. */
+const START_LOCK = 431_000_432;
+
+/** Does what a start does to its database while no other server does. The embedded one has no other. */
+export const oneAfterTheOther = <T>(db: Database, work: () => Promise<T>): Promise<T> =>
+  db.kind === 'embedded'
+    ? work()
+    : db.transaction(async (tx) => {
+        await tx.query('SELECT pg_advisory_xact_lock($1)', [START_LOCK]);
+        return work();
+      });
+
 /**
  * Brings a database up to this program, after a backup of what it was; gives the migrations applied. Throws `CannotStart` where
  * it is of a newer program, and changes nothing then.
