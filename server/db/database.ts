@@ -39,6 +39,3 @@ export class StatementError extends Error {
 
 /** The database cannot be reached now, or went away in the middle; the same request may be made again in a moment. */
 export class DatabaseAway extends Error {}
-
-/** Whether an error says that a row under this key is there already. */
-export const isDuplicate = (error: unknown) => error instanceof StatementError && error.code === '23505';

@@ -31,7 +31,7 @@ const HEAD = 'odd-round.run.';
 const PLACES = { waits: 'odd-round.waits.', sent: 'odd-round.sent.', aside: 'odd-round.aside.' } as const;
 type Place = keyof typeof PLACES;
 
-export const headKey = (id: string) => HEAD + id;
+const headKey = (id: string) => HEAD + id;
 const eventKey = (place: Place, runId: string, eventId: string) => `${PLACES[place]}${runId}.${eventId}`;
 
 /** What the storage took no more: it is sent from here, and is gone with the window. */
