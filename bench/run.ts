@@ -7,8 +7,8 @@ import { gzipSync } from 'node:zlib';
 import { checkPlan } from '../dist/core/checks/index.js';
 // The built core: what runs in production, without a loader's wrappers.
 import { planCues, wordsOf } from '../dist/core/cues/index.js';
+import { readPlanFile } from '../dist/core/exchange/index.js';
 import { fitSlot } from '../dist/core/fit/index.js';
-import { readPlanFile } from '../dist/core/formats/index.js';
 import { ANY_MOVE, findMoves, indexMoves } from '../dist/core/moves/index.js';
 import { runIntervals } from '../dist/core/run/index.js';
 import { findOrder, orderProblem, SCHOOL_WEIGHTS } from '../dist/core/sequence/index.js';

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { describe, expect, it } from 'vitest';
-import { writePlanFile } from '../core/formats/index.ts';
+import { writePlanFile } from '../core/exchange/index.ts';
 import { formatDuration } from '../core/plan/index.ts';
 import { GOLDEN } from '../core/test/golden.ts';
 import { main } from './cli.ts';

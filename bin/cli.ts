@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { text as readAll } from 'node:stream/consumers';
 import { parseArgs } from 'node:util';
-import { readPlanFile } from '../core/formats/index.ts';
+import { readPlanFile } from '../core/exchange/index.ts';
 import type { Plan } from '../core/plan/index.ts';
 import { readShorthand } from '../core/shorthand/index.ts';
 import { planProblems } from '../core/timeline/index.ts';

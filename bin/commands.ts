@@ -1,7 +1,8 @@
 import { CHECKS, checkPlan, type Finding, isAccepted } from '../core/checks/index.ts';
 import { planCues } from '../core/cues/index.ts';
-import { writeCsv, writePlanFile } from '../core/formats/index.ts';
-import { formatClock, formatDuration, type Plan } from '../core/plan/index.ts';
+import { writeCsv, writePlanFile } from '../core/exchange/index.ts';
+import { resolvePlan } from '../core/moves/index.ts';
+import { applySteps, formatClock, formatDuration, type Plan } from '../core/plan/index.ts';
 import { writeShorthand } from '../core/shorthand/index.ts';
 import { compile, stationAt, totals, workToRest } from '../core/timeline/index.ts';
 import { shippedLibrary } from '../server/library/read.ts';
@@ -82,7 +83,7 @@ function totalsOf(plan: Plan): Listing {
 }
 
 function cuesOf(plan: Plan): Listing {
-  const cues = planCues(plan, compile(plan).intervals);
+  const cues = planCues(resolvePlan(plan, shippedLibrary()), compile(plan).intervals);
   return {
     header: ['at', 'kind', 'sound', 'words'],
     rows: cues.map((c) => [
@@ -113,7 +114,10 @@ function checksOf(plan: Plan): Listing {
       findings: findings.map(({ fixes, ...f }) => ({
         ...f,
         accepted: isAccepted(plan, f),
-        fixes: fixes.map((x) => ({ label: x.label, costMs: compile(x.plan).totalMs - compile(plan).totalMs })),
+        fixes: fixes.map((x) => ({
+          label: x.label,
+          costMs: compile(applySteps(plan, x.steps)).totalMs - compile(plan).totalMs,
+        })),
       })),
     },
   };

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { writePlanFile } from '../core/formats/index.ts';
+import { writePlanFile } from '../core/exchange/index.ts';
 import { GOLDEN } from '../core/test/golden.ts';
 
 const total = (page: Page) => page.getByTestId('total');

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { writePlanFile } from '../core/formats/index.ts';
+import { writePlanFile } from '../core/exchange/index.ts';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, stations } from '../core/test/build.ts';
 import { rounds } from './support/attack.ts';

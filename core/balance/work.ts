@@ -1,6 +1,6 @@
 import type { Library, Move, Part, Pattern } from '../moves/index.ts';
 import { PARTS, PATTERNS } from '../moves/index.ts';
-import type { Block, Plan, Side, Station } from '../plan/index.ts';
+import { type Block, moduleOf, type Plan, type Side, type Station } from '../plan/index.ts';
 import { type Interval, isWork, stationAt, type Timeline } from '../timeline/index.ts';
 
 /** Some working time with the move it is spent on. */
@@ -37,7 +37,7 @@ export function stintsOf(plan: Pick<Plan, 'blocks'>, timeline: Timeline, library
 function stationsIn(plan: Pick<Plan, 'blocks'>, block: Block, interval: Interval): readonly Station[] {
   const station = stationAt(plan, interval);
   if (station) return [station];
-  return block.format.kind === 'windows' || block.format.kind === 'amrap' ? block.stations : [];
+  return moduleOf(block.format).traits.complex ? block.stations : [];
 }
 
 /** Working time summed up; all in ms. */
@@ -139,8 +139,10 @@ export function energyRange(
 
 /** The main part of a class: blocks that are neither warm-up, cool-down nor talk. */
 export function isMain(block: Pick<Block, 'role' | 'format'>): boolean {
-  const works = block.format.kind !== 'open' && block.format.kind !== 'demo';
-  return works && (block.role === 'main' || block.role === 'finisher');
+  return (
+    moduleOf(block.format).traits.purpose(block.format) === 'work' &&
+    (block.role === 'main' || block.role === 'finisher')
+  );
 }
 
 /** The parts a class works for at least so long, the most worked first; the heart is warmed by moving, not by a drill. */

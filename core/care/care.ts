@@ -1,5 +1,5 @@
 import type { Library } from '../moves/index.ts';
-import type { Block, Plan } from '../plan/index.ts';
+import { type Block, moduleOf, type Plan } from '../plan/index.ts';
 
 /** A general caution: short, and where it belongs. */
 export interface Caution {
@@ -25,23 +25,10 @@ export function cautionsBefore(plan: Plan, library: Library): Caution[] {
 
 /** The caution of a block whose format asks for full effort; null for others. */
 export function cautionOf(block: Block, plan: Pick<Plan, 'level'>): Caution | null {
-  const text = hardFormat(block);
+  const text = moduleOf(block.format).traits.fullEffort;
   if (text === null) return null;
   const level = plan.level === 'beginner' ? ' Not for beginners.' : '';
   return { key: `hard:${block.format.kind}`, text: `${text} Not after illness or without clearance.${level}` };
-}
-
-function hardFormat({ format }: Block): string | null {
-  switch (format.kind) {
-    case 'tabata':
-      return 'Full effort with short rests.';
-    case 'ladder':
-      return 'Rising to full effort with no rest between rungs.';
-    case 'amrap':
-      return 'A race against the clock: form goes first.';
-    default:
-      return null;
-  }
 }
 
 function unique(cautions: readonly Caution[]): Caution[] {

@@ -22,7 +22,7 @@ export const audience: Check = {
                   {
                     label,
                     plan: updateStation(plan, block.id, station.id, (s) =>
-                      easier ? { ...s, easier: instead.name } : withMove(s, instead),
+                      easier ? { ...s, easier: instead.name } : withMove(s, instead, library),
                     ),
                   },
                 ]

@@ -2,7 +2,7 @@ import { workedParts } from '../balance/index.ts';
 import { PART_WORDS, type Part } from '../moves/index.ts';
 import type { BlockRole } from '../plan/index.ts';
 import { proposeCoolDown, proposeWarmUp } from '../propose/index.ts';
-import { blockPlace, type Check, type CheckContext, type Finding } from './types.ts';
+import { blockPlace, type Check, type CheckContext, type Raised } from './types.ts';
 
 /** The parts that blocks of a role reach, helpers included. */
 function reached(context: CheckContext, role: BlockRole): Set<Part> {
@@ -14,7 +14,7 @@ function reached(context: CheckContext, role: BlockRole): Set<Part> {
 }
 
 /** Parts worked but not reached by the blocks of a role; none when the class has no such block. */
-function uncovered(context: CheckContext, role: 'warmUp' | 'coolDown'): Finding[] {
+function uncovered(context: CheckContext, role: 'warmUp' | 'coolDown'): Raised[] {
   const { plan, stints, thresholds } = context;
   const block = plan.blocks.find((b) => b.role === role);
   if (!block) return [];

@@ -1,13 +1,13 @@
 import { addBlock, type BlockRole } from '../plan/index.ts';
 import { proposeCoolDown, proposeWarmUp } from '../propose/index.ts';
 import { isMain } from './transitions.ts';
-import { type Check, type CheckContext, CLASS_PLACE, type Finding } from './types.ts';
+import { type Check, type CheckContext, CLASS_PLACE, type Raised } from './types.ts';
 
 function lengthOf({ plan, totals }: CheckContext, role: BlockRole): number {
   return plan.blocks.reduce((sum, b, k) => sum + (b.role === role ? (totals.blocks[k]?.totalMs ?? 0) : 0), 0);
 }
 
-function missing(context: CheckContext, role: 'warmUp' | 'coolDown', atLeastMin: number): Finding[] {
+function missing(context: CheckContext, role: 'warmUp' | 'coolDown', atLeastMin: number): Raised[] {
   const { plan, library, thresholds } = context;
   const has = lengthOf(context, role);
   if (!plan.blocks.some(isMain) || has >= atLeastMin * 60_000) return [];

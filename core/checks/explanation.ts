@@ -1,5 +1,6 @@
 import { keyOf } from '../moves/index.ts';
-import { addBlock, defaultFormat, newBlock, type Plan } from '../plan/index.ts';
+import { addBlock, type Block, defaultFormat, moduleOf, newBlock, type Plan } from '../plan/index.ts';
+import { compile } from '../timeline/index.ts';
 import { isMain, transitionsOf } from './transitions.ts';
 import { type Check, rowPlace } from './types.ts';
 
@@ -34,6 +35,8 @@ export const explanation: Check = {
 
 const TALK_MS_A_MOVE = 5000;
 
+const purposeOf = ({ format }: Block) => moduleOf(format).traits.purpose(format);
+
 /** Talk before the block long enough to run through all main moves, a few seconds each. */
 function talkedThrough(plan: Plan, blockId: string): boolean {
   const before = plan.blocks.slice(
@@ -41,7 +44,7 @@ function talkedThrough(plan: Plan, blockId: string): boolean {
     plan.blocks.findIndex((b) => b.id === blockId),
   );
   const talkMs = before.reduce(
-    (sum, { format }) => sum + (format.kind === 'open' && format.purpose === 'talk' ? format.lengthMs : 0),
+    (sum, block) => sum + (purposeOf(block) === 'talk' ? compile({ blocks: [block] }).totalMs : 0),
     0,
   );
   const moves = new Set(plan.blocks.filter(isMain).flatMap((b) => b.stations.map((s) => keyOf(s.move))));
@@ -54,14 +57,14 @@ function shownIn(plan: Plan, blockId: string): boolean {
   for (let k = at - 1; k >= 0; k--) {
     const block = plan.blocks[k];
     if (!block) return false;
-    if (block.format.kind === 'demo') return true;
+    if (purposeOf(block) === 'demo') return true;
     if (block.stations.length > 0) return false;
   }
   return false;
 }
 
 function shownBefore(plan: Plan): string[] {
-  return plan.blocks.filter((b) => b.format.kind === 'demo').flatMap((b) => b.stations.map((s) => keyOf(s.move)));
+  return plan.blocks.filter((b) => purposeOf(b) === 'demo').flatMap((b) => b.stations.map((s) => keyOf(s.move)));
 }
 
 function withDemo(plan: Plan, blockId: string): Plan {

@@ -1,6 +1,6 @@
 import { stintsOf } from '../balance/index.ts';
-import type { KitItem, Library } from '../moves/index.ts';
-import { clipText, type Plan } from '../plan/index.ts';
+import { type KitItem, type Library, resolvePlan } from '../moves/index.ts';
+import { clipText, type Plan, stepsBetween } from '../plan/index.ts';
 import { compile, totals } from '../timeline/index.ts';
 import { audience } from './audience.ts';
 import { balance } from './balance.ts';
@@ -29,7 +29,7 @@ export {
   ThresholdsSchema,
   USUAL_THRESHOLDS,
 } from './thresholds.ts';
-export type { Check, Finding, Fix, Place, Weight } from './types.ts';
+export type { Finding, Fix, Place, Weight } from './types.ts';
 
 /** Every check; a new one is a file and a line here. */
 export const CHECKS: readonly Check[] = [
@@ -63,9 +63,10 @@ export interface CheckOptions {
 
 /** All findings of a class, the weightiest first, accepted ones included; `isAccepted` tells them apart. */
 export function checkPlan(
-  plan: Plan,
+  written: Plan,
   { library, kitRoom = [], thresholds = USUAL_THRESHOLDS }: CheckOptions,
 ): Finding[] {
+  const plan = resolvePlan(written, library);
   const timeline = compile(plan);
   const context = {
     plan,
@@ -76,7 +77,12 @@ export function checkPlan(
     kitRoom,
     thresholds,
   };
-  return CHECKS.flatMap((check) => check.run(context)).sort((a, b) => b.weight - a.weight);
+  const found = CHECKS.flatMap((check) => check.run(context)).sort((a, b) => b.weight - a.weight);
+  // A fix is what changes, not the class as it was when it was looked at.
+  return found.map((f) => ({
+    ...f,
+    fixes: f.fixes.map((fix) => ({ label: fix.label, steps: stepsBetween(plan, fix.plan) })),
+  }));
 }
 
 /** True when the instructor has said that this is as meant. */

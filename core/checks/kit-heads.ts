@@ -55,7 +55,7 @@ function fixesFor({ plan, library }: CheckContext, block: Block, station: Statio
       ? [
           {
             label: `${other.move.name} for ${station.move}`,
-            plan: swapStation(plan, block.id, station.id, other.move, null),
+            plan: swapStation(plan, block.id, station.id, other.move, null, library),
           },
         ]
       : []),

@@ -1,10 +1,8 @@
 import { withMove } from '../moves/index.ts';
-import { updateBlock } from '../plan/index.ts';
+import { moduleOf, updateBlock } from '../plan/index.ts';
 import { isMain } from './transitions.ts';
 import { blockPlace, type Check, rowPlace } from './types.ts';
 
-/** Formats that ask for full effort. */
-const HARD = ['tabata', 'ladder', 'amrap'];
 const FULL_EFFORT_RATIO = 2;
 
 export const workRest: Check = {
@@ -21,14 +19,16 @@ export const workRest: Check = {
     const limit = limits[plan.level];
     return plan.blocks.flatMap((block, k) => {
       const t = totals.blocks[k];
-      const timed = ['circuit', 'tabata', 'emom', 'windows', 'addOn', 'ladder'].includes(block.format.kind);
+      const timed = moduleOf(block.format).traits.timed;
       if (!t || !timed || !isMain(block) || t.workMs === 0) return [];
       const rest = t.restMs + t.breakMs;
       const ratio = rest === 0 ? Number.POSITIVE_INFINITY : t.workMs / rest;
       if (ratio <= limit) return [];
       const said = rest === 0 ? 'no rest at all' : `${Math.round(ratio * 10) / 10} : 1`;
-      const format = block.format;
-      const restMs = format.kind === 'circuit' ? Math.ceil(format.workMs / limit / 5000) * 5000 : 0;
+      const { format } = block;
+      const { settings } = moduleOf(format);
+      const circuit = 'workMs' in format && 'restMs' in format && 'groupSize' in settings ? format : null;
+      const restMs = circuit ? Math.ceil(circuit.workMs / limit / 5000) * 5000 : 0;
       return [
         {
           check: 'workRest',
@@ -61,7 +61,7 @@ export const formatLevel: Check = {
     return plan.blocks.filter(isMain).flatMap((block) => {
       const t = totals.blocks[plan.blocks.indexOf(block)];
       const hard =
-        HARD.includes(block.format.kind) &&
+        moduleOf(block.format).traits.fullEffort !== null &&
         t !== undefined &&
         t.workMs > FULL_EFFORT_RATIO * (t.restMs + t.breakMs) * 0.99;
       const format = hard
@@ -93,7 +93,7 @@ export const formatLevel: Check = {
                     label: `${easier.name} in its place`,
                     plan: updateBlock(plan, block.id, (b) => ({
                       ...b,
-                      stations: b.stations.map((x) => (x.id === s.id ? withMove(x, easier) : x)),
+                      stations: b.stations.map((x) => (x.id === s.id ? withMove(x, easier, library) : x)),
                     })),
                   },
                 ]

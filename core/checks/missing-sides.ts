@@ -1,4 +1,4 @@
-import { defaultSides, updateStation } from '../plan/index.ts';
+import { defaultSides, moduleOf, updateStation } from '../plan/index.ts';
 import { type Check, rowPlace } from './types.ts';
 
 export const missingSides: Check = {
@@ -8,7 +8,7 @@ export const missingSides: Check = {
   thresholds: [],
   run: ({ plan, library }) =>
     plan.blocks.flatMap((block) =>
-      block.format.kind === 'windows' || block.format.kind === 'amrap'
+      moduleOf(block.format).traits.complex
         ? []
         : block.stations.flatMap((station) => {
             const move = library.get(station.move);

@@ -1,6 +1,6 @@
 import { formatChange, updateBlock } from '../plan/index.ts';
 import { oddRounds } from '../timeline/index.ts';
-import { type Check, type Fix, rowPlace } from './types.ts';
+import { type Check, type Raised, rowPlace } from './types.ts';
 
 export const oddRound: Check = {
   id: 'oddRound',
@@ -11,12 +11,10 @@ export const oddRound: Check = {
     oddRounds(plan).flatMap((odd) => {
       const block = plan.blocks[odd.blockIndex];
       if (!block) return [];
-      const fixes = odd.choices.map(
-        (c): Fix => ({
-          label: c.kind === 'split' ? 'Switch at half' : `${c.rounds} rounds (${formatChange(c.costMs)})`,
-          plan: updateBlock(plan, block.id, () => c.block),
-        }),
-      );
+      const fixes = odd.choices.map((c): Raised['fixes'][number] => ({
+        label: c.kind === 'split' ? 'Switch at half' : `${c.rounds} rounds (${formatChange(c.costMs)})`,
+        plan: updateBlock(plan, block.id, () => c.block),
+      }));
       return odd.stations.map((s) => ({
         check: 'oddRound',
         key: `oddRound:${block.id}:${block.stations[s.stationIndex]?.id}`,

@@ -1,11 +1,9 @@
-import { type Block, type Plan, updateBlock } from '../plan/index.ts';
+import { type Block, moduleOf, type Plan, sheetSetting, updateBlock, withSetting } from '../plan/index.ts';
 import { WALK_MPS, walkTable } from '../stations/index.ts';
-import { compile } from '../timeline/index.ts';
+import { compile, isWork } from '../timeline/index.ts';
 import { type NeededRest, neededRest } from './needed-rest.ts';
 import { type Transition, transitionsOf } from './transitions.ts';
-import type { Check, CheckContext, Finding } from './types.ts';
-
-const FLOWING = ['addOn', 'ladder', 'beats', 'windows', 'amrap'];
+import type { Check, CheckContext, Raised } from './types.ts';
 
 export const restShort: Check = {
   id: 'restShort',
@@ -29,7 +27,7 @@ export const restShort: Check = {
 /** Without a rest on purpose: formats that flow, and a warm-up in which all follow the instructor. */
 function flows({ fromBlock, toBlock }: Transition): boolean {
   if (fromBlock.id !== toBlock.id) return false;
-  return FLOWING.includes(toBlock.format.kind) || (toBlock.role === 'warmUp' && toBlock.use === 'together');
+  return moduleOf(toBlock.format).traits.flows || (toBlock.role === 'warmUp' && toBlock.use === 'together');
 }
 
 /** What the change of a transition needs. */
@@ -50,7 +48,7 @@ function walksOf({ plan }: CheckContext): (t: Transition) => number | null {
   };
 }
 
-function finding({ plan }: CheckContext, t: Transition, needed: NeededRest, key: string): Finding {
+function finding({ plan }: CheckContext, t: Transition, needed: NeededRest, key: string): Raised {
   const sideways = t.fromStation.id === t.toStation.id;
   const to = sideways ? 'its other side' : t.toStation.move;
   return {
@@ -103,10 +101,8 @@ function withRestAt(block: Block, t: Transition, restMs: number): Block {
 }
 
 function withRest(block: Block, restMs: number): Block {
-  const { format } = block;
-  if (format.kind === 'holds') return { ...block, format: { ...format, changeMs: restMs } };
-  if (format.kind === 'addOn') return { ...block, format: { ...format, withinMs: restMs } };
-  return 'restMs' in format ? { ...block, format: { ...format, restMs } } : block;
+  const key = sheetSetting(block.format, 'rest');
+  return key === null ? block : { ...block, format: withSetting(block.format, key, restMs) };
 }
 
 /** The gap between the same two work intervals in a changed plan. */
@@ -117,12 +113,12 @@ function gapAt(plan: Plan, t: Transition): number {
     a.stationIndex === t.to.stationIndex &&
     a.round === t.to.round &&
     a.side === t.to.side;
-  const to = intervals.find((i) => (i.kind === 'work' || i.kind === 'open') && same(i));
+  const to = intervals.find((i) => isWork(i) && same(i));
   if (!to) return 0;
   let gap = 0;
   for (let k = to.index - 1; k >= 0; k--) {
     const i = intervals[k];
-    if (!i || i.kind === 'work' || (i.kind === 'open' && i.stationIndex !== null)) break;
+    if (!i || isWork(i)) break;
     gap += i.durationMs;
   }
   return gap;

@@ -1,9 +1,9 @@
 import type { Library } from '../moves/index.ts';
 import type { Block, Plan } from '../plan/index.ts';
 import { alongShortestRound, metresOf, type SpacingKind, setOut, spacingProblems, walkOf } from '../stations/index.ts';
-import { blockPlace, type Check, type Finding, rowPlace } from './types.ts';
+import { blockPlace, type Check, type Raised, rowPlace } from './types.ts';
 
-const WEIGHT: Record<SpacingKind, Finding['weight']> = {
+const WEIGHT: Record<SpacingKind, Raised['weight']> = {
   outside: 3,
   noWay: 3,
   near: 3,
@@ -31,10 +31,10 @@ export const roomPlan: Check = {
       : [],
 };
 
-function spacing(plan: Plan, block: Block, library: Library): Finding[] {
+function spacing(plan: Plan, block: Block, library: Library): Raised[] {
   const problems = spacingProblems(plan, block, library);
   const anew = problems.length > 0 ? setOut(plan, block, library) : null;
-  return problems.map((p): Finding => {
+  return problems.map((p): Raised => {
     const first = block.stations[p.stations[0] ?? 0];
     const better = anew !== null && p.kind !== 'mats';
     return {
@@ -48,7 +48,7 @@ function spacing(plan: Plan, block: Block, library: Library): Finding[] {
   });
 }
 
-function longRound(plan: Plan, block: Block): Finding[] {
+function longRound(plan: Plan, block: Block): Raised[] {
   const now = metresOf(walkOf(plan, block));
   const shorter = alongShortestRound(plan, block);
   const then = shorter && metresOf(walkOf(shorter, block));

@@ -1,6 +1,6 @@
 import type { Stint } from '../balance/index.ts';
 import type { KitItem, Library } from '../moves/index.ts';
-import type { Plan } from '../plan/index.ts';
+import type { Plan, Step } from '../plan/index.ts';
 import type { PlanTotals, Timeline } from '../timeline/index.ts';
 import type { Thresholds } from './thresholds.ts';
 
@@ -27,22 +27,25 @@ export interface Place {
   round: number | null;
 }
 
-/** A way to mend it: the class as it would be. */
+/** A way to mend it: the steps to take, on the class as it is when they are taken. */
 export interface Fix {
   label: string;
-  plan: Plan;
+  steps: Step[];
 }
 
 /** Something a check has to say. */
-export interface Finding {
+export interface Finding<F = Fix> {
   check: string;
   /** The same as long as it is about the same thing; acceptance is kept under it. */
   key: string;
   weight: Weight;
   text: string;
   place: Place;
-  fixes: Fix[];
+  fixes: F[];
 }
+
+/** What a check raises: a finding whose fixes are the class as it would be. */
+export type Raised = Finding<{ label: string; plan: Plan }>;
 
 /** One check: a function of the class, with the reason it exists. */
 export interface Check {
@@ -51,7 +54,7 @@ export interface Check {
   /** Why it matters, in a sentence an instructor would say. */
   reason: string;
   thresholds: readonly (keyof Thresholds)[];
-  run: (context: CheckContext) => Finding[];
+  run: (context: CheckContext) => Raised[];
 }
 
 export const CLASS_PLACE: Place = { at: 'class', blockId: null, stationId: null, round: null };

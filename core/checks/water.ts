@@ -14,12 +14,7 @@ export const water: Check = {
     if (totals.totalMs <= limitMs) return [];
     const first = timeline.intervals.find(
       (i) =>
-        i.durationMs >= DRINK_MS &&
-        (isBreak(i) ||
-          (i.kind === 'open' &&
-            plan.blocks[i.blockIndex]?.format.kind === 'open' &&
-            i.startMs > 0 &&
-            i.stationIndex === null)),
+        i.durationMs >= DRINK_MS && (isBreak(i) || (i.kind === 'open' && i.startMs > 0 && i.stationIndex === null)),
     );
     const at = first?.startMs ?? null;
     if (at !== null && at <= limitMs) return [];

@@ -31,7 +31,7 @@ describe('comparing two classes', () => {
 
   it('tells blocks and single rounds', () => {
     const cell = { ...plan, blocks: [setTimes(block, [{ stationIndex: 1, round: 2 }], { workMs: s(30) })] };
-    expect(words(cell)).toContain('Move 2: single rounds changed');
+    expect(words(cell)).toContain('Move 2: round 2, work as usual \u2192 30 s');
     expect(comparePlans(plan, { ...plan, blocks: [] })).toContainEqual({ block: 'Main', text: 'Block removed' });
   });
 });

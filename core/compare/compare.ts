@@ -1,5 +1,19 @@
-import { type Block, formatDuration, formatSeconds, type Plan, type Station } from '../plan/index.ts';
+import {
+  BLOCK_FIELDS,
+  type Block,
+  CELL_FIELDS,
+  type Cell,
+  formatDuration,
+  keysOf,
+  PLAN_FIELDS,
+  type Plan,
+  roleTitle,
+  STATION_FIELDS,
+  type Station,
+} from '../plan/index.ts';
 import { totals } from '../timeline/index.ts';
+import { same } from '../values/index.ts';
+import { capital, formatDifferences, plainWords, repsWords, seconds, sidesWords } from './words.ts';
 
 /** One difference between two classes, in words; `block` is the title of the block it is in, null for the class itself. */
 export interface Difference {
@@ -7,159 +21,138 @@ export interface Difference {
   text: string;
 }
 
-/** What sets `after` apart from `before`, in the order an instructor would look: the class, its blocks, their stations. */
+/**
+ * What sets `after` apart from `before`, in the order an instructor would look: the class, its blocks, their stations. Every
+ * field of the class is told but identities: classes that differ in anything else are never the same.
+ */
 export function comparePlans(before: Plan, after: Plan): Difference[] {
   const [a, b] = [totals(before), totals(after)];
   const found: Difference[] = [];
   const say = (text: string, block: string | null = null) => found.push({ block, text });
-  if (before.title !== after.title) say(`Title: ${before.title} \u2192 ${after.title}`);
   if (a.totalMs !== b.totalMs) say(`Total ${formatDuration(a.totalMs)} \u2192 ${formatDuration(b.totalMs)}`);
   if (a.workMs !== b.workMs) say(`Work ${formatDuration(a.workMs)} \u2192 ${formatDuration(b.workMs)}`);
-  if (slot(before) !== slot(after)) say(`Slot ${slot(before)} \u2192 ${slot(after)}`);
-  if (before.heads !== after.heads) say(`Heads ${before.heads ?? 'not set'} \u2192 ${after.heads ?? 'not set'}`);
-  if (before.level !== after.level) say(`Level ${before.level} \u2192 ${after.level}`);
-  if (before.countInMs !== after.countInMs)
-    say(`Count-in ${formatSeconds(before.countInMs)} s \u2192 ${formatSeconds(after.countInMs)} s`);
-  for (const { was, now } of pairUp(
-    before.blocks,
-    after.blocks,
-    (x, y) => x.id === y.id,
-    (x, y) => x.title === y.title,
-  )) {
+  for (const text of fieldDifferences(PLAN_FIELDS, before, after, { slot: slotWords, blocks: SILENT, version: SILENT }))
+    say(text);
+  const pairs = pairUp(before.blocks, after.blocks, (x, y) => x.title === y.title);
+  for (const { was, now } of pairs) {
     if (!was && now) say(`Block added, ${now.stations.length} stations`, now.title);
     else if (was && !now) say('Block removed', was.title);
     else if (was && now) for (const text of blockDifferences(was, now)) say(text, now.title);
   }
-  const order = (p: Plan, q: Plan) =>
-    p.blocks
-      .filter((x) => q.blocks.some((y) => y.id === x.id))
-      .map((x) => x.id)
-      .join();
-  if (order(before, after) !== order(after, before)) say('Blocks in another order');
+  if (isReordered(pairs, before.blocks)) say('Blocks in another order');
   return found;
 }
 
-function slot({ slot: { start, lengthMs } }: Plan): string {
-  const parts = [start, lengthMs === null ? null : `${Math.round(lengthMs / 60_000)} min`].filter((x) => x !== null);
+/** Tells a field by how it is told elsewhere. */
+const SILENT = Symbol('told elsewhere');
+type Words<T> = { [K in keyof T]?: ((value: NonNullable<T[K]>) => string) | typeof SILENT };
+
+/** Every field of two things that differs, in words; how those are put that are not plain values is given. */
+function fieldDifferences<T extends object>(
+  table: { readonly [K in keyof T]-?: { words: string } },
+  was: T,
+  now: T,
+  words: Words<T>,
+  none = 'none',
+): string[] {
+  return keysOf(table).flatMap((key) => {
+    if (key === 'id' || words[key] === SILENT || same(was[key], now[key])) return [];
+    const put = words[key] as ((value: unknown) => string) | undefined;
+    const [a, b] = [was[key], now[key]].map((value) =>
+      value === undefined || value === null ? none : put ? put(value) : plainWords(key, value),
+    );
+    const name = capital(table[key].words);
+    // Where words do not tell the two apart, only that they differ is certain.
+    return [a === null || b === null || a === b ? `${name} changed` : `${name} ${a} \u2192 ${b}`];
+  });
+}
+
+function slotWords({ start, lengthMs }: Plan['slot']): string {
+  const parts = [start, lengthMs === null ? null : `${lengthMs / 60_000} min`].filter((x) => x !== null);
   return parts.length > 0 ? parts.join(', ') : 'not set';
 }
 
+const breakWords = ({ ms, untilTap }: Block['breakAfter']) =>
+  `${ms === 0 ? 'none' : seconds(ms)}${untilTap ? ' until tapped' : ''}`;
+
 function blockDifferences(was: Block, now: Block): string[] {
-  const found: string[] = [];
-  if (was.title !== now.title) found.push(`Renamed from ${was.title}`);
-  if (was.use !== now.use) found.push(now.use === 'stations' ? 'Now at stations' : 'Now all together');
-  if (was.format.kind !== now.format.kind) found.push(`Format ${was.format.kind} \u2192 ${now.format.kind}`);
-  else found.push(...settingDifferences(was.format, now.format));
-  if (was.breakAfter.ms !== now.breakAfter.ms || was.breakAfter.untilTap !== now.breakAfter.untilTap)
-    found.push(`Break after: ${breakWords(was)} \u2192 ${breakWords(now)}`);
-  found.push(...stationDifferences(was.stations, now.stations));
-  return found;
-}
-
-const breakWords = ({ breakAfter: { ms, untilTap } }: Block) =>
-  ms === 0 ? 'none' : `${formatSeconds(ms)} s${untilTap ? ' until tapped' : ''}`;
-
-const SETTING_WORDS: Record<string, string> = {
-  rounds: 'Rounds',
-  count: 'Windows',
-  workMs: 'Work',
-  restMs: 'Rest',
-  onMs: 'On',
-  offMs: 'Off',
-  roundBreakMs: 'Between rounds',
-  groupBreakMs: 'Between groups',
-  breakMs: 'Break',
-  groupSize: 'Group size',
-  breakMode: 'Breaks',
-  lastRest: 'Last rest',
-  lastOff: 'Last off',
-  workByRoundMs: 'Work by round',
-  restByRoundMs: 'Rest by round',
-  periodMs: 'Period',
-  withinMs: 'Between stations',
-  holdMs: 'Hold',
-  changeMs: 'Change',
-  capMs: 'Cap',
-  lengthMs: 'Length',
-  perStationMs: 'A station',
-  reps: 'Reps',
-  secondsPerRep: 'Seconds a rep',
-  bpm: 'BPM',
-  counts: 'Counts',
-  order: 'Order',
-  reverse: 'Reverse pass',
-};
-
-function settingDifferences(was: object, now: object): string[] {
-  const keys = [...new Set([...Object.keys(was), ...Object.keys(now)])];
-  const value = (from: object, key: string): string => {
-    const v = (from as Record<string, unknown>)[key];
-    if (v === undefined || v === null) return 'none';
-    if (Array.isArray(v)) return v.map((x) => formatSeconds(Number(x))).join(' ');
-    return typeof v === 'number' && key.endsWith('Ms') ? `${formatSeconds(v)} s` : String(v);
-  };
-  return keys
-    .filter((key) => value(was, key) !== value(now, key))
-    .map((key) => `${SETTING_WORDS[key] ?? key} ${value(was, key)} \u2192 ${value(now, key)}`);
+  return [
+    ...formatDifferences(was.format, now.format),
+    ...fieldDifferences(BLOCK_FIELDS, was, now, {
+      format: SILENT,
+      stations: SILENT,
+      role: roleTitle,
+      use: (use) => (use === 'stations' ? 'at stations' : 'all together'),
+      breakAfter: breakWords,
+    }),
+    ...stationDifferences(was.stations, now.stations),
+  ];
 }
 
 function stationDifferences(was: readonly Station[], now: readonly Station[]): string[] {
-  const found: string[] = [];
-  for (const pair of pairUp(
-    was,
-    now,
-    (x, y) => x.id === y.id,
-    (x, y) => x.move === y.move,
-  )) {
-    if (!pair.was && pair.now) found.push(`${pair.now.move} added`);
-    else if (pair.was && !pair.now) found.push(`${pair.was.move} removed`);
-    else if (pair.was && pair.now) found.push(...oneStation(pair.was, pair.now));
-  }
-  const common = (list: readonly Station[], others: readonly Station[]) =>
-    list
-      .filter((x) => others.some((y) => y.id === x.id))
-      .map((x) => x.id)
-      .join();
-  if (common(was, now) !== common(now, was)) found.push('Stations in another order');
-  return found;
+  const pairs = pairUp(was, now, (x, y) => x.move === y.move);
+  const found = pairs.flatMap((pair) => {
+    if (!pair.was) return pair.now ? [`${pair.now.move} added`] : [];
+    return pair.now ? oneStation(pair.was, pair.now) : [`${pair.was.move} removed`];
+  });
+  return isReordered(pairs, was) ? [...found, 'Stations in another order'] : found;
 }
 
 function oneStation(was: Station, now: Station): string[] {
-  const found: string[] = [];
-  const time = (ms: number | undefined) => (ms === undefined ? 'as the block' : `${formatSeconds(ms)} s`);
-  if (was.move !== now.move) found.push(`${was.move} \u2192 ${now.move}`);
-  if (was.sides.mode !== now.sides.mode) found.push(`${now.move}: sides ${was.sides.mode} \u2192 ${now.sides.mode}`);
-  if (was.workMs !== now.workMs) found.push(`${now.move}: work ${time(was.workMs)} \u2192 ${time(now.workMs)}`);
-  if (was.restMs !== now.restMs) found.push(`${now.move}: rest ${time(was.restMs)} \u2192 ${time(now.restMs)}`);
-  if (JSON.stringify(was.cells ?? []) !== JSON.stringify(now.cells ?? []))
-    found.push(`${now.move}: single rounds changed`);
-  if (JSON.stringify(was.reps) !== JSON.stringify(now.reps))
-    found.push(`${now.move}: reps ${was.reps?.count ?? 'none'} \u2192 ${now.reps?.count ?? 'none'}`);
-  return found;
+  const renamed = was.move === now.move ? [] : [`${was.move} \u2192 ${now.move}`];
+  const told = fieldDifferences(STATION_FIELDS, was, now, {
+    move: SILENT,
+    cells: SILENT,
+    sides: sidesWords,
+    reps: repsWords,
+  });
+  return [
+    ...renamed,
+    ...[...told, ...cellDifferences(was.cells ?? [], now.cells ?? [])].map((t) => `${now.move}: ${small(t)}`),
+  ];
+}
+
+const small = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
+
+/** What differs in single rounds, each with its round. */
+function cellDifferences(was: readonly Cell[], now: readonly Cell[]): string[] {
+  const rounds = [...new Set([...was, ...now].map((c) => c.round))].sort((a, b) => a - b);
+  return rounds.flatMap((round) => {
+    const bare: Cell = { round };
+    const [a, b] = [was, now].map((cells) => cells.find((c) => c.round === round) ?? bare);
+    const told = fieldDifferences(CELL_FIELDS, a ?? bare, b ?? bare, { swap: ({ move }) => move }, 'as usual');
+    return told.map((t) => `round ${round}, ${small(t)}`);
+  });
+}
+
+/** Whether the things that both lists have stand in another order. */
+function isReordered<T>(pairs: readonly Pair<T>[], was: readonly T[]): boolean {
+  const places = pairs.flatMap((p) => (p.was && p.now ? [was.indexOf(p.was)] : []));
+  return places.some((place, k) => place < (places[k - 1] ?? -1));
+}
+
+interface Pair<T> {
+  was: T | undefined;
+  now: T | undefined;
 }
 
 /** Pairs items of two lists, by identity first, then by likeness; what is left over stands alone. */
-function pairUp<T>(
+function pairUp<T extends { id: string }>(
   was: readonly T[],
   now: readonly T[],
-  same: (a: T, b: T) => boolean,
   alike: (a: T, b: T) => boolean,
-) {
+): Pair<T>[] {
   const left = new Set(was);
-  const find = (y: T, test: (a: T, b: T) => boolean) => {
-    for (const x of left) if (test(x, y)) return x;
-    return undefined;
-  };
   const byIdentity = new Map<T, T>();
-  for (const test of [same, alike])
+  for (const test of [(a: T, b: T) => a.id === b.id, alike])
     for (const y of now) {
-      const x = byIdentity.has(y) ? undefined : find(y, test);
+      const x = byIdentity.has(y) ? undefined : [...left].find((candidate) => test(candidate, y));
       if (x === undefined) continue;
       byIdentity.set(y, x);
       left.delete(x);
     }
   return [
-    ...now.map((y) => ({ was: byIdentity.get(y), now: y as T | undefined })),
-    ...[...left].map((x) => ({ was: x as T | undefined, now: undefined as T | undefined })),
+    ...now.map((y) => ({ was: byIdentity.get(y), now: y })),
+    ...[...left].map((x) => ({ was: x, now: undefined })),
   ];
 }

@@ -1,5 +1,5 @@
 import type { CueLevel, CueName, Phrase, Plan, Station } from '../plan/index.ts';
-import { type Interval, isBreak, isWork, stationAt } from '../timeline/index.ts';
+import { type Interval, isBreak, isWork, roundsOf, stationAt } from '../timeline/index.ts';
 import { type LevelTable, phrase, sounds, speaks } from './phrases.ts';
 import { BETWEEN_MS, placeWishes, type Wish } from './place.ts';
 import type { Cue, CueKind, CueNote, SpokenMs, Tone } from './types.ts';
@@ -288,8 +288,8 @@ const WORD: Record<Interval['kind'], string> = {
 /** "Round 2 of 3", "Last round" or "Last one", or null when the gap leads to no new round. */
 function roundCall(plan: CuePart, { work, before, isLast }: Upcoming): string | null {
   if (isLast && before) return phrase(plan, 'lastOne');
-  const format = plan.blocks[work.blockIndex]?.format;
-  const rounds = format && 'rounds' in format ? format.rounds : format?.kind === 'windows' ? format.count : null;
+  const block = plan.blocks[work.blockIndex];
+  const rounds = block ? roundsOf(block.format) : null;
   if (work.round === null || rounds === null || rounds === 1) return null;
   if (before && before.blockIndex === work.blockIndex && before.round === work.round) return null;
   return work.round === rounds ? phrase(plan, 'lastRound') : phrase(plan, 'round', { n: work.round, rounds });

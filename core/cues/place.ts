@@ -33,6 +33,9 @@ export const PRIORITY: Record<CueKind, number> = {
 /** Silence kept between two spoken cues. */
 export const BETWEEN_MS = 300;
 
+/** What must be said where it is comes before all that can move. */
+const rankOf = (wish: Wish) => (wish.must ? -1 : PRIORITY[wish.kind]);
+
 interface Taken {
   fromMs: number;
   toMs: number;
@@ -55,7 +58,7 @@ export function placeWishes(
   const notes: CueNote[] = [];
   if (wishes.length === 0) return { cues, notes };
   const busy: Taken[] = [...taken];
-  const order = wishes.length === 1 ? wishes : [...wishes].sort((a, b) => PRIORITY[a.kind] - PRIORITY[b.kind]);
+  const order = wishes.length === 1 ? wishes : [...wishes].sort((a, b) => rankOf(a) - rankOf(b));
   for (const wish of order) {
     const full = wish.forms[0];
     if (!full) continue;

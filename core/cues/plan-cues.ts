@@ -46,7 +46,7 @@ export function planCueSheet(
     if (work) {
       const flows = interval.durationMs >= NEXT_IN_WORK_FROM_MS;
       at.duringWork(flows ? upcomingWork(intervals, i) : null, formCueOf(plan, interval, sets));
-    } else at.duringGap(upcomingWork(intervals, i));
+    } else if (i === 0 || interval.kind !== 'countIn') at.duringGap(upcomingWork(intervals, i));
     if (once.size > 0) for (const line of once.get(i) ?? []) at.once(line);
     at.finish(sheet.cues, sheet.notes);
   });

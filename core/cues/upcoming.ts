@@ -8,14 +8,16 @@ export interface Upcoming {
 }
 
 export function upcomingWork(intervals: readonly Interval[], i: number): Upcoming | null {
-  const next = intervals[i + 1];
+  // What there is to get ready after a wait belongs to the wait.
+  const at = i + 1 < intervals.length && intervals[i + 1]?.kind === 'countIn' ? i + 2 : i + 1;
+  const next = intervals[at];
   if (!next || !isWork(next)) return null;
   let before: Interval | null = null;
   for (let j = i; j >= 0 && !before; j--) {
     const candidate = intervals[j];
     if (candidate && isWork(candidate)) before = candidate;
   }
-  return { work: next, before, isLast: !hasWorkFrom(intervals, i + 2) };
+  return { work: next, before, isLast: !hasWorkFrom(intervals, at + 1) };
 }
 
 function hasWorkFrom(intervals: readonly Interval[], from: number): boolean {

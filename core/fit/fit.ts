@@ -1,5 +1,16 @@
-import type { Block, Format, Plan } from '../plan/index.ts';
-import { compile, oddRounds, roundsOf, withRounds } from '../timeline/index.ts';
+import {
+  type Block,
+  type Format,
+  keyOfRole,
+  type Plan,
+  roundsOf,
+  settingOf,
+  settingsOf,
+  sheetSetting,
+  withRounds,
+  withSetting,
+} from '../plan/index.ts';
+import { compile, oddRounds } from '../timeline/index.ts';
 
 /** A quantity the fitter may vary, from `min` to `max` in steps of `step`; times in ms, stations and rounds as counts. */
 export interface Range {
@@ -156,46 +167,52 @@ function toValues(point: readonly number[]): Values {
   return { stations, rounds, workMs, restMs, roundBreakMs };
 }
 
+/** The times the fitter turns, and the setting each is in a format; null where it has none. */
+const SETTINGS = {
+  workMs: (f: Format) => sheetSetting(f, 'work'),
+  restMs: (f: Format) => keyOfRole(f, 'rest'),
+  roundBreakMs: (f: Format) => keyOfRole(f, 'roundBreak') ?? keyOfRole(f, 'groupBreak'),
+} as const;
+type TimeKnob = keyof typeof SETTINGS;
+const TIMES = Object.keys(SETTINGS) as TimeKnob[];
+
 /** The fitter's view of a block. */
-function valuesOf(block: Block): Values {
-  const f = block.format as Partial<Record<string, number>> & Format;
-  const number = (...keys: string[]) =>
-    keys.map((k) => (f as Record<string, unknown>)[k]).find((x) => typeof x === 'number');
+export function valuesOf(block: Block): Values {
+  const time = (knob: TimeKnob, none: number) => {
+    const key = SETTINGS[knob](block.format);
+    return key === null ? none : Number(settingOf(block.format, key));
+  };
   return {
     stations: block.stations.length,
-    rounds: roundsOf(f) ?? 1,
-    workMs: Number(number('workMs', 'onMs', 'holdMs', 'capMs', 'lengthMs') ?? 1),
-    restMs: Number(number('restMs', 'offMs', 'changeMs') ?? 0),
-    roundBreakMs: Number(number('roundBreakMs', 'breakMs') ?? 0),
+    rounds: roundsOf(block.format) ?? 1,
+    workMs: time('workMs', 1),
+    restMs: time('restMs', 0),
+    roundBreakMs: time('roundBreakMs', 0),
   };
 }
 
 /** What a block varies by: those of its settings that the fitter can turn. */
 export function knobsOf(block: Block): FitKnob[] {
-  const f = block.format;
-  const has = (...keys: string[]) => keys.some((k) => k in f);
-  const knobs: FitKnob[] = [];
-  if (has('workMs', 'onMs', 'holdMs', 'capMs', 'lengthMs')) knobs.push('workMs');
-  if (has('restMs', 'offMs', 'changeMs')) knobs.push('restMs');
-  if (has('roundBreakMs', 'breakMs')) knobs.push('roundBreakMs');
-  if (roundsOf(f) !== null) knobs.push('rounds');
+  const knobs: FitKnob[] = TIMES.filter((knob) => SETTINGS[knob](block.format) !== null);
+  if (roundsOf(block.format) !== null) knobs.push('rounds');
   if (block.stations.length > 1) knobs.push('stations');
   return knobs;
 }
 
+/** What a block's format calls a knob: "hold", "windows"; null for stations. */
+export function knobName(block: Block, knob: FitKnob): string | null {
+  const key =
+    knob === 'stations' ? null : knob === 'rounds' ? keyOfRole(block.format, 'rounds') : SETTINGS[knob](block.format);
+  return settingsOf(block.format).find(([k]) => k === key)?.[1].name ?? null;
+}
+
 /** The block with the fitter's values; stations are dropped from the end. Own times of stations and rounds stay. */
 function withValues(block: Block, v: Values): Block {
-  const has = (key: string) => key in block.format;
-  const pick = (value: number, ...keys: string[]) => {
-    const key = keys.find(has);
-    return key ? { [key]: value } : {};
-  };
-  const format = {
-    ...withRounds(block.format, v.rounds),
-    ...pick(v.workMs, 'workMs', 'onMs', 'holdMs', 'capMs', 'lengthMs'),
-    ...pick(v.restMs, 'restMs', 'offMs', 'changeMs'),
-    ...pick(v.roundBreakMs, 'roundBreakMs', 'breakMs'),
-  } as Format;
+  let format = withRounds(block.format, v.rounds);
+  for (const knob of TIMES) {
+    const key = SETTINGS[knob](format);
+    if (key !== null) format = withSetting(format, key, v[knob]);
+  }
   return { ...block, format, stations: block.stations.slice(0, v.stations) };
 }
 
@@ -228,7 +245,6 @@ function linearLength(block: Block, at: Values): (v: Values) => number {
     restMs: at.restMs > 0 ? slope('restMs') : 0,
     roundBreakMs: at.roundBreakMs > 0 ? slope('roundBreakMs') : 0,
   };
-  if (block.format.kind === 'emom') return total;
   return (v) =>
     base +
     linear.workMs * (v.workMs - at.workMs) +
@@ -259,16 +275,28 @@ function finished(block: Block, now: Values, c: Candidate): Fit {
   };
 }
 
-/** What one more of something costs the class, in ms: "one more station / round / 5 s of rest". */
-export function costOfOneMore(block: Block): { knob: FitKnob; costMs: number }[] {
+/** What one more of something does to the length of the class. */
+export interface Cost {
+  knob: FitKnob;
+  /** ms; negative where it makes the class shorter. */
+  costMs: number;
+  /** There is no such break yet, and it takes the place of the rest that runs now. */
+  replacesRest: boolean;
+}
+
+/** What one more of each thing costs: one station, one round, 5 s of a time. */
+export function costOfOneMore(block: Block): Cost[] {
   const now = valuesOf(block);
   const before = compile({ blocks: [block] }).totalMs;
+  const mode = keyOfRole(block.format, 'breakMode');
+  const replaces = mode === null || settingOf(block.format, mode) === 'replaces';
   return knobsOf(block).map((knob) => {
     const last = block.stations.at(-1);
     const changed =
       knob === 'stations' && last
         ? { ...block, stations: [...block.stations, { ...last, id: `${last.id}+`, cells: [] }] }
         : withValues(block, { ...now, [knob]: now[knob] + (knob === 'rounds' ? 1 : 5000) });
-    return { knob, costMs: compile({ blocks: [changed] }).totalMs - before };
+    const replacesRest = knob === 'roundBreakMs' && now.roundBreakMs === 0 && replaces;
+    return { knob, costMs: compile({ blocks: [changed] }).totalMs - before, replacesRest };
   });
 }

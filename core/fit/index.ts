@@ -1,11 +1,14 @@
 export {
+  type Cost,
   costOfOneMore,
   type Fit,
   type FitKnob,
   type FitRequest,
   type FitResult,
   fitSlot,
+  knobName,
   knobsOf,
   type Range,
+  valuesOf,
 } from './fit.ts';
 export { planOfShape, type Shape } from './shape.ts';

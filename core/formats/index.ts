@@ -1,13 +1,9 @@
-export { writeCsv } from './csv.ts';
-export {
-  addClass,
-  MAX_CLASSES,
-  openPlanFile,
-  PLAN_FILE_FORMAT,
-  PLAN_FILE_VERSION,
-  type PlanFile,
-  readPlan,
-  readPlanFile,
-  readStoredPlan,
-  writePlanFile,
-} from './plan-file.ts';
+export { type Beats, layersOf } from './beats.ts';
+export { restOf, workOf } from './circuit.ts';
+export * from './folds.ts';
+export type { FormatModule, Given, Opening, Purpose, Traits } from './module.ts';
+export { type IntervalKind, type Piece, type PlacedPhase, piece } from './piece.ts';
+export { repsEstimateMs } from './rep-time.ts';
+export type { AnySetting, Role, Said, WriteMs } from './settings.ts';
+export * from './table.ts';
+export { otherSide } from './visits.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { newStation } from '../plan/index.ts';
+import { newStation, type Station } from '../plan/index.ts';
 import { move, TEST_LIBRARY } from '../test/moves.ts';
-import { insteadOf, libraryOf, moveOf, overlapOf, twinOf, withMove } from './index.ts';
+import { insteadOf, libraryOf, moveOf, overlapOf, putMove, resolveStation, twinOf, withMove } from './index.ts';
 
 const get = (name: string) => moveOf(TEST_LIBRARY, name);
 
@@ -20,32 +20,57 @@ describe('names', () => {
 });
 
 describe('a move put on a station', () => {
-  const station = {
-    ...newStation('s1', 'Bell'),
+  const library = libraryOf([
+    ...TEST_LIBRARY.moves,
+    move('Goblet squat', { kit: ['kettlebell'], cues: ['Elbows in'], easier: 'Squat' }),
+    move('Rope pull', { kit: ['rope'], harder: 'Heavy pull' }),
+  ]);
+  const station: Station = {
+    ...newStation('s1', 'Goblet squat'),
     workMs: 25_000,
+    reps: { count: 8, per: 'total' },
+    weightKg: 16,
     kit: ['kettlebell'],
     lowImpact: 'Step',
-    formCues: ['Hips back'],
+    sayAs: 'Goblets',
+    formCues: ['Elbows in', 'Watch the door'],
     restMs: 5000,
   };
 
-  it('brings what is its own and leaves the times', () => {
-    const put = withMove(station, move('Rope pull', { kit: ['rope'], harder: 'Heavy pull' }));
-    expect(put).toEqual({
-      ...newStation('s1', 'Rope pull'),
-      workMs: 25_000,
-      restMs: 5000,
-      kit: ['rope'],
-      harder: 'Heavy pull',
+  it('takes what was said of the old one along, but for times, reps and the cue the instructor wrote', () => {
+    expect(putMove(station, 'Rope pull', library)).toEqual({
+      station: {
+        ...newStation('s1', 'Rope pull'),
+        workMs: 25_000,
+        restMs: 5000,
+        reps: { count: 8, per: 'total' },
+        formCues: ['Watch the door'],
+      },
+      gone: ['weight', 'kit', 'low-impact move', 'how it is said', 'form cues'],
+    });
+  });
+
+  it('is as the library knows it, but for what the station says itself', () => {
+    const put = putMove(station, 'Rope pull', library).station;
+    expect(resolveStation(put, library)).toMatchObject({ kit: ['rope'], harder: 'Heavy pull' });
+    expect(resolveStation({ ...put, kit: [] }, library).kit).toEqual([]);
+    expect(resolveStation(newStation('s2', 'Of our own'), library)).toEqual(newStation('s2', 'Of our own'));
+  });
+
+  it('that is the same in other letters changes only how it is written', () => {
+    expect(putMove(station, 'goblet  squat', library)).toEqual({
+      station: { ...station, move: 'goblet  squat' },
+      gone: [],
     });
   });
 
   it('that is one-sided is split, left first, unless the station says how; one that is not has no sides', () => {
-    const split = withMove(station, get('Lunge'));
-    expect(split.sides).toEqual({ mode: 'split', first: 'left' });
-    const byRound = { ...station, sides: { mode: 'byRound', first: 'right' } as const };
-    expect(withMove(byRound, get('Lunge')).sides).toEqual({ mode: 'byRound', first: 'right' });
-    expect(withMove(byRound, get('Squat')).sides).toEqual({ mode: 'none' });
+    expect(withMove(station, get('Lunge'), library).sides).toEqual({ mode: 'split', first: 'left' });
+    expect(withMove(station, get('Lunge'), library, 'each').sides).toEqual({ mode: 'each', first: 'left' });
+    const byRound: Station = { ...station, sides: { mode: 'byRound', first: 'right' } };
+    expect(withMove(byRound, get('Lunge'), library).sides).toEqual({ mode: 'byRound', first: 'right' });
+    expect(withMove(byRound, get('Squat'), library).sides).toEqual({ mode: 'none' });
+    expect(putMove(byRound, 'Nobody knows it', library).station.sides).toEqual({ mode: 'byRound', first: 'right' });
   });
 });
 

@@ -1,4 +1,4 @@
-import type { Station } from '../plan/index.ts';
+import { type Cell, goesWith, type Plan, type Station, withoutMove } from '../plan/index.ts';
 import { type Move, plainMove, type Reason } from './schema.ts';
 
 /** The moves by name; names are the same whatever their case. */
@@ -21,7 +21,7 @@ export function keyOf(name: string): string {
   return name.toLowerCase().replaceAll('\u2019', "'").replace(/\s+/g, ' ').trim();
 }
 
-/** What a station takes over from a move: kit, options, form cues. */
+/** What a station has of a move when it says nothing itself: kit, options, form cues. */
 export function detailsOf(move: Move): Pick<Station, 'kit' | 'easier' | 'harder' | 'formCues'> {
   return {
     ...(move.kit.length > 0 ? { kit: move.kit } : {}),
@@ -31,20 +31,80 @@ export function detailsOf(move: Move): Pick<Station, 'kit' | 'easier' | 'harder'
   };
 }
 
-/** The station with another move on it: what depends on the move changes, times, sides and reps stay. */
-export function withMove(station: Station, move: Move): Station {
-  const { kit: _, easier: __, harder: ___, formCues: ____, lowImpact: _____, tempo: ______, ...rest } = station;
-  const sides =
-    move.oneSided && station.sides.mode === 'none'
-      ? ({ mode: 'split', first: 'left' } as const)
-      : !move.oneSided && station.sides.mode !== 'none'
-        ? ({ mode: 'none' } as const)
-        : station.sides;
-  return { ...rest, move: move.name, sides, ...detailsOf(move) };
+/** The station with what the library knows of its moves; what the instructor said of them stays as it is. */
+export function resolveStation(station: Station, library: Library): Station {
+  const known = library.get(station.move);
+  const cells = station.cells?.some((c) => c.swap) ? station.cells.map((c) => resolveCell(c, library)) : station.cells;
+  if (!known && cells === station.cells) return station;
+  return { ...(known ? detailsOf(known) : {}), ...station, ...(cells ? { cells } : {}) };
 }
+
+function resolveCell(cell: Cell, library: Library): Cell {
+  const known = cell.swap ? library.get(cell.swap.move) : null;
+  if (!cell.swap || !known) return cell;
+  const { formCues: _, ...details } = detailsOf(known);
+  return { ...cell, swap: { ...details, ...cell.swap } };
+}
+
+/** The class with what the library knows of its moves: as it is shown, said, checked and led. */
+export function resolvePlan<P extends Pick<Plan, 'blocks'>>(plan: P, library: Library): P {
+  const blocks = plan.blocks.map((b) => ({ ...b, stations: b.stations.map((s) => resolveStation(s, library)) }));
+  return { ...plan, blocks };
+}
+
+/** A station with another move on it, and what of the old one went with it, in words. */
+export interface Renamed {
+  station: Station;
+  gone: string[];
+}
+
+/**
+ * Puts a move on a station by name: what was said of the old one goes, but for the instructor's own cues. Sides follow the new
+ * move where the library knows it. The same name in other letters changes only how it is written.
+ * @param oneSided how a move done on one side at a time is shared when the station says nothing
+ */
+export function putMove(
+  station: Station,
+  name: string,
+  library: Library,
+  oneSided: 'split' | 'each' = 'split',
+): Renamed {
+  if (keyOf(name) === keyOf(station.move)) return { station: { ...station, move: name }, gone: [] };
+  const [before, move] = [library.get(station.move), library.get(name)];
+  const cues = station.formCues?.filter((cue) => !before?.cues.includes(cue)) ?? [];
+  const { mode } = station.sides;
+  const sides: Station['sides'] =
+    move?.oneSided && mode === 'none'
+      ? { mode: oneSided, first: 'left' }
+      : move && !move.oneSided && mode !== 'none'
+        ? { mode: 'none' }
+        : station.sides;
+  const gone = [
+    ...goesWith(station),
+    ...(cues.length < (station.formCues?.length ?? 0) ? ['form cues'] : []),
+    ...(sides.mode === 'none' && mode !== 'none' ? ['sides'] : []),
+  ];
+  return {
+    station: { ...withoutMove(station), move: name, sides, ...(cues.length > 0 ? { formCues: cues } : {}) },
+    gone,
+  };
+}
+
+/** The station with another move on it; see `putMove`. */
+export const withMove = (station: Station, move: Move, library: Library, oneSided?: 'split' | 'each') =>
+  putMove(station, move.name, library, oneSided).station;
 
 /** The move to do in place of another for a reason, followed through the library; null when it needs none or names none. */
 export function insteadOf(library: Library, move: Move, reason: Reason): Move | null {
   const name = move.instead[reason];
   return name === undefined ? null : library.get(name);
+}
+
+/** The moves of the library that some classes name, by name. */
+export function movesUsed(plans: readonly Plan[], library: Library): Move[] {
+  const named = plans.flatMap((p) =>
+    p.blocks.flatMap((b) => b.stations.flatMap((s) => [s.move, ...(s.cells ?? []).flatMap((c) => c.swap?.move ?? [])])),
+  );
+  const used = new Map(named.flatMap((name) => [library.get(name)].flatMap((m) => (m ? [[m.name, m] as const] : []))));
+  return [...used.values()].sort((a, b) => a.name.localeCompare(b.name));
 }

@@ -126,10 +126,10 @@ describe('swapping', () => {
       compile(p)
         .intervals.filter((i) => i.kind === 'work')
         .map((i) => stationAt(p, i)!.move);
-    const once = swapStation(plan, blockId, 's1', lunge, 2);
+    const once = swapStation(plan, blockId, 's1', lunge, 2, library);
     expect(moves(once)).toEqual(['Press-up', 'Band row', 'Reverse lunge', 'Band row', 'Press-up', 'Band row']);
-    expect(swapStation(once, blockId, 's1', library.get('Press-up')!, 2)).toEqual(plan);
-    const all = swapStation(plan, blockId, 's1', lunge, null);
+    expect(swapStation(once, blockId, 's1', library.get('Press-up')!, 2, library)).toEqual(plan);
+    const all = swapStation(plan, blockId, 's1', lunge, null, library);
     expect(all.blocks[0]!.stations[0]).toMatchObject({ move: 'Reverse lunge', sides: { mode: 'split' } });
   });
 

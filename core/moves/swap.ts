@@ -1,6 +1,6 @@
-import type { Block, Cell, Plan, Station } from '../plan/index.ts';
-import { updateStation, withCell } from '../plan/index.ts';
-import { detailsOf, insteadOf, keyOf, type Library, withMove } from './library.ts';
+import type { Block, Plan, Station } from '../plan/index.ts';
+import { moduleOf, updateBlock, withCell } from '../plan/index.ts';
+import { insteadOf, keyOf, type Library, withMove } from './library.ts';
 import type { Impact, Move } from './schema.ts';
 import { AREA_WORDS, POSITION_WORDS } from './words.ts';
 
@@ -75,13 +75,23 @@ function rate(move: Move, m: Move, isUsed: boolean, hand: ReadonlySet<string> | 
 }
 
 /** Puts a move on a station: for all rounds, or for one (from 1) only. */
-export function swapStation(plan: Plan, blockId: string, stationId: string, move: Move, round: number | null): Plan {
-  return updateStation(plan, blockId, stationId, (station) => {
-    if (round === null) return withMove(station, move);
-    const { formCues: _, ...details } = detailsOf(move);
-    const swap: NonNullable<Cell['swap']> = { move: move.name, ...details };
-    return withCell(station, round, { swap: keyOf(move.name) === keyOf(station.move) ? undefined : swap });
-  });
+export function swapStation(
+  plan: Plan,
+  blockId: string,
+  stationId: string,
+  move: Move,
+  round: number | null,
+  library: Library,
+): Plan {
+  return updateBlock(plan, blockId, (block) => ({
+    ...block,
+    stations: block.stations.map((station) => {
+      if (station.id !== stationId) return station;
+      if (round === null) return withMove(station, move, library, moduleOf(block.format).traits.oneSided);
+      const usual = keyOf(move.name) === keyOf(station.move);
+      return withCell(station, round, { swap: usual ? undefined : { move: move.name } });
+    }),
+  }));
 }
 
 /**

@@ -1,5 +1,6 @@
-import { definedOnly, withCell } from './edits.ts';
-import type { Block, Format, Station } from './schema.ts';
+import { moduleOf, roundsOf, settingOf, sheetSetting, withSetting } from '../formats/index.ts';
+import { type Station, withCell } from '../station/index.ts';
+import type { Block } from './schema.ts';
 
 /** One visit of a block: a station (index from 0) in a round (from 1). */
 export interface CellRef {
@@ -14,23 +15,16 @@ export interface TimesPatch {
 }
 
 type Field = 'workMs' | 'restMs';
-type RoundFormat = Extract<Format, { kind: 'circuit' | 'tabata' | 'emom' | 'ladder' }>;
 
-/** Whether single visits of a format can differ, only whole stations, or only the whole block. */
-export function timesScope(format: Format): 'cell' | 'station' | 'block' {
-  switch (format.kind) {
-    case 'circuit':
-    case 'tabata':
-    case 'emom':
-    case 'ladder':
-      return 'cell';
-    case 'addOn':
-    case 'reps':
-    case 'holds':
-      return 'station';
-    default:
-      return 'block';
-  }
+/** The settings that hold one time for each round, where a format has them. */
+const LISTS = { workMs: 'workByRoundMs', restMs: 'restByRoundMs' } as const;
+const SHEET = { workMs: 'work', restMs: 'rest' } as const;
+
+/** Whether single visits of a block can differ, only whole stations, or only the block: at stations one clock serves all. */
+export function timesScope({ format, use }: Pick<Block, 'format' | 'use'>): 'cell' | 'station' | 'round' | 'block' {
+  const { scope } = moduleOf(format).traits;
+  if (use === 'together') return scope;
+  return scope === 'cell' && LISTS.workMs in moduleOf(format).settings ? 'round' : 'block';
 }
 
 /**
@@ -45,60 +39,36 @@ export function setTimes(block: Block, cells: readonly CellRef[], patch: TimesPa
 }
 
 function setField(block: Block, cells: readonly CellRef[], field: Field, value: number | null): Block {
-  const scope = timesScope(block.format);
+  const scope = timesScope(block);
   const rows = [...new Set(cells.map((c) => c.stationIndex))];
-  if (scope === 'block' || (rows.length === block.stations.length && coversAll(block, cells, scope)))
+  const all = rows.length === block.stations.length;
+  if (scope === 'block' || (all && coversAll(block, cells, scope))) return setForBlock(block, field, value);
+  // Where the rest stands after a whole round, it is not a station's.
+  if (field === 'restMs' && moduleOf(block.format).traits.roundRest && scope === 'cell')
     return setForBlock(block, field, value);
-  if (block.format.kind === 'ladder' && field === 'restMs') return setForBlock(block, field, value);
   if (scope === 'station') return setForStations(block, rows, field, value);
-  return setForCells(block, block.format as RoundFormat, cells, field, value);
+  if (scope === 'round') {
+    const rounds = [...new Set(cells.map((c) => c.round))];
+    return value === null ? block : rounds.reduce((b, round) => setForRound(b, round, field, value), block);
+  }
+  return setForCells(block, cells, field, value);
 }
 
-function coversAll(block: Block, cells: readonly CellRef[], scope: 'cell' | 'station'): boolean {
+function coversAll(block: Block, cells: readonly CellRef[], scope: 'cell' | 'station' | 'round'): boolean {
   if (scope === 'station') return true;
-  const rounds = 'rounds' in block.format ? block.format.rounds : 1;
+  const rounds = roundsOf(block.format) ?? 1;
   return new Set(cells.map((c) => `${c.stationIndex}:${c.round}`)).size === block.stations.length * rounds;
 }
 
 /** The block's own time; with null only the overrides go. */
 function setForBlock(block: Block, field: Field, value: number | null): Block {
+  const key = sheetSetting(block.format, SHEET[field]);
+  const bare = LISTS[field] in block.format ? withSetting(block.format, LISTS[field], undefined) : block.format;
   return {
     ...block,
-    format: withBlockTime(block.format, field, value),
+    format: key === null || value === null ? bare : withSetting(bare, key, value),
     stations: block.stations.map((s) => withoutField(s, field)),
   };
-}
-
-function withBlockTime(format: Format, field: Field, value: number | null): Format {
-  const work = field === 'workMs';
-  switch (format.kind) {
-    case 'circuit': {
-      const { workByRoundMs, restByRoundMs, ...rest } = format;
-      const lists = work ? definedOnly({ restByRoundMs }) : definedOnly({ workByRoundMs });
-      return { ...rest, ...lists, [field]: value ?? format[field] };
-    }
-    case 'emom':
-      return work ? { ...format, workMs: Math.min(format.periodMs, value ?? format.workMs) } : format;
-    case 'tabata':
-    case 'ladder':
-      return { ...format, [field]: value ?? format[field] };
-    case 'addOn':
-      return work ? { ...format, workMs: value ?? format.workMs } : { ...format, withinMs: value ?? format.withinMs };
-    case 'reps':
-      return work ? format : { ...format, restMs: value ?? format.restMs };
-    case 'holds':
-      return work ? { ...format, holdMs: value ?? format.holdMs } : { ...format, changeMs: value ?? format.changeMs };
-    case 'windows':
-      return work ? { ...format, onMs: value ?? format.onMs } : { ...format, offMs: value ?? format.offMs };
-    case 'amrap':
-      return work ? { ...format, capMs: value ?? format.capMs } : format;
-    case 'open':
-      return work ? { ...format, lengthMs: value ?? format.lengthMs } : format;
-    case 'demo':
-      return work ? { ...format, perStationMs: value ?? format.perStationMs } : format;
-    case 'beats':
-      return format;
-  }
 }
 
 /** The station without its own time and without that of its cells. */
@@ -118,20 +88,14 @@ function setForStations(block: Block, rows: readonly number[], field: Field, val
   };
 }
 
-function setForCells(
-  block: Block,
-  format: RoundFormat,
-  cells: readonly CellRef[],
-  field: Field,
-  value: number | null,
-): Block {
+function setForCells(block: Block, cells: readonly CellRef[], field: Field, value: number | null): Block {
   const inRow = (k: number) => cells.filter((c) => c.stationIndex === k);
   const wholeRows = block.stations
     .map((_, k) => k)
-    .filter((k) => new Set(inRow(k).map((c) => c.round)).size === format.rounds);
+    .filter((k) => new Set(inRow(k).map((c) => c.round)).size === (roundsOf(block.format) ?? 1));
   let changed = setForStations(block, wholeRows, field, value);
   let left = cells.filter((c) => !wholeRows.includes(c.stationIndex));
-  if (format.kind === 'circuit' && value !== null) {
+  if (LISTS[field] in moduleOf(block.format).settings && value !== null) {
     for (const round of new Set(left.map((c) => c.round))) {
       if (left.filter((c) => c.round === round).length < block.stations.length) continue;
       changed = setForRound(changed, round, field, value);
@@ -148,18 +112,17 @@ function setForCells(
 
 /** A whole column: the round's own time; a station with a time of its own is overridden in its cell. */
 function setForRound(block: Block, round: number, field: Field, value: number): Block {
-  if (block.format.kind !== 'circuit') return block;
-  const format = block.format;
-  const key = field === 'workMs' ? 'workByRoundMs' : 'restByRoundMs';
-  const old = format[key];
-  const list = Array.from({ length: format.rounds }, (_, i) =>
-    i === round - 1 ? value : (old?.[i % old.length] ?? format[field]),
+  const { format } = block;
+  const usual = settingOf(format, field) as number;
+  const old = settingOf(format, LISTS[field]) as number[] | undefined;
+  const list = Array.from({ length: roundsOf(format) ?? 1 }, (_, i) =>
+    i === round - 1 ? value : (old?.[i % old.length] ?? usual),
   );
-  const same = list.every((x) => x === list[0]);
-  const { [key]: _, ...bare } = format;
+  const isSame = list.every((x) => x === list[0]);
+  const bare = withSetting(format, LISTS[field], undefined);
   return {
     ...block,
-    format: same ? { ...bare, [field]: value } : { ...format, [key]: list },
+    format: isSame ? withSetting(bare, field, value) : withSetting(format, LISTS[field], list),
     stations: block.stations.map((s) => withCell(s, round, { [field]: s[field] === undefined ? undefined : value })),
   };
 }

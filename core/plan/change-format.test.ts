@@ -15,7 +15,7 @@ describe('a change of format', () => {
     const b = circuit(stations(3), 35, 15, 4, { groupSize: 2, groupBreakMs: s(30), workByRoundMs: [s(20), s(40)] });
     const { block: after, lost } = changeFormat(b, 'windows');
     expect(after.format).toMatchObject({ kind: 'windows', count: 4, onMs: 35_000, offMs: 15_000 });
-    expect(lost).toEqual(['groups', 'the break between groups', 'work by round']);
+    expect(lost).toEqual(['work by round', 'groups', 'the break between groups']);
   });
 
   it('holds minute work to the period', () => {

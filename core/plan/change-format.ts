@@ -1,76 +1,74 @@
-import { defaultFormat } from './defaults.ts';
-import type { Block, Format, FormatKind } from './schema.ts';
-
-/** Settings that mean the same under different names, so that a change of format can carry them over. */
-const SAME: readonly (readonly string[])[] = [
-  ['rounds', 'count'],
-  ['workMs', 'onMs', 'holdMs'],
-  ['restMs', 'offMs', 'changeMs'],
-  ['capMs', 'lengthMs'],
-  ['roundBreakMs', 'breakMs'],
-  ['lastRest', 'lastOff'],
-];
-
-const SETTING_NAMES: Record<string, string> = {
-  workByRoundMs: 'work by round',
-  restByRoundMs: 'rest by round',
-  groupSize: 'groups',
-  groupBreakMs: 'the break between groups',
-  roundBreakMs: 'the round break',
-  breakMs: 'the break',
-  withinMs: 'the time between stations',
-  reverse: 'the reverse pass',
-  restMs: 'the rest',
-  offMs: 'the off time',
-  changeMs: 'the change time',
-  workMs: 'the work time',
-  onMs: 'the on time',
-  holdMs: 'the hold time',
-  rounds: 'the rounds',
-  count: 'the windows',
-  bpm: 'the tempo',
-  counts: 'the counts',
-  reps: 'the reps',
-  capMs: 'the cap',
-  periodMs: 'the period',
-};
+import {
+  type AnySetting,
+  defaultFormat,
+  type Format,
+  type FormatKind,
+  roundsOf,
+  settingOf,
+  settingsOf,
+  withSetting,
+} from '../formats/index.ts';
+import { same } from '../values/index.ts';
+import type { Block } from './schema.ts';
 
 /**
- * The block in another format: stations and the break after stay, times and rounds carry over where the new format has
- * them. `lost` names the settings that it has no place for, in words.
+ * The block in another format: stations and the break after stay; a setting carries over to the one of the same role, or to
+ * one that takes its place in a text. `lost` names the settings that the new format has no place for, in words.
  */
 export function changeFormat(block: Block, kind: FormatKind): { block: Block; lost: string[] } {
-  const before = block.format as Record<string, unknown> & Format;
+  const before = block.format;
   if (before.kind === kind) return { block, lost: [] };
-  const after: Record<string, unknown> = { ...defaultFormat(kind) };
-  const plain = defaultFormat(before.kind) as Record<string, unknown>;
+  const plain = defaultFormat(before.kind) as Format;
   const lost: string[] = [];
-  for (const [key, value] of Object.entries(before)) {
-    if (key === 'kind' || key === 'order' || value === undefined) continue;
-    const target = targetOf(key, after, kind);
-    if (target !== null && fits(target, value)) after[target] = value;
-    else if (target === null && value !== plain[key] && value !== 0 && value !== null && SETTING_NAMES[key])
-      lost.push(SETTING_NAMES[key]);
+  const taken = new Set<string>();
+  let after = defaultFormat(kind) as Format;
+  for (const [key, setting] of settingsOf(before)) {
+    const value = settingOf(before, key);
+    if (value === undefined) continue;
+    const said = setting.type === 'choice' && setting.to ? setting.to(value as never) : value;
+    const target = targetOf(setting, kind, taken);
+    const read = target?.[1].type === 'choice' && target[1].from ? target[1].from(said as never) : said;
+    if (target && fits(target[1], read)) {
+      taken.add(target[0]);
+      after = withSetting(after, target[0], read);
+    }
+    const kept = target !== undefined && fits(target[1], read) && isKept(target[1], read, said);
+    const isPlain = same(value, settingOf(plain, key)) || value === 0 || value === null || value === false;
+    if (!kept && !isPlain) lost.push(named(setting.name));
   }
   const cells = block.stations.some((s) => (s.cells?.length ?? 0) > 0);
-  if (cells && !('rounds' in after)) lost.push('single rounds');
-  return { block: { ...block, format: clamped(after) }, lost };
+  if (cells && roundsOf(after) === null) lost.push('single rounds');
+  return { block: { ...block, format: after }, lost };
 }
 
-function targetOf(key: string, after: Record<string, unknown>, kind: FormatKind): string | null {
-  // A per-round list and a group size belong to circuits alone and are optional there.
-  if (kind === 'circuit' && (key === 'workByRoundMs' || key === 'restByRoundMs')) return key;
-  if (key in after) return key;
-  const names = SAME.find((list) => list.includes(key));
-  return names?.find((name) => name in after) ?? null;
+const named = (name: string) => (/^(groups|work by|rest by|how|what)/.test(name) ? name : `the ${name}`);
+
+/** Whether the setting says as much as was said: in pairs is not station by station. */
+const isKept = (setting: AnySetting, read: unknown, said: unknown) =>
+  setting.type !== 'choice' || !setting.to || same(setting.to(read as never), said);
+
+/** The setting of the new format that a setting carries over to: of the same role, else one that takes its place. */
+function targetOf(
+  setting: AnySetting,
+  kind: FormatKind,
+  taken: ReadonlySet<string>,
+): [key: string, setting: AnySetting] | undefined {
+  const free = settingsOf({ kind }).filter(([key, s]) => !taken.has(key) && s.type === setting.type);
+  const standsIn = (s: AnySetting) =>
+    s.roles[0] !== 'work' && setting.roles[0] !== 'work' && s.roles.some((r) => setting.roles.includes(r));
+  return free.find(([, s]) => s.roles[0] === setting.roles[0]) ?? free.find(([, s]) => standsIn(s));
 }
 
-function fits(key: string, value: unknown): boolean {
-  return !(value === 0 && ['workMs', 'onMs', 'holdMs', 'capMs', 'lengthMs'].includes(key));
-}
-
-/** Work of a minute format never exceeds its period. */
-function clamped(format: Record<string, unknown>): Format {
-  const made = format as Format;
-  return made.kind === 'emom' ? { ...made, workMs: Math.min(made.workMs, made.periodMs) } : made;
+/** Whether a value of another format's setting is one of this one's. */
+function fits(setting: AnySetting, value: unknown): boolean {
+  switch (setting.type) {
+    case 'duration':
+      return typeof value === 'number' && (setting.minMs === 0 || value > 0);
+    case 'number':
+      return typeof value === 'number' && value >= setting.min && value <= setting.max;
+    case 'list':
+      return Array.isArray(value);
+    case 'choice':
+      return setting.options.some(([option]: readonly [unknown, string]) => option === value);
+  }
 }

@@ -1,4 +1,6 @@
-import type { Block, Cell, Plan, Station } from './schema.ts';
+import type { Station } from '../station/index.ts';
+import { copiedIds, withIds, withoutGone } from './ids.ts';
+import type { Block, Plan } from './schema.ts';
 
 /*
  * Edits are pure: plan in, plan out. An edit that names a block or station that is not there gives the plan back
@@ -16,9 +18,10 @@ export function addBlock(plan: Plan, block: Block, at: number = plan.blocks.leng
   return { ...plan, blocks: insertAt(plan.blocks, at, block) };
 }
 
+/** Takes a block out, and all that names it or its stations. */
 export function removeBlock(plan: Plan, blockId: string): Plan {
   return plan.blocks.some((b) => b.id === blockId)
-    ? { ...plan, blocks: plan.blocks.filter((b) => b.id !== blockId) }
+    ? withoutGone(plan, { ...plan, blocks: plan.blocks.filter((b) => b.id !== blockId) })
     : plan;
 }
 
@@ -49,11 +52,13 @@ export function addStations(plan: Plan, blockId: string, stations: readonly Stat
   }));
 }
 
+/** Takes stations out of a block, and all that names them. */
 export function removeStations(plan: Plan, blockId: string, stationIds: readonly string[]): Plan {
-  return updateBlock(plan, blockId, (block) => ({
+  const without = updateBlock(plan, blockId, (block) => ({
     ...block,
     stations: block.stations.filter((s) => !stationIds.includes(s.id)),
   }));
+  return withoutGone(plan, without);
 }
 
 /** Moves a station within its block to a place, counted after it has been taken out. */
@@ -64,35 +69,14 @@ export function moveStation(plan: Plan, blockId: string, stationId: string, to: 
   });
 }
 
-/**
- * Sets or clears (undefined) the work or rest of one visit; `round` counts from 1. A cell left with neither is removed.
- */
-export function withCell(station: Station, round: number, patch: Partial<Omit<Cell, 'round'>>): Station {
-  const old = station.cells?.find((c) => c.round === round);
-  const merged: Cell = { round, ...old, ...patch };
-  const others = station.cells?.filter((c) => c.round !== round) ?? [];
-  const { round: _round, ...own } = merged;
-  const kept: Cell = { round, ...definedOnly(own) };
-  const cells = Object.keys(kept).length > 1 ? [...others, kept].sort((a, b) => a.round - b.round) : others;
-  const { cells: _, ...rest } = station;
-  return cells.length > 0 ? { ...rest, cells } : rest;
-}
-
-/** A copy of a plan under a new identity: new ids throughout, so that both can be edited apart. */
+/** A copy of a plan under a new identity: new ids throughout, and everything that names them names the new ones. */
 export function duplicatePlan(plan: Plan, makeId: () => string, title: string): Plan {
-  return { ...plan, id: makeId(), title, blocks: plan.blocks.map((b) => duplicateBlock(b, makeId)) };
+  return { ...withIds(plan, copiedIds(plan, makeId)), id: makeId(), title };
 }
 
 /** A copy of a block with new ids for it and its stations. */
 export function duplicateBlock(block: Block, makeId: () => string): Block {
   return { ...block, id: makeId(), stations: block.stations.map((s) => ({ ...s, id: makeId() })) };
-}
-
-/** The object without its undefined values. */
-export function definedOnly<T extends object>(value: T): { [K in keyof T]?: Exclude<T[K], undefined> } {
-  return Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as {
-    [K in keyof T]?: Exclude<T[K], undefined>;
-  };
 }
 
 function insertAt<T>(list: readonly T[], at: number, ...items: T[]): T[] {

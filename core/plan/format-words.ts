@@ -1,34 +1,5 @@
-import type { Block, FormatKind, Plan } from './schema.ts';
-
-export const FORMAT_WORDS: Record<FormatKind, string> = {
-  circuit: 'Circuit',
-  tabata: 'Tabata',
-  emom: 'Every minute',
-  windows: 'On/off windows',
-  addOn: 'Add-on',
-  ladder: 'Ladder',
-  reps: 'Reps',
-  beats: 'Beats',
-  holds: 'Holds',
-  amrap: 'AMRAP',
-  open: 'Open',
-  demo: 'Demo',
-};
-
-/** A block's format as an instructor would name it. */
-export function formatWord(block: Block): string {
-  const { format, stations } = block;
-  if (format.kind === 'circuit') {
-    const g = format.groupSize;
-    if (g === 1 && stations.length > 1) return 'Station by station';
-    if (g === 2 && stations.length > 2) return 'Pairs';
-    if (g === 3 && stations.length > 3) return 'Triples';
-    if (g !== null && g < stations.length) return `In groups of ${g}`;
-    return 'Go round';
-  }
-  if (format.kind === 'amrap' && format.forTime) return 'For time';
-  return FORMAT_WORDS[format.kind];
-}
+import { formatWord } from '../formats/index.ts';
+import type { Plan } from './schema.ts';
 
 /** The formats of a class's main part, each once. */
 export function planFormats(plan: Plan): string {

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { documentId as id } from '../values/index.ts';
 
 /** Shapes of a room; all but the rectangle leave out a part of it, as wide and deep as `cut` says. */
 export const ROOM_SHAPES = ['rectangle', 'corner', 'tee', 'bay'] as const;
@@ -9,7 +10,6 @@ export const FIXTURES = ['wall', 'rack', 'post', 'door', 'power', 'water', 'mats
 export type FixtureKind = (typeof FIXTURES)[number];
 
 const metres = (minimum: number, maximum: number) => v.pipe(v.number(), v.minValue(minimum), v.maxValue(maximum));
-const id = v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{1,64}$/));
 
 /** A thing in the room: its corner nearest the origin and its size, m. */
 export const FixtureSchema = v.strictObject({

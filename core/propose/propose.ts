@@ -2,7 +2,17 @@ import { stintsOf, workedParts } from '../balance/index.ts';
 import { neededRest } from '../checks/needed-rest.ts';
 import { USUAL_THRESHOLDS } from '../checks/thresholds.ts';
 import type { Library, Move, Part, Position, Use } from '../moves/index.ts';
-import { type Block, defaultFormat, newBlock, newStation, type Plan, type Sides, type Station } from '../plan/index.ts';
+import {
+  type Block,
+  defaultFormat,
+  newBlock,
+  newStation,
+  type Plan,
+  type Sides,
+  type Station,
+  sheetSetting,
+  withSetting,
+} from '../plan/index.ts';
 import { isOnFloor } from '../sequence/index.ts';
 import { compile } from '../timeline/index.ts';
 
@@ -132,7 +142,7 @@ function loadOf(moves: readonly Move[]): Load {
 }
 
 function stationOf(move: Move, k: number, sides: Sides): Station {
-  return { ...newStation(`p${k + 1}`, move.name), sides, ...(move.kit.length > 0 ? { kit: move.kit } : {}) };
+  return { ...newStation(`p${k + 1}`, move.name), sides };
 }
 
 /** A rest of its own where the usual one is too short for the change. */
@@ -164,12 +174,8 @@ const unitsOf = (block: Block) => block.stations.reduce((n, s) => n + (s.sides.m
 
 function withWork(block: Block, work: readonly number[]): Block {
   const usual = Math.min(...work);
-  const format =
-    block.format.kind === 'holds'
-      ? { ...block.format, holdMs: usual }
-      : block.format.kind === 'circuit'
-        ? { ...block.format, workMs: usual }
-        : block.format;
+  const key = sheetSetting(block.format, 'work');
+  const format = key === null ? block.format : withSetting(block.format, key, usual);
   const stations = block.stations.map((s, k) => (work[k] === usual ? s : { ...s, workMs: work[k] ?? usual }));
   return { ...block, format, stations };
 }

@@ -184,10 +184,17 @@ function deepest(state: RunState): Cut[] {
   const fewest: Cut = { ...NOTHING, words: all.flatMap((c) => c.words), rounds: all.flatMap((c) => c.rounds) };
   const drop = state.plan.blocks
     .slice(at + 1)
+    .filter((b) => staysEven(b))
     .flatMap((b) => b.stations.filter((s) => s.optional).map((s) => ({ blockId: b.id, stationId: s.id })));
   if (drop.length === 0) return [fewest];
   const words = ['without the optional stations'];
   return [{ ...NOTHING, words, drop }, fewest, { ...fewest, words: [...fewest.words, ...words], drop }];
+}
+
+/** Whether the sides of a block that are even stay so without its optional stations. */
+function staysEven(block: Block): boolean {
+  const isUneven = (b: Block) => oddRounds({ blocks: [b] }).length > 0;
+  return isUneven(block) || !isUneven({ ...block, stations: block.stations.filter((s) => !s.optional) });
 }
 
 /** With time to spare: one more round of a block still to come, where it fits. */

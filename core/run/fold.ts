@@ -72,6 +72,8 @@ function start(state: RunState, atMs: number): RunState {
 /** Goes on from an interval that waits. A held one that is not at its end yet is only let go. */
 function release(state: RunState): RunState {
   const interval = currentInterval(state);
+  // Who is ready before the time to get ready is over starts at once.
+  if (interval?.kind === 'countIn' && state.index > 0) return leave(state, 'done', 0);
   if (!interval?.untilTap) return state;
   const wasHeld = !interval.about && state.elapsedMs < interval.durationMs;
   if (!wasHeld) return leave(state, 'done', 0);

@@ -14,6 +14,7 @@ export { applyEvent, foldRun, stateAt } from './fold.ts';
 export { currentBlock } from './live-edits.ts';
 export { type NoteRecord, placeInComplex, type RepsRecord, recordsOf } from './records.ts';
 export { RunLog } from './run-log.ts';
+export { setNow } from './set-now.ts';
 export {
   advance,
   currentInterval,
@@ -24,5 +25,5 @@ export {
   type Segment,
   type SegmentEnd,
 } from './state.ts';
-export { type Deviation, type RunSummary, summarise } from './summary.ts';
+export { type Deviation, isCountInOfRun, type RunSummary, summarise } from './summary.ts';
 export { type RunView, viewOf } from './view.ts';

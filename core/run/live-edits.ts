@@ -1,5 +1,5 @@
 import type { Block, Cell, Plan, Station } from '../plan/index.ts';
-import { updateBlock, withCell } from '../plan/index.ts';
+import { updateBlock, withCell, withoutMove } from '../plan/index.ts';
 import { roundsOf, withRounds } from '../timeline/index.ts';
 import type { RunEvent } from './events.ts';
 import { currentInterval, type RunState, withPlan } from './state.ts';
@@ -30,9 +30,8 @@ export function withSwap(state: RunState, { stationId, scope, to }: EventOf<'swa
   const change = (s: Station): Station => {
     if (s.id !== stationId) return s;
     if (scope === 'round') return withCell(s, round, { swap: to as NonNullable<Cell['swap']> });
-    const { kit: _, easier: __, harder: ___, lowImpact: ____, formCues: _____, sayAs: ______, ...rest } = s;
     const cells = s.cells?.map(({ swap: _swap, ...c }) => c).filter((c) => Object.keys(c).length > 1);
-    const { cells: _cells, ...bare } = rest;
+    const { cells: _cells, ...bare } = withoutMove(s);
     return { ...bare, ...to, ...(cells && cells.length > 0 ? { cells } : {}) } as Station;
   };
   const plan: Plan = {

@@ -1,4 +1,4 @@
-import type { Plan } from '../plan/index.ts';
+import { moduleOf, type Plan } from '../plan/index.ts';
 import { effective, type RunEvent } from './events.ts';
 
 export type RepsRecord = Extract<RunEvent, { type: 'reps' }>;
@@ -21,7 +21,7 @@ export function recordsOf(events: readonly RunEvent[]): { reps: RepsRecord[]; no
  */
 export function placeInComplex(plan: Plan, events: readonly RunEvent[], blockIndex: number): RepsRecord | null {
   const block = plan.blocks[blockIndex];
-  if (!block || (block.format.kind !== 'windows' && block.format.kind !== 'amrap')) return null;
+  if (!block || !moduleOf(block.format).traits.complex) return null;
   const ids = new Set(block.stations.map((s) => s.id));
   return (
     effective(events).findLast(

@@ -103,7 +103,11 @@ describe('a run', () => {
     const open = planOf(block(format('open', { lengthMs: s(20), untilTap: true })), circuit(stations(1), 30, 0, 1));
     const events = script([0, 'start'], [75, 'release']);
     expect(viewOf(stateAt(open, events.slice(0, 1), T0 + s(60)))).toMatchObject({ waiting: true, remainingMs: 0 });
-    expect(currentInterval(stateAt(open, events, T0 + s(76)))?.kind).toBe('work');
+    // Nobody is thrown into the work: five seconds to get ready, which a second tap cuts short.
+    expect(currentInterval(stateAt(open, events, T0 + s(76)))?.kind).toBe('countIn');
+    expect(currentInterval(stateAt(open, events, T0 + s(81)))?.kind).toBe('work');
+    const tapped = [...events, ...script([0, 'start'], [75, 'release'], [77, 'release']).slice(2)];
+    expect(viewOf(stateAt(open, tapped, T0 + s(78)))).toMatchObject({ interval: { kind: 'work' }, elapsedMs: s(1) });
   });
 
   it('takes no notice of events that do not fit', () => {

@@ -20,10 +20,14 @@ export interface RunSummary {
   deviations: Deviation[];
 }
 
+/** Whether an interval is the count-in before the class, which counts to no total. */
+export const isCountInOfRun = ({ intervals }: Pick<RunState, 'intervals'>, index: number) =>
+  index === 0 && intervals[0]?.kind === 'countIn';
+
 /** Sums up a run; `state` is the run's state at its end, or at any moment of a run still under way. */
 export function summarise(plan: Plan, state: RunState): RunSummary {
   const segments = [...state.segments, ...underWay(state)];
-  const main = segments.filter((s) => state.intervals[s.intervalIndex]?.kind !== 'countIn');
+  const main = segments.filter((s) => !isCountInOfRun(state, s.intervalIndex));
   const sum = (pick: (s: Segment) => number) => main.reduce((total, s) => total + pick(s), 0);
   const pausedMs = sum((s) => s.pausedMs);
   return {

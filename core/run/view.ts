@@ -9,6 +9,8 @@ export interface RunView {
   remainingMs: number;
   /** The interval waits at its end for a tap. */
   waiting: boolean;
+  /** A tap lets it go on at once: it waits, or there is time to get ready after a wait. */
+  mayGo: boolean;
   next: Interval | null;
   /** The next work interval after the current one. */
   nextWork: Interval | null;
@@ -36,6 +38,7 @@ export function viewOf(state: RunState): RunView {
     elapsedMs: state.elapsedMs,
     remainingMs,
     waiting: interval?.untilTap === true && remainingMs === 0,
+    mayGo: (interval?.untilTap === true && remainingMs === 0) || (interval?.kind === 'countIn' && state.index > 0),
     next: later[0] ?? null,
     nextWork: later.find(isWork) ?? null,
     toBreakMs: interval ? timeToBreak(remainingMs, later) : null,

@@ -1,5 +1,5 @@
 import { type Library, type Move, moveOf, overlapOf, type Position } from '../moves/index.ts';
-import type { Block, School, Station } from '../plan/index.ts';
+import { type Block, moduleOf, type School, type Station } from '../plan/index.ts';
 
 /** What an order is judged by; each is counted over neighbours or places, lower is better. */
 export const FEATURES = ['sameArea', 'apart', 'sameKind', 'floorTrips', 'kitChanges', 'walk', 'hardLate'] as const;
@@ -127,25 +127,7 @@ export function orderProblem(request: OrderRequest, library: Library): OrderProb
 const walkOn = (walkM: OrderRequest['walkM']) => (i: number, j: number) => walkM?.[i]?.[j] ?? 0;
 
 /** Going round more than once, the first station comes after the last. */
-export function isCyclic(block: Block): boolean {
-  const { format } = block;
-  switch (format.kind) {
-    case 'circuit':
-      return format.rounds > 1 && (format.groupSize === null || format.groupSize >= block.stations.length);
-    case 'tabata':
-      return format.rounds > 1 && format.order === 'goRound';
-    case 'emom':
-    case 'ladder':
-    case 'reps':
-    case 'beats':
-      return format.rounds > 1;
-    case 'windows':
-    case 'amrap':
-      return true;
-    default:
-      return false;
-  }
-}
+export const isCyclic = ({ format, stations }: Block) => moduleOf(format).traits.cyclic(format, stations.length);
 
 const sided = (name: string) =>
   name

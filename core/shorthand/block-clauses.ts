@@ -1,42 +1,31 @@
-import { type Block, type FormatKind, type FormatOf, MAX_MS } from '../plan/index.ts';
-import { type Clause, clause } from './clauses.ts';
+import { type Block, FORMATS, type FormatKind, type Role, type Said } from '../plan/index.ts';
+import { type Clause, clause, type ShorthandProblem } from './clauses.ts';
 import { DURATION, durationMs, NUMBER } from './lexis.ts';
 
-/** What a block line has said so far; the format's own settings are applied once its kind is known. */
-export interface BlockDraft {
-  kind: FormatKind | null;
-  use: Block['use'];
-  floorMs: number | null | undefined;
-  settings: Settings;
+/** Something a block line has said, with the words and their place. */
+export interface SaidWords {
+  value: unknown;
+  at: number;
+  words: string;
 }
 
-/** Every number and choice a block line can give, whatever its format. */
-export interface Settings {
-  rounds?: number;
-  workMs?: number;
-  restMs?: number;
-  workByRoundMs?: number[];
-  restByRoundMs?: number[];
-  roundBreakMs?: number;
-  groupSize?: number | null;
-  groupBreakMs?: number;
-  breakMode?: 'replaces' | 'adds';
-  last?: 'drop' | 'keep';
-  periodMs?: number;
-  secondsPerRep?: number;
-  withinMs?: number;
-  order?: 'newestFirst' | 'oldestFirst';
-  reverse?: boolean;
-  reps?: number;
-  bpm?: number;
-  counts?: number;
-  capMs?: number;
-  lengthMs?: number;
-  untilTap?: boolean;
-  purpose?: FormatOf<'open'>['purpose'];
-  forTime?: boolean;
-  bareMs?: number;
+/** What a block line has said so far; the settings are applied once the format is known. */
+export interface BlockDraft {
+  kinds: { kind: FormatKind; at: number; words: string }[];
+  use: Block['use'];
+  floorMs: number | null | undefined;
+  said: Map<Role, SaidWords>;
+  /** Words said earlier on the line that later ones took the place of. */
+  again: SaidWords[];
 }
+
+export const newDraft = (): BlockDraft => ({
+  kinds: [],
+  use: 'together',
+  floorMs: undefined,
+  said: new Map(),
+  again: [],
+});
 
 const D = `(${DURATION})`;
 const N = `(${NUMBER})`;
@@ -45,175 +34,100 @@ const LIST = `((?:${DURATION})(?:\\s+(?:${DURATION}))*)`;
 const ROUNDS = '(?:rounds?|sets?|windows?|times(?:\\s+through)?|turns?)';
 const ON = '(?:on|work)';
 const OFF = '(?:off|rest)';
+const HELD = '(\\s+(?:held\\s+)?until\\s+(?:i\\s+tap|tapped))?';
 
-const ms = (match: RegExpExecArray, group = 1) => Math.min(MAX_MS, durationMs(match[group] ?? '0'));
+const ms = (match: RegExpExecArray, group = 1) => durationMs(match[group] ?? '0');
+/** The first of some groups that holds a time. */
+const msOf = (match: RegExpExecArray, ...groups: number[]) =>
+  ms(match, groups.find((g) => match[g] !== undefined) ?? 1);
 const whole = (match: RegExpExecArray, group = 1) => Math.round(Number(match[group] ?? '0'));
-const listOf = (match: RegExpExecArray) =>
-  (match[1] ?? '').split(/\s+(?=\d)/).map((t) => Math.min(MAX_MS, durationMs(t)));
+const listOf = (match: RegExpExecArray) => (match[1] ?? '').split(/\s+(?=\d)/).map(durationMs);
 
-type Put = (settings: Settings, match: RegExpExecArray) => void;
-const set = (keyword: string, source: string, put: Put): Clause<BlockDraft> =>
-  clause(keyword, source, (draft, match) => put(draft.settings, match));
-const kind = (keyword: string, source: string, value: FormatKind, put: Put = () => {}): Clause<BlockDraft> =>
-  clause(keyword, source, (draft, match) => {
-    draft.kind = value;
-    put(draft.settings, match);
-  });
+type Says = { [R in Role]?: Said[R] };
+const say = (keyword: string, source: string, read: (match: RegExpExecArray) => Says): Clause<BlockDraft> =>
+  clause(keyword, source, (draft, match) => put(draft, match, read(match)));
 
-const KINDS: Clause<BlockDraft>[] = [
-  kind('circuit', 'circuits?\\b', 'circuit'),
-  kind('tabata', 'tabatas?\\b', 'tabata'),
-  kind('emom', 'emom\\b', 'emom'),
-  kind('minute', '(?:every|each)\\s+minute\\b', 'emom', (s) => {
-    s.periodMs = 60_000;
-  }),
-  kind('every', `(?:every|each)\\s+${D}`, 'emom', (s, m) => {
-    s.periodMs = ms(m);
-  }),
-  kind('windows', 'windows\\b', 'windows'),
-  kind('add-on', 'add[- ]?ons?\\b', 'addOn'),
-  kind('ladder', 'ladders?\\b', 'ladder'),
-  kind('reps', 'reps\\b', 'reps'),
-  kind('beats', 'beats\\b', 'beats'),
-  kind('holds', '(?:holds|stretch(?:es|ing)?)\\b', 'holds'),
-  kind('amrap', 'amrap\\b', 'amrap', (s) => {
-    s.forTime = false;
-  }),
-  kind('for time', 'for\\s+time\\b', 'amrap', (s) => {
-    s.forTime = true;
-  }),
-  kind('talk', 'talk\\b', 'open', (s) => {
-    s.purpose = 'talk';
-  }),
-  kind('water', 'water\\b', 'open', (s) => {
-    s.purpose = 'water';
-  }),
-  kind('set-up', 'set(?:ting)?[- ]up\\b', 'open', (s) => {
-    s.purpose = 'setUp';
-  }),
-  kind('moving', '(?:moving|move)\\s+freely\\b', 'open', (s) => {
-    s.purpose = 'move';
-  }),
-  kind('open', 'open\\b', 'open'),
-  kind('demo', 'demos?\\b', 'demo'),
-];
+function put(draft: BlockDraft, match: RegExpExecArray, says: Says): void {
+  const place = { at: match.index, words: match[0].trim() };
+  for (const [role, value] of Object.entries(says) as [Role, unknown][]) {
+    const before = draft.said.get(role);
+    if (before && value !== undefined) draft.again.push(before);
+    if (value !== undefined) draft.said.set(role, { value, ...place });
+  }
+}
+
+const KINDS: Clause<BlockDraft>[] = (Object.keys(FORMATS) as FormatKind[]).flatMap((kind) =>
+  FORMATS[kind].openings.map(({ keyword, source, says }) =>
+    clause<BlockDraft>(keyword, source.replace('PERIOD', D), (draft, match) => {
+      draft.kinds.push({ kind, at: match.index, words: match[0].trim() });
+      put(draft, match, { ...says, ...(match[1] === undefined ? {} : { period: ms(match) }) });
+    }),
+  ),
+);
 
 const NUMBERS: Clause<BlockDraft>[] = [
-  set('rounds', `${N}${S}(?:x${S})?${ROUNDS}\\b`, (s, m) => {
-    s.rounds = whole(m);
-  }),
-  set('x3', `(?:x${S}${N}|${N}${S}x)(?![a-z])`, (s, m) => {
-    s.rounds = whole(m, m[1] === undefined ? 2 : 1);
-  }),
-  set('40/20', `${D}${S}(?:s${S})?/${S}${D}`, (s, m) => {
-    s.workMs = ms(m, 1);
-    s.restMs = ms(m, 2);
-  }),
-  set('work', `${D}${S}${ON}\\b`, (s, m) => {
-    s.workMs = ms(m);
-  }),
-  set('work', `work${S}${D}`, (s, m) => {
-    s.workMs = ms(m);
-  }),
-  set('rest', `${D}${S}${OFF}\\b(?:\\s+after\\s+each\\s+(?:block|turn|round))?`, (s, m) => {
-    s.restMs = ms(m);
-  }),
-  set('rest', `(?:rest|off)${S}${D}`, (s, m) => {
-    s.restMs = ms(m);
-  }),
-  set('work by round', `work\\s+by\\s+round\\s+${LIST}`, (s, m) => {
-    s.workByRoundMs = listOf(m).map((x) => Math.max(1, x));
-  }),
-  set('rest by round', `rest\\s+by\\s+round\\s+${LIST}`, (s, m) => {
-    s.restByRoundMs = listOf(m);
-  }),
-  set('between rounds', `(?:break\\s+)?${D}\\s+(?:break\\s+)?between\\s+rounds\\b`, (s, m) => {
-    s.roundBreakMs = ms(m);
-  }),
-  set('round break', `${D}\\s+(?:round\\s+)?breaks?\\b|(?:round\\s+)?breaks?\\s+${D}`, (s, m) => {
-    s.roundBreakMs = ms(m, m[1] === undefined ? 2 : 1);
-  }),
-  set('between groups', `${D}\\s+(?:break\\s+)?between\\s+(?:groups|pairs|threes|triples|fours|moves)\\b`, (s, m) => {
-    s.groupBreakMs = ms(m);
-  }),
-  set('between stations', `${D}\\s+(?:rest\\s+)?between\\s+stations\\b|${D}\\s+within\\b|within\\s+${D}`, (s, m) => {
-    s.withinMs = ms(m, m[1] !== undefined ? 1 : m[2] !== undefined ? 2 : 3);
-  }),
-  set('rung', `${D}\\s+(?:a|per|each)\\s+rung\\b|rungs?\\s+${D}`, (s, m) => {
-    s.workMs = ms(m, m[1] === undefined ? 2 : 1);
-  }),
-  set('reps', `${N}${S}reps\\b`, (s, m) => {
-    s.reps = whole(m);
-  }),
-  set('a rep', `(?:about\\s+)?${N}${S}(?:s|secs?|seconds?)?\\s+(?:a|per)\\s+rep\\b`, (s, m) => {
-    s.secondsPerRep = Number(m[1]);
-  }),
-  set('bpm', `${N}${S}bpm\\b`, (s, m) => {
-    s.bpm = Number(m[1]);
-  }),
-  set('counts', `${N}${S}counts?\\b(?:\\s+a\\s+move\\b)?`, (s, m) => {
-    s.counts = whole(m);
-  }),
-  set('hold', `hold${S}${D}|${D}${S}holds?\\b`, (s, m) => {
-    s.workMs = ms(m, m[1] === undefined ? 2 : 1);
-  }),
-  set('change', `change${S}${D}|${D}${S}change\\b`, (s, m) => {
-    s.restMs = ms(m, m[1] === undefined ? 2 : 1);
-  }),
-  set('cap', `cap${S}${D}|${D}${S}cap\\b`, (s, m) => {
-    s.capMs = ms(m, m[1] === undefined ? 2 : 1);
-  }),
-  set('a station', `${D}${S}(?:a|per|each)\\s+station\\b`, (s, m) => {
-    s.lengthMs = ms(m);
-  }),
-  set('', D, (s, m) => {
-    s.bareMs = ms(m);
-  }),
+  say('rounds', `${N}${S}(?:x${S})?${ROUNDS}\\b`, (m) => ({ rounds: whole(m) })),
+  say('x3', `(?:x${S}${N}|${N}${S}x)(?![a-z])`, (m) => ({ rounds: whole(m, m[1] === undefined ? 2 : 1) })),
+  say('40/20', `${D}${S}(?:s${S})?/${S}${D}`, (m) => ({ work: ms(m, 1), rest: ms(m, 2) })),
+  say('work', `${D}${S}${ON}\\b`, (m) => ({ work: ms(m) })),
+  say('work', `work${S}${D}`, (m) => ({ work: ms(m) })),
+  say('rest', `${D}${S}${OFF}\\b(?:\\s+after\\s+each\\s+(?:block|turn|round))?`, (m) => ({ rest: ms(m) })),
+  say('rest', `(?:rest|off)${S}${D}`, (m) => ({ rest: ms(m) })),
+  say('work by round', `work\\s+by\\s+round\\s+${LIST}`, (m) => ({ workByRound: listOf(m) })),
+  say('rest by round', `rest\\s+by\\s+round\\s+${LIST}`, (m) => ({ restByRound: listOf(m) })),
+  say('between rounds', `(?:break\\s+)?${D}\\s+(?:break\\s+)?between\\s+rounds\\b${HELD}`, (m) => ({
+    roundBreak: ms(m),
+    roundBreakHeld: held(m, 2),
+  })),
+  say('round break', `(?:${D}\\s+(?:round\\s+)?breaks?\\b|(?:round\\s+)?breaks?\\s+${D})${HELD}`, (m) => ({
+    roundBreak: msOf(m, 1, 2),
+    roundBreakHeld: held(m, 3),
+  })),
+  say(
+    'between groups',
+    `${D}\\s+(?:break\\s+)?between\\s+(?:groups|pairs|threes|triples|fours|moves)\\b${HELD}`,
+    (m) => ({ groupBreak: ms(m), groupBreakHeld: held(m, 2) }),
+  ),
+  say('between stations', `${D}\\s+(?:rest\\s+)?between\\s+stations\\b|${D}\\s+within\\b|within\\s+${D}`, (m) => ({
+    within: msOf(m, 1, 2, 3),
+  })),
+  say('rung', `${D}\\s+(?:a|per|each)\\s+rung\\b|rungs?\\s+${D}`, (m) => ({ work: msOf(m, 1, 2) })),
+  say('reps', `${N}${S}reps\\b`, (m) => ({ reps: whole(m) })),
+  say('a rep', `(?:about\\s+)?${N}${S}(?:s|secs?|seconds?)?\\s+(?:a|per)\\s+rep\\b`, (m) => ({ perRep: Number(m[1]) })),
+  say('bpm', `${N}${S}bpm\\b`, (m) => ({ bpm: Number(m[1]) })),
+  say('counts', `${N}${S}counts?\\b(?:\\s+a\\s+move\\b)?`, (m) => ({ counts: whole(m) })),
+  say('hold', `hold${S}${D}|${D}${S}holds?\\b`, (m) => ({ work: msOf(m, 1, 2) })),
+  say('change', `change${S}${D}|${D}${S}change\\b`, (m) => ({ rest: msOf(m, 1, 2) })),
+  say('cap', `cap${S}${D}|${D}${S}cap\\b`, (m) => ({ cap: msOf(m, 1, 2) })),
+  say('a station', `${D}${S}(?:a|per|each)\\s+station\\b`, (m) => ({ length: ms(m) })),
+  say('', D, (m) => ({ bare: ms(m) })),
 ];
 
+/** Held is said only where it is; a break that says nothing of it is fixed. */
+const held = (match: RegExpExecArray, group: number): true | undefined =>
+  match[group] === undefined ? undefined : true;
+
 const CHOICES: Clause<BlockDraft>[] = [
-  set('pairs', '(?:in\\s+)?pairs\\b', (s) => {
-    s.groupSize = 2;
-  }),
-  set('threes', '(?:in\\s+)?(?:threes|triples)\\b', (s) => {
-    s.groupSize = 3;
-  }),
-  set('fours', '(?:in\\s+)?fours\\b', (s) => {
-    s.groupSize = 4;
-  }),
-  set('groups of', `(?:in\\s+)?groups\\s+of\\s+${N}`, (s, m) => {
-    s.groupSize = Math.max(1, Math.min(60, whole(m)));
-  }),
-  set('station by station', 'station\\s+by\\s+station\\b', (s) => {
-    s.groupSize = 1;
-  }),
-  set('go round', '(?:go|going)\\s+round\\b', (s) => {
-    s.groupSize = null;
-  }),
-  set('breaks add', 'breaks?\\s+(?:adds?|added|come\\s+after\\s+the\\s+rest)\\b', (s) => {
-    s.breakMode = 'adds';
-  }),
-  set('breaks replace', 'breaks?\\s+replaces?(?:\\s+the\\s+rest)?\\b', (s) => {
-    s.breakMode = 'replaces';
-  }),
-  set('keep last rest', '(?:keep\\s+(?:the\\s+)?last\\s+(?:rest|off)|last\\s+(?:rest|off)\\s+kept)\\b', (s) => {
-    s.last = 'keep';
-  }),
-  set('drop last rest', '(?:drop\\s+(?:the\\s+)?last\\s+(?:rest|off)|last\\s+(?:rest|off)\\s+dropped)\\b', (s) => {
-    s.last = 'drop';
-  }),
-  set('newest first', 'newest\\s+first\\b', (s) => {
-    s.order = 'newestFirst';
-  }),
-  set('oldest first', 'oldest\\s+first\\b', (s) => {
-    s.order = 'oldestFirst';
-  }),
-  set('reverse', '(?:and\\s+)?(?:back\\s+(?:again\\s+)?)?(?:in\\s+)?reverse(?:\\s+pass)?\\b', (s) => {
-    s.reverse = true;
-  }),
-  set('until tapped', 'until\\s+(?:i\\s+tap|tapped|i\\s+say)\\b', (s) => {
-    s.untilTap = true;
-  }),
+  say('pairs', '(?:in\\s+)?pairs\\b', () => ({ groupSize: 2 })),
+  say('threes', '(?:in\\s+)?(?:threes|triples)\\b', () => ({ groupSize: 3 })),
+  say('fours', '(?:in\\s+)?fours\\b', () => ({ groupSize: 4 })),
+  say('groups of', `(?:in\\s+)?groups\\s+of\\s+${N}`, (m) => ({ groupSize: Math.max(1, Math.min(60, whole(m))) })),
+  say('station by station', 'station\\s+by\\s+station\\b', () => ({ groupSize: 1 })),
+  say('go round', '(?:go|going)\\s+round\\b', () => ({ groupSize: null })),
+  say('breaks add', 'breaks?\\s+(?:adds?|added|come\\s+after\\s+the\\s+rest)\\b', () => ({ breakMode: 'adds' })),
+  say('breaks replace', 'breaks?\\s+replaces?(?:\\s+the\\s+rest)?\\b', () => ({ breakMode: 'replaces' })),
+  say('keep last rest', '(?:keep\\s+(?:the\\s+)?last\\s+(?:rest|off)|last\\s+(?:rest|off)\\s+kept)\\b', () => ({
+    last: 'keep',
+  })),
+  say('drop last rest', '(?:drop\\s+(?:the\\s+)?last\\s+(?:rest|off)|last\\s+(?:rest|off)\\s+dropped)\\b', () => ({
+    last: 'drop',
+  })),
+  say('newest first', 'newest\\s+first\\b', () => ({ order: 'newestFirst' })),
+  say('oldest first', 'oldest\\s+first\\b', () => ({ order: 'oldestFirst' })),
+  say('reverse', '(?:and\\s+)?(?:back\\s+(?:again\\s+)?)?(?:in\\s+)?reverse(?:\\s+pass)?\\b', () => ({
+    reverse: true,
+  })),
+  say('until tapped', '(?:held\\s+)?until\\s+(?:i\\s+tap|tapped|i\\s+say)\\b', () => ({ untilTap: true })),
   clause('at stations', 'at\\s+stations\\b|stations\\b', (d) => {
     d.use = 'stations';
   }),
@@ -226,3 +140,27 @@ const CHOICES: Clause<BlockDraft>[] = [
 ];
 
 export const BLOCK_CLAUSES: readonly Clause<BlockDraft>[] = [...KINDS, ...NUMBERS, ...CHOICES];
+
+/** The format a heading names in place of a part of the class, as `talk:` does; null where it names none. */
+export function kindOfHeading(word: string): FormatKind | null {
+  const draft = newDraft();
+  for (const { pattern, apply } of KINDS) {
+    pattern.lastIndex = 0;
+    const match = pattern.exec(word);
+    if (match && match[0].length === word.length) apply(draft, match);
+  }
+  return draft.kinds[0]?.kind ?? null;
+}
+
+/** A problem with some words of a line. */
+export const problemAt = (
+  line: number,
+  { at, words }: { at: number; words: string },
+  message: string,
+): ShorthandProblem => ({
+  line,
+  column: at + 1,
+  length: Math.max(1, words.length),
+  message,
+  suggestion: null,
+});

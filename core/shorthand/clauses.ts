@@ -53,7 +53,10 @@ export function readClauses<T>(
       continue;
     }
     const word = stick(WORD, text, at)?.[0] ?? text[at] ?? '';
-    const suggestion = nearest(word.replace(/[^\p{L}-]/gu, ''), clauses.map((c) => c.keyword).filter(Boolean));
+    const letters = word.replace(/[^\p{L}-]/gu, '');
+    const near = nearest(letters, clauses.map((c) => c.keyword).filter(Boolean));
+    // The word itself, in a place where it says nothing, is no suggestion.
+    const suggestion = near === letters.toLowerCase() ? null : near;
     problems.push({
       line,
       column: at + 1,

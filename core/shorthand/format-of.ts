@@ -1,134 +1,72 @@
-import { defaultFormat, type Format } from '../plan/index.ts';
-import type { BlockDraft, Settings } from './block-clauses.ts';
+import {
+  type AnySetting,
+  type Format,
+  type FormatKind,
+  formatDuration,
+  MAX_MS,
+  moduleOf,
+  type Role,
+  settingsOf,
+} from '../plan/index.ts';
+import { type BlockDraft, problemAt, type SaidWords } from './block-clauses.ts';
+import type { ShorthandProblem } from './clauses.ts';
 
-const clampRounds = (n: number | undefined, fallback: number) =>
-  n === undefined ? fallback : Math.min(99, Math.max(1, n));
-const atLeast1 = (value: number | undefined, fallback: number) => Math.max(1, value ?? fallback);
+/**
+ * The format a block line has said, and what of it does not fit. A line with numbers but no format is a circuit; what it does
+ * not say is as silence means in that format.
+ */
+export function formatOf(draft: BlockDraft, line: number): { format: Format; problems: ShorthandProblem[] } {
+  const kind: FormatKind = draft.kinds.at(-1)?.kind ?? 'circuit';
+  const problems: ShorthandProblem[] = [];
+  const used = new Set<Role>();
+  const format: Record<string, unknown> = { kind };
+  for (const [key, setting] of settingsOf({ kind })) {
+    const role = setting.roles.find((r) => draft.said.has(r) && !used.has(r));
+    const said = role === undefined ? undefined : draft.said.get(role);
+    if (role !== undefined) used.add(role);
+    const { value, fault } = said === undefined ? { value: setting.silent, fault: null } : readSetting(setting, said);
+    if (said && fault) problems.push(problemAt(line, said, fault));
+    if (value !== undefined) format[key] = value;
+  }
+  const m = moduleOf({ kind });
+  for (const [role, said] of draft.said)
+    if (!used.has(role) && !ofOpening(draft, said))
+      problems.push(problemAt(line, said, `\u201c${said.words}\u201d does not fit ${m.word}`));
+  for (const said of draft.again)
+    problems.push(problemAt(line, said, `\u201c${said.words}\u201d is said again later on the line; the last counts`));
+  for (const other of draft.kinds)
+    if (other.kind !== kind)
+      problems.push(problemAt(line, other, `A block has one format; \u201c${other.words}\u201d is not ${m.word}`));
+  if (draft.floorMs && draft.floorMs > MAX_MS)
+    problems.push(problemAt(line, { at: 0, words: '' }, `The floor is at most ${formatDuration(MAX_MS)}`));
+  const made = format as unknown as Format;
+  return { format: m.settle?.(made) ?? made, problems: problems.sort((a, b) => a.column - b.column) };
+}
 
-/** The format a block line has said; a line with numbers but no format is a circuit. */
-export function formatOf(draft: BlockDraft): Format {
-  const s = draft.settings;
-  const rounds = clampRounds(s.rounds, 1);
-  switch (draft.kind ?? 'circuit') {
-    case 'circuit': {
-      const d = defaultFormat('circuit');
-      return {
-        kind: 'circuit',
-        rounds,
-        workMs: atLeast1(s.workMs ?? s.bareMs, d.workMs),
-        restMs: s.restMs ?? 0,
-        ...(s.workByRoundMs ? { workByRoundMs: s.workByRoundMs.slice(0, 99) } : {}),
-        ...(s.restByRoundMs ? { restByRoundMs: s.restByRoundMs.slice(0, 99) } : {}),
-        roundBreakMs: s.roundBreakMs ?? 0,
-        groupSize: s.groupSize ?? null,
-        groupBreakMs: s.groupBreakMs ?? 0,
-        breakMode: s.breakMode ?? d.breakMode,
-        lastRest: s.last ?? d.lastRest,
-      };
+/** Words that name the format say what they say on the side; they are never out of place. */
+const ofOpening = (draft: BlockDraft, said: SaidWords) => draft.kinds.some((k) => k.at === said.at);
+
+/** What was said as the setting's value, held to its bounds, and what was wrong with it. */
+function readSetting(setting: AnySetting, said: SaidWords): { value: unknown; fault: string | null } {
+  const value = setting.type === 'choice' && setting.from ? setting.from(said.value as never) : said.value;
+  switch (setting.type) {
+    case 'duration':
+      return within(value as number, setting.minMs > 0 ? 1 : 0, MAX_MS, setting.name, formatDuration);
+    case 'number':
+      return within(value as number, setting.min, setting.max, setting.name, String);
+    case 'list': {
+      const held = (value as number[]).map((x) => within(x, setting.minMs, MAX_MS, setting.name, formatDuration));
+      const fault =
+        held.length > 99 ? `${setting.name}: at most 99 rounds` : (held.find((h) => h.fault)?.fault ?? null);
+      return { value: held.slice(0, 99).map((h) => h.value), fault };
     }
-    case 'tabata': {
-      const d = defaultFormat('tabata');
-      const order = s.groupSize === null ? 'goRound' : 'stationByStation';
-      const breakMs = s.groupBreakMs ?? s.roundBreakMs ?? 0;
-      return {
-        kind: 'tabata',
-        rounds: clampRounds(s.rounds, d.rounds),
-        workMs: atLeast1(s.workMs, d.workMs),
-        restMs: s.restMs ?? d.restMs,
-        order,
-        breakMs,
-        breakMode: s.breakMode ?? d.breakMode,
-        lastRest: s.last ?? d.lastRest,
-      };
-    }
-    case 'emom': {
-      const d = defaultFormat('emom');
-      return {
-        kind: 'emom',
-        periodMs: Math.max(1000, s.periodMs ?? s.bareMs ?? d.periodMs),
-        rounds,
-        workMs: atLeast1(s.workMs, d.workMs),
-        secondsPerRep: perRep(s, d.secondsPerRep),
-      };
-    }
-    case 'windows': {
-      const d = defaultFormat('windows');
-      return {
-        kind: 'windows',
-        onMs: atLeast1(s.workMs, d.onMs),
-        offMs: s.restMs ?? d.offMs,
-        count: clampRounds(s.rounds, d.count),
-        lastOff: s.last ?? d.lastOff,
-      };
-    }
-    case 'addOn': {
-      const d = defaultFormat('addOn');
-      return {
-        kind: 'addOn',
-        workMs: atLeast1(s.workMs ?? s.bareMs, d.workMs),
-        restMs: s.restMs ?? d.restMs,
-        withinMs: s.withinMs ?? 0,
-        order: s.order ?? 'newestFirst',
-        reverse: s.reverse ?? false,
-      };
-    }
-    case 'ladder': {
-      const d = defaultFormat('ladder');
-      return {
-        kind: 'ladder',
-        rounds,
-        workMs: atLeast1(s.workMs ?? s.bareMs, d.workMs),
-        restMs: s.restMs ?? d.restMs,
-        lastRest: s.last ?? d.lastRest,
-      };
-    }
-    default:
-      return singleFormat(draft, rounds);
+    case 'choice':
+      return { value, fault: null };
   }
 }
 
-function singleFormat({ kind, settings: s }: BlockDraft, rounds: number): Format {
-  switch (kind) {
-    case 'reps': {
-      const d = defaultFormat('reps');
-      return {
-        kind: 'reps',
-        rounds,
-        reps: Math.max(1, Math.min(999, s.reps ?? d.reps)),
-        restMs: s.restMs ?? d.restMs,
-        roundBreakMs: s.roundBreakMs ?? 0,
-        secondsPerRep: perRep(s, d.secondsPerRep),
-      };
-    }
-    case 'beats':
-      return {
-        kind: 'beats',
-        bpm: Math.max(30, Math.min(240, s.bpm ?? 128)),
-        rounds,
-        counts: Math.max(1, Math.min(1024, s.counts ?? 32)),
-      };
-    case 'holds': {
-      const d = defaultFormat('holds');
-      return { kind: 'holds', holdMs: atLeast1(s.workMs ?? s.bareMs, d.holdMs), changeMs: s.restMs ?? d.changeMs };
-    }
-    case 'amrap':
-      return {
-        kind: 'amrap',
-        capMs: atLeast1(s.capMs ?? s.bareMs ?? s.workMs, defaultFormat('amrap').capMs),
-        forTime: s.forTime ?? false,
-      };
-    case 'demo':
-      return { kind: 'demo', perStationMs: atLeast1(s.lengthMs ?? s.bareMs, defaultFormat('demo').perStationMs) };
-    default:
-      return {
-        kind: 'open',
-        lengthMs: atLeast1(s.bareMs ?? s.lengthMs, defaultFormat('open').lengthMs),
-        untilTap: s.untilTap ?? false,
-        purpose: s.purpose ?? 'talk',
-      };
-  }
-}
-
-function perRep(s: Settings, fallback: number): number {
-  return s.secondsPerRep === undefined ? fallback : Math.max(0.2, Math.min(30, s.secondsPerRep));
+function within(value: number, min: number, max: number, name: string, words: (n: number) => string) {
+  const held = Math.min(max, Math.max(min, value));
+  const fault = held === value ? null : `${name}: ${value < min ? `at least ${words(min)}` : `at most ${words(max)}`}`;
+  return { value: held, fault };
 }

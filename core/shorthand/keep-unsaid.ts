@@ -1,34 +1,61 @@
-import { type Block, type Plan, type Station, withCell } from '../plan/index.ts';
+import {
+  BLOCK_FIELDS,
+  type Block,
+  type Cell,
+  PLAN_FIELDS,
+  type Plan,
+  STATION_FIELDS,
+  type Station,
+  unsaidKeys,
+  withoutGone,
+} from '../plan/index.ts';
 
-/** Takes over from an older plan what shorthand cannot say: identities, notes, cue settings. */
+/** Takes over from the class a text was written from what shorthand does not say: identities, room plan, notes, cue settings. */
 export function keepUnsaid(read: Plan, base: Plan): Plan {
-  const blocks = pair(read.blocks, base.blocks, (a, b) => a.title === b.title && a.role === b.role);
-  return {
-    ...read,
-    id: base.id,
-    notes: base.notes,
-    cues: base.cues,
-    ...only(base, ['audience', 'accepted', 'cueLevels', 'phrases', 'lines', 'voice', 'silent', 'squads']),
-    blocks: read.blocks.map((block, k) => {
-      const old = blocks[k];
-      return old ? keepBlock(block, old) : { ...block, id: freshId(block.id, base.blocks) };
-    }),
-  };
+  const olds = pair(read.blocks, base.blocks, (a, b) => a.title === b.title && a.role === b.role);
+  const blocks = read.blocks.map((block, k) => {
+    const old = olds[k];
+    return old ? keepBlock(block, old) : { ...block, id: freshId(block.id, base.blocks) };
+  });
+  return withoutGone(base, { ...kept(read, base, unsaidKeys(PLAN_FIELDS)), blocks });
 }
 
 function keepBlock(block: Block, old: Block): Block {
-  const stations = pair(block.stations, old.stations, (a, b) => a.move === b.move);
-  return {
-    ...emptiesOf(block, old),
-    id: old.id,
-    ...only(old, ['notes', 'school', 'cueLevels', 'musicBpm']),
-    stations: block.stations.map((station, k) => {
-      const before = stations[k];
-      return before
-        ? withSwaps({ ...emptiesOf(station, before), ...sameMove(station, before), id: before.id }, before)
-        : { ...station, id: freshId(station.id, old.stations) };
-    }),
-  };
+  const olds = pair(block.stations, old.stations, (a, b) => a.move === b.move);
+  const stations = block.stations.map((station, k) => {
+    const before = olds[k];
+    return before ? keepStation(station, before) : { ...station, id: freshId(station.id, old.stations) };
+  });
+  return { ...emptiesOf(kept(block, old, unsaidKeys(BLOCK_FIELDS)), old), stations };
+}
+
+/** One station read over the one its text was written from. */
+export function keepStation(station: Station, old: Station): Station {
+  const whole = emptiesOf(kept(station, old, unsaidKeys(STATION_FIELDS)), old);
+  const cells = whole.cells?.map((cell) =>
+    keepCell(
+      cell,
+      old.cells?.find((c) => c.round === cell.round),
+    ),
+  );
+  return cells ? { ...whole, cells } : whole;
+}
+
+/** What a single round says beside its text: lists that are empty, and what of its move is the instructor's own. */
+function keepCell(cell: Cell, old: Cell | undefined): Cell {
+  if (!old) return cell;
+  const whole = emptiesOf(cell, old);
+  return old.swap && whole.swap?.move === old.swap.move ? { ...whole, swap: old.swap } : whole;
+}
+
+/** The value with some keys as an older one has them. */
+function kept<T extends object>(value: T, old: T, keys: readonly (keyof T)[]): T {
+  const whole = { ...value };
+  for (const key of keys) {
+    if (old[key] === undefined) delete whole[key];
+    else whole[key] = old[key];
+  }
+  return whole;
 }
 
 /** Pairs each item with an old one, used once: the same at the same place, else the first like it, else the one in its place. */
@@ -51,30 +78,15 @@ function pair<T>(items: readonly T[], olds: readonly T[], same: (a: T, b: T) => 
 }
 
 /** Empty lists and plain "no" are not written; where the old document had them they stay as they were. */
-function emptiesOf<T extends Block | Station>(value: T, old: T): T {
-  const kept = Object.entries(old).filter(
+function emptiesOf<T extends object>(value: T, old: T): T {
+  const empties = Object.entries(old).filter(
     ([key, v]) => !(key in value) && (v === null || v === false || (Array.isArray(v) && v.length === 0)),
   );
-  return { ...value, ...Object.fromEntries(kept) };
+  return { ...value, ...Object.fromEntries(empties) };
 }
 
 function freshId(id: string, olds: readonly { id: string }[]): string {
   let candidate = id;
   for (let n = 2; olds.some((o) => o.id === candidate); n++) candidate = `${id}-${n}`;
   return candidate;
-}
-
-/** What text cannot say of a station but which belongs to its move. */
-function sameMove(station: Station, old: Station): Partial<Station> {
-  return station.move === old.move ? only(old, ['lowImpact', 'sayAs', 'cueLevels']) : {};
-}
-
-/** Moves of single rounds, which the text does not say. */
-function withSwaps(station: Station, old: Station): Station {
-  return (old.cells ?? []).reduce((s, cell) => (cell.swap ? withCell(s, cell.round, { swap: cell.swap }) : s), station);
-}
-
-/** Some keys of an object, those that are there. */
-function only<T extends object, K extends keyof T>(value: T, keys: readonly K[]): Pick<T, K> {
-  return Object.fromEntries(keys.filter((k) => value[k] !== undefined).map((k) => [k, value[k]])) as Pick<T, K>;
 }

@@ -1,7 +1,9 @@
 import {
   type Block,
   clipText,
+  FORMATS,
   formatClock,
+  MAX_MS,
   newBlock,
   newPlan,
   type Plan,
@@ -9,7 +11,7 @@ import {
   repaired,
   type Station,
 } from '../plan/index.ts';
-import { BLOCK_CLAUSES, type BlockDraft } from './block-clauses.ts';
+import { BLOCK_CLAUSES, type BlockDraft, kindOfHeading, newDraft } from './block-clauses.ts';
 import { readClauses, type ShorthandProblem } from './clauses.ts';
 import { formatOf } from './format-of.ts';
 import { keepUnsaid } from './keep-unsaid.ts';
@@ -24,6 +26,8 @@ export interface ShorthandResult {
 
 const MAX_BLOCKS = 40;
 const MAX_STATIONS = 60;
+/** What tells that there is no room for more. */
+export const FULL = /^A (?:block|class) has at most/;
 const MAX_TEXT = 200_000;
 const MAX_LINE = 1000;
 
@@ -35,12 +39,14 @@ const ROLES: [RegExp, Block['role']][] = [
   [/^block$/i, 'other'],
 ];
 const ROLE_KEYWORDS = ['warm-up', 'main', 'finisher', 'cool-down', 'block'];
-const HEADER_KEYWORDS = ['class', 'slot', 'heads', 'level', 'room', 'count-in'];
+const HEADER_KEYWORDS = ['class', 'slot', 'heads', 'level', 'room', 'count-in', 'get-ready'];
 const BLOCK_LINE = new RegExp(`^([\\p{L}][\\p{L} -]*?)\\s*(${QUOTED})?\\s*:(.*)$`, 'u');
 const BREAK_LINE = new RegExp(
   `^(?:then\\s+)?(?:an?\\s+)?break(?:\\s+of)?\\s*:?\\s*(${DURATION})?\\s*(,?\\s*(?:held\\s+)?until\\s+(?:i\\s+tap|tapped))?\\s*$`,
   'i',
 );
+
+const isDuration = (text: string) => new RegExp(`^${DURATION}$`, 'i').test(text);
 
 /**
  * Reads a class from shorthand. Never throws; what is not understood is a problem with its line and column, and the
@@ -124,13 +130,17 @@ class Reader {
     const [, word = '', title, rest = ''] = match;
     const role = ROLES.find(([pattern]) => pattern.test(word))?.[1];
     const at = text.length - rest.length;
+    const kind = role ? null : kindOfHeading(word.toLowerCase());
     if (role) this.block(role, title, text, at, line);
+    else if (kind) this.block(FORMATS[kind].traits.role, title ?? `"${word}"`, text, at, line, word);
     else if (title === undefined && this.header(word.toLowerCase(), rest.trim(), line, at)) return;
     else {
       const suggestion = nearest(word, [...ROLE_KEYWORDS, ...HEADER_KEYWORDS]);
       this.problem(line, 1, word.length, `\u201c${word}\u201d is neither a block nor a heading`, suggestion);
-      const isBlock = suggestion !== null && ROLE_KEYWORDS.includes(suggestion);
-      if (isBlock) this.block(ROLES[ROLE_KEYWORDS.indexOf(suggestion)]?.[1] ?? 'main', title, text, at, line);
+      const near = suggestion === null ? -1 : ROLE_KEYWORDS.indexOf(suggestion);
+      // What follows it belongs to it, and to no block of another name.
+      if (near >= 0) this.block(ROLES[near]?.[1] ?? 'main', title, text, at, line);
+      else if (suggestion === null) this.block('other', title ?? JSON.stringify(word), text, at, line);
     }
   }
 
@@ -141,9 +151,11 @@ class Reader {
       case 'class':
         if (text.trim() === '') bad('The class needs a title');
         else this.plan = { ...this.plan, title: clipText(text, 80) };
+        if ([...text].length > 80) bad('A title has at most 80 letters; the rest was cut');
         return true;
       case 'room':
         this.plan = { ...this.plan, room: clipText(text, 60) };
+        if ([...text].length > 60) bad('A room has at most 60 letters; the rest was cut');
         return true;
       case 'heads': {
         const heads = /^\d{1,3}$/.test(value) ? Number(value) : 0;
@@ -163,13 +175,21 @@ class Reader {
             nearest(value, ['beginner', 'mixed', 'practised']),
           );
         return true;
-      case 'count-in':
       case 'slot':
-        if (key === 'slot') this.slot(value, bad);
-        else if (new RegExp(`^${DURATION}$`, 'i').test(value))
-          this.plan = { ...this.plan, countInMs: Math.min(14_400_000, durationMs(value)) };
-        else bad('The count-in is a time such as 10 or 0:15');
+        this.slot(value, bad);
         return true;
+      case 'count-in': {
+        const ms = isDuration(value) ? durationMs(value) : null;
+        if (ms === null || ms > MAX_MS) bad('The count-in is a time such as 10 or 0:15');
+        else this.plan = { ...this.plan, countInMs: ms };
+        return true;
+      }
+      case 'get-ready': {
+        const ms = isDuration(value) ? durationMs(value) : null;
+        if (ms === null || ms > 30_000) bad('To get ready there are 0 to 30 seconds');
+        else this.plan = { ...this.plan, getReadyMs: ms };
+        return true;
+      }
       default:
         return false;
     }
@@ -179,18 +199,25 @@ class Reader {
     let { start, lengthMs } = this.plan.slot;
     for (const part of value.split(',').map((p) => p.trim())) {
       const clock = parseClock(part);
-      const length = new RegExp(`^${DURATION}$`, 'i').test(part)
-        ? durationMs(/^\d+$/.test(part) ? `${part} min` : part)
-        : null;
+      const length = isDuration(part) ? durationMs(/^\d+$/.test(part) ? `${part} min` : part) : null;
       if (clock !== null && start === null) start = formatClock(clock);
-      else if (length !== null && length >= 60_000 && length <= 14_400_000) lengthMs = length;
+      else if (length !== null && length >= 60_000 && length <= MAX_MS) lengthMs = length;
       else bad('The slot is a start and a length, such as 18:30, 45 min');
     }
     this.plan = { ...this.plan, slot: { start, lengthMs } };
   }
 
-  private block(role: Block['role'], title: string | undefined, text: string, at: number, line: number): void {
-    const draft: BlockDraft = { kind: null, use: 'together', floorMs: undefined, settings: {} };
+  /** A block line; a heading that names the format says it as the line's first word. */
+  private block(
+    role: Block['role'],
+    title: string | undefined,
+    text: string,
+    at: number,
+    line: number,
+    heading = '',
+  ): void {
+    const draft = newDraft();
+    if (heading !== '') readClauses(heading, 0, line, BLOCK_CLAUSES, draft);
     const { problems } = readClauses(text, at, line, BLOCK_CLAUSES, draft);
     this.problems.push(...problems);
     this.push(role, draft, title, line);
@@ -201,8 +228,13 @@ class Reader {
       this.problem(line, 1, 1, `A class has at most ${MAX_BLOCKS} blocks`);
       return;
     }
-    const block = newBlock(this.id(), role, formatOf(draft));
-    const named = title === undefined ? '' : readName(title, 60);
+    const { format, problems } = formatOf(draft, line);
+    this.problems.push(...problems);
+    const block = newBlock(this.id(), role, format);
+    const whole = title === undefined ? '' : readName(title);
+    const named = clipText(whole, 60);
+    if ([...whole].length > 60)
+      this.problem(line, 1, 1, 'A block\u2019s title has at most 60 letters; the rest was cut');
     this.plan = {
       ...this.plan,
       blocks: [
@@ -211,7 +243,9 @@ class Reader {
           ...block,
           use: draft.use,
           title: named === '' ? block.title : named,
-          ...(draft.floorMs === undefined ? {} : { floorMs: draft.floorMs }),
+          ...(draft.floorMs === undefined || draft.floorMs === null
+            ? {}
+            : { floorMs: Math.min(MAX_MS, draft.floorMs) }),
         },
       ],
     };
@@ -219,11 +253,12 @@ class Reader {
 
   /** A line such as "tabata x8" or "40/20, 3 rounds" opens a main block without saying so. */
   private bareBlock(text: string, line: number): boolean {
-    const draft: BlockDraft = { kind: null, use: 'together', floorMs: undefined, settings: {} };
+    const draft = newDraft();
     const { problems, applied } = readClauses(text, 0, line, BLOCK_CLAUSES, draft);
-    const says = draft.kind !== null || draft.settings.workMs !== undefined || draft.settings.rounds !== undefined;
+    const says = draft.kinds.length > 0 || draft.said.has('work') || draft.said.has('rounds');
     if (applied === 0 || problems.length > 0 || !says) return false;
-    this.push('main', draft, undefined, line);
+    const kind = draft.kinds.at(-1)?.kind;
+    this.push(kind ? FORMATS[kind].traits.role : 'main', draft, undefined, line);
     return true;
   }
 
@@ -233,7 +268,9 @@ class Reader {
       this.problem(line, 1, length, 'A break needs a block before it');
       return;
     }
-    const ms = Math.min(14_400_000, match[1] === undefined ? 60_000 : durationMs(match[1]));
+    const said = match[1] === undefined ? 60_000 : durationMs(match[1]);
+    if (said > MAX_MS) this.problem(line, 1, length, 'A break is at most 4:00:00');
+    const ms = Math.min(MAX_MS, said);
     this.replaceLast({ ...last, breakAfter: { ms, untilTap: match[2] !== undefined } });
   }
 
@@ -242,13 +279,12 @@ class Reader {
     const { station, problems } = readStationLine(text.trimEnd(), indent, line, this.id());
     this.problems.push(...problems);
     if (!station) return;
-    if (this.plan.blocks.length === 0)
-      this.push(
-        'main',
-        { kind: null, use: 'together', floorMs: undefined, settings: { rounds: 3, workMs: 40_000, restMs: 20_000 } },
-        undefined,
-        line,
-      );
+    if (this.plan.blocks.length === 0) {
+      // A list of moves alone is a main block of the usual numbers.
+      const draft = newDraft();
+      readClauses('3 rounds, 40/20', 0, line, BLOCK_CLAUSES, draft);
+      this.push('main', draft, undefined, line);
+    }
     const last = this.plan.blocks.at(-1);
     if (!last) return;
     if (last.stations.length >= MAX_STATIONS)

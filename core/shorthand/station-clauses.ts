@@ -1,4 +1,4 @@
-import { defaultSides, MAX_MS, type Phase, type Station, withCell } from '../plan/index.ts';
+import { clipText, defaultSides, MAX_MS, type Phase, type Sides, type Station, withCell } from '../plan/index.ts';
 import type { Clause } from './clauses.ts';
 import { DURATION, durationMs, QUOTED, readName } from './lexis.ts';
 
@@ -7,108 +7,186 @@ const S = '\\s*';
 /** A name inside a station line: quoted, or up to the next comma or bracket. */
 const NAME = `(${QUOTED}|[^,\\[\\]"#]+)`;
 const LABEL = `(${QUOTED}|[\\p{L}][^,\\[\\]"#;]*?)`;
+const KG = '(\\d{1,4}(?:\\.\\d{1,15})?)\\s*(?:kg|kilos?)\\b';
+const ROUND = '(?:r|round\\s+)(\\d{1,4})\\s+';
 
-const ms = (match: RegExpExecArray, group = 1) => Math.min(MAX_MS, durationMs(match[group] ?? '0'));
+/** The station as it has been read so far, and what of the line could not be taken as it was. */
+export interface StationTarget {
+  station: Station;
+  marks: { at: number; length: number; message: string }[];
+}
 
-type Target = { station: Station };
-const set = (keyword: string, source: string, put: (s: Station, m: RegExpExecArray) => Station): Clause<Target> => ({
+export const newTarget = (station: Station): StationTarget => ({ station, marks: [] });
+
+/** One thing read: the match, and how to mark that it was not taken as it was. */
+interface Reading {
+  m: RegExpExecArray;
+  mark: (message: string) => void;
+}
+
+const set = (
+  keyword: string,
+  source: string,
+  put: (s: Station, reading: Reading) => Station,
+): Clause<StationTarget> => ({
   keyword,
   pattern: new RegExp(source, 'iuy'),
-  apply: (target, match) => {
-    target.station = put(target.station, match);
+  apply: (target, m) => {
+    const mark = (message: string) => target.marks.push({ at: m.index, length: m[0].length, message });
+    target.station = put(target.station, { m, mark });
   },
 });
+
+/** A time of a match, at least `least`, at most four hours. */
+function ms({ m, mark }: Reading, group: number, least = 0): number {
+  const read = durationMs(m[group] ?? '0');
+  if (read > MAX_MS) mark('At most 4:00:00');
+  if (read < least) mark('Too short to be run');
+  return Math.max(least, Math.min(MAX_MS, read));
+}
+
+/** The first of some groups that matched. */
+const first = ({ m }: Reading, ...groups: number[]) => groups.find((g) => m[g] !== undefined) ?? groups[0] ?? 1;
+
+function roundOf({ m, mark }: Reading): number {
+  const round = Number(m[1]);
+  if (round < 1 || round > 99) mark('Rounds go from 1 to 99');
+  return Math.max(1, Math.min(99, round));
+}
+
+function kg({ m, mark }: Reading, group: number): number {
+  const read = Number(m[group]);
+  if (read > 500) mark('At most 500 kg');
+  return Math.min(500, read);
+}
+
+/** A name of a match, cut where it is too long. */
+function named({ m, mark }: Reading, group: number, most: number): string {
+  const whole = readName(m[group] ?? '');
+  if ([...whole].length > most) mark(`At most ${most} letters; the rest was cut`);
+  return clipText(whole, most);
+}
+
+/** A list with one more, where there is room. */
+function more<T>(list: readonly T[] | undefined, item: T, most: number, { mark }: Reading): T[] {
+  const before = [...(list ?? [])];
+  if (before.length < most) return [...before, item];
+  mark(`At most ${most} of these`);
+  return before;
+}
 
 /** A clause that ends in words; empty words say nothing. */
 const words = (
   keyword: string,
   source: string,
-  maximum: number,
-  put: (s: Station, words: string, m: RegExpExecArray) => Station,
-): Clause<Target> =>
-  set(keyword, `${source}\\s+${NAME}`, (s, m) => {
-    const said = readName(m[m.length - 1] ?? '', maximum);
-    return said === '' ? s : put(s, said, m);
+  most: number,
+  put: (s: Station, words: string, reading: Reading) => Station,
+): Clause<StationTarget> =>
+  set(keyword, `${source}\\s+${NAME}`, (s, reading) => {
+    const said = named(reading, reading.m.length - 1, most);
+    return said === '' ? s : put(s, said, reading);
   });
 
-const sides = (keyword: string, source: string, mode: Station['sides']['mode']): Clause<Target> =>
-  set(keyword, source, (s, m) => {
+/** A way to share the sides; the side that is first stays as it was said. */
+const sides = (keyword: string, source: string, mode: Sides['mode']): Clause<StationTarget> =>
+  set(keyword, source, (s, reading) => {
     const made = defaultSides(mode);
-    const first = 'first' in s.sides && s.sides.first === 'right' ? 'right' : 'left';
-    const gap = m[1] === undefined ? undefined : ms(m);
-    if (made.mode === 'each') return { ...s, sides: { ...made, first, restMs: gap ?? made.restMs } };
-    if (made.mode === 'chain') return { ...s, sides: { ...made, first, breakMs: gap ?? made.breakMs } };
-    return { ...s, sides: 'first' in made ? { ...made, first } : made };
+    const gap = reading.m[1] === undefined ? {} : { gapMs: ms(reading, 1) };
+    const side = 'first' in s.sides ? s.sides.first : 'left';
+    if (made.mode === 'each')
+      return { ...s, sides: { ...made, first: side, ...('gapMs' in gap ? { restMs: gap.gapMs } : {}) } };
+    if (made.mode === 'chain')
+      return { ...s, sides: { ...made, first: side, ...('gapMs' in gap ? { breakMs: gap.gapMs } : {}) } };
+    return { ...s, sides: 'first' in made ? { ...made, first: side } : made };
   });
 
-const phase = (s: Station, p: Phase): Station => ({ ...s, phases: [...(s.phases ?? []), p].slice(0, 8) });
+const firstSide = (side: 'left' | 'right') =>
+  set(`${side} first`, `${side}\\s+first\\b`, (s, { mark }) => {
+    if ('first' in s.sides) return { ...s, sides: { ...s.sides, first: side } };
+    mark('Say first how the sides are shared');
+    return s;
+  });
 
-export const STATION_CLAUSES: readonly Clause<Target>[] = [
+/** A phase, in every round or, with `round 3` before it, in one. */
+const phase = (keyword: string, source: string, read: (reading: Reading, say: string, from: number) => Phase) => [
+  words(keyword, source, 60, (s, say, reading) => ({
+    ...s,
+    phases: more(s.phases, read(reading, say, 1), 8, reading),
+  })),
+  words('round', `${ROUND}${source}`, 60, (s, say, reading) => {
+    const round = roundOf(reading);
+    const before = s.cells?.find((c) => c.round === round)?.phases;
+    return withCell(s, round, { phases: more(before, read(reading, say, 2), 8, reading) });
+  }),
+];
+
+/** Said at the start of the set: a second in, behind the tone. */
+const AT_START_MS = 1000;
+
+export const STATION_CLAUSES: readonly Clause<StationTarget>[] = [
   sides('alternating', 'alternating\\b(?:\\s+sides\\b)?', 'alternating'),
   sides('each side', `(?:each|per|both)\\s+sides?\\b(?:\\s*,?\\s*${D}\\s+between\\s+sides\\b)?`, 'each'),
   sides('switch at half', '(?:switch|swap)(?:\\s+sides)?\\s+at\\s+half(?:\\s+time)?\\b', 'split'),
   sides('by round', '(?:sides?\\s+)?by\\s+round\\b|one\\s+side\\s+(?:a|per)\\s+round\\b', 'byRound'),
   sides('chain', `chain\\b(?:\\s*,?\\s*${D}\\s+between\\s+sides\\b)?`, 'chain'),
-  set('right first', 'right\\s+first\\b', (s) =>
-    'first' in s.sides ? { ...s, sides: { ...s.sides, first: 'right' } } : s,
-  ),
-  set('left first', 'left\\s+first\\b', (s) =>
-    'first' in s.sides ? { ...s, sides: { ...s.sides, first: 'left' } } : s,
-  ),
-  set('40/20', `${D}${S}/${S}${D}`, (s, m) => ({ ...s, workMs: Math.max(1, ms(m, 1)), restMs: ms(m, 2) })),
-  set('work', `work${S}${D}|${D}${S}(?:work|on|hold)\\b`, (s, m) => ({
+  set('left only', '(left|right)(?:\\s+side)?\\s+only\\b|only\\s+(?:the\\s+)?(left|right)(?:\\s+side)?\\b', (s, r) => ({
     ...s,
-    workMs: Math.max(1, ms(m, m[1] === undefined ? 2 : 1)),
+    sides: { mode: 'one', side: /left/i.test(r.m[first(r, 1, 2)] ?? '') ? 'left' : 'right' },
   })),
-  set('rest', `(?:rest|change)${S}${D}|${D}${S}(?:rest|off)\\b`, (s, m) => ({
-    ...s,
-    restMs: ms(m, m[1] === undefined ? 2 : 1),
-  })),
-  set('reps', `(\\d{1,3})${S}(?:reps?)\\b(${S}(?:a|per|each)\\s+side\\b)?`, (s, m) => ({
+  firstSide('right'),
+  firstSide('left'),
+  set('40/20', `${D}${S}/${S}${D}`, (s, r) => ({ ...s, workMs: ms(r, 1, 1), restMs: ms(r, 2) })),
+  set('work', `work${S}${D}|${D}${S}(?:work|on|hold)\\b`, (s, r) => ({ ...s, workMs: ms(r, first(r, 1, 2), 1) })),
+  set('rest', `(?:rest|change)${S}${D}|${D}${S}(?:rest|off)\\b`, (s, r) => ({ ...s, restMs: ms(r, first(r, 1, 2)) })),
+  set('reps', `(\\d{1,3})${S}(?:reps?)\\b(${S}(?:a|per|each)\\s+side\\b)?`, (s, { m }) => ({
     ...s,
     reps: { count: Math.max(1, Number(m[1])), per: m[2] === undefined ? 'total' : 'side' },
   })),
-  set('a side', `(\\d{1,3})${S}(?:a|per|each)\\s+side\\b`, (s, m) => ({
+  set('a side', `(\\d{1,3})${S}(?:a|per|each)\\s+side\\b`, (s, { m }) => ({
     ...s,
     reps: { count: Math.max(1, Number(m[1])), per: 'side' },
   })),
-  set('round', `(?:r|round\\s+)(\\d{1,2})\\s+${D}${S}/${S}${D}`, (s, m) =>
-    withCell(s, roundOf(m), { workMs: Math.max(1, ms(m, 2)), restMs: ms(m, 3) }),
+  set('kg', `(?:@|with)?${S}${KG}`, (s, r) => ({ ...s, weightKg: kg(r, 1) })),
+  set('round', `${ROUND}${D}${S}/${S}${D}`, (s, r) =>
+    withCell(s, roundOf(r), { workMs: ms(r, 2, 1), restMs: ms(r, 3) }),
   ),
-  set('round', `(?:r|round\\s+)(\\d{1,2})\\s+work\\s+${D}`, (s, m) =>
-    withCell(s, roundOf(m), { workMs: Math.max(1, ms(m, 2)) }),
-  ),
-  set('round', `(?:r|round\\s+)(\\d{1,2})\\s+rest\\s+${D}`, (s, m) => withCell(s, roundOf(m), { restMs: ms(m, 2) })),
-  set('tempo', `tempo\\s+${D}-${D}-${D}-${D}`, (s, m) => ({
+  set('round', `${ROUND}work\\s+${D}`, (s, r) => withCell(s, roundOf(r), { workMs: ms(r, 2, 1) })),
+  set('round', `${ROUND}rest\\s+${D}`, (s, r) => withCell(s, roundOf(r), { restMs: ms(r, 2) })),
+  set('round', `${ROUND}(?:@|with)?${S}${KG}`, (s, r) => withCell(s, roundOf(r), { weightKg: kg(r, 2) })),
+  words('round', `${ROUND}do`, 80, (s, move, r) => withCell(s, roundOf(r), { swap: { move } })),
+  words('round', `${ROUND}say`, 60, (s, say, r) => {
+    const before = s.cells?.find((c) => c.round === roundOf(r))?.phases;
+    return withCell(s, roundOf(r), { phases: more(before, { when: 'at', ms: AT_START_MS, say }, 8, r) });
+  }),
+  set('tempo', `tempo\\s+${D}-${D}-${D}-${D}`, (s, r) => ({
     ...s,
-    tempo: { downMs: ms(m, 1), holdMs: ms(m, 2), upMs: ms(m, 3), topMs: ms(m, 4) },
+    tempo: { downMs: ms(r, 1), holdMs: ms(r, 2), upMs: ms(r, 3), topMs: ms(r, 4) },
   })),
-  set('counts', `(\\d{1,4})${S}counts?\\b(?:\\s+${LABEL}(?=\\s*(?:,|;|\\[|#|$)))?`, (s, m) => ({
-    ...s,
-    layers: [
-      ...(s.layers ?? []),
-      { name: readName(m[2] ?? '', 40) || 'Move', counts: Math.max(1, Math.min(1024, Number(m[1]))) },
-    ].slice(0, 12),
-  })),
+  set('counts', `(\\d{1,4})${S}counts?\\b(?:\\s+${LABEL}(?=\\s*(?:,|;|\\[|#|$)))?`, (s, r) => {
+    const counts = Number(r.m[1]);
+    if (counts < 1 || counts > 1024) r.mark('Counts go from 1 to 1024');
+    const layer = { name: named(r, 2, 40) || 'Move', counts: Math.max(1, Math.min(1024, counts)) };
+    return { ...s, layers: more(s.layers, layer, 12, r) };
+  }),
   words('effort', 'effort', 24, (s, effort) => ({ ...s, effort })),
   words('easier', 'easier', 80, (s, easier) => ({ ...s, easier })),
   words('harder', 'harder', 80, (s, harder) => ({ ...s, harder })),
-  words('cue', 'cue', 80, (s, cue) => ({ ...s, formCues: [...(s.formCues ?? []), cue].slice(0, 6) })),
-  words('at half', 'at\\s+half\\s+say', 60, (s, say) => phase(s, { when: 'half', say })),
-  words('last', `last\\s+${D}\\s+say`, 60, (s, say, m) => phase(s, { when: 'last', ms: Math.max(1, ms(m)), say })),
-  words('at', `at\\s+${D}\\s+say`, 60, (s, say, m) => phase(s, { when: 'at', ms: Math.max(1, ms(m)), say })),
+  words('low impact', 'low[- ]impact', 80, (s, lowImpact) => ({ ...s, lowImpact })),
+  words('say as', 'say\\s+as', 80, (s, sayAs) => ({ ...s, sayAs })),
+  words('cue', 'cue', 80, (s, cue, r) => ({ ...s, formCues: more(s.formCues, cue, 6, r) })),
+  ...phase('at half', 'at\\s+half\\s+say', (_, say) => ({ when: 'half', say })),
+  ...phase('last', `last\\s+${D}\\s+say`, (r, say, k) => ({ when: 'last', ms: ms(r, k, 1), say })),
+  ...phase('at', `at\\s+${D}\\s+say`, (r, say, k) => ({ when: 'at', ms: ms(r, k, 1), say })),
   set('optional', 'optional\\b', (s) => ({ ...s, optional: true })),
-  set('', `\\[((?:[^\\]"#]|${QUOTED})*)\\]`, (s, m) => ({ ...s, kit: kitOf(m[1] ?? '') })),
+  set('no kit', 'no\\s+kit\\b', (s) => ({ ...s, kit: [] })),
+  set('', `\\[((?:[^\\]"#]|${QUOTED})*)\\]`, (s, r) => ({ ...s, kit: kitOf(r) })),
 ];
 
-function roundOf(m: RegExpExecArray): number {
-  return Math.max(1, Math.min(99, Number(m[1])));
-}
-
-function kitOf(list: string): string[] {
-  const items = list.match(new RegExp(`${QUOTED}|[^,]+`, 'g')) ?? [];
-  return items
-    .map((t) => readName(t, 40))
-    .filter(Boolean)
-    .slice(0, 8);
+function kitOf({ m, mark }: Reading): string[] {
+  const items = ((m[1] ?? '').match(new RegExp(`\\s*${QUOTED}|[^,]+`, 'g')) ?? [])
+    .map((t) => readName(t))
+    .filter(Boolean);
+  if (items.length > 8) mark('At most 8 pieces of kit');
+  if (items.some((t) => [...t].length > 40)) mark('At most 40 letters; the rest was cut');
+  return items.slice(0, 8).map((t) => clipText(t, 40));
 }

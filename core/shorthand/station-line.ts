@@ -1,7 +1,7 @@
 import { clipText, newStation, type Station } from '../plan/index.ts';
 import { readClauses, type ShorthandProblem } from './clauses.ts';
 import { QUOTED, readName } from './lexis.ts';
-import { STATION_CLAUSES } from './station-clauses.ts';
+import { newTarget, STATION_CLAUSES } from './station-clauses.ts';
 
 const FIRST = new RegExp(`\\s*(?:(\\d{1,3})\\s*(?:x\\s+|\\s)(?=[\\p{L}"]))?(${QUOTED}|[^,\\[\\]"]+)`, 'uy');
 
@@ -28,11 +28,13 @@ export function readStationLine(
   const cut = quoted ? raw.length : moveEnd(raw);
   const move = readName(raw.slice(0, cut)).trim();
   if (move === '') return { station: null, problems: [{ ...nothing, message: 'A station needs the name of a move' }] };
-  const target = { station: newStation(id, clipText(move, 80)) };
+  const target = newTarget(newStation(id, clipText(move, 80)));
   if (reps !== undefined)
     target.station = { ...target.station, reps: { count: Math.max(1, Number(reps)), per: 'total' } };
   const { problems } = readClauses(text, start + cut, line, STATION_CLAUSES, target);
-  if (move.length > 80)
+  for (const { at, length, message } of target.marks)
+    problems.push({ line, column: at + 1, length, message, suggestion: null });
+  if ([...move].length > 80)
     problems.push({
       line,
       column: start + 1,
@@ -49,7 +51,7 @@ function moveEnd(raw: string): number {
   for (const gap of raw.matchAll(/\s+/g)) {
     const at = gap.index;
     if (at === 0 || raw.slice(at).trim() === '') continue;
-    const { problems, applied } = readClauses(raw, at, 1, STATION_CLAUSES, { station: newStation('x', 'x') }, true);
+    const { problems, applied } = readClauses(raw, at, 1, STATION_CLAUSES, newTarget(newStation('x', 'x')), true);
     if (applied > 0 && problems.length === 0) return at;
   }
   return raw.length;

@@ -1,4 +1,16 @@
-import { type Block, type Cell, type Format, type Phase, type Plan, roleTitle, type Station } from '../plan/index.ts';
+import {
+  type Block,
+  type Cell,
+  DEFAULT_GET_READY_MS,
+  type Format,
+  moduleOf,
+  type Phase,
+  type Plan,
+  roleTitle,
+  type Station,
+  settingOf,
+  settingsOf,
+} from '../plan/index.ts';
 import { writeDuration as d, writeName } from './lexis.ts';
 import { readStationLine } from './station-line.ts';
 
@@ -20,6 +32,7 @@ export function writeShorthand(plan: Plan): string {
     `level: ${plan.level}`,
     ...(plan.room !== '' ? [`room: ${writeHeader(plan.room)}`] : []),
     `count-in: ${d(plan.countInMs)}`,
+    ...when(plan.getReadyMs !== DEFAULT_GET_READY_MS, `get-ready: ${d(plan.getReadyMs)}`),
   ];
   return `${[head.join('\n'), ...plan.blocks.map(writeBlock)].join('\n\n')}\n`;
 }
@@ -55,101 +68,15 @@ export function writeBlock(block: Block): string {
   return lines.join('\n');
 }
 
-const rounds = (n: number) => `${n} ${n === 1 ? 'round' : 'rounds'}`;
+/** The words of a format: how it opens, then every setting that silence does not say. */
+function formatWords(format: Format): string[] {
+  const said = settingsOf(format).map(([key, setting]): string | null =>
+    setting.say(settingOf(format, key) as never, d, format),
+  );
+  return [moduleOf(format).open(format, d), ...said.filter((words) => words !== null)];
+}
+
 const when = (yes: boolean, words: string) => (yes ? [words] : []);
-
-function formatWords(f: Format): string[] {
-  switch (f.kind) {
-    case 'circuit':
-      return [
-        'circuit',
-        rounds(f.rounds),
-        `${d(f.workMs)}/${d(f.restMs)}`,
-        ...when(f.workByRoundMs !== undefined, `work by round ${f.workByRoundMs?.map(d).join(' ')}`),
-        ...when(f.restByRoundMs !== undefined, `rest by round ${f.restByRoundMs?.map(d).join(' ')}`),
-        ...when(f.roundBreakMs > 0, `${d(f.roundBreakMs)} between rounds`),
-        ...groupWords(f.groupSize),
-        ...when(f.groupBreakMs > 0, `${d(f.groupBreakMs)} between groups`),
-        ...when(f.breakMode === 'adds', 'breaks add'),
-        ...when(f.lastRest === 'keep', 'keep last rest'),
-      ];
-    case 'tabata':
-      return [
-        'tabata',
-        `${f.rounds} sets`,
-        `${d(f.workMs)}/${d(f.restMs)}`,
-        f.order === 'goRound' ? 'go round' : 'station by station',
-        ...when(f.breakMs > 0, `${d(f.breakMs)} between groups`),
-        ...when(f.breakMode === 'adds', 'breaks add'),
-        ...when(f.lastRest === 'drop', 'drop last rest'),
-      ];
-    case 'emom':
-      return [`every ${d(f.periodMs)}`, rounds(f.rounds), `${d(f.workMs)} work`, `${f.secondsPerRep} a rep`];
-    case 'windows':
-      return [
-        'windows',
-        `${f.count} windows`,
-        `${d(f.onMs)} on`,
-        `${d(f.offMs)} off`,
-        ...when(f.lastOff === 'keep', 'keep last off'),
-      ];
-    case 'addOn':
-      return [
-        'add-on',
-        `${d(f.workMs)} work`,
-        `${d(f.restMs)} rest`,
-        ...when(f.withinMs > 0, `${d(f.withinMs)} between stations`),
-        ...when(f.order === 'oldestFirst', 'oldest first'),
-        ...when(f.reverse, 'reverse'),
-      ];
-    case 'ladder':
-      return [
-        'ladder',
-        rounds(f.rounds),
-        `${d(f.workMs)} a rung`,
-        `${d(f.restMs)} rest`,
-        ...when(f.lastRest === 'keep', 'keep last rest'),
-      ];
-    default:
-      return singleWords(f);
-  }
-}
-
-function singleWords(f: Format): string[] {
-  switch (f.kind) {
-    case 'reps':
-      return [
-        'reps',
-        rounds(f.rounds),
-        `${f.reps} reps`,
-        `${d(f.restMs)} rest`,
-        ...when(f.roundBreakMs > 0, `${d(f.roundBreakMs)} between rounds`),
-        `${f.secondsPerRep} a rep`,
-      ];
-    case 'beats':
-      return ['beats', `${f.bpm} bpm`, `${f.counts} counts`, rounds(f.rounds)];
-    case 'holds':
-      return ['holds', `hold ${d(f.holdMs)}`, `change ${d(f.changeMs)}`];
-    case 'amrap':
-      return [f.forTime ? 'for time' : 'amrap', `cap ${d(f.capMs)}`];
-    case 'open':
-      return [
-        { talk: 'talk', water: 'water', setUp: 'set-up', move: 'moving freely' }[f.purpose],
-        d(f.lengthMs),
-        ...when(f.untilTap, 'until tapped'),
-      ];
-    case 'demo':
-      return ['demo', `${d(f.perStationMs)} a station`];
-    default:
-      return [];
-  }
-}
-
-function groupWords(size: number | null): string[] {
-  if (size === null) return [];
-  if (size === 1) return ['station by station'];
-  return [size === 2 ? 'in pairs' : size === 3 ? 'in threes' : `in groups of ${size}`];
-}
 
 /** One station as a line, its move quoted when it would read as anything else. */
 export function writeStation(s: Station): string {
@@ -160,6 +87,7 @@ export function writeStation(s: Station): string {
     ...sidesWords(s.sides),
     ...when(s.workMs !== undefined, `${d(s.workMs ?? 0)} work`),
     ...when(s.restMs !== undefined, `${d(s.restMs ?? 0)} rest`),
+    ...when(s.weightKg !== undefined, `${s.weightKg} kg`),
     ...when(s.reps !== undefined, `${s.reps?.count} reps${s.reps?.per === 'side' ? ' a side' : ''}`),
     ...(s.cells ?? []).flatMap(cellWords),
     ...(s.tempo ? [`tempo ${[s.tempo.downMs, s.tempo.holdMs, s.tempo.upMs, s.tempo.topMs].map(d).join('-')}`] : []),
@@ -167,36 +95,48 @@ export function writeStation(s: Station): string {
     ...when(s.effort !== undefined, `effort ${writeName(s.effort ?? '')}`),
     ...when(s.easier !== undefined, `easier ${writeName(s.easier ?? '')}`),
     ...when(s.harder !== undefined, `harder ${writeName(s.harder ?? '')}`),
+    ...when(s.lowImpact !== undefined, `low impact ${writeName(s.lowImpact ?? '')}`),
+    ...when(s.sayAs !== undefined, `say as ${writeName(s.sayAs ?? '')}`),
     ...(s.formCues ?? []).map((c) => `cue ${writeName(c)}`),
     ...(s.phases ?? []).map(phaseWords),
     ...when(s.optional === true, 'optional'),
-    ...when((s.kit ?? []).length > 0, `[${(s.kit ?? []).map(writeName).join(', ')}]`),
+    ...when(s.kit !== undefined, s.kit?.length === 0 ? 'no kit' : `[${(s.kit ?? []).map(writeName).join(', ')}]`),
   ];
   return parts.join(', ');
 }
 
 function sidesWords(sides: Station['sides']): string[] {
   const first = 'first' in sides && sides.first === 'right' ? ['right first'] : [];
+  const between = (ms: number | undefined) => (ms === undefined ? '' : ` ${d(ms)} between sides`);
   switch (sides.mode) {
     case 'none':
       return [];
     case 'alternating':
       return ['alternating'];
+    case 'one':
+      return [`${sides.side} only`];
     case 'each':
-      return [`each side ${d(sides.restMs)} between sides`, ...first];
+      return [`each side${between(sides.restMs)}`, ...first];
     case 'split':
       return ['switch at half', ...first];
     case 'byRound':
       return ['by round', ...first];
     case 'chain':
-      return [`chain ${d(sides.breakMs)} between sides`, ...first];
+      return [`chain${between(sides.breakMs)}`, ...first];
   }
 }
 
-function cellWords({ round, workMs, restMs }: Cell): string[] {
-  if (workMs !== undefined && restMs !== undefined) return [`round ${round} ${d(workMs)}/${d(restMs)}`];
-  if (workMs !== undefined) return [`round ${round} work ${d(workMs)}`];
-  return restMs !== undefined ? [`round ${round} rest ${d(restMs)}`] : [];
+/** What is different in one round, each thing with its round. */
+function cellWords({ round, workMs, restMs, weightKg, phases, swap }: Cell): string[] {
+  const both = workMs !== undefined && restMs !== undefined;
+  return [
+    ...when(swap !== undefined, `do ${writeName(swap?.move ?? '')}`),
+    ...when(both, `${d(workMs ?? 0)}/${d(restMs ?? 0)}`),
+    ...when(!both && workMs !== undefined, `work ${d(workMs ?? 0)}`),
+    ...when(!both && restMs !== undefined, `rest ${d(restMs ?? 0)}`),
+    ...when(weightKg !== undefined, `${weightKg} kg`),
+    ...(phases ?? []).map(phaseWords),
+  ].map((words) => `round ${round} ${words}`);
 }
 
 function phaseWords(p: Phase): string {

@@ -1,4 +1,4 @@
-import type { Plan } from '../plan/index.ts';
+import { type Block, moduleOf, type Plan } from '../plan/index.ts';
 import { type Interval, isWork, stationAt } from '../timeline/index.ts';
 
 /** A drum of the beat loop, or a step of the metronome. */
@@ -26,7 +26,7 @@ export function beatsOf(plan: Pick<Plan, 'blocks'>, intervals: readonly Interval
     while (intervals[to]?.blockIndex === first.blockIndex && intervals[to]?.kind !== 'blockBreak') to++;
     const stretch = intervals.slice(from, to);
     const bpm = tempoOf(plan, first);
-    if (bpm !== null) addLoop(beats, stretch, bpm, plan.blocks[first.blockIndex]?.format.kind === 'beats');
+    if (bpm !== null) addLoop(beats, stretch, bpm, countedAt(plan.blocks[first.blockIndex]) !== null);
     for (const i of stretch) addTempo(beats, plan, i);
     from = to;
   }
@@ -37,8 +37,11 @@ export function beatsOf(plan: Pick<Plan, 'blocks'>, intervals: readonly Interval
 function tempoOf(plan: Pick<Plan, 'blocks'>, interval: Interval): number | null {
   const block = plan.blocks[interval.blockIndex];
   if (!block || interval.kind === 'blockBreak') return null;
-  return block.format.kind === 'beats' ? block.format.bpm : (block.musicBpm ?? null);
+  return countedAt(block) ?? block.musicBpm ?? null;
 }
+
+/** The tempo a block is counted in; null where it is counted in seconds. */
+const countedAt = (block: Block | undefined) => (block ? moduleOf(block.format).traits.bpm(block.format) : null);
 
 function addLoop(beats: Beat[], stretch: readonly Interval[], bpm: number, counts: boolean): void {
   const main = stretch.filter((i) => i.kind !== 'countIn');

@@ -1,135 +1,300 @@
 import fc from 'fast-check';
-import { type Block, defaultFormat, type Format, newPlan, type Plan, type Sides, type Station } from '../plan/index.ts';
+import { AUDIENCES } from '../moves/index.ts';
+import {
+  type Block,
+  type Cell,
+  CUE_LEVELS,
+  CUE_NAMES,
+  defaultFormat,
+  FIXTURES,
+  FORMAT_KINDS,
+  type Format,
+  type FormatKind,
+  type FormatOf,
+  type Layout,
+  PHRASES,
+  type Phase,
+  type Plan,
+  ROOM_SHAPES,
+  SCHOOLS,
+  type Sides,
+  type Station,
+  VOICES,
+} from '../plan/index.ts';
+
+/*
+ * Random documents. There is one row for each field of each table: a field that has none does not compile, and every property
+ * test that is made over a class has every field in it.
+ */
+
+type Rows<T> = { readonly [K in keyof T]-?: fc.Arbitrary<T[K]> };
 
 const seconds = (min: number, max: number) => fc.integer({ min, max }).map((x) => x * 1000);
 const side = fc.constantFrom('left' as const, 'right' as const);
+const optional = <T>(arb: fc.Arbitrary<T>) => fc.option(arb, { nil: undefined });
+const oneOf = <const T extends readonly string[]>(list: T) => fc.constantFrom<T[number]>(...list);
+/** Texts as people type them, some that look like shorthand, and some that need every care. */
+const words = (most: number) =>
+  fc
+    .oneof(
+      {
+        weight: 4,
+        arbitrary: oneOf(['Rope slam', 'Box step-up', 'hips back', 'Näcken–Zug', 'slow and tall', 'Bear walk']),
+      },
+      oneOf(['10 x "Rope", slow', '3 rounds', 'a #1, [b]: c', 'work 40', 'x\\n', '🛶 pull', 'main: lift', 'each side']),
+      fc.string({ unit: 'binary', minLength: 1, maxLength: most }),
+    )
+    .map((t) => [...t.replace(/[\0\p{Surrogate}\s]/gu, ' ').trim()].slice(0, most).join('').trim() || 'x');
+
+/** A thing of its rows; optional keys that are undefined are left out, as in a document read from JSON. */
+function thing<T extends object>(rows: Rows<T>): fc.Arbitrary<T> {
+  return fc
+    .record(rows as unknown as Record<string, fc.Arbitrary<unknown>>)
+    .map((value) => Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as T);
+}
 
 export const sidesArb: fc.Arbitrary<Sides> = fc.oneof(
   fc.constant<Sides>({ mode: 'none' }),
   fc.constant<Sides>({ mode: 'alternating' }),
-  fc.record({ mode: fc.constant('each' as const), first: side, restMs: seconds(0, 10) }),
+  fc.record({ mode: fc.constant('one' as const), side }),
+  thing<Extract<Sides, { mode: 'each' }>>({
+    mode: fc.constant('each' as const),
+    first: side,
+    restMs: optional(seconds(0, 10)),
+  }),
   fc.record({ mode: fc.constant('split' as const), first: side }),
   fc.record({ mode: fc.constant('byRound' as const), first: side }),
-  fc.record({ mode: fc.constant('chain' as const), first: side, breakMs: seconds(0, 30) }),
+  thing<Extract<Sides, { mode: 'chain' }>>({
+    mode: fc.constant('chain' as const),
+    first: side,
+    breakMs: optional(seconds(0, 30)),
+  }),
 );
 
-const optional = <T>(arb: fc.Arbitrary<T>) => fc.option(arb, { nil: undefined });
 const list = (min: number) => optional(fc.array(seconds(min, 60), { minLength: 1, maxLength: 4 }));
-const breakMode = fc.constantFrom('replaces' as const, 'adds' as const);
-const lastRest = fc.constantFrom('drop' as const, 'keep' as const);
+const breakMode = oneOf(['replaces', 'adds']);
+const lastRest = oneOf(['drop', 'keep']);
 const rounds = fc.integer({ min: 1, max: 5 });
+const perRep = fc.constantFrom(1, 2, 3.5);
+const bool = fc.boolean();
 
-export const formatArb: fc.Arbitrary<Format> = fc.oneof(
-  fc.record({
-    kind: fc.constant('circuit' as const),
+/** The settings of each format. */
+const SETTINGS: { readonly [K in FormatKind]: Rows<Omit<FormatOf<K>, 'kind'>> } = {
+  circuit: {
     rounds,
     workMs: seconds(1, 90),
     restMs: seconds(0, 40),
     workByRoundMs: list(1),
     restByRoundMs: list(0),
     roundBreakMs: seconds(0, 120),
+    roundBreakHeld: bool,
     groupSize: fc.option(fc.integer({ min: 1, max: 5 })),
     groupBreakMs: seconds(0, 90),
+    groupBreakHeld: bool,
     breakMode,
     lastRest,
-  }),
-  fc.record({
-    kind: fc.constant('tabata' as const),
+  },
+  tabata: {
     rounds,
     workMs: seconds(1, 40),
     restMs: seconds(0, 20),
-    order: fc.constantFrom('stationByStation' as const, 'goRound' as const),
+    order: oneOf(['stationByStation', 'goRound']),
     breakMs: seconds(0, 60),
+    breakHeld: bool,
     breakMode,
     lastRest,
-  }),
-  fc.record({
-    kind: fc.constant('emom' as const),
-    periodMs: seconds(30, 120),
-    rounds,
-    workMs: seconds(1, 30),
-    secondsPerRep: fc.constantFrom(1, 2, 3.5),
-  }),
-  fc.record({
-    kind: fc.constant('windows' as const),
-    onMs: seconds(1, 120),
-    offMs: seconds(0, 90),
-    count: rounds,
-    lastOff: lastRest,
-  }),
-  fc.record({
-    kind: fc.constant('addOn' as const),
+  },
+  emom: { periodMs: seconds(30, 120), rounds, workMs: seconds(1, 30), secondsPerRep: perRep },
+  windows: { onMs: seconds(1, 120), offMs: seconds(0, 90), count: rounds, lastOff: lastRest },
+  addOn: {
     workMs: seconds(1, 60),
     restMs: seconds(0, 60),
     withinMs: seconds(0, 10),
-    order: fc.constantFrom('newestFirst' as const, 'oldestFirst' as const),
-    reverse: fc.boolean(),
-  }),
-  fc.record({ kind: fc.constant('ladder' as const), rounds, workMs: seconds(1, 30), restMs: seconds(0, 60), lastRest }),
-  fc.record({
-    kind: fc.constant('reps' as const),
+    order: oneOf(['newestFirst', 'oldestFirst']),
+    reverse: bool,
+  },
+  ladder: { rounds, workMs: seconds(1, 30), restMs: seconds(0, 60), lastRest },
+  reps: {
     rounds,
     reps: fc.integer({ min: 1, max: 30 }),
     restMs: seconds(0, 60),
     roundBreakMs: seconds(0, 60),
-    secondsPerRep: fc.constantFrom(1, 2.5, 4),
-  }),
-  fc.record({
-    kind: fc.constant('beats' as const),
-    bpm: fc.integer({ min: 60, max: 180 }),
-    rounds,
-    counts: fc.constantFrom(8, 16, 32, 64),
-  }),
-  fc.record({ kind: fc.constant('holds' as const), holdMs: seconds(5, 60), changeMs: seconds(0, 10) }),
-  fc.record({ kind: fc.constant('amrap' as const), capMs: seconds(60, 900), forTime: fc.boolean() }),
-  fc.record({
-    kind: fc.constant('open' as const),
-    lengthMs: seconds(5, 300),
-    untilTap: fc.boolean(),
-    purpose: fc.constantFrom('talk' as const, 'water' as const, 'setUp' as const, 'move' as const),
-  }),
-  fc.record({ kind: fc.constant('demo' as const), perStationMs: seconds(3, 20) }),
-);
+    roundBreakHeld: bool,
+    secondsPerRep: perRep,
+  },
+  beats: { bpm: fc.integer({ min: 60, max: 180 }), rounds, counts: fc.constantFrom(8, 16, 32, 64) },
+  holds: { holdMs: seconds(5, 60), changeMs: seconds(0, 10) },
+  amrap: { capMs: seconds(60, 900), forTime: bool },
+  open: { lengthMs: seconds(5, 300), untilTap: bool, purpose: oneOf(['talk', 'water', 'setUp', 'move']) },
+  demo: { perStationMs: seconds(3, 20) },
+};
 
-const MOVES = ['Rope slam', 'Box step-up', 'Sandbag lift', 'Oar press', 'Dock plank', 'Tide squat', 'Bear walk'];
-
-export const stationArb: fc.Arbitrary<Omit<Station, 'id'>> = fc
-  .record({
-    move: fc.constantFrom(...MOVES),
-    sides: sidesArb,
-    workMs: optional(seconds(1, 90)),
-    restMs: optional(seconds(0, 60)),
-    reps: optional(
-      fc.record({ count: fc.integer({ min: 1, max: 30 }), per: fc.constantFrom('total' as const, 'side' as const) }),
+export const formatArb: fc.Arbitrary<Format> = fc
+  .constantFrom(...FORMAT_KINDS)
+  .chain((kind) =>
+    thing<object>(SETTINGS[kind as FormatKind] as Rows<object>).map(
+      (settings) => ({ ...(defaultFormat(kind as FormatKind) as object), ...settings }) as Format,
     ),
-    optional: optional(fc.constant(true)),
-  })
-  .map(dropUndefined);
+  );
 
-/** Optional keys that are undefined are left out, as in a document read from JSON. */
-function dropUndefined<T extends object>(value: T): T {
-  return Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as T;
-}
+const phaseArb: fc.Arbitrary<Phase> = fc.oneof(
+  fc.record({ when: fc.constant('half' as const), say: words(60) }),
+  fc.record({ when: fc.constant('last' as const), ms: seconds(1, 30), say: words(60) }),
+  fc.record({ when: fc.constant('at' as const), ms: seconds(1, 30), say: words(60) }),
+);
+const phases = fc.array(phaseArb, { minLength: 1, maxLength: 3 });
+const kit = fc.array(words(40), { maxLength: 3 });
+const weightKg = fc.constantFrom(2, 7.5, 16, 120);
+const cueLevels = optional(thing(Object.fromEntries(CUE_NAMES.map((n) => [n, optional(oneOf(CUE_LEVELS))])) as never));
 
-export const blockArb: fc.Arbitrary<Omit<Block, 'id'>> = fc.record({
-  title: fc.constantFrom('Warm-up', 'Main', 'Low water', 'Cool-down'),
-  role: fc.constantFrom('warmUp' as const, 'main' as const, 'finisher' as const, 'coolDown' as const, 'other' as const),
-  use: fc.constantFrom('together' as const, 'stations' as const),
+const CELL: Rows<Cell> = {
+  round: fc.integer({ min: 1, max: 5 }),
+  workMs: optional(seconds(1, 60)),
+  restMs: optional(seconds(0, 60)),
+  weightKg: optional(weightKg),
+  phases: optional(phases),
+  swap: optional(
+    thing<NonNullable<Cell['swap']>>({
+      move: words(80),
+      kit: optional(kit),
+      easier: optional(words(80)),
+      harder: optional(words(80)),
+    }),
+  ),
+};
+/** Single rounds as the editor makes them: each says something, in order. */
+const cells = fc
+  .uniqueArray(thing<Cell>(CELL), { selector: (c) => c.round, maxLength: 3 })
+  .map((all) => all.filter((c) => Object.keys(c).length > 1).sort((a, b) => a.round - b.round))
+  .map((all) => (all.length > 0 ? all : undefined));
+
+const STATION: Rows<Omit<Station, 'id'>> = {
+  move: fc.oneof(oneOf(['Oar press', 'Dock plank', 'Tide squat', 'Sandbag lift']), words(80)),
+  sides: sidesArb,
+  workMs: optional(seconds(1, 90)),
+  restMs: optional(seconds(0, 60)),
+  cells: fc.oneof({ weight: 3, arbitrary: fc.constant(undefined) }, cells),
+  reps: optional(fc.record({ count: fc.integer({ min: 1, max: 30 }), per: oneOf(['total', 'side']) })),
+  weightKg: optional(weightKg),
+  tempo: optional(
+    fc.record({ downMs: seconds(0, 5), holdMs: seconds(0, 5), upMs: seconds(0, 5), topMs: seconds(0, 5) }),
+  ),
+  layers: optional(
+    fc.array(fc.record({ name: words(40), counts: fc.constantFrom(8, 16, 32) }), { minLength: 1, maxLength: 3 }),
+  ),
+  effort: optional(words(24)),
+  kit: optional(kit),
+  easier: optional(words(80)),
+  harder: optional(words(80)),
+  lowImpact: optional(words(80)),
+  phases: optional(phases),
+  formCues: optional(fc.array(words(80), { maxLength: 3 })),
+  optional: optional(bool),
+  sayAs: optional(words(80)),
+  cueLevels,
+};
+export const stationArb: fc.Arbitrary<Omit<Station, 'id'>> = thing(STATION);
+
+const BLOCK: Rows<Omit<Block, 'id'>> = {
+  title: fc.oneof(oneOf(['Warm-up', 'Main', 'Low water']), words(60)),
+  role: oneOf(['warmUp', 'main', 'finisher', 'coolDown', 'other']),
+  use: oneOf(['together', 'stations']),
   stations: fc
     .array(stationArb, { minLength: 0, maxLength: 7 })
     .map((all) => all.map((station, k) => ({ id: `st${k}`, ...station }))),
-  format: formatArb.map((f) => ({ ...defaultFormat(f.kind), ...dropUndefined(f) }) as Format),
-  breakAfter: fc.record({ ms: seconds(0, 180), untilTap: fc.boolean() }),
+  format: formatArb,
+  breakAfter: fc.record({ ms: seconds(0, 180), untilTap: bool }),
+  floorMs: optional(fc.option(seconds(1, 600))),
+  school: optional(oneOf(SCHOOLS)),
+  cueLevels,
+  musicBpm: optional(fc.integer({ min: 60, max: 200 })),
+  notes: optional(words(200)),
+};
+export const blockArb: fc.Arbitrary<Omit<Block, 'id'>> = thing(BLOCK);
+
+const metres = fc.integer({ min: 3, max: 20 });
+const layoutArb: fc.Arbitrary<Layout> = fc.record({
+  shape: oneOf(ROOM_SHAPES),
+  widthM: metres,
+  depthM: metres,
+  cutWidthM: fc.constantFrom(0, 1, 2),
+  cutDepthM: fc.constantFrom(0, 1, 2),
+  fixtures: fc
+    .array(fc.record({ kind: oneOf(FIXTURES), x: metres, y: metres, widthM: metres, depthM: metres }), { maxLength: 3 })
+    .map((all) => all.map((f, k) => ({ id: `f${k}`, ...f }))),
+  spots: fc
+    .uniqueArray(fc.record({ b: fc.nat(4), s: fc.nat(6), x: metres, y: metres }), {
+      selector: ({ b, s }) => `${b}/${s}`,
+      maxLength: 6,
+    })
+    .map((all) => all.map(({ b, s, x, y }) => ({ blockId: `b${b}`, stationId: `st${s}`, x, y }))),
 });
 
-/** Random classes of every format mixed. */
-export const planArb: fc.Arbitrary<Plan> = fc
-  .record({
-    blocks: fc.array(blockArb, { minLength: 0, maxLength: 5 }),
-    countInMs: fc.constantFrom(0, 5000, 10_000),
-  })
-  .map(({ blocks, countInMs }) => ({
-    ...newPlan('plan-r', 'Random class'),
-    countInMs,
-    blocks: blocks.map((b, k) => ({ id: `b${k}`, ...b })),
-  }));
+const PLAN: Rows<Omit<Plan, 'version' | 'id'>> = {
+  title: fc.oneof(oneOf(['Slack Water', 'First Light']), words(80)),
+  slot: fc.record({
+    start: fc.option(oneOf(['18:30', '06:15', '23:59'])),
+    lengthMs: fc.option(fc.constantFrom(2_700_000, 3_600_000, 61_500)),
+  }),
+  heads: fc.option(fc.integer({ min: 1, max: 60 })),
+  level: oneOf(['beginner', 'mixed', 'practised']),
+  room: fc.oneof(fc.constant(''), words(60)),
+  layout: optional(layoutArb),
+  notes: fc.oneof(fc.constant(''), words(400)),
+  countInMs: fc.constantFrom(0, 5000, 10_000),
+  getReadyMs: fc.constantFrom(0, 5000, 8000),
+  cues: fc.record({
+    tones: bool,
+    countdownBeforeWork: bool,
+    countdownBeforeEnd: bool,
+    nextUp: bool,
+    half: bool,
+    tenSeconds: bool,
+    rounds: bool,
+    phases: bool,
+    formCues: bool,
+    milestones: bool,
+    water: bool,
+  }),
+  cueLevels,
+  phrases: optional(thing(Object.fromEntries(PHRASES.map((p) => [p, optional(words(120))])) as never)),
+  lines: optional(fc.array(fc.record({ atMs: seconds(0, 600), text: words(200), spoken: bool }), { maxLength: 3 })),
+  voice: optional(
+    thing<NonNullable<Plan['voice']>>({
+      name: oneOf(VOICES),
+      rate: fc.constantFrom(0.8, 1, 1.25),
+      second: optional(oneOf(VOICES)),
+    }),
+  ),
+  squads: optional(fc.array(words(40), { maxLength: 4 })),
+  silent: optional(bool),
+  audience: optional(fc.uniqueArray(oneOf(AUDIENCES), { maxLength: 3 })),
+  accepted: optional(
+    fc
+      .uniqueArray(fc.record({ b: fc.nat(4), s: fc.nat(6), text: words(400) }), {
+        selector: ({ b, s }) => `${b}:${s}`,
+        minLength: 1,
+        maxLength: 3,
+      })
+      .map((all) => all.map(({ b, s, text }) => ({ key: `missingSides:b${b}:st${s}`, text }))),
+  ),
+  blocks: fc
+    .array(blockArb, { minLength: 0, maxLength: 5 })
+    .map((all) => all.map((block, k) => ({ id: `b${k}`, ...block }))),
+};
+
+/** Random classes with every field in them; what they name is there. */
+export const planArb: fc.Arbitrary<Plan> = thing(PLAN).map((plan) => named({ version: 2, id: 'plan-r', ...plan }));
+
+/** The class without spots and accepted findings of blocks and stations it does not have. */
+function named(plan: Plan): Plan {
+  const has = (blockId: string, stationId: string) =>
+    plan.blocks.some((b) => b.id === blockId && b.stations.some((s) => s.id === stationId));
+  const { accepted, layout, ...rest } = plan;
+  const kept = accepted?.filter(({ key }) => has(key.split(':')[1] ?? '', key.split(':')[2] ?? ''));
+  return {
+    ...rest,
+    ...(kept && kept.length > 0 ? { accepted: kept } : {}),
+    ...(layout ? { layout: { ...layout, spots: layout.spots.filter((s) => has(s.blockId, s.stationId)) } } : {}),
+  };
+}

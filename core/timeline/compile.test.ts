@@ -183,11 +183,11 @@ describe('blocks', () => {
   it('puts the block break between two blocks and never at the end of the class', () => {
     const one = { ...circuit(stations(1), 10, 0, 1), breakAfter: { ms: s(45), untilTap: true } };
     const plan = planOf(one, { ...one, id: 'other' });
-    expect(shape(plan)).toEqual(['work 10 0', 'blockBreak 45 -', 'work 10 0']);
+    expect(shape(plan)).toEqual(['work 10 0', 'blockBreak 45 -', 'countIn 5 -', 'work 10 0']);
     const t = totals(plan);
     expect(t.blocks.map((b) => [b.startMs, b.totalMs, b.withBreakMs])).toEqual([
-      [0, 10_000, 55_000],
-      [55_000, 10_000, 10_000],
+      [0, 10_000, 60_000],
+      [60_000, 10_000, 10_000],
     ]);
   });
 

@@ -1,45 +1,30 @@
-import type { Block, FormatKind, Plan, Station } from '../plan/index.ts';
-import { expandAddOn } from './formats/add-on.ts';
-import { expandBeats } from './formats/beats.ts';
-import { expandCircuit } from './formats/circuit.ts';
-import { expandEmom } from './formats/emom.ts';
-import { expandHolds } from './formats/holds.ts';
-import { expandLadder } from './formats/ladder.ts';
-import { expandReps } from './formats/reps.ts';
-import { expandAmrap, expandDemo, expandOpen } from './formats/single.ts';
-import { expandTabata } from './formats/tabata.ts';
-import { expandWindows } from './formats/windows.ts';
-import { type Expand, type Interval, type Piece, piece, type Timeline } from './types.ts';
+import { moduleOf, piece } from '../formats/index.ts';
+import { type Block, DEFAULT_GET_READY_MS, type Plan, type Station, withoutMove } from '../plan/index.ts';
+import { stationsOf } from './one-clock.ts';
+import { type Interval, isWait, isWork, type Piece, type Timeline } from './types.ts';
 
-const EXPANDERS: { [K in FormatKind]: Expand<K> } = {
-  circuit: expandCircuit,
-  tabata: expandTabata,
-  emom: expandEmom,
-  windows: expandWindows,
-  addOn: expandAddOn,
-  ladder: expandLadder,
-  reps: expandReps,
-  beats: expandBeats,
-  holds: expandHolds,
-  amrap: expandAmrap,
-  open: expandOpen,
-  demo: expandDemo,
-};
+/** What a timeline is made of; without a get ready, the usual one. */
+export type ClassShape = Pick<Plan, 'blocks'> & Partial<Pick<Plan, 'getReadyMs'>>;
+
+const NONE: readonly Station[] = [];
+
+/** The stations of the first of some blocks that has any, which a demo before them shows. */
+export const shownBy = (following: readonly Block[]) => following.find((b) => b.stations.length > 0)?.stations ?? NONE;
 
 /** One block's own part of the timeline; `following` are the blocks after it, which a demo shows. */
 export function expand(block: Block, following: readonly Block[]): Piece[] {
-  // The table pairs each kind with its own expander; the compiler cannot see the pairing through the lookup.
-  const expander = EXPANDERS[block.format.kind] as Expand<FormatKind>;
-  return expander(block, following);
+  const { expand, traits } = moduleOf(block.format);
+  const shown = traits.stations === 'shown' ? shownBy(following) : NONE;
+  return expand({ format: block.format, stations: stationsOf(block), shown });
 }
 
 /**
  * Compiles a class plan to its timeline: the flat list of intervals from 0, without gap or overlap.
  * The count-in belongs to a run and is not part of it. A break after the last block that takes time is left out.
  */
-export function compile(plan: Pick<Plan, 'blocks'>): Timeline {
-  const pieces: { piece: Piece; blockIndex: number }[] = [];
-  let pending: { piece: Piece; blockIndex: number } | null = null;
+export function compile(plan: ClassShape): Timeline {
+  const pieces: Placed[] = [];
+  let pending: Placed | null = null;
   plan.blocks.forEach((block, blockIndex) => {
     const own = expand(block, plan.blocks.slice(blockIndex + 1));
     if (own.length === 0) return;
@@ -48,10 +33,26 @@ export function compile(plan: Pick<Plan, 'blocks'>): Timeline {
     const { ms, untilTap } = block.breakAfter;
     pending = ms > 0 ? { piece: piece('blockBreak', ms, { untilTap, about: untilTap }), blockIndex } : null;
   });
-  return place(pieces);
+  return place(withGetReady(pieces, plan.getReadyMs ?? DEFAULT_GET_READY_MS));
 }
 
-function place(pieces: readonly { piece: Piece; blockIndex: number }[]): Timeline {
+interface Placed {
+  piece: Piece;
+  blockIndex: number;
+}
+
+/** After a wait nobody is thrown into work: a count-in of its own comes between, at the place of the wait. */
+function withGetReady(pieces: readonly Placed[], getReadyMs: number): readonly Placed[] {
+  if (getReadyMs === 0 || !pieces.some(({ piece: p }) => isWait(p))) return pieces;
+  return pieces.flatMap((placed, k) => {
+    const next = pieces[k + 1]?.piece;
+    if (!isWait(placed.piece) || !next || !isWork(next)) return [placed];
+    const { stationIndex, round } = placed.piece;
+    return [placed, { ...placed, piece: piece('countIn', getReadyMs, { stationIndex, round }) }];
+  });
+}
+
+function place(pieces: readonly Placed[]): Timeline {
   let startMs = 0;
   let about = false;
   const intervals = pieces.map(({ piece: p, blockIndex }, index): Interval => {
@@ -76,13 +77,16 @@ function place(pieces: readonly { piece: Piece; blockIndex: number }[]): Timelin
   return { intervals, totalMs: startMs, about };
 }
 
-/** The station an interval is at or follows, with the move of its round where that is another; null where there is none. */
+/**
+ * The station an interval is at or follows, as it is in that round: with another move, nothing that was said of the usual one;
+ * null where there is none.
+ */
 export function stationAt(plan: Pick<Plan, 'blocks'>, interval: Interval): Station | null {
   const station = ownStation(plan, interval);
-  const swap = station?.cells?.find((c) => c.round === interval.round)?.swap;
-  if (!station || !swap) return station;
-  const { kit: _, easier: __, harder: ___, lowImpact: ____, formCues: _____, ...rest } = station;
-  return { ...rest, ...swap };
+  const cell = station?.cells?.find((c) => c.round === interval.round);
+  if (!station || !cell) return station;
+  const moved = cell.swap ? { ...withoutMove(station), ...cell.swap } : station;
+  return cell.weightKg === undefined ? moved : { ...moved, weightKg: cell.weightKg };
 }
 
 function ownStation(plan: Pick<Plan, 'blocks'>, interval: Interval): Station | null {
@@ -90,7 +94,6 @@ function ownStation(plan: Pick<Plan, 'blocks'>, interval: Interval): Station | n
   const block = plan.blocks[interval.blockIndex];
   if (!block) return null;
   const own = block.stations[interval.stationIndex];
-  if (own || block.format.kind !== 'demo') return own ?? null;
-  const shown = plan.blocks.slice(interval.blockIndex + 1).find((b) => b.stations.length > 0);
-  return shown?.stations[interval.stationIndex] ?? null;
+  if (own || moduleOf(block.format).traits.stations !== 'shown') return own ?? null;
+  return shownBy(plan.blocks.slice(interval.blockIndex + 1))[interval.stationIndex] ?? null;
 }

@@ -1,10 +1,8 @@
-export { compile, stationAt } from './compile.ts';
-export { layersOf } from './formats/beats.ts';
-export { restOf, workOf } from './formats/circuit.ts';
-export { periodWorkMs } from './formats/emom.ts';
-export { repsEstimateMs } from './formats/reps.ts';
+export { layersOf, repsEstimateMs, restOf, roundsOf, withRounds, workOf } from '../formats/index.ts';
+export { type ClassShape, compile, stationAt } from './compile.ts';
+export { apartFrom, atOneClock, stationsOf } from './one-clock.ts';
 export { MAX_INTERVALS, planProblems, structureProblems } from './problems.ts';
-export { type EvenChoice, type OddRound, type OddStation, oddRounds, roundsOf, withRounds } from './rounds.ts';
-export { cellMs, type Sheet, type SheetCell, type SheetColumn, type SheetPart, sheetOf } from './sheet.ts';
+export { type EvenChoice, type OddRound, type OddStation, oddRounds } from './rounds.ts';
+export { cellMs, passMs, type Sheet, type SheetCell, type SheetColumn, type SheetPart, sheetOf } from './sheet.ts';
 export { type BlockTotals, type PlanTotals, type Totals, totals, workToRest } from './totals.ts';
-export { type Interval, type IntervalKind, isBreak, isWork, type PlacedPhase, type Timeline } from './types.ts';
+export { type Interval, type IntervalKind, isBreak, isWait, isWork, type PlacedPhase, type Timeline } from './types.ts';

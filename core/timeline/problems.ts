@@ -1,7 +1,7 @@
+import { moduleOf, roundsOf } from '../formats/index.ts';
 import type { Block, Plan, Problem } from '../plan/index.ts';
 import { expand } from './compile.ts';
-import { periodWorkMs } from './formats/emom.ts';
-import { roundsOf } from './rounds.ts';
+import { apartFrom } from './one-clock.ts';
 
 /** More than any class has: a day of ten-second intervals. What compiles to more would hold up whoever opens it. */
 export const MAX_INTERVALS = 10_000;
@@ -24,13 +24,13 @@ export function structureProblems(plan: Plan): Problem[] {
 }
 
 /**
- * What a well-formed plan can still have wrong: its structure, work longer than its minute, a single round set beyond the last.
- * The compiler copes with the last two (work is held to the period); an instructor must be told.
+ * What a well-formed plan can still have wrong: its structure, work longer than its minute, times of its own where one
+ * clock serves all, a single round set beyond the last. The compiler copes with all but the first; an instructor must be told.
  */
 export function planProblems(plan: Plan): Problem[] {
   return [
     ...structureProblems(plan),
-    ...plan.blocks.flatMap((block, b) => [...overPeriod(block, b), ...beyondRounds(block, b)]),
+    ...plan.blocks.flatMap((block, b) => [...faults(block, b), ...atStations(block, b), ...beyondRounds(block, b)]),
   ];
 }
 
@@ -51,16 +51,31 @@ function doubled(ids: readonly string[], path: (k: number) => string): Problem[]
   );
 }
 
-function overPeriod(block: Block, b: number): Problem[] {
-  const { format } = block;
-  if (format.kind !== 'emom') return [];
-  return block.stations.flatMap((station, k) => {
-    const rounds = [1, ...(station.cells ?? []).map((c) => c.round)];
-    const worst = Math.max(...rounds.map((round) => periodWorkMs(format, station, round)));
-    if (worst <= format.periodMs) return [];
-    const message = `${station.move}: ${worst / 1000} s of work do not fit into a period of ${format.periodMs / 1000} s`;
-    return [{ path: `blocks[${b}].stations[${k}]`, message }];
-  });
+/** What the format finds wrong with a station of it. */
+function faults(block: Block, b: number): Problem[] {
+  const find = moduleOf(block.format).faults;
+  if (!find) return [];
+  return block.stations.flatMap((station, k) =>
+    find(block.format, station).map((fault) => ({
+      path: `blocks[${b}].stations[${k}]`,
+      message: `${station.move}: ${fault}`,
+    })),
+  );
+}
+
+const APART = {
+  times: 'at stations one clock serves all groups: its own times are not used',
+  sides: 'at stations one clock serves all groups: the sides switch at half time',
+};
+
+function atStations(block: Block, b: number): Problem[] {
+  if (block.use !== 'stations') return [];
+  return block.stations.flatMap((station, k) =>
+    apartFrom(station).map((what) => ({
+      path: `blocks[${b}].stations[${k}]`,
+      message: `${station.move}: ${APART[what]}`,
+    })),
+  );
 }
 
 function beyondRounds(block: Block, b: number): Problem[] {

@@ -2,12 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Block, parsePlan } from '../plan/index.ts';
 import { planArb } from '../test/arbitrary.ts';
-import { compile, oddRounds, sheetOf, totals } from './index.ts';
+import { compile, isWork, oddRounds, sheetOf, stationsOf, totals } from './index.ts';
 
 /** Work intervals each station should get, counted from the settings alone. */
 function expectedVisits(block: Block, k: number): number | null {
   const f = block.format;
-  const mode = block.stations[k]?.sides.mode;
+  const mode = stationsOf(block)[k]?.sides.mode;
   const double = mode === 'each' || mode === 'chain' ? 2 : 1;
   const n = block.stations.length;
   switch (f.kind) {
@@ -16,8 +16,9 @@ function expectedVisits(block: Block, k: number): number | null {
     case 'emom':
     case 'ladder':
     case 'reps':
-    case 'beats':
       return f.rounds * double;
+    case 'beats':
+      return f.rounds * double * (block.stations[k]?.layers?.length ?? 1);
     case 'holds':
       return double;
     case 'addOn':
@@ -93,12 +94,14 @@ describe('the timeline of any plan', () => {
         const odd = oddRounds(plan);
         const { intervals } = compile(plan);
         plan.blocks.forEach((block, b) => {
-          block.stations.forEach((station, k) => {
-            const own = intervals.filter((i) => i.blockIndex === b && i.stationIndex === k && i.kind !== 'rest');
+          stationsOf(block).forEach((station, k) => {
+            const own = intervals.filter((i) => i.blockIndex === b && i.stationIndex === k && isWork(i));
             const left = own.filter((i) => i.side === 'left').length;
             const right = own.filter((i) => i.side === 'right').length;
             const told = odd.some((o) => o.blockIndex === b && o.stations.some((x) => x.stationIndex === k));
             if (station.sides.mode === 'byRound') expect(told).toBe(left !== right);
+            else if (station.sides.mode === 'one')
+              expect(own.every((i) => i.side === (station.sides as { side: string }).side)).toBe(true);
             else if (station.sides.mode !== 'split') expect(left).toBe(right);
           });
         });

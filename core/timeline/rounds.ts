@@ -1,19 +1,7 @@
-import type { Block, Format, Plan, Station } from '../plan/index.ts';
-import { defaultSides } from '../plan/index.ts';
+import type { Block, Plan, Station } from '../plan/index.ts';
+import { defaultSides, roundsOf, withRounds } from '../plan/index.ts';
 import { compile } from './compile.ts';
-
-/** Rounds (sets, windows) of a format, or null for one that has none to change. */
-export function roundsOf(format: Format): number | null {
-  if (format.kind === 'windows') return format.count;
-  return 'rounds' in format ? format.rounds : null;
-}
-
-/** The format with another number of rounds, held to 1…99; one without rounds comes back as it is. */
-export function withRounds<F extends Format>(format: F, rounds: number): F {
-  const n = Math.min(99, Math.max(1, Math.round(rounds)));
-  if (format.kind === 'windows') return { ...format, count: n };
-  return 'rounds' in format ? { ...format, rounds: n } : format;
-}
+import { isWork } from './types.ts';
 
 /** A station that goes by round and gets one side a set short. */
 export interface OddStation {
@@ -44,7 +32,7 @@ function unevenStations(block: Block): OddStation[] {
   const sets = block.stations.map(() => ({ left: 0, right: 0 }));
   for (const i of compile({ blocks: [block] }).intervals) {
     const set = i.stationIndex === null ? undefined : sets[i.stationIndex];
-    if (set && i.side && (i.kind === 'work' || i.kind === 'open')) set[i.side] += 1;
+    if (set && i.side && isWork(i)) set[i.side] += 1;
   }
   return block.stations.flatMap((s, stationIndex) => {
     const set = sets[stationIndex];

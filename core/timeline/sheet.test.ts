@@ -73,7 +73,7 @@ describe('the round sheet', () => {
   it('of a two-sided hold has both sides in one cell', () => {
     const b = block(
       format('holds'),
-      stations(1, (x) => ({ ...x, sides: { mode: 'each', first: 'left', restMs: 0 } })),
+      stations(1, (x) => ({ ...x, sides: { mode: 'each', first: 'left' } })),
     );
     expect(sheetOf(b).cells[0]?.parts.map((p) => [p.kind, p.side])).toEqual([
       ['work', 'left'],

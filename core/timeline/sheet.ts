@@ -1,5 +1,6 @@
-import type { Block, Side } from '../plan/index.ts';
-import { compile } from './compile.ts';
+import { type Block, moduleOf, type Side, type Sides } from '../plan/index.ts';
+import { compile, shownBy } from './compile.ts';
+import { stationsOf } from './one-clock.ts';
 import { oddRounds } from './rounds.ts';
 import { type Interval, type IntervalKind, isBreak } from './types.ts';
 
@@ -24,12 +25,16 @@ export interface SheetCell {
   col: number;
   /** Rows the cell covers: all of them for a window over a complex, else 1. */
   rowSpan: number;
+  /** In a chain, 0 on its first side and 1 on the other: all of the first come before any of the second. Else 0. */
+  pass: number;
   parts: SheetPart[];
 }
 
 export interface SheetColumn {
   round: number;
-  /** The longest cell of the column, in ms: the column is drawn this wide. */
+  /** The longest cell of each pass, in ms: one where there is no chain. */
+  passesMs: number[];
+  /** All passes, in ms: the column is drawn this wide. */
   widthMs: number;
   /** The gap to the next column, in ms, 0 when the cells' own tails are the gap. */
   gapMs: number;
@@ -53,27 +58,24 @@ export function sheetOf(block: Block, following: readonly Block[] = []): Sheet {
   const intervals = compile({ blocks: [block, ...following] }).intervals.filter(
     (i) => i.blockIndex === 0 && i.kind !== 'blockBreak',
   );
-  const spans = block.format.kind === 'windows' || block.format.kind === 'amrap';
-  const shown =
-    block.format.kind === 'demo' && block.stations.length === 0
-      ? (following.find((b) => b.stations.length > 0)?.stations ?? [])
-      : block.stations;
+  const { traits } = moduleOf(block.format);
+  const stations = traits.stations === 'shown' && block.stations.length === 0 ? shownBy(following) : stationsOf(block);
   const rows =
-    shown.length > 0
-      ? shown.map((s, stationIndex) => ({ label: s.move, stationIndex }))
+    stations.length > 0
+      ? stations.map((s, stationIndex) => ({ label: s.move, stationIndex }))
       : [{ label: block.title, stationIndex: null }];
-  const eightMs = block.format.kind === 'beats' ? 480_000 / block.format.bpm : null;
-  const splits = (i: Interval) => i.stationIndex !== null && block.stations[i.stationIndex]?.sides.mode === 'split';
-  const build = new SheetBuilder(spans ? rows.length : 1, gapsAreColumns(block), eightMs, splits);
+  const bpm = traits.bpm(block.format);
+  const sides = stations.map((s) => s.sides);
+  const build = new SheetBuilder(
+    traits.complex ? rows.length : 1,
+    traits.roundRest,
+    bpm === null ? null : 480_000 / bpm,
+    (i) => (i.stationIndex === null ? null : (sides[i.stationIndex] ?? null)),
+  );
   intervals.forEach((interval, i) => {
     build.add(interval, intervals[i + 1]);
   });
   return { rows, ...build.finish(), missing: missingOf(block) };
-}
-
-/** Formats whose rest stands after a whole column, not after each cell. */
-function gapsAreColumns(block: Block): boolean {
-  return block.format.kind === 'addOn' || block.format.kind === 'ladder';
 }
 
 function missingOf(block: Block): Sheet['missing'] {
@@ -89,39 +91,53 @@ class SheetBuilder {
   private readonly gaps = new Map<number, number>();
   private readonly rowGaps: Sheet['rowGaps'] = [];
   private readonly byPlace = new Map<string, number>();
+  /** The pass of the work that a rest follows. */
+  private pass = 0;
+  /** Widens the gap before what comes next by what there is to get ready. */
+  private lastGap: ((ms: number) => void) | null = null;
 
   constructor(
     private readonly rowSpan: number,
     private readonly restIsGap: boolean,
     private readonly eightMs: number | null,
-    private readonly splits: (interval: Interval) => boolean,
+    private readonly sidesOf: (interval: Interval) => Sides | null,
   ) {}
 
   add(interval: Interval, next: Interval | undefined): void {
     const col = (interval.round ?? 1) - 1;
     const row = interval.stationIndex ?? 0;
     const endsColumn = interval.kind === 'rest' && next?.round !== interval.round;
-    if (interval.kind === 'groupBreak') {
-      this.rowGaps.push({ afterRow: row, ms: interval.durationMs });
+    if (interval.kind === 'countIn') {
+      this.lastGap?.(interval.durationMs);
+    } else if (interval.kind === 'groupBreak') {
+      const gap = { afterRow: row, ms: interval.durationMs };
+      this.rowGaps.push(gap);
+      this.lastGap = (ms) => {
+        gap.ms += ms;
+      };
     } else if (isBreak(interval) || (this.restIsGap && endsColumn)) {
-      this.gaps.set(col, Math.max(this.gaps.get(col) ?? 0, interval.durationMs));
+      const widen = (ms: number) => this.gaps.set(col, Math.max(this.gaps.get(col) ?? 0, ms));
+      widen(interval.durationMs);
+      this.lastGap = (ms) => widen(interval.durationMs + ms);
     } else {
       this.addPart(row, col, interval);
     }
   }
 
   private addPart(row: number, col: number, interval: Interval): void {
-    const key = `${row}:${col}`;
+    const sides = this.sidesOf(interval);
+    if (interval.kind !== 'rest') this.pass = sides?.mode === 'chain' && interval.side !== sides.first ? 1 : 0;
+    const key = `${row}:${col}:${this.pass}`;
     let at = this.byPlace.get(key);
     if (at === undefined) {
-      at = this.cells.push({ row, col, rowSpan: this.rowSpan, parts: [] }) - 1;
+      at = this.cells.push({ row, col, rowSpan: this.rowSpan, pass: this.pass, parts: [] }) - 1;
       this.byPlace.set(key, at);
     }
     this.cells[at]?.parts.push({
       kind: interval.kind,
       ms: interval.durationMs,
       side: interval.side,
-      switches: interval.side !== null && this.splits(interval),
+      switches: sides?.mode === 'split' && interval.side !== null,
       layer: interval.layer,
       about: interval.about,
       eightMs: interval.kind === 'work' ? this.eightMs : null,
@@ -131,13 +147,21 @@ class SheetBuilder {
   }
 
   finish(): Pick<Sheet, 'columns' | 'cells' | 'thread' | 'rowGaps'> {
-    const widths: number[] = [];
-    for (const cell of this.cells) widths[cell.col] = Math.max(widths[cell.col] ?? 0, cellMs(cell));
-    const columns = Array.from(widths, (widthMs, col) => ({
-      round: col + 1,
-      widthMs: widthMs ?? 0,
-      gapMs: this.gaps.get(col) ?? 0,
-    }));
+    const passes: number[][] = [];
+    for (const cell of this.cells) {
+      passes[cell.col] ??= [];
+      const own = passes[cell.col] ?? [];
+      own[cell.pass] = Math.max(own[cell.pass] ?? 0, cellMs(cell));
+    }
+    const columns = Array.from(passes, (own, col) => {
+      const passesMs = Array.from(own ?? [0], (ms) => ms ?? 0);
+      return {
+        round: col + 1,
+        passesMs,
+        widthMs: passesMs.reduce((sum, ms) => sum + ms, 0),
+        gapMs: this.gaps.get(col) ?? 0,
+      };
+    });
     return { columns, cells: this.cells, thread: this.thread, rowGaps: this.rowGaps };
   }
 }
@@ -145,4 +169,10 @@ class SheetBuilder {
 /** The whole length of a cell, work and tail, in ms. */
 export function cellMs(cell: SheetCell): number {
   return cell.parts.reduce((sum, p) => sum + p.ms, 0);
+}
+
+/** How far into its column a cell begins, in ms: behind the passes before its own. */
+export function passMs(sheet: Pick<Sheet, 'columns'>, cell: SheetCell): number {
+  const passes = sheet.columns[cell.col]?.passesMs ?? [];
+  return passes.slice(0, cell.pass).reduce((sum, ms) => sum + ms, 0);
 }

@@ -8,7 +8,7 @@ export interface Totals {
   totalMs: number;
   workMs: number;
   restMs: number;
-  /** Round, group and block breaks. */
+  /** Round, group and block breaks, with what there is to get ready after a wait. */
   breakMs: number;
   /** Talk, water, set-up and demo. */
   openMs: number;
@@ -40,11 +40,14 @@ function sum(intervals: readonly Interval[]): Totals {
     t.about ||= i.about;
     if (isWork(i)) t.workMs += i.durationMs;
     else if (i.kind === 'rest') t.restMs += i.durationMs;
-    else if (isBreak(i)) t.breakMs += i.durationMs;
+    else if (isBreak(i) || i.kind === 'countIn') t.breakMs += i.durationMs;
     else t.openMs += i.durationMs;
   }
   return t;
 }
+
+/** The break after a block and the get ready after it, or after a block that waits: to the class, not to the block. */
+const isAfter = (i: Interval) => i.kind === 'blockBreak' || (i.kind === 'countIn' && i.round === null);
 
 /** The totals of a plan, whole and by block; the break after a block counts to the plan, not to the block. */
 export function totals(plan: Plan, timeline: Timeline = compile(plan)): PlanTotals {
@@ -52,7 +55,7 @@ export function totals(plan: Plan, timeline: Timeline = compile(plan)): PlanTota
   for (const i of timeline.intervals) byBlock[i.blockIndex]?.push(i);
   let startMs = 0;
   const blocks = byBlock.map((list, blockIndex) => {
-    const own = sum(list.filter((i) => i.kind !== 'blockBreak'));
+    const own = sum(list.filter((i) => !isAfter(i)));
     const withBreakMs = list.reduce((total, i) => total + i.durationMs, 0);
     const block = { ...own, blockIndex, startMs, withBreakMs };
     startMs += withBreakMs;

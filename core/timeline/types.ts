@@ -1,31 +1,6 @@
-import type { Block, FormatKind, FormatOf, Phase, Side } from '../plan/index.ts';
+import type { Piece } from '../formats/index.ts';
 
-export type IntervalKind = 'work' | 'rest' | 'roundBreak' | 'groupBreak' | 'blockBreak' | 'countIn' | 'demo' | 'open';
-
-/** What a format gives for one stretch of time, before it is placed on the timeline. Times are integer ms. */
-export interface Piece {
-  kind: IntervalKind;
-  /** Integer milliseconds, > 0. */
-  durationMs: number;
-  /** Index into the block's stations: the station worked at, or the one a gap follows; null when there is none. */
-  stationIndex: number | null;
-  /** Counts from 1: the round, set, window or add-on block this belongs to; null outside rounds. */
-  round: number | null;
-  side: Side | null;
-  /** The length is an estimate: the instructor decides when it ends. */
-  about: boolean;
-  /** Waits at its end until tapped. */
-  untilTap: boolean;
-  /** Layer of a beats move, e.g. "add power". */
-  layer: string | null;
-  phases: readonly PlacedPhase[];
-}
-
-/** A phase with its place inside the interval, 0 < atMs < durationMs. */
-export interface PlacedPhase {
-  atMs: number;
-  say: string;
-}
+export type { IntervalKind, Piece, PlacedPhase } from '../formats/index.ts';
 
 /** One unbroken stretch of the timeline. */
 export interface Interval extends Piece {
@@ -42,53 +17,14 @@ export interface Timeline {
   about: boolean;
 }
 
-/** Turns one block of a format into its pieces; `following` are the blocks after it (a demo shows the next one's stations). */
-export type Expand<K extends FormatKind> = (
-  block: Block & { format: FormatOf<K> },
-  following: readonly Block[],
-) => Piece[];
-
-/** A piece with the usual values for all that is not named. Written out field by field: it is made by the thousand. */
-export function piece(kind: IntervalKind, durationMs: number, more: Partial<Piece> = {}): Piece {
-  return {
-    kind,
-    durationMs,
-    stationIndex: more.stationIndex ?? null,
-    round: more.round ?? null,
-    side: more.side ?? null,
-    about: more.about ?? false,
-    untilTap: more.untilTap ?? false,
-    layer: more.layer ?? null,
-    phases: more.phases ?? NO_PHASES,
-  };
-}
-
-const NO_PHASES: readonly PlacedPhase[] = [];
-
-/** Places a station's phases inside an interval; those that fall outside it are left out. */
-export function placePhases(phases: readonly Phase[] | undefined, durationMs: number): readonly PlacedPhase[] {
-  if (!phases) return NO_PHASES;
-  return phases
-    .map((phase) => ({ atMs: phaseMs(phase, durationMs), say: phase.say }))
-    .filter((phase) => phase.atMs > 0 && phase.atMs < durationMs)
-    .sort((a, b) => a.atMs - b.atMs);
-}
-
-function phaseMs(phase: Phase, durationMs: number): number {
-  switch (phase.when) {
-    case 'half':
-      return Math.round(durationMs / 2);
-    case 'last':
-      return durationMs - phase.ms;
-    case 'at':
-      return phase.ms;
-  }
-}
-
 /** True for time spent working: work intervals, and open ones at a station (reps are done in open time). */
 export function isWork(interval: Pick<Piece, 'kind' | 'stationIndex'>): boolean {
   return interval.kind === 'work' || (interval.kind === 'open' && interval.stationIndex !== null);
 }
+
+/** True where a run waits for a tap that is no part of the work: a held break, open time until tapped. */
+export const isWait = (interval: Pick<Piece, 'kind' | 'stationIndex' | 'untilTap'>) =>
+  interval.untilTap && !isWork(interval);
 
 /** True for round, group and block breaks. */
 export function isBreak(interval: Pick<Piece, 'kind'>): boolean {

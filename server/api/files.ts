@@ -3,9 +3,11 @@ import path from 'node:path';
 import { json, Router } from 'express';
 import { nanoid } from 'nanoid';
 import * as v from 'valibot';
-import { readPlanFile, writePlanFile } from '../../core/formats/index.ts';
+import { readPlanFile, writePlanFile } from '../../core/exchange/index.ts';
+import { keyOf, libraryOf, type Move, movesUsed } from '../../core/moves/index.ts';
 import { duplicatePlan, type Plan } from '../../core/plan/index.ts';
 import type { Database, Queryable } from '../db/database.ts';
+import { knownNames, listMoves, saveMoves } from '../db/moves.ts';
 import { readCursor } from '../db/page.ts';
 import { findDocument, findPlan, listPlans, savePlanIn } from '../db/plans.ts';
 import { ROOT } from '../root.ts';
@@ -47,13 +49,14 @@ export function filesApi(db: Database): Router {
       return;
     }
     res.attachment(plans.length === 1 ? `${fileName(plans[0]?.title ?? '')}.json` : 'odd-round-classes.json');
-    res.type('application/json').send(writePlanFile(plans));
+    const moves = movesUsed(plans, libraryOf(await listMoves(db)));
+    res.type('application/json').send(writePlanFile(plans, moves));
   });
 
   api.post('/import', async (req, res) => {
     const body = bodyOf(ImportSchema, req.body, res);
     if (!body) return;
-    const { plans, problems } = readPlanFile(body.text, MOST_AT_ONCE);
+    const { plans, problems, told, moves } = readPlanFile(body.text, MOST_AT_ONCE);
     if (problems.length > 0 && (!body.goodPart || plans.length === 0)) {
       sendProblem(res, { status: 422, title: 'The file was not imported', problems, sound: plans.map((p) => p.title) });
       return;
@@ -63,7 +66,8 @@ export function filesApi(db: Database): Router {
       for (const plan of plans) done.push(await importOne(tx, plan));
       return done;
     });
-    res.status(201).json({ imported, problems });
+    const added = await addMoves(db, moves);
+    res.status(201).json({ imported, problems, told, moves: added });
   });
 
   api.get('/plan.schema.json', async (_req, res) => {
@@ -76,17 +80,29 @@ export function filesApi(db: Database): Router {
 /** A plan file of all classes, page by page; classes that cannot be read are left out, as they could not come in again. */
 async function* wholeFile(db: Database): AsyncGenerator<string> {
   const [before = '', after = ''] = writePlanFile([]).split('[]');
+  const library = libraryOf(await listMoves(db));
+  const used = new Map<string, Move>();
   yield `${before}[`;
   let isFirst = true;
   for (let next: string | null = ''; next !== null; ) {
     const page: Awaited<ReturnType<typeof listPlans>> = await listPlans(db, { after: readCursor(next), limit: PAGE });
     for (const { plan } of page.items) {
       yield `${isFirst ? '' : ','}\n${JSON.stringify(plan, null, 1)}`;
+      for (const move of movesUsed([plan], library)) used.set(move.name, move);
       isFirst = false;
     }
     next = page.next;
   }
-  yield `\n]${after}`;
+  const moves = [...used.values()];
+  yield `\n]${moves.length > 0 ? `,\n"moves": ${JSON.stringify(moves, null, 1)}` : ''}${after}`;
+}
+
+/** Adds the moves of a file that the club's library does not have; those it has stay as they are. Gives their names. */
+async function addMoves(db: Database, moves: readonly Move[]): Promise<string[]> {
+  const known = await knownNames(db);
+  const news = moves.filter((m) => !known.has(keyOf(m.name)));
+  if (news.length > 0) await saveMoves(db, news);
+  return news.map((m) => m.name);
 }
 
 /** A class whose id is taken already comes in as a copy under a new one: an import never changes what is there. */

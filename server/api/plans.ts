@@ -1,6 +1,6 @@
 import { json, Router } from 'express';
 import * as v from 'valibot';
-import { PlanSchema } from '../../core/plan/index.ts';
+import { name, readStoredPlan } from '../../core/plan/index.ts';
 import { structureProblems } from '../../core/timeline/index.ts';
 import type { Database } from '../db/database.ts';
 import {
@@ -10,6 +10,7 @@ import {
   findVersion,
   listPlans,
   listVersions,
+  nameVersion,
   savePlan,
   setDeleted,
 } from '../db/plans.ts';
@@ -18,10 +19,13 @@ import { bodyOf, notFound, sendProblem } from './problem.ts';
 import { numberOf, pageOf, textOf } from './query.ts';
 
 const SaveSchema = v.strictObject({
-  plan: PlanSchema,
+  /** Of this version or an older one: a window may be older than its server. */
+  plan: v.unknown(),
   /** The version the text was made from; 0 for a new plan. */
   baseVersion: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2_147_483_647)),
 });
+
+const NameSchema = v.strictObject({ name: v.nullable(name(60)) });
 
 const USUAL = 60;
 
@@ -56,17 +60,23 @@ export function plansApi(db: Database): Router {
   api.put('/:id', async (req, res) => {
     const body = bodyOf(SaveSchema, req.body, res);
     if (!body) return;
-    if (body.plan.id !== req.params.id) {
+    const read = readStoredPlan(body.plan);
+    if (!read.ok) {
+      sendProblem(res, { status: 400, title: 'The request does not fit', problems: read.problems });
+      return;
+    }
+    const { plan } = read.value;
+    if (plan.id !== req.params.id) {
       sendProblem(res, { status: 400, title: 'The plan has another id than the address' });
       return;
     }
-    const problems = structureProblems(body.plan);
+    const problems = structureProblems(plan);
     if (problems.length > 0) {
       const title = `The class was not saved: ${problems[0]?.message ?? ''}`;
       sendProblem(res, { status: 422, title, problems });
       return;
     }
-    const result = await savePlan(db, body.plan, body.baseVersion);
+    const result = await savePlan(db, plan, body.baseVersion);
     if (result.ok) res.json(result.stored);
     else sendProblem(res, { status: 409, title: 'A newer version has been saved', current: result.current });
   });
@@ -83,8 +93,17 @@ export function plansApi(db: Database): Router {
 
   /** `?below=` a version, `?limit=`. */
   api.get('/:id/versions', async (req, res) => {
-    const { limit } = pageOf(req, 100);
+    const { limit } = pageOf(req, 30);
     res.json(await listVersions(db, req.params.id, { below: numberOf(textOf(req, 'below')), limit }));
+  });
+
+  /** Names a text, or takes its name away; a named one stays when the history is thinned. */
+  api.put('/:id/versions/:version/name', async (req, res) => {
+    const body = bodyOf(NameSchema, req.body, res);
+    const version = numberOf(req.params.version);
+    if (!body) return;
+    if (version !== null && (await nameVersion(db, req.params.id, version, body.name))) res.status(204).end();
+    else notFound(res, 'Version');
   });
 
   api.get('/:id/versions/:version', async (req, res) => {

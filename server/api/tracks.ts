@@ -1,8 +1,10 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { type Response, Router } from 'express';
+import { libraryOf, resolvePlan } from '../../core/moves/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import type { Database } from '../db/database.ts';
+import { listMoves } from '../db/moves.ts';
 import { findPlan } from '../db/plans.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
 import { makeTrack } from '../speech/track.ts';
@@ -41,7 +43,7 @@ export function tracksApi(db: Database, speech: SpeechEngine | null): Router {
     res.once('close', () => gone.abort());
     const want = { voice: req.query.voice !== '0', music: req.query.music === '1' };
     await turns
-      .take(() => send(res, stored.plan, want, gone.signal))
+      .take(async () => send(res, resolvePlan(stored.plan, libraryOf(await listMoves(db))), want, gone.signal))
       .catch((error) => {
         // The listener went away; there is nobody left to tell.
         if (!gone.signal.aborted) throw error;

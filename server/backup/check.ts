@@ -1,6 +1,5 @@
-import { readStoredPlan } from '../../core/formats/index.ts';
 import { MoveSchema } from '../../core/moves/index.ts';
-import { parseWith } from '../../core/plan/index.ts';
+import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
 import { RunEventSchema } from '../../core/run/index.ts';
 import type { Database } from '../db/database.ts';
 import { readableRows } from './rows.ts';
@@ -14,9 +13,9 @@ export interface Integrity {
 
 /** Which document a row of a table holds, and how it is read. */
 const DOCUMENTS: Record<string, { column: string; read: (value: unknown) => { ok: boolean; problems?: unknown } }> = {
-  plan: { column: 'document', read: readStoredPlan },
-  plan_version: { column: 'document', read: readStoredPlan },
-  run: { column: 'document', read: readStoredPlan },
+  plan: { column: 'document', read: (value) => readStoredPlan(value) },
+  plan_version: { column: 'document', read: (value) => readStoredPlan(value) },
+  run: { column: 'document', read: (value) => readStoredPlan(value) },
   run_event: { column: 'event', read: (value) => parseWith(RunEventSchema, value) },
   move: { column: 'details', read: (value) => parseWith(MoveSchema, value) },
 };

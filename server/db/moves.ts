@@ -1,6 +1,5 @@
-import { readStoredPlan } from '../../core/formats/index.ts';
 import { keyOf, type Move, MoveSchema } from '../../core/moves/index.ts';
-import { parseWith } from '../../core/plan/index.ts';
+import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
 import type { Database, Queryable } from './database.ts';
 
 /** All moves by name, those put away left out. */
@@ -10,6 +9,12 @@ export async function listMoves(db: Queryable): Promise<Move[]> {
     const move = parseWith(MoveSchema, r.details);
     return move.ok ? [move.value] : [];
   });
+}
+
+/** The keys of all moves, those put away too. */
+export async function knownNames(db: Queryable): Promise<Set<string>> {
+  const rows = await db.query<{ name: string }>('SELECT name FROM move');
+  return new Set(rows.map((r) => keyOf(r.name)));
 }
 
 /** Brings the shipped moves in; an instructor's own of the same name, or one put away, stays as it is. */
@@ -64,6 +69,6 @@ export async function movesLately(db: Queryable, classes: number): Promise<strin
   );
   return rows.map((row) => {
     const plan = readStoredPlan(row.document);
-    return plan.ok ? [...new Set(plan.value.blocks.flatMap((b) => b.stations.map((s) => s.move)))] : [];
+    return plan.ok ? [...new Set(plan.value.plan.blocks.flatMap((b) => b.stations.map((s) => s.move)))] : [];
   });
 }

@@ -12,7 +12,7 @@ import {
 import { compile } from '../../core/timeline/index.ts';
 import { type Database, type Queryable, StatementError } from './database.ts';
 import { anywhere, type Cursor, type Fault, type Page, searchWords, writeCursor } from './page.ts';
-import { planOf, readable, UnreadableDocument } from './plans.ts';
+import { readable, storedOf, UnreadableDocument } from './plans.ts';
 
 /** A run as the log lists it. */
 export interface StoredRun {
@@ -52,7 +52,7 @@ const fromRow = (row: RunRow): StoredRun => ({
   id: row.id,
   planId: row.plan_id,
   title: row.title,
-  plan: planOf(row.document, `The run of \u201c${row.title}\u201d`),
+  plan: storedOf(row.document, `The run of \u201c${row.title}\u201d`, { ran: true }).plan,
   status: row.status,
   startedAt: row.started_at?.toISOString() ?? null,
   endedAt: row.ended_at?.toISOString() ?? null,

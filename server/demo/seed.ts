@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import * as v from 'valibot';
-import { readPlanFile } from '../../core/formats/index.ts';
+import { readPlanFile } from '../../core/exchange/index.ts';
 import { type KitItem, KitItemSchema } from '../../core/moves/index.ts';
 import { type Plan, parseWith } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';

@@ -1,38 +1,88 @@
 import * as v from 'valibot';
 import { type Thresholds, ThresholdsSchema } from '../../core/checks/index.ts';
 import { type KitItem, KitItemSchema, type Move, MoveSchema } from '../../core/moves/index.ts';
-import { type Plan, PlanSchema } from '../../core/plan/index.ts';
+import type { Plan } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
+import { planFrom } from './plan-from.ts';
 import { noteTrouble } from './trouble.ts';
 
+/*
+ * A page may be older than its server, or newer: every document is read as a stored one, and one that cannot be read is a fault
+ * of its own, in a list beside those that can.
+ */
+
 const StoredPlanSchema = v.object({
-  plan: PlanSchema,
+  plan: planFrom(),
   version: v.number(),
   updatedAt: v.string(),
   lastLedAt: v.nullable(v.string()),
+  told: v.optional(v.array(v.string()), []),
 });
 const FaultSchema = v.object({ id: v.string(), title: v.string(), problem: v.string() });
 const RunSchema = v.object({
   id: v.string(),
   planId: v.string(),
   title: v.string(),
-  plan: PlanSchema,
+  plan: planFrom({ ran: true }),
   status: v.picklist(['ready', 'running', 'paused', 'finished', 'abandoned']),
   startedAt: v.nullable(v.string()),
   endedAt: v.nullable(v.string()),
   plannedMs: v.number(),
   actualMs: v.number(),
-  events: v.array(RunEventSchema),
+  events: v.pipe(
+    v.array(v.unknown()),
+    v.transform((events) => events.flatMap((e) => readOne(RunEventSchema, e) ?? [])),
+  ),
   faults: v.optional(v.array(FaultSchema), []),
 });
-const pageOf = <S extends v.GenericSchema>(item: S) =>
-  v.object({
-    items: v.array(item),
-    next: v.nullable(v.string()),
-    faults: v.array(FaultSchema),
-    total: v.optional(v.number()),
-  });
-const VersionSchema = v.object({ version: v.number(), savedAt: v.string(), title: v.string(), totalMs: v.number() });
+
+/** A value that fits a schema, or null. */
+function readOne<S extends v.GenericSchema>(schema: S, value: unknown): v.InferOutput<S> | null {
+  const result = v.safeParse(schema, value);
+  return result.success ? result.output : null;
+}
+
+const PageSchema = v.object({
+  items: v.array(v.unknown()),
+  next: v.nullable(v.string()),
+  faults: v.array(FaultSchema),
+  total: v.optional(v.number()),
+});
+
+/** A page of a list; what of it this program cannot read stands among the faults. */
+export function readPage<S extends v.GenericSchema>(item: S, answer: unknown): Page<v.InferOutput<S>> {
+  const { items, faults, next, total } = v.parse(PageSchema, answer);
+  const read: v.InferOutput<S>[] = [];
+  const unread: Fault[] = [];
+  for (const one of items) {
+    const result = v.safeParse(item, one);
+    if (result.success) read.push(result.output);
+    else unread.push(faultOf(one, result.issues[0]?.message ?? ''));
+  }
+  return { items: read, next, faults: [...faults, ...unread], total };
+}
+
+const NamedSchema = v.object({
+  id: v.optional(v.string()),
+  title: v.optional(v.string()),
+  plan: v.optional(v.object({ id: v.optional(v.string()), title: v.optional(v.string()) })),
+});
+
+function faultOf(item: unknown, problem: string): Fault {
+  const named = readOne(NamedSchema, item);
+  const [id, title] = [named?.plan?.id ?? named?.id ?? '', named?.plan?.title ?? named?.title ?? 'Without a title'];
+  return { id, title, problem: `It cannot be read by this page (${problem}). Reload the page.` };
+}
+
+const VersionSchema = v.object({
+  version: v.number(),
+  savedAt: v.string(),
+  title: v.string(),
+  totalMs: v.number(),
+  name: v.nullable(v.string()),
+  changes: v.nullable(v.object({ told: v.array(v.string()), more: v.number() })),
+});
+const SavedSchema = v.object({ version: v.number() });
 
 export type StoredPlan = v.InferOutput<typeof StoredPlanSchema>;
 export type StoredRun = v.InferOutput<typeof RunSchema>;
@@ -112,10 +162,10 @@ const send = (method: string, body: unknown): RequestInit => ({ method, body: JS
 
 export const api = {
   plans: async (query: ListQuery = {}): Promise<Page<StoredPlan>> =>
-    v.parse(pageOf(StoredPlanSchema), await call(`/plans${queryOf({ ...query })}`)),
+    readPage(StoredPlanSchema, await call(`/plans${queryOf({ ...query })}`)),
   plan: async (id: string) => v.parse(StoredPlanSchema, await call(`/plans/${id}`)),
   savePlan: async (plan: Plan, baseVersion: number) =>
-    v.parse(StoredPlanSchema, await call(`/plans/${plan.id}`, send('PUT', { plan, baseVersion }))),
+    v.parse(SavedSchema, await call(`/plans/${plan.id}`, send('PUT', { plan, baseVersion }))),
   deletePlan: (id: string) => call(`/plans/${id}`, { method: 'DELETE' }),
   undeletePlan: (id: string) => call(`/plans/${id}/undelete`, { method: 'POST' }),
   versions: async (id: string, below: number | null = null) =>
@@ -123,8 +173,14 @@ export const api = {
       v.object({ items: v.array(VersionSchema), next: v.nullable(v.number()) }),
       await call(`/plans/${id}/versions${queryOf({ below })}`),
     ),
-  version: async (id: string, version: number) => v.parse(PlanSchema, await call(`/plans/${id}/versions/${version}`)),
-  importPlans: (text: string, goodPart: boolean) => call('/files/import', send('POST', { text, goodPart })),
+  version: async (id: string, version: number) => v.parse(planFrom(), await call(`/plans/${id}/versions/${version}`)),
+  nameVersion: (id: string, version: number, name: string | null) =>
+    call(`/plans/${id}/versions/${version}/name`, send('PUT', { name })),
+  importPlans: async (text: string, goodPart: boolean) =>
+    v.parse(
+      v.object({ told: v.array(v.string()), moves: v.array(v.string()) }),
+      await call('/files/import', send('POST', { text, goodPart })),
+    ),
   moves: async () => v.parse(v.array(MoveSchema), await call('/moves')),
   /** The moves of the last three classes led, the newest first. */
   movesLately: async () => v.parse(v.array(v.array(v.string())), await call('/moves/lately')),
@@ -136,7 +192,7 @@ export const api = {
   thresholds: async (): Promise<Thresholds> => v.parse(ThresholdsSchema, await call('/thresholds')) as Thresholds,
   saveThresholds: (thresholds: Thresholds) => call('/thresholds', send('PUT', thresholds)),
   runs: async (query: ListQuery = {}): Promise<Page<StoredRun>> =>
-    v.parse(pageOf(RunSchema), await call(`/runs${queryOf({ ...query })}`)),
+    readPage(RunSchema, await call(`/runs${queryOf({ ...query })}`)),
   run: async (id: string) => v.parse(RunSchema, await call(`/runs/${id}`)),
   createRun: (id: string, plan: Plan) => call('/runs', send('POST', { id, plan }), RUN_PATIENCE_MS),
   appendEvents: async (id: string, events: readonly RunEvent[]) =>

@@ -1,6 +1,5 @@
 import { useId, useMemo, useRef, useState } from 'react';
 import type { Move } from '../../core/moves/index.ts';
-import { clipText } from '../../core/plan/index.ts';
 
 interface Props {
   blockTitle: string;
@@ -9,6 +8,8 @@ interface Props {
 }
 
 const SHOWN = 7;
+/** Letters a name may have. */
+const MOST = 80;
 
 /** Moves whose name has every word typed at the start of one of its words, names that begin with the text first. */
 function suggest(moves: readonly Move[], text: string): Move[] {
@@ -31,9 +32,10 @@ export function AddStation({ blockTitle, moves, onAdd }: Props) {
   const listId = useId();
   const found = useMemo(() => (open ? suggest(moves, text.trim()) : []), [moves, text, open]);
 
+  const tooLong = [...text.trim()].length > MOST;
   const add = (name: string) => {
-    const trimmed = clipText(name, 80);
-    if (trimmed === '') return;
+    const trimmed = name.trim();
+    if (trimmed === '' || [...trimmed].length > MOST) return;
     onAdd([trimmed]);
     setText('');
     setChosen(-1);
@@ -49,7 +51,8 @@ export function AddStation({ blockTitle, moves, onAdd }: Props) {
         aria-controls={listId}
         aria-activedescendant={chosen >= 0 ? `${listId}-${chosen}` : undefined}
         aria-autocomplete="list"
-        className="h-9 w-full rounded-md border border-dashed border-line-strong bg-transparent px-2 placeholder:text-muted focus:bg-card"
+        aria-invalid={tooLong}
+        className={`h-9 w-full rounded-md border border-dashed bg-transparent px-2 placeholder:text-muted focus:bg-card ${tooLong ? 'border-2 border-live' : 'border-line-strong'}`}
         placeholder="Add a station"
         value={text}
         onChange={(e) => {
@@ -66,7 +69,8 @@ export function AddStation({ blockTitle, moves, onAdd }: Props) {
             .filter(Boolean);
           if (lines.length < 2) return;
           e.preventDefault();
-          onAdd(lines.slice(0, 60).map((l) => clipText(l, 80)));
+          if (lines.every((l) => [...l].length <= MOST)) onAdd(lines);
+          else setText(lines.find((l) => [...l].length > MOST) ?? '');
         }}
         onKeyDown={(e) => {
           if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
@@ -77,6 +81,11 @@ export function AddStation({ blockTitle, moves, onAdd }: Props) {
           else if (e.key === 'Escape') setOpen(false);
         }}
       />
+      {tooLong && (
+        <p role="alert" className="text-[13px] text-live">
+          A name has at most {MOST} letters; nothing was added.
+        </p>
+      )}
       {found.length > 0 && (
         <div
           id={listId}

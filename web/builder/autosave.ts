@@ -1,4 +1,5 @@
 import { useEffect } from 'react';
+import { toast } from 'sonner';
 import type { Plan } from '../../core/plan/index.ts';
 import { ApiError, api, conflictOf } from '../app/api.ts';
 import { dropDraft, findDraft, keepDraft } from './drafts.ts';
@@ -13,6 +14,8 @@ export async function openPlan(id: string): Promise<void> {
   const { load } = useBuilder.getState();
   try {
     const stored = await api.plan(id);
+    if (stored.told.length > 0)
+      toast(`This class is of an older version. ${stored.told.join(' ')}`, { duration: 30_000, closeButton: true });
     if (!draft || JSON.stringify(draft.plan) === JSON.stringify(stored.plan)) {
       dropDraft(id);
       load(stored.plan, stored.version, { kind: 'saved' });

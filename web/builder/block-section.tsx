@@ -3,29 +3,34 @@ import { nanoid } from 'nanoid';
 import { memo, useCallback, useMemo } from 'react';
 import { toast } from 'sonner';
 import { cautionOf } from '../../core/care/index.ts';
-import { keyOf, type Move, withMove } from '../../core/moves/index.ts';
+import { keyOf, type Move } from '../../core/moves/index.ts';
 import {
   type Block,
   type BlockRole,
   changeFormat,
-  clipTyped,
+  defaultSides,
+  FORMAT_WORDS,
   type FormatKind,
   formatDuration,
+  moduleOf,
   newStation,
   type Plan,
   roleTitle,
 } from '../../core/plan/index.ts';
 import { writeBlocksText } from '../../core/shorthand/index.ts';
-import { oddRounds } from '../../core/timeline/index.ts';
+import { apartFrom, atOneClock, oddRounds } from '../../core/timeline/index.ts';
 import { IconButton } from '../ui/button.tsx';
 import { DurationField } from '../ui/duration-field.tsx';
-import { FORMAT_WORDS } from '../ui/words.ts';
+import { NameField } from '../ui/name-field.tsx';
 import { AddStation } from './add-station.tsx';
 import { Costs } from './costs.tsx';
 import { FormatSentence } from './format-sentence.tsx';
+import { GetReady } from './get-ready.tsx';
+import { tellLeftOut } from './left-out.ts';
 import type { BlockMarks } from './marks.ts';
 import { OddRoundNote } from './odd-round-note.tsx';
 import { RoundSheet } from './round-sheet.tsx';
+import { roomFor } from './sheet-clipboard.ts';
 import { undo } from './store.ts';
 
 /** What can be done with a block of the class; one object for the life of the builder. */
@@ -62,9 +67,13 @@ export const BlockSection = memo(function BlockSection(props: Props) {
   const { block, following, moves, actions } = props;
   const odd = useMemo(() => oddRounds({ blocks: [block] })[0], [block]);
   const onEdit = useCallback((change: (b: Block) => Block) => actions.edit(block.id, change), [actions, block.id]);
-  const addStations = (names: string[]) =>
-    onEdit((b) => ({ ...b, stations: [...b.stations, ...names.map((name) => stationFor(moves, name))].slice(0, 60) }));
-  const usesStations = block.format.kind !== 'open';
+  const addStations = (names: string[]) => {
+    const { taken, left } = roomFor(block, names);
+    const made = taken.map((name) => stationFor(moves, name, block));
+    onEdit((b) => ({ ...b, stations: [...b.stations, ...made] }));
+    tellLeftOut(left);
+  };
+  const usesStations = moduleOf(block.format).traits.stations !== 'none';
   return (
     <section id={`block-${block.id}`} aria-label={block.title} className="scroll-mt-4 border-b px-5 pt-4 pb-5">
       <BlockHead {...props} />
@@ -108,11 +117,13 @@ function BlockNotes({ marks, caution, onOpen }: { marks: BlockMarks; caution: st
   );
 }
 
-/** A station with what the library knows of the move: kit, options, and sides when it is one-sided. */
-function stationFor(moves: readonly Move[], name: string) {
+/** A station for a move; one that the library knows as one-sided says how its sides are shared. */
+function stationFor(moves: readonly Move[], name: string, block: Block) {
   const move = moves.find((m) => keyOf(m.name) === keyOf(name));
   const station = newStation(nanoid(10), move?.name ?? name);
-  return move ? withMove(station, move) : station;
+  const { oneSided } = moduleOf(block.format).traits;
+  const mode = block.use === 'stations' ? 'split' : oneSided;
+  return move?.oneSided ? { ...station, sides: defaultSides(mode) } : station;
 }
 
 function BlockHead({ block, totalMs, about, startsAt, actions }: Props) {
@@ -123,15 +134,23 @@ function BlockHead({ block, totalMs, about, startsAt, actions }: Props) {
     if (lost.length > 0)
       toast(`${FORMAT_WORDS[kind]} has no place for ${lost.join(', ')}.`, { action: { label: 'Undo', onClick: undo } });
   };
+  const setUse = (use: Block['use']) => {
+    const apart = use === 'stations' ? block.stations.filter((s) => apartFrom(s).length > 0) : [];
+    onEdit((b) => ({ ...b, use, stations: use === 'stations' ? b.stations.map(atOneClock) : b.stations }));
+    if (apart.length > 0)
+      toast(
+        `At stations one clock serves all groups: ${apart.map((s) => s.move).join(', ')} now keeps the block\u2019s times and switches sides at half time.`,
+        { action: { label: 'Undo', onClick: undo }, duration: 12_000 },
+      );
+  };
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-      <input
-        aria-label="Block title"
-        className="digits w-64 rounded-sm border border-transparent bg-transparent px-1 text-xl hover:border-line focus:border-line-strong"
+      <NameField
+        label="Block title"
+        className="digits w-64 text-xl"
+        most={60}
         value={block.title}
-        onChange={(e) =>
-          onEdit((b) => (e.target.value.trim() === '' ? b : { ...b, title: clipTyped(e.target.value, 60) }))
-        }
+        onChange={(title) => onEdit((b) => ({ ...b, title }))}
       />
       <select
         aria-label={`${block.title}: role`}
@@ -161,7 +180,7 @@ function BlockHead({ block, totalMs, about, startsAt, actions }: Props) {
         aria-label={`${block.title}: use of the room`}
         className="rounded-md border bg-card px-1 py-1 hover:border-line-strong"
         value={block.use}
-        onChange={(e) => onEdit((b) => ({ ...b, use: e.target.value as Block['use'] }))}
+        onChange={(e) => setUse(e.target.value as Block['use'])}
       >
         <option value="together">all together</option>
         <option value="stations">at stations</option>
@@ -222,6 +241,7 @@ function BreakAfter({ block, onEdit }: { block: Block; onEdit: (change: (block: 
           held until I tap
         </label>
       )}
+      {breakAfter.ms > 0 && breakAfter.untilTap && <GetReady title={`${block.title}, break after`} />}
     </div>
   );
 }

@@ -9,6 +9,7 @@ import {
   duplicateBlock,
   formatClock,
   formatDuration,
+  moduleOf,
   moveBlock,
   newBlock,
   type Plan,
@@ -49,6 +50,7 @@ export function BuilderScreen() {
 }
 
 const NONE: readonly Block[] = [];
+const MOST_BLOCKS = 40;
 const NO_MARKS: BlockMarks = {};
 
 function PanelButtons({
@@ -133,7 +135,7 @@ function Builder({ plan }: { plan: Plan }) {
               <BlockSection
                 key={block.id}
                 block={block}
-                following={block.format.kind === 'demo' ? plan.blocks.slice(k + 1) : NONE}
+                following={moduleOf(block.format).traits.stations === 'shown' ? plan.blocks.slice(k + 1) : NONE}
                 totalMs={sums.blocks[k]?.totalMs ?? 0}
                 about={sums.blocks[k]?.about ?? false}
                 startsAt={at(sums.blocks[k]?.startMs ?? 0)}
@@ -217,13 +219,22 @@ function usePaste(edit: Edit): void {
         'blocks' in pasted
           ? pasted.blocks
           : [{ ...newBlock(nanoid(10), 'main', defaultFormat('circuit')), stations: pasted.stations }];
-      edit((p) => ({
-        ...p,
-        blocks: [...p.blocks, ...blocks.map((b) => duplicateBlock(b, () => nanoid(10)))].slice(0, 40),
-      }));
-      toast(`${blocks.length === 1 ? 'A block' : `${blocks.length} blocks`} pasted.`, {
-        action: { label: 'Undo', onClick: undo },
-      });
+      const room = Math.max(0, MOST_BLOCKS - (useBuilder.getState().plan?.blocks.length ?? 0));
+      const taken = blocks.slice(0, room).map((b) => duplicateBlock(b, () => nanoid(10)));
+      edit((p) => ({ ...p, blocks: [...p.blocks, ...taken] }));
+      const left = [...blocks.slice(room).map((b) => b.title), ...pasted.left];
+      if (left.length > 0)
+        toast(
+          `Not everything had room: a class holds ${MOST_BLOCKS} blocks of 60 stations. Left out: ${left.slice(0, 4).join(', ')}${left.length > 4 ? ` and ${left.length - 4} more` : ''}.`,
+          {
+            duration: 15_000,
+            action: { label: 'Undo', onClick: undo },
+          },
+        );
+      else
+        toast(`${blocks.length === 1 ? 'A block' : `${blocks.length} blocks`} pasted.`, {
+          action: { label: 'Undo', onClick: undo },
+        });
     };
     window.addEventListener('paste', onPaste);
     return () => window.removeEventListener('paste', onPaste);

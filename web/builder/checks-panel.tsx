@@ -7,7 +7,7 @@ import { api } from '../app/api.ts';
 import { useLibrary } from '../app/library-store.ts';
 import type { PricedFinding } from '../workers/checks.ts';
 import { HeadsField } from './heads-field.tsx';
-import { type Edit, undo } from './store.ts';
+import { type Edit, undo, useBuilder } from './store.ts';
 
 const WEIGHT_WORDS = { 3: 'Must be mended', 2: 'Mend if you can', 1: 'Worth knowing' } as const;
 const small = 'min-h-9 rounded-md border border-line-strong px-2.5 text-[14px] hover:border-ink';
@@ -67,7 +67,7 @@ function FindingRow({ finding, plan, edit }: { finding: PricedFinding; plan: Pla
   const apply = (k: number) => {
     const fix = finding.fixes[k];
     if (!fix) return;
-    edit(() => fix.plan);
+    useBuilder.getState().dispatch(fix.steps);
     toast(`${fix.label}.`, { action: { label: 'Undo', onClick: undo } });
   };
   return (

@@ -1,14 +1,14 @@
 import { memo } from 'react';
-import { costOfOneMore, type FitKnob } from '../../core/fit/index.ts';
+import { type Cost, costOfOneMore, knobName } from '../../core/fit/index.ts';
 import { type Block, formatChange } from '../../core/plan/index.ts';
 
-const WORDS: Record<FitKnob, string> = {
-  stations: 'one more station',
-  rounds: 'one more round',
-  workMs: '5 s more work',
-  restMs: '5 s more rest',
-  roundBreakMs: '5 s more break',
-};
+/** What one more of something is, in the words of the block's format. */
+function costWords(block: Block, { knob, replacesRest }: Cost): string {
+  const name = knobName(block, knob);
+  if (knob === 'stations' || name === null) return 'one more station';
+  if (knob === 'rounds') return `one more ${name.replace(/s$/, '')}`;
+  return replacesRest ? `a 5 s ${name} in place of the rest` : `5 s more ${name}`;
+}
 
 /** What one more of each thing does to the length of the class. */
 export const Costs = memo(function Costs({ block }: { block: Block }) {
@@ -16,9 +16,9 @@ export const Costs = memo(function Costs({ block }: { block: Block }) {
   if (costs.length === 0) return null;
   return (
     <p className="-mt-2 mb-2 flex flex-wrap gap-x-4 pl-1 text-[13px] text-muted">
-      {costs.map(({ knob, costMs }) => (
-        <span key={knob}>
-          {WORDS[knob]} <span className="digits">{formatChange(costMs)}</span>
+      {costs.map((cost) => (
+        <span key={cost.knob}>
+          {costWords(block, cost)} <span className="digits">{formatChange(cost.costMs)}</span>
         </span>
       ))}
     </p>

@@ -1,12 +1,13 @@
 import * as v from 'valibot';
-import { type Plan, PlanSchema } from '../../core/plan/index.ts';
+import type { Plan } from '../../core/plan/index.ts';
+import { planFrom } from '../app/plan-from.ts';
 
 /*
  * Unsaved work, kept in this browser until the server has it. Every window writes under its own name, so two windows
  * never overwrite each other; a lock held while the window lives tells whose draft has been orphaned.
  */
 
-const DraftSchema = v.object({ plan: PlanSchema, baseVersion: v.number() });
+const DraftSchema = v.object({ plan: planFrom(), baseVersion: v.number() });
 export type Draft = v.InferOutput<typeof DraftSchema>;
 
 const PREFIX = 'odd-round.draft.';

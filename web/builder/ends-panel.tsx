@@ -1,7 +1,16 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { type Block, formatDuration, type Plan } from '../../core/plan/index.ts';
+import {
+  addBlock,
+  type Block,
+  formatDuration,
+  moduleOf,
+  type Plan,
+  removeBlock,
+  settingOf,
+  sheetSetting,
+} from '../../core/plan/index.ts';
 import { proposeCoolDown, proposeWarmUp } from '../../core/propose/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { useLibrary } from '../app/library-store.ts';
@@ -35,16 +44,17 @@ function End({ plan, edit, of: role }: { plan: Plan; edit: Edit; of: 'warmUp' | 
   const put = (made: Block) => {
     const own = { ...made, id: nanoid(10), stations: made.stations.map((s) => ({ ...s, id: nanoid(10) })) };
     edit((p) => {
-      const rest = p.blocks.filter((b) => b.id !== old?.id);
+      const bare = old ? removeBlock(p, old.id) : p;
+      const rest = bare.blocks;
       const place = old
         ? at
         : role === 'warmUp'
           ? Math.max(
               0,
-              rest.findIndex((b) => b.format.kind !== 'open'),
+              rest.findIndex((b) => moduleOf(b.format).traits.stations !== 'none'),
             )
           : rest.length;
-      return { ...p, blocks: [...rest.slice(0, place), own, ...rest.slice(place)] };
+      return addBlock(bare, own, place);
     });
     toast(`${word} ${old ? 'replaced' : 'added'}.`, { action: { label: 'Undo', onClick: undo } });
   };
@@ -80,5 +90,6 @@ function End({ plan, edit, of: role }: { plan: Plan; edit: Edit; of: 'warmUp' | 
 }
 
 function usualMs({ format }: Block): number {
-  return format.kind === 'holds' ? format.holdMs : format.kind === 'circuit' ? format.workMs : 0;
+  const key = sheetSetting(format, 'work');
+  return key === null ? 0 : Number(settingOf(format, key));
 }

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { type Fit, type FitKnob, knobsOf, type Range } from '../../core/fit/index.ts';
+import { type Fit, type FitKnob, knobsOf, type Range, valuesOf } from '../../core/fit/index.ts';
 import {
   type Block,
   formatChange,
@@ -33,21 +33,19 @@ const COUNTS: readonly FitKnob[] = ['stations', 'rounds'];
 
 /** A range round what is set now, wide enough to be worth a search. */
 function startingRange(block: Block, knob: FitKnob): Range {
-  const f = block.format as Record<string, unknown>;
-  const number = (...keys: string[]) => Number(keys.map((k) => f[k]).find((x) => typeof x === 'number') ?? 0);
+  const now = valuesOf(block);
   switch (knob) {
     case 'stations':
       return { min: Math.max(1, block.stations.length - 2), max: block.stations.length, step: 1 };
     case 'rounds': {
-      const rounds = number('rounds', 'count');
-      return { min: Math.max(1, rounds - 2), max: rounds + 2, step: 1 };
+      return { min: Math.max(1, now.rounds - 2), max: now.rounds + 2, step: 1 };
     }
     case 'workMs':
-      return around(number('workMs', 'onMs', 'holdMs', 'capMs', 'lengthMs'), 15_000, 1000);
+      return around(now.workMs, 15_000, 1000);
     case 'restMs':
-      return around(number('restMs', 'offMs', 'changeMs'), 15_000, 0);
+      return around(now.restMs, 15_000, 0);
     case 'roundBreakMs':
-      return around(number('roundBreakMs', 'breakMs'), 45_000, 0);
+      return around(now.roundBreakMs, 45_000, 0);
   }
 }
 

@@ -1,7 +1,19 @@
-import { type Block, type Format, formatDuration } from '../../core/plan/index.ts';
+import { toast } from 'sonner';
+import {
+  type AnySetting,
+  type Block,
+  type Format,
+  formatDuration,
+  keyOfRole,
+  settingOf,
+  settingsOf,
+  withSetting,
+} from '../../core/plan/index.ts';
+import { same } from '../../core/values/index.ts';
 import { DurationField } from '../ui/duration-field.tsx';
 import { NumberField } from '../ui/number-field.tsx';
-import { choiceValue, FORMAT_FIELDS, type FormatField, withChoice } from './format-fields.ts';
+import { GetReady } from './get-ready.tsx';
+import { undo } from './store.ts';
 
 interface Props {
   block: Block;
@@ -10,78 +22,109 @@ interface Props {
 
 /** A block's settings as a sentence whose numbers are typed where they stand. */
 export function FormatSentence({ block, onFormat }: Props) {
+  const { format, stations } = block;
   const gap = realGap(block);
+  const shown = settingsOf(format).filter(
+    ([, s]) => s.type !== 'list' && (s.applies?.(format, stations.length) ?? true),
+  );
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5 text-[15px]">
-      {FORMAT_FIELDS[block.format.kind]
-        .filter((f) => applies(block, f))
-        .map((field) => (
-          <Field key={field.key} field={field} block={block} onFormat={onFormat} />
-        ))}
+      {shown.map(([key, setting]) => (
+        <Field key={key} name={key} setting={setting} block={block} onFormat={onFormat} />
+      ))}
       {gap && <span className="text-[13px] text-muted">{gap}</span>}
+      {waits(format) && <GetReady title={block.title} />}
     </div>
   );
 }
 
-/** Settings that do nothing as things stand are left out of the sentence. */
-function applies(block: Block, field: FormatField): boolean {
-  const { format, stations } = block;
-  if (format.kind !== 'circuit') return true;
-  const inGroups = format.groupSize !== null && format.groupSize < Math.max(2, stations.length);
-  if (field.key === 'groupBreakMs') return inGroups;
-  if (field.key === 'roundBreakMs') return format.rounds > 1;
-  if (field.key === 'breakMode') return format.roundBreakMs > 0 || (inGroups && format.groupBreakMs > 0);
-  return true;
-}
+/** Whether something in the block waits until tapped. */
+const waits = (format: Format) =>
+  settingsOf(format).some(([key, s]) => /Held$|^untilTap$/.test(s.roles[0] ?? '') && settingOf(format, key) === true);
 
 /** The seconds that really pass at a break, since "replaces" and "adds" are easily confused. */
-function realGap({ format }: Block): string | null {
-  if (format.kind !== 'circuit' && format.kind !== 'tabata') return null;
-  const between =
-    format.kind === 'tabata'
-      ? [['break', format.breakMs] as const]
-      : [
-          ['round break', format.roundBreakMs] as const,
-          ['group break', format.groupSize === null ? 0 : format.groupBreakMs] as const,
-        ];
-  const real = between.filter(([, ms]) => ms > 0);
-  if (real.length === 0) return null;
-  const extra = format.breakMode === 'adds' ? format.restMs : 0;
-  return real.map(([word, ms]) => `real gap at a ${word} ${formatDuration(ms + extra)}`).join(', ');
+function realGap({ format, stations }: Block): string | null {
+  const mode = keyOfRole(format, 'breakMode');
+  const restKey = keyOfRole(format, 'rest');
+  if (mode === null || restKey === null) return null;
+  const extra = settingOf(format, mode) === 'adds' ? Number(settingOf(format, restKey)) : 0;
+  const breaks = settingsOf(format).filter(
+    ([key, s]) =>
+      (s.roles[0] === 'roundBreak' || s.roles[0] === 'groupBreak') &&
+      (s.applies?.(format, stations.length) ?? true) &&
+      Number(settingOf(format, key)) > 0,
+  );
+  if (breaks.length === 0) return null;
+  return breaks
+    .map(([key, s]) => `real gap at the ${s.name} ${formatDuration(Number(settingOf(format, key)) + extra)}`)
+    .join(', ');
 }
 
-function Field({ field, block, onFormat }: Props & { field: FormatField }) {
-  const { format } = block;
-  const value = (format as Record<string, unknown>)[field.key];
-  const set = (next: unknown) => onFormat((f) => ({ ...f, [field.key]: next }) as Format);
-  const name = `${block.title}: ${[field.before, 'after' in field ? field.after : ''].filter(Boolean).join(' ') || 'length'}`;
+interface FieldProps extends Props {
+  name: string;
+  setting: AnySetting;
+}
+
+function Field({ name, setting, block, onFormat }: FieldProps) {
+  const value = settingOf(block.format, name);
+  const set = (next: unknown) => {
+    const chosen = (f: Format) => {
+      const others = setting.type === 'choice' ? Object.entries(setting.chosen?.(next as never) ?? {}) : [];
+      return [[name, next] as const, ...others].reduce((made, [key, to]) => withSetting(made, key, to), f);
+    };
+    tellWhatElse(block.format, chosen(block.format), name);
+    onFormat(chosen);
+  };
+  const label = `${block.title}: ${[setting.before, setting.after].filter(Boolean).join(' ') || setting.name}`;
   return (
     <span className="inline-flex items-center gap-1.5 whitespace-nowrap">
-      {field.before && <span className="text-muted">{field.before}</span>}
-      {field.type === 'duration' && typeof value === 'number' && (
-        <DurationField label={name} valueMs={value} minMs={field.minMs} onChange={set} />
+      {setting.before && <span className="text-muted">{setting.before}</span>}
+      {setting.type === 'duration' && (
+        <DurationField label={label} valueMs={Number(value)} minMs={setting.minMs} onChange={set} />
       )}
-      {field.type === 'number' && typeof value === 'number' && (
-        <NumberField label={name} value={value} min={field.min} max={field.max} onChange={set} />
+      {setting.type === 'number' && (
+        <NumberField
+          label={label}
+          value={Number(value)}
+          min={setting.min}
+          max={setting.max}
+          whole={Number.isInteger(setting.min)}
+          onChange={set}
+        />
       )}
-      {field.type === 'choice' && (
+      {setting.type === 'choice' && (
         <select
-          aria-label={name}
+          aria-label={label}
           className="rounded-md border bg-card px-1 py-1 hover:border-line-strong"
-          value={choiceValue(format, field.key)}
-          onChange={(e) => onFormat((f) => withChoice(f, field.key, e.target.value))}
+          value={String(value)}
+          onChange={(e) =>
+            set(setting.options.find(([v]: readonly [unknown, string]) => String(v) === e.target.value)?.[0])
+          }
         >
-          {field.options.map((o) => (
-            <option key={o.value} value={o.value}>
-              {o.label}
+          {setting.options.map(([option, words]: readonly [unknown, string]) => (
+            <option key={String(option)} value={String(option)}>
+              {words}
             </option>
           ))}
-          {!field.options.some((o) => o.value === choiceValue(format, field.key)) && (
-            <option value={choiceValue(format, field.key)}>in groups of {choiceValue(format, field.key)}</option>
+          {!setting.options.some(([option]: readonly [unknown, string]) => option === value) && (
+            <option value={String(value)}>{setting.other?.(value as never) ?? String(value)}</option>
           )}
         </select>
       )}
-      {'after' in field && field.after && <span className="text-muted">{field.after}</span>}
+      {setting.after && <span className="text-muted">{setting.after}</span>}
     </span>
   );
+}
+
+/** Says which other settings a choice has changed with it. */
+function tellWhatElse(before: Format, after: Format, name: string): void {
+  const changed = settingsOf(after).filter(
+    ([key, s]) => key !== name && s.type === 'duration' && !same(settingOf(before, key), settingOf(after, key)),
+  );
+  if (changed.length === 0) return;
+  const words = changed.map(
+    ([key, s]) =>
+      `${s.name} ${formatDuration(Number(settingOf(before, key)))} \u2192 ${formatDuration(Number(settingOf(after, key)))}`,
+  );
+  toast(`With it: ${words.join(', ')}.`, { action: { label: 'Undo', onClick: undo } });
 }

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { type Block, type Format, formatSeconds, MAX_MS } from '../../core/plan/index.ts';
+import { type Block, type Format, formatSeconds, MAX_MS, settingsOf, withSetting } from '../../core/plan/index.ts';
 import type { Sheet } from '../../core/timeline/index.ts';
 import { px, ROW_H, type SheetLayout } from './sheet-layout.ts';
 
@@ -13,26 +13,13 @@ interface Props {
 const SNAP_MS = 5000;
 
 /** The setting that a gap between columns is made of; null when it cannot be dragged. */
-function gapKey(format: Format): string | null {
-  switch (format.kind) {
-    case 'circuit':
-    case 'reps':
-      return 'roundBreakMs';
-    case 'tabata':
-      return 'breakMs';
-    case 'addOn':
-    case 'ladder':
-      return 'restMs';
-    default:
-      return null;
-  }
-}
+const gapKey = (format: Format) => settingsOf(format).find(([, s]) => s.type === 'duration' && s.drag)?.[0] ?? null;
 
 /** The breaks between columns and groups, to scale, with their seconds; dragged wider or narrower, or by arrow keys. */
 export function GapLabels({ block, sheet, layout, onEdit }: Props) {
   const key = gapKey(block.format);
   const set = (ms: number) => {
-    if (key) onEdit((b) => ({ ...b, format: { ...b.format, [key]: Math.min(MAX_MS, Math.max(0, ms)) } as Format }));
+    if (key) onEdit((b) => ({ ...b, format: withSetting(b.format, key, Math.min(MAX_MS, Math.max(0, ms))) }));
   };
   return (
     <div className="relative h-7">

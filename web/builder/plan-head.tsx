@@ -1,11 +1,11 @@
 import { Play, Redo2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
-import { useStore } from 'zustand';
-import { clipTyped, formatClock, type Plan, parseClock, updateBlock } from '../../core/plan/index.ts';
+import { formatClock, type Plan, parseClock, stepsBetween, updateBlock } from '../../core/plan/index.ts';
 import { compile } from '../../core/timeline/index.ts';
 import { beginRun } from '../desk/run-storage.ts';
 import { Button, IconButton } from '../ui/button.tsx';
+import { NameField } from '../ui/name-field.tsx';
 import { FitterDialog } from './fitter-dialog.tsx';
 import { SaveWord } from './save-note.tsx';
 import { type Edit, redo, undo, useBuilder } from './store.ts';
@@ -14,19 +14,18 @@ import { type Edit, redo, undo, useBuilder } from './store.ts';
 export function PlanHead({ plan, edit }: { plan: Plan; edit: Edit }) {
   const navigate = useNavigate();
   const save = useBuilder((s) => s.save);
-  const canUndo = useStore(useBuilder.temporal, (s) => s.pastStates.length > 0);
-  const canRedo = useStore(useBuilder.temporal, (s) => s.futureStates.length > 0);
+  const canUndo = useBuilder((s) => s.history.past.length > 0);
+  const canRedo = useBuilder((s) => s.history.future.length > 0);
   const lead = () => navigate(`/desk/${beginRun(plan)}`);
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b px-5 py-2">
-      <input
-        aria-label="Class title"
-        className="digits w-60 rounded-sm border border-transparent bg-transparent px-1 text-2xl hover:border-line focus:border-line-strong"
+      <NameField
+        label="Class title"
+        className="digits w-60 text-2xl"
+        most={80}
+        selectOnFocus
         value={plan.title}
-        onFocus={(e) => e.target.select()}
-        onChange={(e) =>
-          edit((p) => (e.target.value.trim() === '' ? p : { ...p, title: clipTyped(e.target.value, 80) }))
-        }
+        onChange={(title) => edit((p) => ({ ...p, title }))}
       />
       <SlotFields plan={plan} edit={edit} />
       <span className="flex-1" />
@@ -41,7 +40,7 @@ export function PlanHead({ plan, edit }: { plan: Plan; edit: Edit }) {
           <Redo2 size={18} />
         </IconButton>
       </span>
-      <Tools plan={plan} edit={edit} />
+      <Tools plan={plan} />
       <Button look="strong" onClick={lead} disabled={compile(plan).totalMs === 0}>
         <Play size={17} aria-hidden="true" /> Lead this class
       </Button>
@@ -50,7 +49,7 @@ export function PlanHead({ plan, edit }: { plan: Plan; edit: Edit }) {
 }
 
 /** What else can be done with the class: as text, fit the slot, compare and history, the file. */
-function Tools({ plan, edit }: { plan: Plan; edit: Edit }) {
+function Tools({ plan }: { plan: Plan }) {
   const [params, setParams] = useSearchParams();
   const [fitting, setFitting] = useState(false);
   const asText = params.get('view') === 'text';
@@ -94,7 +93,12 @@ function Tools({ plan, edit }: { plan: Plan; edit: Edit }) {
           plan={plan}
           onClose={() => setFitting(false)}
           onApply={(block) => {
-            edit((p) => updateBlock(p, block.id, () => block));
+            useBuilder.getState().dispatch(
+              stepsBetween(
+                plan,
+                updateBlock(plan, block.id, () => block),
+              ),
+            );
             setFitting(false);
           }}
         />

@@ -3,6 +3,7 @@ import { type Block, formatSeconds, parseDuration, setTimes, type TimesPatch } f
 import { type Sheet, sheetOf } from '../../core/timeline/index.ts';
 import type { BlockActions } from './block-section.tsx';
 import { GapLabels } from './gap-labels.tsx';
+import { tellLeftOut } from './left-out.ts';
 import type { BlockMarks } from './marks.ts';
 import { cellsOf, contains, extendTo, moved, type Selection, single } from './selection.ts';
 import { SheetCells } from './sheet-cells.tsx';
@@ -57,11 +58,12 @@ export function RoundSheet({ block, following, onEdit, marks, actions }: Props) 
   };
   const onPaste = (e: ClipboardEvent) => {
     if (entry !== null) return;
-    const changed = pasteText(block, sheet, selection ?? single(0, 0), e.clipboardData.getData('text/plain'));
-    if (!changed) return;
+    const pasted = pasteText(block, sheet, selection ?? single(0, 0), e.clipboardData.getData('text/plain'));
+    if (!pasted) return;
     e.preventDefault();
     e.stopPropagation();
-    onEdit(() => changed);
+    onEdit(() => pasted.block);
+    tellLeftOut(pasted.left);
   };
 
   return (
@@ -100,14 +102,14 @@ export function RoundSheet({ block, following, onEdit, marks, actions }: Props) 
               ref={grid}
               role="grid"
               tabIndex={0}
-              aria-label={`${block.title}: round sheet. Arrows move, digits set work seconds, work/rest sets both.`}
+              aria-label={`${block.title}: round sheet. Arrows move, digits set work seconds, work/rest sets both, /rest the rest.`}
               aria-multiselectable="true"
               className="relative"
               style={{ height: layout.height }}
               onKeyDown={onKeyDown}
               onCopy={onCopy}
               onPaste={onPaste}
-              onFocus={() => cols > 0 && !selection && setSelection(single(0, 0))}
+              onFocus={() => cols > 0 && setSelection((s) => s ?? single(0, 0))}
               onBlur={(e) => {
                 if (!e.currentTarget.contains(e.relatedTarget)) setEntry(null);
               }}
@@ -198,7 +200,7 @@ function gridKey(e: KeyboardEvent, on: GridKeys): boolean {
   else if ((e.ctrlKey || e.metaKey) && key === 'd') on.fill('down');
   else if ((e.ctrlKey || e.metaKey) && key === 'r') on.fill('right');
   else if (e.ctrlKey || e.metaKey || e.altKey) return false;
-  else if (/^[0-9]$/.test(key)) on.type(key);
+  else if (/^[0-9/]$/.test(key)) on.type(key);
   else if (key === 'Enter' || key === 'F2') on.type('');
   else if (key === 'Delete' || key === 'Backspace') on.clear();
   else if (key === '+' || key === '=') on.nudge(5000);
@@ -234,7 +236,8 @@ function CellEntry({
   onDone: (patch: TimesPatch | null) => void;
 }) {
   const [text, setText] = useState(start);
-  const patch = readEntry(text);
+  const { patch, fault } = readEntry(text);
+  const isBad = text !== '' && patch === null && text !== '/';
   const isDone = useRef(false);
   // Leaving by a key moves the focus too: the entry counts once.
   const finish = (result: TimesPatch | null) => {
@@ -243,41 +246,58 @@ function CellEntry({
     onDone(result);
   };
   return (
-    <input
-      // biome-ignore lint/a11y/noAutofocus: the entry opens because the instructor began to type
-      autoFocus
-      aria-label="Work seconds, or work/rest"
-      aria-invalid={text !== '' && patch === null}
-      className="digits absolute z-30 w-24 rounded-md border-2 border-live bg-card px-1.5 py-0.5 text-[15px]"
-      style={{ left, top, height: ROW_H - 4 }}
-      value={text}
-      placeholder="40 or 40/20"
-      onChange={(e) => setText(e.target.value)}
-      onKeyDown={(e) => {
-        e.stopPropagation();
-        if (e.key === 'Escape') finish(null);
-        if (e.key === 'Enter' && (patch || text === '')) finish(patch);
-        if (e.key === 'Tab' && patch) finish(patch);
-        if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && patch?.workMs) {
-          e.preventDefault();
-          const by = (e.key === 'ArrowUp' ? 1 : -1) * (e.shiftKey ? 1000 : 5000);
-          setText(formatSeconds(Math.max(1000, patch.workMs + by)));
-        }
-      }}
-      onBlur={() => finish(patch)}
-    />
+    <>
+      <input
+        // biome-ignore lint/a11y/noAutofocus: the entry opens because the instructor began to type
+        autoFocus
+        aria-label="Work seconds, or work/rest"
+        aria-invalid={isBad}
+        className="digits absolute z-30 w-24 rounded-md border-2 border-live bg-card px-1.5 py-0.5 text-[15px]"
+        style={{ left, top, height: ROW_H - 4 }}
+        value={text}
+        placeholder="40 or 40/20"
+        onChange={(e) => setText(e.target.value)}
+        onKeyDown={(e) => {
+          e.stopPropagation();
+          if (e.key === 'Escape') finish(null);
+          if (e.key === 'Enter' && (patch || text === '')) finish(patch);
+          if (e.key === 'Tab' && patch) finish(patch);
+          if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && patch?.workMs) {
+            e.preventDefault();
+            const by = (e.key === 'ArrowUp' ? 1 : -1) * (e.shiftKey ? 1000 : 5000);
+            setText(formatSeconds(Math.max(1000, patch.workMs + by)));
+          }
+        }}
+        onBlur={() => finish(patch)}
+      />
+      {isBad && (
+        <p
+          role="alert"
+          className="absolute z-30 whitespace-nowrap border border-live bg-card px-1.5 text-[13px]"
+          style={{ left, top: top + ROW_H - 4 }}
+        >
+          {fault}
+        </p>
+      )}
+    </>
   );
 }
 
-/** `40` sets work, `40/20` work and rest, `/20` rest alone; null when it is none of these. */
-function readEntry(text: string): TimesPatch | null {
+/** Longer than any set or rest: what is typed beyond is a slip of the hand. */
+const MOST_MS = 3_600_000;
+
+/** `40` sets work, `40/20` work and rest, `/20` rest alone; no patch when it is none of these, with what is wrong. */
+export function readEntry(text: string): { patch: TimesPatch | null; fault: string } {
+  const usual = 'Work, work/rest or /rest: 40, 40/20, /20';
   const [work, rest, more] = text.split('/').map((t) => t.trim());
-  if (more !== undefined) return null;
   const workMs = work ? parseDuration(work) : undefined;
   const restMs = rest ? parseDuration(rest) : undefined;
-  if (workMs === null || restMs === null || workMs === 0) return null;
-  if (workMs === undefined && restMs === undefined) return null;
-  return { ...(workMs !== undefined ? { workMs } : {}), ...(restMs !== undefined ? { restMs } : {}) };
+  if (more !== undefined || workMs === null || restMs === null) return { patch: null, fault: usual };
+  if (workMs === undefined && restMs === undefined) return { patch: null, fault: usual };
+  if (workMs === 0) return { patch: null, fault: 'Work is at least a second' };
+  if (Math.max(workMs ?? 0, restMs ?? 0) > MOST_MS) return { patch: null, fault: 'A visit takes at most an hour' };
+  const patch = { ...(workMs !== undefined ? { workMs } : {}), ...(restMs !== undefined ? { restMs } : {}) };
+  return { patch, fault: '' };
 }
 
 function ColumnHeads({

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { formatSeconds } from '../../core/plan/index.ts';
-import { cellMs, type Sheet, type SheetCell, type SheetPart } from '../../core/timeline/index.ts';
+import { cellMs, passMs, type Sheet, type SheetCell, type SheetPart } from '../../core/timeline/index.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import { ROW_H, type SheetLayout } from './sheet-layout.ts';
 
@@ -32,8 +32,9 @@ export function SheetCells({ sheet, layout, isSelected, onPick, onOpen, gapNote 
             .filter((cell) => cell.col === col)
             .map((cell) => (
               <CellView
-                key={cell.row}
+                key={`${cell.row}:${cell.pass}`}
                 cell={cell}
+                fromMs={passMs(sheet, cell)}
                 name={sheet.rows[cell.row]?.label ?? ''}
                 scale={layout.scale}
                 selected={isSelected(cell.row, cell.col)}
@@ -68,6 +69,8 @@ export function SheetCells({ sheet, layout, isSelected, onPick, onOpen, gapNote 
 
 interface CellProps extends Pick<Props, 'onPick' | 'onOpen'> {
   cell: SheetCell;
+  /** How far into its column it begins. */
+  fromMs: number;
   name: string;
   scale: number;
   selected: boolean;
@@ -75,7 +78,7 @@ interface CellProps extends Pick<Props, 'onPick' | 'onOpen'> {
 }
 
 /** One visit, placed in its column; drawn again only when what it shows has changed, since a sheet may have hundreds. */
-const CellView = memo(function CellView({ cell, name, scale, selected, note, onPick, onOpen }: CellProps) {
+const CellView = memo(function CellView({ cell, fromMs, name, scale, selected, note, onPick, onOpen }: CellProps) {
   const px = (ms: number) => (ms / 1000) * scale;
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: the grid listens for keys
@@ -83,9 +86,9 @@ const CellView = memo(function CellView({ cell, name, scale, selected, note, onP
       role="gridcell"
       aria-selected={selected}
       aria-label={cellName(name, cell)}
-      data-cell={`${cell.row}:${cell.col}`}
+      data-cell={`${cell.row}:${cell.col}${cell.pass === 0 ? '' : `:${cell.pass}`}`}
       className={`absolute flex ${selected ? 'z-[5] outline-[3px] outline-live' : ''}`}
-      style={{ top: cell.row * ROW_H + 4, width: px(cellMs(cell)), height: cell.rowSpan * ROW_H - 8 }}
+      style={{ left: px(fromMs), top: cell.row * ROW_H + 4, width: px(cellMs(cell)), height: cell.rowSpan * ROW_H - 8 }}
       onMouseDown={(e) => e.shiftKey && e.preventDefault()}
       onClick={(e) => onPick(cell.row, cell.col, e.shiftKey)}
       onDoubleClick={() => onOpen(cell.row, cell.col)}
@@ -111,7 +114,14 @@ const CellView = memo(function CellView({ cell, name, scale, selected, note, onP
 }, sameCell);
 
 function sameCell(a: CellProps, b: CellProps): boolean {
-  if (a.scale !== b.scale || a.selected !== b.selected || a.name !== b.name || a.note !== b.note) return false;
+  if (
+    a.scale !== b.scale ||
+    a.fromMs !== b.fromMs ||
+    a.selected !== b.selected ||
+    a.name !== b.name ||
+    a.note !== b.note
+  )
+    return false;
   const [x, y] = [a.cell, b.cell];
   return (
     x.rowSpan === y.rowSpan && x.parts.length === y.parts.length && x.parts.every((p, i) => samePart(p, y.parts[i]))

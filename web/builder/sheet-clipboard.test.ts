@@ -27,23 +27,32 @@ describe('the clipboard of the sheet', () => {
 
   it('pastes times from the top left of the selection and leaves out what falls beside the sheet', () => {
     const b = block();
-    const after = pasteText(b, sheetOf(b), single(2, 1), '25/10\t30\n99')!;
+    const { block: after } = pasteText(b, sheetOf(b), single(2, 1), '25/10\t30\n99')!;
     // Rounds of three: round 2 ends with 25 s, round 3 with 30 s.
     expect(works(after)).toEqual([40, 40, 40, 40, 40, 25, 40, 40, 30]);
   });
 
   it('pastes one value into all that is selected', () => {
     const b = block();
-    expect(works(pasteText(b, sheetOf(b), extendTo(single(0, 0), 0, 2), '1:00')!)).toEqual([
+    expect(works(pasteText(b, sheetOf(b), extendTo(single(0, 0), 0, 2), '1:00')!.block)).toEqual([
       60, 40, 40, 60, 40, 40, 60, 40, 40,
     ]);
   });
 
   it('pastes stations below the row, with identities of their own', () => {
     const b = block();
-    const after = pasteText(b, sheetOf(b), single(0, 0), '  Row, alternating\n  Move 1')!;
+    const { block: after } = pasteText(b, sheetOf(b), single(0, 0), '  Row, alternating\n  Move 1')!;
     expect(after.stations.map((x) => x.move)).toEqual(['Move 1', 'Row', 'Move 1', 'Move 2', 'Move 3']);
     expect(new Set(after.stations.map((x) => x.id)).size).toBe(5);
+  });
+
+  it('names the stations that the block has no room for', () => {
+    const b = block();
+    const text = Array.from({ length: 300 }, (_, k) => `  Move no${k}`).join('\n');
+    const { block: after, left } = pasteText(b, sheetOf(b), single(2, 0), text)!;
+    // Three are there, so fifty-seven of the three hundred go in.
+    expect(after.stations).toHaveLength(60);
+    expect([left.length, left[0], left.at(-1)]).toEqual([243, 'Move no57', 'Move no299']);
   });
 
   it('takes nothing from a text that is neither', () => {

@@ -2,6 +2,7 @@ import { nanoid } from 'nanoid';
 import { type Block, type CellTimes, fill, formatSeconds, parseDuration, setEach } from '../../core/plan/index.ts';
 import { readPasted, writeStationText } from '../../core/shorthand/index.ts';
 import type { Sheet } from '../../core/timeline/index.ts';
+import { MOST_STATIONS } from './left-out.ts';
 import { cellsOf, type Selection } from './selection.ts';
 
 /** The selected visits with their times as the sheet shows them; places without a visit have none. */
@@ -39,26 +40,37 @@ export function copyText(block: Block, sheet: Sheet, selection: Selection): stri
     .join('\n');
 }
 
+/** The stations of a list that a block has room for, and those it has not. */
+export function roomFor<T>(block: Block, stations: readonly T[]): { taken: T[]; left: T[] } {
+  const room = Math.max(0, MOST_STATIONS - block.stations.length);
+  return { taken: stations.slice(0, room), left: stations.slice(room) };
+}
+
 const TIME_FIELD = /^\s*[\d:.]*\s*(?:\/\s*[\d:.]*)?\s*$/;
 
 /**
  * Pastes a text at a selection: times cell by cell, one value into all that is selected, or stations below the row.
- * Null when the text is neither.
+ * `left` names the stations that the block has no room for. Null when the text is neither.
  */
-export function pasteText(block: Block, sheet: Sheet, selection: Selection, text: string): Block | null {
+export function pasteText(
+  block: Block,
+  sheet: Sheet,
+  selection: Selection,
+  text: string,
+): { block: Block; left: string[] } | null {
   const rows = text
     .replace(/\s+$/, '')
     .split(/\r?\n/)
     .map((line) => line.split('\t'));
-  if (rows.every((row) => row.every((f) => TIME_FIELD.test(f)))) return pasteTimes(block, sheet, selection, rows);
+  if (rows.every((row) => row.every((f) => TIME_FIELD.test(f))))
+    return { block: pasteTimes(block, sheet, selection, rows), left: [] };
   const pasted = readPasted(text);
   if (!pasted || !('stations' in pasted)) return null;
   const at = Math.max(selection.anchor.row, selection.head.row) + 1;
   const stations = pasted.stations.map((s) => ({ ...s, id: nanoid(10) }));
-  return {
-    ...block,
-    stations: [...block.stations.slice(0, at), ...stations, ...block.stations.slice(at)].slice(0, 60),
-  };
+  const { taken, left } = roomFor(block, stations);
+  const own = { ...block, stations: [...block.stations.slice(0, at), ...taken, ...block.stations.slice(at)] };
+  return { block: own, left: [...left.map((s) => s.move), ...pasted.left] };
 }
 
 function pasteTimes(block: Block, sheet: Sheet, selection: Selection, rows: string[][]): Block {

@@ -1,4 +1,4 @@
-import type { Sheet } from '../../core/timeline/index.ts';
+import { passMs, type Sheet } from '../../core/timeline/index.ts';
 
 export const ROW_H = 34;
 export const HEADER_H = 26;
@@ -48,7 +48,7 @@ export function threadPath(sheet: Sheet, layout: SheetLayout): string {
     .map((k, i) => {
       const cell = sheet.cells[k];
       if (!cell) return '';
-      const x = (layout.lefts[cell.col] ?? 0) + 2;
+      const x = (layout.lefts[cell.col] ?? 0) + px(layout, passMs(sheet, cell)) + 2;
       const y = (cell.row + cell.rowSpan / 2) * ROW_H;
       return `${i === 0 ? 'M' : 'L'}${x} ${y}`;
     })

@@ -1,8 +1,9 @@
 import { PenLine } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
-import type { Station } from '../../core/plan/index.ts';
+import type { Sides, Station } from '../../core/plan/index.ts';
 import { readStationText, type ShorthandProblem, writeStationText } from '../../core/shorthand/index.ts';
+import { DurationField } from '../ui/duration-field.tsx';
 
 /** All that is said of a station in one line of shorthand: reps, tempo, counts, kit, options, phases, single rounds. */
 export function StationLine({ read, onChange }: { read: () => Station; onChange: (station: Station) => void }) {
@@ -26,6 +27,7 @@ export function StationLine({ read, onChange }: { read: () => Station; onChange:
           sideOffset={4}
           className="z-50 w-[560px] max-w-[90vw] rounded-md border border-line-strong bg-card p-3"
         >
+          <SidesFields station={station} onChange={onChange} />
           <LineForm
             station={station}
             onDone={(changed) => {
@@ -39,9 +41,51 @@ export function StationLine({ read, onChange }: { read: () => Station; onChange:
   );
 }
 
+/** Which side comes first, and what lies between the sides: as in the block unless it is set. */
+function SidesFields({ station, onChange }: { station: Station; onChange: (station: Station) => void }) {
+  const { sides } = station;
+  if (!('first' in sides)) return null;
+  const set = (changed: Sides) => onChange({ ...station, sides: changed });
+  const between = sides.mode === 'each' ? sides.restMs : sides.mode === 'chain' ? sides.breakMs : null;
+  const setBetween = (ms: number | undefined) => {
+    const { mode, first } = sides;
+    if (mode === 'each') set({ mode, first, ...(ms === undefined ? {} : { restMs: ms }) });
+    if (mode === 'chain') set({ mode, first, ...(ms === undefined ? {} : { breakMs: ms }) });
+  };
+  return (
+    <div className="mb-2 flex flex-wrap items-center gap-2 text-[15px]">
+      <select
+        aria-label={`${station.move}: first side`}
+        className="rounded-md border bg-card px-1 py-1"
+        value={sides.first}
+        onChange={(e) => set({ ...sides, first: e.target.value === 'right' ? 'right' : 'left' })}
+      >
+        <option value="left">left first</option>
+        <option value="right">right first</option>
+      </select>
+      {between !== null && (
+        <>
+          <label className="flex min-h-8 items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="h-4 w-4 accent-ink"
+              checked={between === undefined}
+              onChange={(e) => setBetween(e.target.checked ? undefined : 5000)}
+            />
+            between the sides as between stations
+          </label>
+          {between !== undefined && (
+            <DurationField label={`${station.move}: between the sides`} valueMs={between} onChange={setBetween} />
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
 function LineForm({ station, onDone }: { station: Station; onDone: (station: Station | null) => void }) {
   const [text, setText] = useState(() => writeStationText(station));
-  const { station: read, problems } = readStationText(text, station.id);
+  const { station: read, problems } = readStationText(text, station);
   return (
     <form
       onSubmit={(e) => {

@@ -16,13 +16,16 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { ArrowLeftRight, GripVertical, X } from 'lucide-react';
 import { memo, useMemo, useState } from 'react';
-import { type Block, clipText, defaultSides, type SidesMode, type Station } from '../../core/plan/index.ts';
+import { toast } from 'sonner';
+import { keyOf, putMove } from '../../core/moves/index.ts';
+import { type Block, defaultSides, moduleOf, removeStations, type Sides, type Station } from '../../core/plan/index.ts';
+import { useLibrary } from '../app/library-store.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import type { BlockActions } from './block-section.tsx';
 import type { BlockMarks, MarkNote } from './marks.ts';
 import { ROW_H } from './sheet-layout.ts';
 import { StationLine } from './station-line.tsx';
-import { useBuilder } from './store.ts';
+import { undo, useBuilder } from './store.ts';
 
 interface Props {
   block: Block;
@@ -37,14 +40,27 @@ interface Props {
   actions?: Pick<BlockActions, 'swap' | 'explain'> | undefined;
 }
 
-const SIDES: Record<SidesMode, { mark: string; word: string }> = {
-  none: { mark: '·', word: 'Both sides at once' },
-  alternating: { mark: 'L/R', word: 'Alternating' },
-  each: { mark: 'L+R', word: 'Each side in turn' },
-  split: { mark: 'L|R', word: 'Switch at half time' },
-  byRound: { mark: 'L·R', word: 'By round' },
-  chain: { mark: 'L→R', word: 'Chain' },
-};
+/** How sides are shared, as the list of them offers it: one side only is two of its kind. */
+const SIDES: { value: string; mark: string; word: string; make: () => Sides }[] = [
+  { value: 'none', mark: '\u00b7', word: 'Both sides at once', make: () => defaultSides('none') },
+  { value: 'alternating', mark: 'L/R', word: 'Alternating', make: () => defaultSides('alternating') },
+  { value: 'each', mark: 'L+R', word: 'Each side in turn', make: () => defaultSides('each') },
+  { value: 'split', mark: 'L|R', word: 'Switch at half time', make: () => defaultSides('split') },
+  { value: 'byRound', mark: 'L\u00b7R', word: 'By round', make: () => defaultSides('byRound') },
+  { value: 'chain', mark: 'L\u2192R', word: 'Chain', make: () => defaultSides('chain') },
+  { value: 'one left', mark: 'L', word: 'Left only', make: () => ({ mode: 'one', side: 'left' }) },
+  { value: 'one right', mark: 'R', word: 'Right only', make: () => ({ mode: 'one', side: 'right' }) },
+];
+/** What one clock for all groups cannot give. */
+const APART = ['each', 'chain'];
+
+const sidesValue = (sides: Sides) => (sides.mode === 'one' ? `one ${sides.side}` : sides.mode);
+
+/** The mark of a station's sides, the side that is first before the other. */
+function sidesMark(sides: Sides): string {
+  const { mark = '' } = SIDES.find((s) => s.value === sidesValue(sides)) ?? {};
+  return 'first' in sides && sides.first === 'right' ? [...mark].reverse().join('') : mark;
+}
 
 /** The names of the stations, which are the rows: renamed, reordered, sided and removed here. */
 export const StationRows = memo(function StationRows(props: Props) {
@@ -78,7 +94,20 @@ export const StationRows = memo(function StationRows(props: Props) {
       .plan?.blocks.find((b) => b.id === block.id)
       ?.stations.find((s) => s.id === id),
   );
-  const remove = useLatest((id: string) => onEdit((b) => ({ ...b, stations: b.stations.filter((s) => s.id !== id) })));
+  const remove = useLatest((id: string) => useBuilder.getState().edit((p) => removeStations(p, block.id, [id])));
+  const rename = useLatest((id: string, name: string) => {
+    const { library } = useLibrary.getState();
+    const oneSided = moduleOf(block.format).traits.oneSided;
+    const station = block.stations.find((s) => s.id === id);
+    if (!station) return;
+    const { gone } = putMove(station, name, library, oneSided);
+    onEdit((b) => ({
+      ...b,
+      stations: b.stations.map((s) => (s.id === id ? putMove(s, name, library, oneSided).station : s)),
+    }));
+    if (gone.length > 0 && keyOf(name) !== keyOf(station.move))
+      toast(`${name}: with ${station.move} went its ${gone.join(', ')}.`, { action: { label: 'Undo', onClick: undo } });
+  });
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
       <SortableContext items={items} strategy={verticalListSortingStrategy}>
@@ -91,6 +120,8 @@ export const StationRows = memo(function StationRows(props: Props) {
             onSelect={select}
             onChange={change}
             onRemove={remove}
+            onRename={rename}
+            apart={block.use === 'together'}
             onRead={read}
             onMove={move}
             notes={marks?.stations?.[station.id]}
@@ -130,6 +161,9 @@ interface RowProps {
   onSelect: (row: number) => void;
   onChange: (id: string, to: (station: Station) => Station) => void;
   onRemove: (id: string) => void;
+  onRename: (id: string, name: string) => void;
+  /** Whether stations can have what one clock for all groups cannot give. */
+  apart: boolean;
   onRead: (id: string) => Station | undefined;
   onMove: (row: number, by: number) => void;
   notes: readonly MarkNote[] | undefined;
@@ -141,10 +175,12 @@ const StationRow = memo(function StationRow(props: RowProps) {
   const onChange = (to: (station: Station) => Station) => props.onChange(station.id, to);
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: station.id });
   const [name, setName] = useState<string | null>(null);
+  const tooLong = name !== null && [...name.trim()].length > MOST_LETTERS;
   const commit = () => {
+    if (tooLong) return;
     const move = name?.trim();
     setName(null);
-    if (move && move !== station.move) onChange((s) => ({ ...s, move: clipText(move, 80) }));
+    if (move && move !== station.move) props.onRename(station.id, move);
   };
   return (
     <div
@@ -172,9 +208,10 @@ const StationRow = memo(function StationRow(props: RowProps) {
       </button>
       <input
         aria-label={`Name of station ${row + 1}`}
-        className="ml-1.5 h-7 min-w-0 flex-1 truncate rounded-sm border border-transparent bg-transparent px-1 hover:border-line focus:border-line-strong focus:bg-card"
+        aria-invalid={tooLong}
+        className={`ml-1.5 h-7 min-w-0 flex-1 truncate rounded-sm border bg-transparent px-1 focus:bg-card ${tooLong ? 'border-2 border-dashed border-live' : 'border-transparent hover:border-line focus:border-line-strong'}`}
         value={name ?? station.move}
-        title={station.move}
+        title={tooLong ? TOO_LONG : station.move}
         onChange={(e) => setName(e.target.value)}
         onBlur={commit}
         onKeyDown={(e) => {
@@ -186,6 +223,11 @@ const StationRow = memo(function StationRow(props: RowProps) {
           }
         }}
       />
+      {tooLong && (
+        <span role="alert" className="absolute top-full left-12 z-40 bg-card px-1 text-[13px] text-live">
+          {TOO_LONG}
+        </span>
+      )}
       {station.lowImpact && (
         <span className="text-[12px] text-muted" title={`Low impact beside it: ${station.lowImpact}`}>
           +low
@@ -198,23 +240,29 @@ const StationRow = memo(function StationRow(props: RowProps) {
           {station.reps.per === 'side' ? ' a side' : '×'}
         </span>
       )}
+      {station.weightKg !== undefined && (
+        <span className="digits whitespace-nowrap text-[12px] text-muted">{station.weightKg} kg</span>
+      )}
       {station.effort && <span className="text-[12px] text-muted">{station.effort}</span>}
       <label className="relative mx-1 flex h-7 w-9 items-center justify-center rounded-sm text-[12px] hover:bg-ink/10">
         <span
           className={`digits ${station.sides.mode === 'none' ? 'text-line-strong' : 'text-ink'}`}
           aria-hidden="true"
         >
-          {SIDES[station.sides.mode].mark}
+          {sidesMark(station.sides)}
         </span>
         <select
           aria-label={`Sides of ${station.move}`}
-          title={SIDES[station.sides.mode].word}
+          title={SIDES.find((x) => x.value === sidesValue(station.sides))?.word}
           className="absolute inset-0 cursor-pointer opacity-0"
-          value={station.sides.mode}
-          onChange={(e) => onChange((s) => ({ ...s, sides: defaultSides(e.target.value as SidesMode) }))}
+          value={sidesValue(station.sides)}
+          onChange={(e) => {
+            const sides = SIDES.find((x) => x.value === e.target.value)?.make();
+            if (sides) onChange((s) => ({ ...s, sides }));
+          }}
         >
-          {Object.entries(SIDES).map(([mode, { word }]) => (
-            <option key={mode} value={mode}>
+          {SIDES.map(({ value, word }) => (
+            <option key={value} value={value} disabled={!props.apart && APART.includes(value)}>
               {word}
             </option>
           ))}
@@ -246,6 +294,9 @@ const StationRow = memo(function StationRow(props: RowProps) {
     </div>
   );
 });
+
+const MOST_LETTERS = 80;
+const TOO_LONG = `A name has at most ${MOST_LETTERS} letters`;
 
 /** A mark where the checks have something to say: a bar for each step of weight. */
 function RowMark({ notes, onOpen }: { notes: readonly MarkNote[]; onOpen: (() => void) | undefined }) {

@@ -1,7 +1,17 @@
 import { useEffect } from 'react';
-import { temporal } from 'zundo';
 import { create } from 'zustand';
-import { type Plan, wellFormed } from '../../core/plan/index.ts';
+import {
+  change,
+  doAgain,
+  type Edited,
+  type History,
+  NO_HISTORY,
+  type Plan,
+  type Step,
+  stepsBetween,
+  takeBack,
+  wellFormed,
+} from '../../core/plan/index.ts';
 import type { StoredPlan } from '../app/api.ts';
 
 export type SaveState =
@@ -15,56 +25,59 @@ export type SaveState =
 
 interface BuilderState {
   plan: Plan | null;
+  history: History;
   /** Version on the server that `plan` was made from. */
   baseVersion: number;
   save: SaveState;
   load: (plan: Plan, baseVersion: number, save: SaveState) => void;
-  /** Applies an edit; one that changes nothing leaves no trace in the history. */
+  /** The one way in: makes some steps on the class as it is now; what changes nothing leaves no trace. */
+  dispatch: (steps: readonly Step[], merge?: string) => void;
+  /** Makes the steps that an edit of the class as it is now comes to. */
   edit: Edit;
+  undo: () => void;
+  redo: () => void;
   setSave: (save: SaveState, baseVersion?: number) => void;
 }
 
-/** The class being built; undo and redo cover the plan alone. */
-export const useBuilder = create<BuilderState>()(
-  temporal(
-    (set, get) => ({
-      plan: null,
-      baseVersion: 0,
-      save: { kind: 'saved' },
-      load: (plan, baseVersion, save) => {
-        set({ plan, baseVersion, save });
-        useBuilder.temporal.getState().clear();
-      },
-      edit: (change) => {
-        const { plan } = get();
-        if (!plan) return;
-        const changed = change(plan);
-        if (changed === plan) return;
-        // What is pasted may hold half a character, which nothing can store.
-        const next = wellFormed(changed);
-        if (next !== plan) set({ plan: next });
-      },
-      setSave: (save, baseVersion) => set(baseVersion === undefined ? { save } : { save, baseVersion }),
-    }),
-    {
-      partialize: ({ plan }) => ({ plan }),
-      equality: (a, b) => a.plan === b.plan,
-      limit: 500,
-    },
-  ),
-);
-
 /** Applies a pure edit to the class being built. */
-export type Edit = (change: (plan: Plan) => Plan) => void;
+export type Edit = (change: (plan: Plan) => Plan, merge?: string) => void;
 
-export const undo = () => useBuilder.temporal.getState().undo();
-export const redo = () => useBuilder.temporal.getState().redo();
+/** The class being built, and what was done to it. */
+export const useBuilder = create<BuilderState>()((set, get) => {
+  const move = (how: (edited: Edited) => Edited) => {
+    const { plan, history } = get();
+    if (!plan) return;
+    const next = how({ plan, history });
+    if (next.history !== history || next.plan !== plan) set(next);
+  };
+  return {
+    plan: null,
+    history: NO_HISTORY,
+    baseVersion: 0,
+    save: { kind: 'saved' },
+    load: (plan, baseVersion, save) => set({ plan, baseVersion, save, history: NO_HISTORY }),
+    dispatch: (steps, merge) => move((edited) => change(edited, steps, Date.now(), merge)),
+    edit: (to, merge) => {
+      const { plan, dispatch } = get();
+      if (!plan) return;
+      const changed = to(plan);
+      // What is pasted may hold half a character, which nothing can store.
+      if (changed !== plan) dispatch(stepsBetween(plan, wellFormed(changed)), merge);
+    },
+    undo: () => move(takeBack),
+    redo: () => move(doAgain),
+    setSave: (save, baseVersion) => set(baseVersion === undefined ? { save } : { save, baseVersion }),
+  };
+});
 
-/** Ctrl or Cmd with Z takes back, with Shift does again. */
+export const undo = () => useBuilder.getState().undo();
+export const redo = () => useBuilder.getState().redo();
+
+/** Ctrl or Cmd with Z takes back, with Shift does again; a field that has taken its own text back keeps the key. */
 export function useUndoKeys(): void {
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
+      if (e.defaultPrevented || !(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
       e.preventDefault();
       if (e.shiftKey) redo();
       else undo();

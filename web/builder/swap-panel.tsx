@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { alternativesTo, lowImpactTwin, moveOf, swapStation } from '../../core/moves/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
+import { moduleOf, type Plan } from '../../core/plan/index.ts';
 import { roundsOf } from '../../core/timeline/index.ts';
 import { useLibrary } from '../app/library-store.ts';
 import { AREA_TEXTURES, AreaMark } from '../ui/area-mark.tsx';
@@ -23,7 +23,7 @@ export function SwapPanel({ plan, edit, stationId, onStation }: Props) {
   const block = plan.blocks.find((b) => b.stations.some((s) => s.id === stationId));
   const station = block?.stations.find((s) => s.id === stationId);
   const all = plan.blocks.flatMap((b) => b.stations.map((s) => ({ block: b, station: s })));
-  const rounds = block && 'rounds' in block.format ? (roundsOf(block.format) ?? 1) : 1;
+  const rounds = block && !moduleOf(block.format).traits.complex ? (roundsOf(block.format) ?? 1) : 1;
   const move = station ? moveOf(library, station.move) : null;
   const found = move
     ? alternativesTo(library, move, {
@@ -34,7 +34,7 @@ export function SwapPanel({ plan, edit, stationId, onStation }: Props) {
     : [];
   const twin = () => {
     const made = lowImpactTwin(plan, library);
-    edit(() => made.plan);
+    edit((p) => lowImpactTwin(p, library).plan);
     const none = made.without.length > 0 ? ` None known for ${made.without.join(', ')}.` : '';
     toast(
       made.added === 0
@@ -100,7 +100,7 @@ export function SwapPanel({ plan, edit, stationId, onStation }: Props) {
                   className="min-h-9 rounded-md border border-line-strong px-2.5 text-[14px] hover:border-ink"
                   aria-label={`Put ${a.move.name} in place of ${station.move}`}
                   onClick={() => {
-                    edit((p) => swapStation(p, block.id, station.id, a.move, round));
+                    edit((p) => swapStation(p, block.id, station.id, a.move, round, library));
                     toast(`${a.move.name} for ${station.move}${round === null ? '' : ` in round ${round}`}.`, {
                       action: { label: 'Undo', onClick: undo },
                     });

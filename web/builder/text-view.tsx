@@ -1,14 +1,16 @@
 import { defaultKeymap, history, historyKeymap, indentWithTab } from '@codemirror/commands';
 import { lintKeymap } from '@codemirror/lint';
-import { Annotation, EditorState } from '@codemirror/state';
+import { Annotation, EditorState, Transaction } from '@codemirror/state';
 import { drawSelection, EditorView, keymap, lineNumbers } from '@codemirror/view';
 import { useEffect, useRef, useState } from 'react';
 import type { Move } from '../../core/moves/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import { readShorthand, type ShorthandProblem, writeShorthand } from '../../core/shorthand/index.ts';
+import { same } from '../../core/values/index.ts';
 import { RoundSheet } from './round-sheet.tsx';
 import { shorthandSupport } from './shorthand-language.ts';
 import { useBuilder } from './store.ts';
+import { writtenInto } from './text-merge.ts';
 
 /** Marks a change of the text that came from the plan, not from the hand. */
 const External = Annotation.define<boolean>();
@@ -29,24 +31,23 @@ const look = EditorView.theme({
 export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
-  const written = useRef<Plan | null>(null);
   const [problems, setProblems] = useState<ShorthandProblem[]>([]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the editor is made once and then kept in step below
   useEffect(() => {
     if (!host.current) return;
     const read = (text: string) => {
-      const { plan: current } = useBuilder.getState();
+      keepText(plan.id, text);
+      const { plan: current, edit } = useBuilder.getState();
       if (!current) return;
       const result = readShorthand(text, current);
       setProblems(result.problems);
-      written.current = result.plan;
-      useBuilder.getState().edit(() => result.plan);
+      edit(() => result.plan, 'text');
     };
     const editor = new EditorView({
       parent: host.current,
       state: EditorState.create({
-        doc: writeShorthand(plan),
+        doc: textOf(plan, keptText(plan.id)),
         extensions: [
           lineNumbers(),
           history(),
@@ -67,14 +68,17 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
     return () => editor.destroy();
   }, [moves]);
 
-  // A change made elsewhere (an undo, the sheet beside) is written into the text; one that came from it is not.
+  // A change made elsewhere (an undo, the sheet beside) is written into the text; one that came from it is there already.
   useEffect(() => {
     const editor = view.current;
-    if (!editor || written.current === plan || written.current === null) return;
-    written.current = plan;
+    if (!editor) return;
+    const text = editor.state.doc.toString();
+    const next = textOf(plan, text);
+    if (next === text) return;
+    setProblems([]);
     editor.dispatch({
-      changes: { from: 0, to: editor.state.doc.length, insert: writeShorthand(plan) },
-      annotations: External.of(true),
+      changes: changeBetween(text, next),
+      annotations: [External.of(true), Transaction.addToHistory.of(false)],
     });
   }, [plan]);
 
@@ -107,6 +111,44 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
       </div>
     </div>
   );
+}
+
+/** The text of a class: one that says the class already, or else that text with what is another written into it. */
+function textOf(plan: Plan, text: string | null): string {
+  if (text === null) return writeShorthand(plan);
+  return same(readShorthand(text, plan).plan, plan) ? text : writtenInto(text, writeShorthand(plan));
+}
+
+/** The one stretch in which two texts differ, as an edit of the first. */
+function changeBetween(text: string, next: string): { from: number; to: number; insert: string } {
+  const most = Math.min(text.length, next.length);
+  let from = 0;
+  while (from < most && text[from] === next[from]) from++;
+  let tail = 0;
+  while (tail < most - from && text[text.length - 1 - tail] === next[next.length - 1 - tail]) tail++;
+  return { from, to: text.length - tail, insert: next.slice(from, next.length - tail) };
+}
+
+/*
+ * The text as it was typed, comments and all, stays in this browser beside the class.
+ */
+const textKey = (id: string) => `odd-round.text.${id}`;
+
+function keptText(id: string): string | null {
+  try {
+    return localStorage.getItem(textKey(id));
+  } catch {
+    return null;
+  }
+}
+
+function keepText(id: string, text: string): void {
+  try {
+    if (text.includes('#')) localStorage.setItem(textKey(id), text);
+    else localStorage.removeItem(textKey(id));
+  } catch {
+    // The storage is full or closed: the comments live as long as the page.
+  }
 }
 
 function show(editor: EditorView | null, p: ShorthandProblem): void {

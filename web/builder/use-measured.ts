@@ -2,12 +2,17 @@ import { useEffect, useState } from 'react';
 import { type CuePlan, planCueSheet, wordsOf } from '../../core/cues/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import { runIntervals } from '../../core/run/index.ts';
+import { useResolved } from '../app/use-resolved.ts';
 import { measured, measureWords, NO_VOICE, type VoiceState } from '../audio/voice.ts';
 
 const PAUSE_MS = 500;
 
 /** The cue list of a class with measured lengths as they come; estimates till then and without a voice. */
-export function useMeasuredCues(plan: Plan, turn = 0): { sheet: CuePlan; voice: VoiceState; words: readonly string[] } {
+export function useMeasuredCues(
+  written: Plan,
+  turn = 0,
+): { sheet: CuePlan; voice: VoiceState; words: readonly string[] } {
+  const plan = useResolved(written);
   const [voice, setVoice] = useState<VoiceState>(NO_VOICE);
   const intervals = runIntervals(plan);
   const words = wordsOf(plan, intervals);

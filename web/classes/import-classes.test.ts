@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readPlanFile, writePlanFile } from '../../core/formats/index.ts';
+import { readPlanFile, writePlanFile } from '../../core/exchange/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { batches, readFile, sendClasses } from './import-classes.ts';
 
@@ -35,7 +35,7 @@ describe('an import', () => {
       sent.push(...readPlanFile(text).plans.map((p) => p.id));
       if (sent.length >= 100) stop.abort();
     };
-    const done = await sendClasses(plans(220), send, (n) => progress.push(n), stop.signal);
+    const done = await sendClasses({ plans: plans(220), moves: [] }, send, (n) => progress.push(n), stop.signal);
     expect([done, sent.length, progress]).toEqual([100, 100, [50, 100]]);
     expect(new Set(sent).size).toBe(100);
   });
@@ -46,7 +46,9 @@ describe('an import', () => {
     const send = async () => {
       if (++parts === 3) throw new Error('The server cannot be reached');
     };
-    await expect(sendClasses(plans(220), send, (n) => progress.push(n), live())).rejects.toThrow('cannot be reached');
+    await expect(sendClasses({ plans: plans(220), moves: [] }, send, (n) => progress.push(n), live())).rejects.toThrow(
+      'cannot be reached',
+    );
     expect(progress.at(-1)).toBe(100);
   });
 });

@@ -1,4 +1,4 @@
-import { addClass, openPlanFile, type PlanFile, writePlanFile } from '../../core/formats/index.ts';
+import { addClass, openPlanFile, type PlanFile, writePlanFile } from '../../core/exchange/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 
 /** The page draws and hears clicks between stretches of this length, ms. */
@@ -14,8 +14,8 @@ const breathe = () => new Promise<void>((done) => setTimeout(done));
 /** Reads a plan file of any size without holding the page up; throws the signal's reason when it is cancelled. */
 export async function readFile(text: string, onProgress: Progress, stop: AbortSignal): Promise<PlanFile> {
   const file = openPlanFile(text);
-  if (!file.ok) return { plans: [], problems: file.problems };
-  const read: PlanFile = { plans: [], problems: [] };
+  if (!file.ok) return { plans: [], problems: file.problems, told: [], moves: [] };
+  const read: PlanFile = { plans: [], problems: file.value.problems, told: [], moves: file.value.moves };
   let since = performance.now();
   for (let k = 0; k < file.value.count; k++) {
     addClass(read, file.value.read(k));
@@ -33,7 +33,7 @@ export async function readFile(text: string, onProgress: Progress, stop: AbortSi
  * throws what stopped it; `onProgress` has said by then how many went in.
  */
 export async function sendClasses(
-  plans: readonly Plan[],
+  { plans, moves }: Pick<PlanFile, 'plans' | 'moves'>,
   send: (text: string) => Promise<unknown>,
   onProgress: Progress,
   stop: AbortSignal,
@@ -41,7 +41,7 @@ export async function sendClasses(
   let done = 0;
   for (const batch of batches(plans)) {
     if (stop.aborted) break;
-    await send(writePlanFile(batch));
+    await send(writePlanFile(batch, done === 0 ? moves : []));
     done += batch.length;
     onProgress(done, plans.length);
   }

@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import type { PlanFile } from '../../core/formats/index.ts';
+import type { PlanFile } from '../../core/exchange/index.ts';
 import { ApiError, api } from '../app/api.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
@@ -42,7 +42,8 @@ export function ImportDialog({ onDone, onClose }: Props) {
     if (stop.current.signal === signal) setWork(null);
   };
 
-  const send = async ({ plans }: PlanFile) => {
+  const send = async (file: PlanFile) => {
+    const { plans } = file;
     let sent = 0;
     const progress = (done: number, of: number) => {
       sent = done;
@@ -50,7 +51,7 @@ export function ImportDialog({ onDone, onClose }: Props) {
     };
     progress(0, plans.length);
     try {
-      await sendClasses(plans, (text) => api.importPlans(text, false), progress, stop.current.signal);
+      await sendClasses(file, (text) => api.importPlans(text, false), progress, stop.current.signal);
       if (sent === plans.length) return onDone();
       setSaid(`Cancelled: ${sent} of ${plans.length} classes were imported.`);
     } catch (e) {
@@ -103,7 +104,7 @@ export function ImportDialog({ onDone, onClose }: Props) {
   );
 }
 
-function Found({ read: { plans, problems }, onSend }: { read: PlanFile; onSend: () => void }) {
+function Found({ read: { plans, problems, told, moves }, onSend }: { read: PlanFile; onSend: () => void }) {
   const titles = plans.slice(0, TITLES_SHOWN).map((p) => p.title);
   const others = plans.length - titles.length;
   return (
@@ -124,6 +125,19 @@ function Found({ read: { plans, problems }, onSend }: { read: PlanFile; onSend: 
             </li>
           ))}
         </ul>
+      )}
+      {told.length > 0 && (
+        <ul className="my-3 max-h-40 overflow-y-auto text-[15px]" aria-label="What changes">
+          {told.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      )}
+      {moves.length > 0 && (
+        <p className="mt-2 text-[15px] text-muted">
+          It carries {moves.length} {moves.length === 1 ? 'move' : 'moves'}; those that the library does not have are
+          added.
+        </p>
       )}
       {plans.length > 0 && (
         <Button look={problems.length === 0 ? 'strong' : 'plain'} className="mt-4" onClick={onSend}>

@@ -5,14 +5,14 @@ export function mainCommand(state: RunState, view: RunView): RunCommand | null {
   if (state.status === 'ready') return { type: 'start' };
   if (state.status === 'paused') return { type: 'resume' };
   if (state.status !== 'running') return null;
-  return view.waiting ? { type: 'release' } : { type: 'pause' };
+  return view.mayGo ? { type: 'release' } : { type: 'pause' };
 }
 
 /** Onward: start, let a waiting interval go, end a set of reps, else skip. */
 export function onward(state: RunState, view: RunView): RunCommand | null {
   if (state.status === 'ready') return { type: 'start' };
   const reps = view.interval?.kind === 'open' && view.interval.untilTap;
-  return view.waiting || reps ? { type: 'release' } : { type: 'skip' };
+  return view.mayGo || reps ? { type: 'release' } : { type: 'skip' };
 }
 
 const BACK_WITHIN_MS = 3000;

@@ -16,7 +16,8 @@ export function DeskSheet({
 }) {
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    box.current?.focus();
+    // A field that opens to be typed in has the focus already.
+    if (!box.current?.contains(document.activeElement)) box.current?.focus();
   }, []);
   return (
     <div

@@ -1,6 +1,6 @@
 import { cautionsBefore, DEFERS } from '../../core/care/index.ts';
 import type { Cue } from '../../core/cues/index.ts';
-import { type Block, formatDuration, type Plan, type Station } from '../../core/plan/index.ts';
+import { type Block, formatDuration, moduleOf, type Plan, type Station } from '../../core/plan/index.ts';
 import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
 import { type Interval, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
 import { useLibrary } from '../app/library-store.ts';
@@ -131,7 +131,7 @@ function Aside({ plan, view, upcoming, station }: AsideProps) {
 
 /** The moves of a complex, done over and over, and where the next window goes on. */
 function Complex({ block, reached }: { block: Block | undefined; reached: RepsRecord | null }) {
-  if (!block || (block.format.kind !== 'windows' && block.format.kind !== 'amrap')) return null;
+  if (!block || !moduleOf(block.format).traits.complex) return null;
   return (
     <ol className="mb-2 flex flex-wrap gap-x-6 gap-y-1 text-[22px]" aria-label="The complex">
       {block.stations.map((s) => (

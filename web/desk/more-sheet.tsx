@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { alternativesTo, detailsOf, moveOf } from '../../core/moves/index.ts';
 import { clipText, type Station } from '../../core/plan/index.ts';
-import { currentBlock, type RunState } from '../../core/run/index.ts';
+import { currentBlock, type RunState, setNow } from '../../core/run/index.ts';
 import { isWork, oddRounds, roundsOf, stationAt, withRounds } from '../../core/timeline/index.ts';
 import { useLibrary } from '../app/library-store.ts';
 import { BUSES, type Bus } from '../audio/sound-engine.ts';
@@ -124,7 +124,7 @@ export function Volumes() {
   );
 }
 
-/** The station meant by a swap or a note: the one under way, or the next. */
+/** The station meant by a swap: the one under way, or the next. */
 function stationNow(state: RunState): Station | null {
   const current = state.intervals[state.index];
   const shown = current && isWork(current) ? current : state.intervals.slice(state.index).find(isWork);
@@ -164,20 +164,33 @@ export function SwapSheet({ state, onClose }: { state: RunState; onClose: () => 
   );
 }
 
+/** What was typed and not kept yet, when the sheet was closed over it. */
+let unkept = '';
+
 /** A few words for the record, with the station and round they belong to. */
 export function NoteSheet({ state, onClose }: { state: RunState; onClose: () => void }) {
-  const [text, setText] = useState('');
-  const [place] = useState(() => ({
-    stationId: stationNow(state)?.id ?? null,
-    round: state.intervals[state.index]?.round ?? null,
-  }));
+  const [text, setText] = useState(unkept);
+  // A note is on what has been seen: the set under way, in a gap the one just done.
+  const [set] = useState(() => setNow(state));
+  const station = set ? stationAt(state.plan, set) : null;
+  const title = station ? `Note on ${station.move}${set?.round ? `, round ${set.round}` : ''}` : 'Note on the class';
+  const type = (words: string) => {
+    unkept = words;
+    setText(words);
+  };
   const keep = (words: string) => {
     if (words.trim() === '') return;
-    void command({ type: 'note', ...place, text: clipText(words, 500) });
+    void command({
+      type: 'note',
+      stationId: station?.id ?? null,
+      round: set?.round ?? null,
+      text: clipText(words, 500),
+    });
+    unkept = '';
     onClose();
   };
   return (
-    <DeskSheet title="Note" onClose={onClose}>
+    <DeskSheet title={title} onClose={onClose}>
       <form
         className="flex gap-2"
         onSubmit={(e) => {
@@ -187,10 +200,12 @@ export function NoteSheet({ state, onClose }: { state: RunState; onClose: () => 
       >
         <input
           aria-label="Note"
+          // biome-ignore lint/a11y/noAutofocus: the sheet opens to be typed in
+          autoFocus
           maxLength={500}
           className="h-16 min-w-0 flex-1 rounded-md border-2 border-line-strong bg-paper px-3 text-xl"
           value={text}
-          onChange={(e) => setText(e.target.value)}
+          onChange={(e) => type(e.target.value)}
         />
         <Target name="Keep" hint="" disabled={text.trim() === ''} onClick={() => keep(text)} />
       </form>

@@ -1,8 +1,8 @@
 import { Delete } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Station } from '../../core/plan/index.ts';
-import { type RunState, recordsOf } from '../../core/run/index.ts';
-import { isWork, stationAt } from '../../core/timeline/index.ts';
+import { type RunState, recordsOf, setNow } from '../../core/run/index.ts';
+import { stationAt } from '../../core/timeline/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
 import { command, useDesk } from './run-store.ts';
 import { Target } from './target.tsx';
@@ -17,16 +17,13 @@ interface CountedSet {
 }
 
 function setOf(state: RunState): CountedSet {
-  for (let k = state.index; k >= 0; k--) {
-    const i = state.intervals[k];
-    if (!i || !isWork(i)) continue;
-    const station = stationAt(state.plan, i);
-    const block = state.plan.blocks[i.blockIndex];
-    const name = `${station?.move ?? block?.title ?? ''}${i.round ? `, round ${i.round}` : ''}`;
-    const complex = station === null ? (block?.stations ?? []) : [];
-    return { stationId: station?.id ?? complex[0]?.id ?? null, round: i.round, name, complex };
-  }
-  return { stationId: null, round: null, name: 'before the first set', complex: [] };
+  const i = setNow(state);
+  if (!i) return { stationId: null, round: null, name: 'before the first set', complex: [] };
+  const station = stationAt(state.plan, i);
+  const block = state.plan.blocks[i.blockIndex];
+  const name = `${station?.move ?? block?.title ?? ''}${i.round ? `, round ${i.round}` : ''}`;
+  const complex = station === null ? (block?.stations ?? []) : [];
+  return { stationId: station?.id ?? complex[0]?.id ?? null, round: i.round, name, complex };
 }
 
 /** Reps of the set just done, on a big pad or by the keyboard, for all or squad by squad; the time goes on. */

@@ -1,7 +1,10 @@
 import { nanoid } from 'nanoid';
 import * as v from 'valibot';
-import { type Plan, PlanSchema } from '../../core/plan/index.ts';
+import { resolvePlan } from '../../core/moves/index.ts';
+import type { Plan } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
+import { useLibrary } from '../app/library-store.ts';
+import { planFrom } from '../app/plan-from.ts';
 import { dropCopy, keepCopy, putBack } from './durable.ts';
 
 /*
@@ -12,7 +15,7 @@ import { dropCopy, keepCopy, putBack } from './durable.ts';
 
 const HeadSchema = v.object({
   id: v.string(),
-  plan: PlanSchema,
+  plan: planFrom({ ran: true }),
   /** The server knows the run itself. */
   created: v.boolean(),
   /** When it was made here, ms since 1970. */
@@ -180,9 +183,13 @@ export function storedRunIds(): string[] {
     .map((k) => k.slice(HEAD.length));
 }
 
-/** Makes a run of a plan as it is now and gives its id; it starts when the desk is told to. */
+/**
+ * Makes a run of a plan as it is now and gives its id; it starts when the desk is told to. What the library knows of its moves
+ * goes with it: to the wall and the phones, and into the record.
+ */
 export function beginRun(plan: Plan): string {
   const id = nanoid(16);
-  storeHead({ id, plan, created: false, madeAtMs: Date.now() });
+  const { library } = useLibrary.getState();
+  storeHead({ id, plan: resolvePlan(plan, library), created: false, madeAtMs: Date.now() });
   return id;
 }

@@ -1,12 +1,13 @@
 import * as v from 'valibot';
-import { type Plan, PlanSchema } from '../../core/plan/index.ts';
+import type { Plan } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
+import { planFrom } from '../app/plan-from.ts';
 
 export type StreamKind = 'watch' | 'squad' | 'remote' | 'desk';
 export type StreamState = 'open' | 'broken' | 'refused';
 
 const RunMessage = v.object({
-  plan: PlanSchema,
+  plan: planFrom({ ran: true }),
   kind: v.picklist(['watch', 'squad', 'remote', 'desk']),
   clockOffsetMs: v.number(),
 });

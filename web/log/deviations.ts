@@ -1,4 +1,4 @@
-import { formatDuration, type Plan } from '../../core/plan/index.ts';
+import { formatDuration, type Plan, roundsOf } from '../../core/plan/index.ts';
 import type { Deviation } from '../../core/run/index.ts';
 import { type Interval, isBreak, stationAt } from '../../core/timeline/index.ts';
 
@@ -40,10 +40,8 @@ function intervalWords(plan: Plan, interval: Interval): string {
   const block = plan.blocks[interval.blockIndex];
   const move = stationAt(plan, interval)?.move;
   const round =
-    interval.round !== null && block && 'rounds' in block.format && block.format.rounds > 1
-      ? `, round ${interval.round}`
-      : '';
-  if (interval.kind === 'countIn') return 'the count-in';
+    interval.round !== null && block && (roundsOf(block.format) ?? 1) > 1 ? `, round ${interval.round}` : '';
+  if (interval.kind === 'countIn') return interval.index === 0 ? 'the count-in' : 'the time to get ready';
   if (isBreak(interval))
     return `the break after ${interval.kind === 'blockBreak' ? block?.title : `round ${interval.round}`}`;
   if (interval.kind === 'rest') return `the rest after ${move ?? block?.title}${round}`;

@@ -1,5 +1,5 @@
 import { formatDuration } from '../../core/plan/index.ts';
-import type { RunState, Segment } from '../../core/run/index.ts';
+import { isCountInOfRun, type RunState, type Segment } from '../../core/run/index.ts';
 import { compile, type IntervalKind, isBreak } from '../../core/timeline/index.ts';
 import type { StoredRun } from '../app/api.ts';
 
@@ -46,7 +46,7 @@ export function PlannedActual({ run, state }: { run: StoredRun; state: RunState 
 }
 
 function actualBars(state: RunState): Bar[] {
-  const segments = state.segments.filter((s) => state.intervals[s.intervalIndex]?.kind !== 'countIn');
+  const segments = state.segments.filter((s) => !isCountInOfRun(state, s.intervalIndex));
   const zeroMs = segments[0]?.startedAtMs ?? 0;
   return segments.flatMap((s, k) => barsOf(state, s, k, zeroMs));
 }

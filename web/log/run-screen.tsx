@@ -2,7 +2,7 @@ import { format } from 'date-fns';
 import { useCallback, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { formatChange, formatDuration, type Plan } from '../../core/plan/index.ts';
-import { foldRun, recordsOf, summarise } from '../../core/run/index.ts';
+import { type RunState, recordsOf, stateAt, summarise } from '../../core/run/index.ts';
 import { api, type StoredRun } from '../app/api.ts';
 import { useLoaded } from '../app/use-loaded.ts';
 import { WhenLoaded } from '../ui/when-loaded.tsx';
@@ -21,7 +21,9 @@ export function RunScreen() {
 }
 
 function Run({ run }: { run: StoredRun }) {
-  const state = useMemo(() => foldRun(run.plan, run.events), [run]);
+  // Time goes on without events; where no end was recorded, that is all that is known of what came after the last of them.
+  const state = useMemo(() => stateAt(run.plan, run.events, Date.now()), [run]);
+  const open = useMemo(() => openEnd(run, state), [run, state]);
   const summary = useMemo(() => summarise(run.plan, state), [run, state]);
   const notes = summary.deviations.filter((d) => d.ms >= 500);
   return (
@@ -42,15 +44,22 @@ function Run({ run }: { run: StoredRun }) {
         />
         <Figure name="paused" value={formatDuration(summary.pausedMs)} />
         <Figure name="work done" value={formatDuration(summary.workMs)} />
-        <Figure
-          name="ended"
-          value={run.status === 'abandoned' ? 'abandoned' : run.status === 'finished' ? 'finished' : run.status}
-        />
+        <Figure name="ended" value={open ? 'no end recorded' : run.status} />
       </dl>
+      {open && (
+        <p className="-mt-2 mb-6 max-w-prose border-l-[3px] border-live pl-3">
+          {open.heardMs === null
+            ? 'Nothing was recorded after the start.'
+            : `The last entry came ${formatDuration(open.heardMs)} in.`}{' '}
+          {state.status === 'finished'
+            ? 'The desk was closed before the end: what was done after that is not known. The figures are those of the clock alone.'
+            : 'It may be running still, or its desk was closed: what was done after that is not known.'}
+        </p>
+      )}
       <PlannedActual run={run} state={state} />
       <h2 className="mt-8 mb-2 text-xl font-semibold">What went otherwise</h2>
       {notes.length === 0 ? (
-        <p>Nothing: it ran as planned.</p>
+        <p>{open ? 'Nothing that was recorded.' : 'Nothing: it ran as planned.'}</p>
       ) : (
         <ul className="max-w-prose">
           {notes.map((d, i) => (
@@ -64,6 +73,14 @@ function Run({ run }: { run: StoredRun }) {
       <Written run={run} plan={state.plan} />
     </main>
   );
+}
+
+/** Where a run has no recorded end: how far in the last entry came, ms, or null when there was none; null for one that has ended. */
+function openEnd({ events }: StoredRun, state: RunState): { heardMs: number | null } | null {
+  const ended = events.some((e) => e.type === 'finish' || e.type === 'abandon');
+  if (ended || state.startedAtMs === null) return null;
+  const last = Math.max(...events.map((e) => e.atMs));
+  return { heardMs: last > state.startedAtMs ? last - state.startedAtMs : null };
 }
 
 function Figure({ name, value, note }: { name: string; value: string; note?: string }) {

@@ -7,6 +7,7 @@ import { runIntervals, viewOf } from '../../core/run/index.ts';
 import { beatsOf } from '../../core/sound/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
 import { useRunLock } from '../app/offline.ts';
+import { useResolved } from '../app/use-resolved.ts';
 import { SoundEngine } from '../audio/sound-engine.ts';
 import { fetchVoice, measured } from '../audio/voice.ts';
 import { useOpenedPlan } from '../builder/use-opened-plan.ts';
@@ -27,7 +28,8 @@ export function RehearseScreen() {
   return <Rehearsal plan={plan} />;
 }
 
-function Rehearsal({ plan }: { plan: Plan }) {
+function Rehearsal({ plan: written }: { plan: Plan }) {
+  const plan = useResolved(written);
   const { engine, cues, loading } = useVoicedCues(plan);
   const timeline = useMemo(() => compile(plan), [plan]);
   const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);

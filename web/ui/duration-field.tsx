@@ -1,4 +1,4 @@
-import { formatSeconds, MAX_MS, parseDuration } from '../../core/plan/index.ts';
+import { formatDuration, formatSeconds, MAX_MS, parseDuration } from '../../core/plan/index.ts';
 import { useDraft } from './use-draft.ts';
 
 interface Props {
@@ -7,6 +7,7 @@ interface Props {
   valueMs: number;
   onChange: (ms: number) => void;
   minMs?: number;
+  maxMs?: number;
   className?: string;
   id?: string;
 }
@@ -15,8 +16,8 @@ const STEP_MS = 5000;
 const FINE_STEP_MS = 1000;
 
 /** A duration typed where it is shown: `40`, `1:30`, `90s`, `2m`; arrows ±5 s, with Shift ±1 s. Bad input stays and is marked. */
-export function DurationField({ label, valueMs, onChange, minMs = 0, className = '', id }: Props) {
-  const fits = (ms: number) => ms >= minMs && ms <= MAX_MS;
+export function DurationField({ label, valueMs, onChange, minMs = 0, maxMs = MAX_MS, className = '', id }: Props) {
+  const fits = (ms: number) => ms >= minMs && ms <= maxMs;
   const { bad, isTyping, field } = useDraft({
     shown: formatSeconds(valueMs),
     read: (text) => {
@@ -26,7 +27,7 @@ export function DurationField({ label, valueMs, onChange, minMs = 0, className =
     onCommit: (ms) => ms !== valueMs && onChange(ms),
     onStep: (direction, fine, text) => {
       const next = (parseDuration(text ?? '') ?? valueMs) + direction * (fine ? FINE_STEP_MS : STEP_MS);
-      onChange(Math.min(MAX_MS, Math.max(minMs, next)));
+      onChange(Math.min(maxMs, Math.max(minMs, next)));
     },
   });
   const marked = bad || (!isTyping && !fits(valueMs));
@@ -35,7 +36,9 @@ export function DurationField({ label, valueMs, onChange, minMs = 0, className =
       id={id}
       aria-label={label}
       aria-invalid={marked}
-      title={marked ? `${label}: type seconds or m:ss, from ${formatSeconds(minMs)}` : label}
+      title={
+        marked ? `${label}: type seconds or m:ss, from ${formatSeconds(minMs)} to ${formatDuration(maxMs)}` : label
+      }
       className={`digits w-14 rounded-md border bg-card px-1.5 py-1 text-center text-[15px] ${marked ? 'border-2 border-dashed border-live' : 'border-line hover:border-line-strong'} ${className}`}
       inputMode="numeric"
       {...field}

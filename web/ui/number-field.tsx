@@ -5,13 +5,15 @@ interface Props {
   value: number;
   min: number;
   max: number;
+  /** False where parts of one are numbers too. */
+  whole?: boolean;
   onChange: (value: number) => void;
   className?: string;
 }
 
-/** A whole number typed where it is shown; arrows change it by one. Bad input stays and is marked. */
-export function NumberField({ label, value, min, max, onChange, className = '' }: Props) {
-  const fits = (n: number) => Number.isInteger(n) && n >= min && n <= max;
+/** A number typed where it is shown; arrows change it by one. Bad input stays and is marked. */
+export function NumberField({ label, value, min, max, whole = true, onChange, className = '' }: Props) {
+  const fits = (n: number) => (!whole || Number.isInteger(n)) && n >= min && n <= max;
   const { bad, field } = useDraft({
     shown: String(value),
     read: (text) => (text.trim() !== '' && fits(Number(text)) ? Number(text) : null),
@@ -22,9 +24,9 @@ export function NumberField({ label, value, min, max, onChange, className = '' }
     <input
       aria-label={label}
       aria-invalid={bad}
-      title={bad ? `${label}: a whole number from ${min} to ${max}` : label}
+      title={bad ? `${label}: a ${whole ? 'whole ' : ''}number from ${min} to ${max}` : label}
       className={`digits w-11 rounded-md border bg-card px-1.5 py-1 text-center text-[15px] ${bad ? 'border-2 border-dashed border-live' : 'border-line hover:border-line-strong'} ${className}`}
-      inputMode="numeric"
+      inputMode={whole ? 'numeric' : 'decimal'}
       {...field}
     />
   );

@@ -1,6 +1,6 @@
 import { checkPlan, type Finding, type Thresholds } from '../../core/checks/index.ts';
 import { type KitItem, type Library, libraryOf, type Move } from '../../core/moves/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
+import { applySteps, type Plan } from '../../core/plan/index.ts';
 import { compile } from '../../core/timeline/index.ts';
 
 /** First what is known, then one plan after the other; answers carry the number they were asked under. */
@@ -31,7 +31,7 @@ self.addEventListener('message', ({ data }: MessageEvent<ChecksRequest>) => {
   const nowMs = compile(data.plan).totalMs;
   const findings = checkPlan(data.plan, { library, kitRoom, ...(thresholds ? { thresholds } : {}) }).map((f) => ({
     ...f,
-    costsMs: f.fixes.map((fix) => compile(fix.plan).totalMs - nowMs),
+    costsMs: f.fixes.map((fix) => compile(applySteps(data.plan, fix.steps)).totalMs - nowMs),
   }));
   const answer: ChecksAnswer = { turn: data.turn, findings };
   postMessage(answer);

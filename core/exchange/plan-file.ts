@@ -1,7 +1,7 @@
-import { type Plan, type Problem, parsePlan, type Result } from '../plan/index.ts';
+import { type Move, MoveSchema } from '../moves/index.ts';
+import { type Plan, type Problem, parseWith, type Result, readStoredPlan, type Stored } from '../plan/index.ts';
 import { structureProblems } from '../timeline/index.ts';
 import { jsonFault } from './json-fault.ts';
-import { migratePlan } from './migrate.ts';
 
 /** The mark of a plan file, and the newest version of its envelope. */
 export const PLAN_FILE_FORMAT = 'odd-round/classes';
@@ -15,13 +15,20 @@ const MAX_TOLD = 200;
 export interface PlanFile {
   plans: Plan[];
   problems: Problem[];
+  /** What was changed in older classes to make them classes of today, in words. */
+  told: string[];
+  /** The moves the classes use, as the club that wrote the file knows them. */
+  moves: Move[];
 }
 
 /** A plan file whose envelope is sound: its classes can be read one by one. */
 export interface OpenPlanFile {
   count: number;
+  moves: Move[];
+  /** What is wrong with moves in the file; its classes are read without them. */
+  problems: Problem[];
   /** Reads one class; problems name the place in the file. */
-  read(k: number): Result<Plan>;
+  read(k: number): Result<Stored>;
 }
 
 /**
@@ -41,12 +48,12 @@ export function openPlanFile(text: string, mostClasses: number = MAX_CLASSES): R
   if ('problem' in envelope) return { ok: false, problems: [envelope.problem] };
   const { classes, prefix } = envelope;
   if (classes.length > mostClasses) return refused(prefix(mostClasses), `At most ${mostClasses} classes at once`);
-  const read = (k: number): Result<Plan> => {
-    const result = readPlan(classes[k]);
+  const read = (k: number): Result<Stored> => {
+    const result = readClass(classes[k]);
     if (result.ok) return result;
     return { ok: false, problems: result.problems.map((p) => ({ ...p, path: `${prefix(k)}${joint(p.path)}` })) };
   };
-  return { ok: true, value: { count: classes.length, read } };
+  return { ok: true, value: { count: classes.length, ...movesOf(json), read } };
 }
 
 const refused = (path: string, message: string): Result<never> => ({ ok: false, problems: [{ path, message }] });
@@ -54,16 +61,18 @@ const refused = (path: string, message: string): Result<never> => ({ ok: false, 
 /** Reads a whole plan file at once. Never throws; of very many faults the first are told, and that there are more. */
 export function readPlanFile(text: string, mostClasses?: number): PlanFile {
   const file = openPlanFile(text, mostClasses);
-  if (!file.ok) return { plans: [], problems: file.problems };
-  const read: PlanFile = { plans: [], problems: [] };
+  if (!file.ok) return { plans: [], problems: file.problems, told: [], moves: [] };
+  const read: PlanFile = { plans: [], problems: file.value.problems, told: [], moves: file.value.moves };
   for (let k = 0; k < file.value.count; k++) addClass(read, file.value.read(k));
   return read;
 }
 
 /** Adds what was read of one class to what was read of a file; past the first faults only that there are more. */
-export function addClass(file: PlanFile, result: Result<Plan>): void {
-  if (result.ok) file.plans.push(result.value);
-  else if (file.problems.length < MAX_TOLD) {
+export function addClass(file: PlanFile, result: Result<Stored>): void {
+  if (result.ok) {
+    file.plans.push(result.value.plan);
+    file.told.push(...result.value.told);
+  } else if (file.problems.length < MAX_TOLD) {
     file.problems.push(...result.problems);
     if (file.problems.length < MAX_TOLD) return;
     const more = { path: '(the rest)', message: `Only the first ${MAX_TOLD} faults are listed` };
@@ -71,20 +80,40 @@ export function addClass(file: PlanFile, result: Result<Plan>): void {
   }
 }
 
-/** Reads one class document from storage, of this version or an older one; what it compiles to is not judged. */
-export const readStoredPlan = (written: unknown): Result<Plan> => parsePlan(migratePlan(written));
-
-/** Reads one class document from a file or a request, of this version or an older one. */
-export function readPlan(written: unknown): Result<Plan> {
+/** Reads one class document from a file, of this version or an older one. */
+export function readClass(written: unknown): Result<Stored> {
   const result = readStoredPlan(written);
   if (!result.ok) return result;
-  const problems = structureProblems(result.value);
+  const problems = structureProblems(result.value.plan);
   return problems.length > 0 ? { ok: false, problems } : result;
 }
 
-/** Writes classes as a plan file. */
-export function writePlanFile(plans: readonly Plan[]): string {
-  return `${JSON.stringify({ format: PLAN_FILE_FORMAT, version: PLAN_FILE_VERSION, classes: plans }, null, 2)}\n`;
+/** Reads one class document from a request; see `readClass`. */
+export function readPlan(written: unknown): Result<Plan> {
+  const result = readClass(written);
+  return result.ok ? { ok: true, value: result.value.plan } : result;
+}
+
+/** The moves that a file carries, one by one: one that does not fit is told and left out. */
+function movesOf(json: unknown): { moves: Move[]; problems: Problem[] } {
+  const listed = typeof json === 'object' && json !== null && 'moves' in json ? json.moves : undefined;
+  if (listed === undefined) return { moves: [], problems: [] };
+  if (!Array.isArray(listed)) return { moves: [], problems: [{ path: 'moves', message: 'Expected a list' }] };
+  const moves: Move[] = [];
+  const problems: Problem[] = [];
+  for (const [k, one] of listed.slice(0, MAX_CLASSES).entries()) {
+    const result = parseWith(MoveSchema, one);
+    if (result.ok) moves.push(result.value);
+    else problems.push(...result.problems.map((p) => ({ ...p, path: `moves[${k}]${joint(p.path)}` })));
+  }
+  return { moves, problems: problems.slice(0, MAX_TOLD) };
+}
+
+/** Writes classes as a plan file, with the moves they use. */
+export function writePlanFile(plans: readonly Plan[], moves: readonly Move[] = []): string {
+  const carried = moves.length > 0 ? { moves } : {};
+  const file = { format: PLAN_FILE_FORMAT, version: PLAN_FILE_VERSION, classes: plans, ...carried };
+  return `${JSON.stringify(file, null, 2)}\n`;
 }
 
 type Envelope = { classes: unknown[]; prefix: (i: number) => string } | { problem: Problem };

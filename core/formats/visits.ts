@@ -1,15 +1,16 @@
-import type { Side, Station } from '../plan/index.ts';
-import { type Piece, piece, placePhases } from './types.ts';
+import type { Side, Station } from '../station/index.ts';
+import { type Piece, piece, placePhases } from './piece.ts';
 
-/** One work interval at a station; `closes` marks the last one of the visit, after which the station's gap follows. */
+/** One work interval at a station. */
 export interface Visit {
   stationIndex: number;
   side: Side | null;
-  /** Rest before the next side or run of sides, in ms; used in place of the station's gap. */
+  /** The other side, or the run of a chain on the other side, follows: `ownGapMs` lies between, unset the block's gap. */
+  inner: boolean;
   ownGapMs: number | null;
 }
 
-const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
+export const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
 /**
  * The visits of one round over some neighbouring stations, sides included.
@@ -29,10 +30,10 @@ export function visitsOfRound(
     if (station.sides.mode === 'chain') {
       const run = chainLength(stations, k);
       const { first, breakMs } = station.sides;
-      for (const side of [first, other(first)]) {
+      for (const side of [first, otherSide(first)]) {
         for (let j = 0; j < run; j++) {
-          const turns = side === first && j === run - 1;
-          visits.push({ stationIndex: indexOf(k + j), side, ownGapMs: turns ? breakMs : null });
+          const inner = side === first && j === run - 1;
+          visits.push({ stationIndex: indexOf(k + j), side, inner, ownGapMs: inner ? (breakMs ?? null) : null });
         }
       }
       k += run;
@@ -44,20 +45,24 @@ export function visitsOfRound(
   return visits;
 }
 
-function visitsAt(station: Station, appearance: number, stationIndex: number): Visit[] {
-  const { sides } = station;
+function visitsAt({ sides }: Station, appearance: number, stationIndex: number): Visit[] {
+  const last = (side: Side | null): Visit => ({ stationIndex, side, inner: false, ownGapMs: null });
   switch (sides.mode) {
     case 'each':
       return [
-        { stationIndex, side: sides.first, ownGapMs: sides.restMs },
-        { stationIndex, side: other(sides.first), ownGapMs: null },
+        { stationIndex, side: sides.first, inner: true, ownGapMs: sides.restMs ?? null },
+        last(otherSide(sides.first)),
       ];
     case 'byRound':
-      return [{ stationIndex, side: appearance % 2 === 0 ? sides.first : other(sides.first), ownGapMs: null }];
+      return [last(appearance % 2 === 0 ? sides.first : otherSide(sides.first))];
     case 'split':
-      return [{ stationIndex, side: sides.first, ownGapMs: null }];
-    default:
-      return [{ stationIndex, side: null, ownGapMs: null }];
+      return [last(sides.first)];
+    case 'one':
+      return [last(sides.side)];
+    case 'none':
+    case 'alternating':
+    case 'chain':
+      return [last(null)];
   }
 }
 
@@ -70,7 +75,8 @@ function chainLength(stations: readonly Station[], k: number): number {
 
 /** The work interval of a visit, with phases; a `split` station switches sides at half time. */
 export function workPiece(station: Station, visit: Visit, round: number, durationMs: number): Piece {
-  const own = placePhases(station.phases, durationMs);
+  const inRound = station.cells?.find((c) => c.round === round)?.phases;
+  const own = placePhases(inRound ? [...(station.phases ?? []), ...inRound] : station.phases, durationMs);
   const phases =
     station.sides.mode === 'split'
       ? [...own, { atMs: Math.round(durationMs / 2), say: 'Switch sides' }].sort((a, b) => a.atMs - b.atMs)

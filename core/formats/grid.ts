@@ -1,5 +1,5 @@
-import type { BreakMode, LastRest, Station } from '../plan/index.ts';
-import { type IntervalKind, type Piece, piece } from './types.ts';
+import type { Station } from '../station/index.ts';
+import { type IntervalKind, type Piece, piece } from './piece.ts';
 import { type Visit, visitsOfRound, workPiece } from './visits.ts';
 
 /** The general shape of a circuit; tabata, ladders and holds are circuits with other numbers. */
@@ -13,8 +13,11 @@ export interface Grid {
   groupSize: number;
   roundBreakMs: number;
   groupBreakMs: number;
-  breakMode: BreakMode;
-  lastRest: LastRest;
+  /** Breaks that wait until tapped; their lengths are estimates. */
+  roundBreakHeld: boolean;
+  groupBreakHeld: boolean;
+  breakMode: 'replaces' | 'adds';
+  lastRest: 'drop' | 'keep';
 }
 
 interface Step {
@@ -52,16 +55,17 @@ function gapAfter(grid: Grid, station: Station, step: Step, next: Step | undefin
   const place = { stationIndex: step.visit.stationIndex, round: step.round };
   const gap = (kind: IntervalKind, durationMs: number) => (durationMs > 0 ? [piece(kind, durationMs, place)] : []);
   const rest = () => gap('rest', grid.restMs(station, step.round));
-  if (step.visit.ownGapMs !== null) return gap('rest', step.visit.ownGapMs);
+  if (step.visit.inner) return gap('rest', step.visit.ownGapMs ?? grid.restMs(station, step.round));
   if (!next) return grid.lastRest === 'keep' ? rest() : [];
-  const [kind, breakMs]: [IntervalKind, number] =
+  const [kind, breakMs, held]: [IntervalKind, number, boolean] =
     next.group !== step.group
-      ? ['groupBreak', grid.groupBreakMs]
+      ? ['groupBreak', grid.groupBreakMs, grid.groupBreakHeld]
       : next.round !== step.round
-        ? ['roundBreak', grid.roundBreakMs]
-        : ['rest', 0];
+        ? ['roundBreak', grid.roundBreakMs, grid.roundBreakHeld]
+        : ['rest', 0, false];
   if (breakMs === 0) return rest();
-  return grid.breakMode === 'adds' ? [...rest(), ...gap(kind, breakMs)] : gap(kind, breakMs);
+  const pause = piece(kind, breakMs, { ...place, untilTap: held, about: held });
+  return grid.breakMode === 'adds' ? [...rest(), pause] : [pause];
 }
 
 /** The value a per-round list gives to a round (from 1); a shorter list repeats from its start; undefined without one. */

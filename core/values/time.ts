@@ -44,11 +44,21 @@ export function formatSeconds(ms: number): string {
   return s < 100 ? String(s) : formatDuration(ms);
 }
 
-/** Reads a clock time `H:MM` or `HH:MM`, 00:00 to 23:59, as milliseconds after midnight; null when it is not one. */
+/**
+ * Reads a time of day as people write it: `18:15`, `18.15`, `1815`, `0615`, `6:15pm`, `6.15 p.m.`, `6 pm`, `18h15`, as
+ * milliseconds after midnight; null when it is not one. A bare number is none: `6` may be morning or evening.
+ */
 export function parseClock(text: string): number | null {
-  const m = /^(\d{1,2})[:.](\d{2})$/.exec(text.trim());
-  if (!m || Number(m[1]) > 23 || Number(m[2]) > 59) return null;
-  return (Number(m[1]) * 60 + Number(m[2])) * MINUTE_MS;
+  const t = text.trim().toLowerCase();
+  const m =
+    /^(\d{1,2})(?:[:.h]([0-5]\d))?\s*([ap])\.?\s*m\.?$/.exec(t) ??
+    /^(\d{1,2})(?:[:.h]|(?<=^\d\d)(?=\d\d$))([0-5]\d)$/.exec(t);
+  if (!m) return null;
+  const [, hours = '', minutes = '0', half] = m;
+  const hour = Number(hours);
+  if (half === undefined) return hour > 23 ? null : (hour * 60 + Number(minutes)) * MINUTE_MS;
+  if (hour < 1 || hour > 12) return null;
+  return ((hour % 12) + (half === 'p' ? 12 : 0)) * 60 * MINUTE_MS + Number(minutes) * MINUTE_MS;
 }
 
 /** Shows milliseconds after midnight as HH:MM, wrapping past midnight; seconds are dropped. */

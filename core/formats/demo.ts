@@ -1,0 +1,31 @@
+import * as v from 'valibot';
+import { ms } from '../values/index.ts';
+import { duration } from './common.ts';
+import { type FormatModule, USUAL } from './module.ts';
+import { piece } from './piece.ts';
+
+const schema = v.strictObject({ kind: v.literal('demo'), perStationMs: ms(1) });
+export type Demo = v.InferOutput<typeof schema>;
+
+/** Shows each of the block's own stations, or else those of the next block that has some. */
+export const demo: FormatModule<Demo> = {
+  kind: 'demo',
+  word: 'Demo',
+  schema,
+  default: { kind: 'demo', perStationMs: 10_000 },
+  settings: {
+    perStationMs: duration(
+      ['length', 'bare'],
+      'time a station',
+      10_000,
+      '% a station',
+      { after: 'a station' },
+      { minMs: 1000, sheet: 'work' },
+    ),
+  },
+  openings: [{ keyword: 'demo', source: 'demos?\\b' }],
+  open: () => 'demo',
+  expand: ({ stations, shown, format }) =>
+    (stations.length > 0 ? stations : shown).map((_, i) => piece('demo', format.perStationMs, { stationIndex: i })),
+  traits: { ...USUAL, scope: 'block', timed: false, purpose: () => 'demo', stations: 'shown', role: 'other' },
+};

@@ -1,0 +1,3 @@
+export * from './edits.ts';
+export * from './fields.ts';
+export * from './schema.ts';

@@ -1,0 +1,48 @@
+import { useId, useState } from 'react';
+
+interface Props {
+  label: string;
+  value: string;
+  /** Letters it may have at most. */
+  most: number;
+  onChange: (name: string) => void;
+  className?: string;
+  selectOnFocus?: boolean;
+}
+
+/** A name typed where it is shown. One that is too long, or empty, stays in the field and is marked; the name before it stands. */
+export function NameField({ label, value, most, onChange, className = '', selectOnFocus = false }: Props) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const faultId = useId();
+  const over = draft === null ? 0 : [...draft.trim()].length - most;
+  const isEmpty = draft !== null && draft.trim() === '';
+  return (
+    <span className="relative">
+      <input
+        aria-label={label}
+        aria-invalid={over > 0}
+        aria-describedby={over > 0 ? faultId : undefined}
+        className={`rounded-sm border bg-transparent px-1 focus:border-line-strong ${over > 0 ? 'border-2 border-dashed border-live' : 'border-transparent hover:border-line'} ${className}`}
+        value={draft ?? value}
+        onFocus={(e) => selectOnFocus && e.target.select()}
+        onChange={(e) => {
+          const typed = e.target.value;
+          const isName = typed.trim() !== '' && [...typed.trim()].length <= most;
+          setDraft(isName ? null : typed);
+          if (isName) onChange(typed);
+        }}
+        onBlur={() => isEmpty && setDraft(null)}
+        onKeyDown={(e) => e.key === 'Escape' && setDraft(null)}
+      />
+      {over > 0 && (
+        <span
+          id={faultId}
+          role="alert"
+          className="absolute top-full left-0 z-40 whitespace-nowrap border border-live bg-card px-1.5 text-[13px]"
+        >
+          At most {most} letters: {over} too many. Till then it stays as it was.
+        </span>
+      )}
+    </span>
+  );
+}
