@@ -5,7 +5,7 @@ import { block, circuit, format, planOf, stations } from '../../core/test/build.
 import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
-import { savePlan, thinHistory } from '../db/plans.ts';
+import { type StoredVersion, savePlan, thinHistory } from '../db/plans.ts';
 import { appendEvents, createRun } from '../db/runs.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
 
@@ -89,7 +89,10 @@ describe('long lists', () => {
   });
 
   it('give the history page by page', async () => {
-    for (let v = 0; v < 12; v++) await savePlan(db, plan('low-tide', `Text ${v + 1}`), v);
+    for (let v = 0; v < 12; v++) {
+      await savePlan(db, plan('low-tide', `Text ${v + 1}`), v);
+      await db.query("UPDATE plan SET updated_at = now() - (12 - $1::int) * interval '1 hour'", [v]);
+    }
     const first = await get('/api/plans/low-tide/versions?limit=5');
     expect(first.items.map((i: { title: string }) => i.title)).toEqual([
       'Text 11',
@@ -100,6 +103,36 @@ describe('long lists', () => {
     ]);
     const last = await get('/api/plans/low-tide/versions?limit=50&below=7');
     expect([first.next, last.items.length, last.next]).toEqual([7, 6, null]);
+  });
+
+  it('make one version of a sitting: what it began and ended with, one text in ten minutes, and the named ones', async () => {
+    const at = (minutes: number) =>
+      db.query("UPDATE plan SET updated_at = now() - (100 - $1::int) * interval '1 minute'", [minutes]);
+    const versions = async () => (await get('/api/plans/low-tide/versions')).items as StoredVersion[];
+    // Every minute for half an hour; the third text is given a name.
+    for (let v = 0; v < 30; v++) {
+      await savePlan(db, plan('low-tide', `Text ${v + 1}`), v);
+      await at(v);
+      if (v === 2)
+        await request(app()).put('/api/plans/low-tide/versions/3/name').send({ name: 'As at the boathouse' }).expect(204);
+    }
+    expect((await versions()).map((x) => [x.title, x.name])).toEqual([
+      ['Text 29', null],
+      ['Text 21', null],
+      ['Text 11', null],
+      ['Text 3', 'As at the boathouse'],
+      ['Text 1', null],
+    ]);
+    // An hour later the text the sitting ended with is kept too.
+    await savePlan(db, plan('low-tide', 'Next day'), 30);
+    const [newest] = await versions();
+    expect([newest?.title, newest?.changes]).toEqual([
+      'Text 30',
+      { told: ['Title Text 30 \u2192 Next day'], more: 0 },
+    ]);
+    await request(app()).put('/api/plans/low-tide/versions/99/name').send({ name: 'None' }).expect(404);
+    await request(app()).put('/api/plans/low-tide/versions/3/name').send({ name: null }).expect(204);
+    expect((await versions()).map((x) => x.name)).toEqual([null, null, null, null, null]);
   });
 });
 
@@ -136,7 +169,7 @@ describe('a document that cannot be read', () => {
     };
     await db.query("UPDATE plan SET document = $1 WHERE id = 'old'", [JSON.stringify(old)]);
     const stored = await get('/api/plans/old');
-    expect(stored.plan).toMatchObject({ version: 1, title: 'Old', slot: { lengthMs: 2_400_000 } });
+    expect(stored.plan).toMatchObject({ version: 2, title: 'Old', slot: { lengthMs: 2_400_000 } });
   });
 
   it('one event of a run that cannot be read costs the run that event', async () => {
@@ -263,7 +296,9 @@ describe('plan files', () => {
 });
 
 it('history is thinned by age: all of two days and fifty, then hourly, then daily', async () => {
-  for (let v = 0; v < 400; v++) await savePlan(db, plan('low-tide', `Text ${v}`), v);
+  await savePlan(db, plan('low-tide'), 0);
+  await db.script(`INSERT INTO plan_version (plan_id, version, document, total_ms)
+    SELECT 'low-tide', n, p.document, 0 FROM plan p, generate_series(1, 399) n`);
   // One text every half hour, back from now: 399 of them reach over eight days.
   await db.query(`UPDATE plan_version SET saved_at = $1::timestamptz - (400 - version) * interval '30 minutes'`, [
     new Date(T0),
@@ -278,4 +313,15 @@ it('history is thinned by age: all of two days and fifty, then hourly, then dail
   // Of the 303 older ones, two an hour, one an hour stays.
   expect([gone + kept!.n, Math.abs(gone - 151) <= 1]).toEqual([399, true]);
   expect(await thinHistory(db, new Date(T0))).toBe(0);
+});
+
+it('a text with a name outlives every thinning, others two years', async () => {
+  await savePlan(db, plan('low-tide'), 0);
+  await db.script(`INSERT INTO plan_version (plan_id, version, document, total_ms, saved_at, name)
+    SELECT 'low-tide', n, p.document, 0, timestamptz '2020-01-01' + n * interval '1 hour',
+      CASE WHEN n % 50 = 0 THEN 'Named' END FROM plan p, generate_series(1, 200) n`);
+  await thinHistory(db, new Date(T0));
+  const left = await db.query<{ version: number }>('SELECT version FROM plan_version ORDER BY version');
+  // The newest fifty and the named ones before them.
+  expect(left.map((r) => r.version)).toEqual([50, 100, 150, ...Array.from({ length: 50 }, (_, k) => 151 + k)]);
 });

@@ -15,7 +15,7 @@ import {
   setDeleted,
 } from '../db/plans.ts';
 import { fileName } from './file-name.ts';
-import { bodyOf, notFound, sendProblem } from './problem.ts';
+import { bodyOf, notFound, problemsIn, sendProblem } from './problem.ts';
 import { numberOf, pageOf, textOf } from './query.ts';
 
 const SaveSchema = v.strictObject({
@@ -62,7 +62,7 @@ export function plansApi(db: Database): Router {
     if (!body) return;
     const read = readStoredPlan(body.plan);
     if (!read.ok) {
-      sendProblem(res, { status: 400, title: 'The request does not fit', problems: read.problems });
+      sendProblem(res, { status: 400, title: 'The request does not fit', problems: problemsIn('plan', read.problems) });
       return;
     }
     const { plan } = read.value;

@@ -19,6 +19,10 @@ export function sendProblem(res: Response, problem: ProblemDetails): void {
   res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
 }
 
+/** Problems of a document inside a request, with their places in the request. */
+export const problemsIn = (key: string, problems: readonly Problem[]): Problem[] =>
+  problems.map((p) => ({ ...p, path: p.path.startsWith('(') ? key : `${key}.${p.path}` }));
+
 export function notFound(res: Response, what: string): void {
   sendProblem(res, { status: 404, title: `${what} not found` });
 }

@@ -6,7 +6,7 @@ import { structureProblems } from '../../core/timeline/index.ts';
 import type { Database } from '../db/database.ts';
 import { appendEvents, asOf, createRun, findRun, listRuns } from '../db/runs.ts';
 import type { RunHub } from '../live/hub.ts';
-import { bodyOf, notFound, sendProblem } from './problem.ts';
+import { bodyOf, notFound, problemsIn, sendProblem } from './problem.ts';
 import { pageOf, textOf } from './query.ts';
 
 const CreateSchema = v.strictObject({
@@ -35,7 +35,7 @@ export function runsApi(db: Database, hub: RunHub, now: () => number): Router {
     if (!body) return;
     const read = readStoredPlan(body.plan, { ran: true });
     if (!read.ok) {
-      sendProblem(res, { status: 400, title: 'The request does not fit', problems: read.problems });
+      sendProblem(res, { status: 400, title: 'The request does not fit', problems: problemsIn('plan', read.problems) });
       return;
     }
     const problems = structureProblems(read.value.plan);

@@ -34,6 +34,7 @@ export function tracksApi(db: Database, speech: SpeechEngine | null): Router {
       notFound(res, 'Class');
       return;
     }
+    const plan = resolvePlan(stored.plan, libraryOf(await listMoves(db)));
     if (turns.isFull) {
       res.set('Retry-After', '10');
       sendProblem(res, { status: 503, title: 'Other cue tracks are being made; try again in a moment' });
@@ -43,7 +44,7 @@ export function tracksApi(db: Database, speech: SpeechEngine | null): Router {
     res.once('close', () => gone.abort());
     const want = { voice: req.query.voice !== '0', music: req.query.music === '1' };
     await turns
-      .take(async () => send(res, resolvePlan(stored.plan, libraryOf(await listMoves(db))), want, gone.signal))
+      .take(() => send(res, plan, want, gone.signal))
       .catch((error) => {
         // The listener went away; there is nobody left to tell.
         if (!gone.signal.aborted) throw error;

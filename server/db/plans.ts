@@ -171,10 +171,11 @@ const SITTING = "interval '10 minutes'";
 async function keepAndReplace(tx: Queryable, values: readonly unknown[]): Promise<void> {
   await tx.query(
     `WITH newest AS (
-       SELECT version, saved_at, lag(saved_at) OVER (ORDER BY version) AS before FROM plan_version WHERE plan_id = $1
+       SELECT version, saved_at, lag(saved_at) OVER (ORDER BY version) AS before
+       FROM plan_version WHERE plan_id = $1 AND name IS NULL
        ORDER BY version DESC LIMIT 1)
      DELETE FROM plan_version v USING newest n
-     WHERE v.plan_id = $1 AND v.version = n.version AND v.name IS NULL AND n.saved_at < n.before + ${SITTING}
+     WHERE v.plan_id = $1 AND v.version = n.version AND n.saved_at < n.before + ${SITTING}
        AND (SELECT updated_at FROM plan WHERE id = $1) < n.saved_at + ${SITTING}`,
     [values[0]],
   );
