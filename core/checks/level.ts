@@ -37,11 +37,11 @@ export const workRest: Check = {
           text: `${block.title}: work to rest is ${said}; for ${plan.level} people at most ${limit} : 1.`,
           place: blockPlace(block.id),
           fixes:
-            format.kind === 'circuit' && restMs > format.restMs
+            circuit && restMs > circuit.restMs
               ? [
                   {
                     label: `${restMs / 1000} s of rest`,
-                    plan: updateBlock(plan, block.id, (b) => ({ ...b, format: { ...format, restMs } })),
+                    plan: updateBlock(plan, block.id, (b) => ({ ...b, format: { ...circuit, restMs } })),
                   },
                 ]
               : [],

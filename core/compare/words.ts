@@ -1,6 +1,7 @@
 import {
   type AnySetting,
   type Format,
+  formatDuration,
   formatSeconds,
   moduleOf,
   type Sides,
@@ -24,7 +25,8 @@ const SIDES: Record<Sides['mode'], string> = {
   chain: 'chain',
 };
 
-export const seconds = (ms: number) => `${formatSeconds(ms)} s`;
+/** A length: "45 s", or m:ss from a minute and forty seconds on. */
+export const seconds = (ms: number) => (ms < 100_000 ? `${formatSeconds(ms)} s` : formatDuration(ms));
 
 /** How a station shares the sides. */
 export function sidesWords(sides: Sides): string {

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { defaultFormat, type FormatKind } from '../plan/index.ts';
 import { blockArb } from '../test/arbitrary.ts';
-import { circuit, planOf, s, stations } from '../test/build.ts';
+import { block, circuit, planOf, s, stations } from '../test/build.ts';
 import { compile, oddRounds } from '../timeline/index.ts';
-import { costOfOneMore, fitSlot, knobsOf } from './index.ts';
+import { costOfOneMore, fitSlot, knobName, knobsOf } from './index.ts';
 
 const base = { spareMs: 0, keepRatio: false, limit: 10 };
 /** 6 stations, 40/20, 3 rounds, 60 s breaks: 19:00. */
@@ -135,5 +136,27 @@ describe('what one more costs', () => {
       rounds: 400,
       stations: 180,
     });
+  });
+
+  it('a break where there is none yet takes the place of the rest', () => {
+    // Two gaps of 20 s become 5 s.
+    const costs = costOfOneMore(circuit(stations(3), 40, 20, 3));
+    expect(costs.find((c) => c.knob === 'roundBreakMs')).toEqual({
+      knob: 'roundBreakMs',
+      costMs: -30_000,
+      replacesRest: true,
+    });
+    const adds = costOfOneMore(circuit(stations(3), 40, 20, 3, { breakMode: 'adds' }));
+    expect(adds.find((c) => c.knob === 'roundBreakMs')).toMatchObject({ costMs: 10_000, replacesRest: false });
+  });
+
+  it('things are called as the format calls them', () => {
+    const words = (kind: FormatKind) => {
+      const b = block(defaultFormat(kind), stations(3));
+      return knobsOf(b).map((knob) => knobName(b, knob));
+    };
+    expect(words('windows')).toEqual(['on', 'off', 'windows', null]);
+    expect(words('holds')).toEqual(['hold', 'change', null]);
+    expect(words('circuit')).toEqual(['work', 'rest', 'break between rounds', 'rounds', null]);
   });
 });

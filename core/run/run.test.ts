@@ -9,6 +9,7 @@ import {
   inOrder,
   type RunCommand,
   type RunEvent,
+  setNow,
   stateAt,
   summarise,
   viewOf,
@@ -108,6 +109,12 @@ describe('a run', () => {
     expect(currentInterval(stateAt(open, events, T0 + s(81)))?.kind).toBe('work');
     const tapped = [...events, ...script([0, 'start'], [75, 'release'], [77, 'release']).slice(2)];
     expect(viewOf(stateAt(open, tapped, T0 + s(78)))).toMatchObject({ interval: { kind: 'work' }, elapsedMs: s(1) });
+  });
+
+  it('what is written down belongs to the set under way, in a gap to the one just done', () => {
+    const names = [5, 12, 45, 75].map((t) => setNow(at(start, t))?.stationIndex ?? null);
+    // The count-in, the first work, the rest after it, the second work.
+    expect(names).toEqual([null, 0, 0, 1]);
   });
 
   it('takes no notice of events that do not fit', () => {

@@ -35,6 +35,7 @@ export function readClauses<T>(
   clauses: readonly Clause<T>[],
   target: T,
   stopAtProblem = false,
+  onMatch: (from: number, to: number) => void = () => {},
 ): { problems: ShorthandProblem[]; applied: number } {
   const problems: ShorthandProblem[] = [];
   let at = from;
@@ -44,6 +45,7 @@ export function readClauses<T>(
     if (match) {
       match.clause.apply(target, match.match);
       applied += 1;
+      onMatch(at, at + match.match[0].length);
       at += match.match[0].length;
       continue;
     }

@@ -7,6 +7,7 @@ import { writeBlock, writeStation } from './write.ts';
 
 export type { ShorthandProblem } from './clauses.ts';
 export { readShorthand, type ShorthandResult } from './read.ts';
+export { KEYWORDS, type Span, spansOf } from './spans.ts';
 export { writeShorthand } from './write.ts';
 
 /** One station as one line of shorthand. */

@@ -31,7 +31,7 @@ export const FULL = /^A (?:block|class) has at most/;
 const MAX_TEXT = 200_000;
 const MAX_LINE = 1000;
 
-const ROLES: [RegExp, Block['role']][] = [
+export const ROLES: [RegExp, Block['role']][] = [
   [/^warm[- ]?up$/i, 'warmUp'],
   [/^main$/i, 'main'],
   [/^finisher$/i, 'finisher'],
@@ -40,8 +40,8 @@ const ROLES: [RegExp, Block['role']][] = [
 ];
 const ROLE_KEYWORDS = ['warm-up', 'main', 'finisher', 'cool-down', 'block'];
 const HEADER_KEYWORDS = ['class', 'slot', 'heads', 'level', 'room', 'count-in', 'get-ready'];
-const BLOCK_LINE = new RegExp(`^([\\p{L}][\\p{L} -]*?)\\s*(${QUOTED})?\\s*:(.*)$`, 'u');
-const BREAK_LINE = new RegExp(
+export const BLOCK_LINE = new RegExp(`^([\\p{L}][\\p{L} -]*?)\\s*(${QUOTED})?\\s*:(.*)$`, 'u');
+export const BREAK_LINE = new RegExp(
   `^(?:then\\s+)?(?:an?\\s+)?break(?:\\s+of)?\\s*:?\\s*(${DURATION})?\\s*(,?\\s*(?:held\\s+)?until\\s+(?:i\\s+tap|tapped))?\\s*$`,
   'i',
 );
@@ -63,7 +63,8 @@ export function readShorthand(text: string, base: Plan | null = null): Shorthand
   return { plan: base ? keepUnsaid(reader.plan, base) : reader.plan, problems: reader.problems };
 }
 
-function withoutComment(line: string): string {
+/** A line without its comment; a `#` inside quotes begins none. */
+export function withoutComment(line: string): string {
   let quoted = false;
   for (let i = 0; i < line.length; i++) {
     if (line[i] === '\\' && quoted) i++;

@@ -17,6 +17,7 @@ export function readStationLine(
   from: number,
   line: number,
   id: string,
+  onMatch?: (from: number, to: number) => void,
 ): { station: Station | null; problems: ShorthandProblem[] } {
   FIRST.lastIndex = from;
   const match = FIRST.exec(text);
@@ -31,7 +32,7 @@ export function readStationLine(
   const target = newTarget(newStation(id, clipText(move, 80)));
   if (reps !== undefined)
     target.station = { ...target.station, reps: { count: Math.max(1, Number(reps)), per: 'total' } };
-  const { problems } = readClauses(text, start + cut, line, STATION_CLAUSES, target);
+  const { problems } = readClauses(text, start + cut, line, STATION_CLAUSES, target, false, onMatch);
   for (const { at, length, message } of target.marks)
     problems.push({ line, column: at + 1, length, message, suggestion: null });
   if ([...move].length > 80)

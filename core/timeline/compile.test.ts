@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { formatDuration } from '../plan/index.ts';
+import { formatDuration, type Station } from '../plan/index.ts';
 import { block, circuit, format, planOf, s, stations } from '../test/build.ts';
 import { GOLDEN } from '../test/golden.ts';
-import { compile, totals, workToRest } from './index.ts';
+import { atOneClock, compile, planProblems, sheetOf, stationAt, totals, workToRest } from './index.ts';
 
 describe('golden totals', () => {
   it.each(GOLDEN)('$name', ({ plan, total, workSeconds, intervals }) => {
@@ -203,5 +203,155 @@ describe('blocks', () => {
     expect(workToRest({ workMs: 40_000, restMs: 20_000 })).toBe('2 : 1');
     expect(workToRest({ workMs: 20_000, restMs: 30_000 })).toBe('1 : 1.5');
     expect(workToRest({ workMs: 20_000, restMs: 0 })).toBe('no rest');
+  });
+});
+
+describe('sides', () => {
+  const sided = (sides: Station['sides'], settings = {}) =>
+    planOf(
+      circuit(
+        stations(2, (x, k) => (k === 0 ? { ...x, sides } : x)),
+        30,
+        10,
+        1,
+        settings,
+      ),
+    );
+
+  it('between them lies what lies between stations, unless it is set', () => {
+    expect(shape(sided({ mode: 'each', first: 'right' }))).toEqual([
+      'work 30 0 right',
+      'rest 10 0',
+      'work 30 0 left',
+      'rest 10 0',
+      'work 30 1',
+    ]);
+    expect(shape(sided({ mode: 'each', first: 'left', restMs: s(3) }))[1]).toBe('rest 3 0');
+    expect(shape(sided({ mode: 'each', first: 'left', restMs: 0 }))).toEqual([
+      'work 30 0 left',
+      'work 30 0 right',
+      'rest 10 0',
+      'work 30 1',
+    ]);
+  });
+
+  it('one side is done on that side alone', () => {
+    expect(shape(sided({ mode: 'one', side: 'right' }))).toEqual(['work 30 0 right', 'rest 10 0', 'work 30 1']);
+  });
+
+  it('a chain without a break of its own has the rest of the station it turns at', () => {
+    const plan = planOf(
+      circuit(
+        stations(2, (x) => ({ ...x, sides: { mode: 'chain', first: 'left' } })),
+        30,
+        10,
+        1,
+      ),
+    );
+    // 4 × 30 s of work and three gaps of 10 s.
+    expect(compile(plan).totalMs).toBe(150_000);
+  });
+});
+
+describe('waiting until tapped', () => {
+  const held = (settings: object, more: object = {}) => ({
+    ...planOf(circuit(stations(1), 30, 10, 2, { roundBreakMs: s(60), ...settings })),
+    ...more,
+  });
+
+  it('a round break that waits is an estimate, and time to get ready comes after it', () => {
+    const plan = held({ roundBreakHeld: true });
+    expect(shape(plan)).toEqual(['work 30 0', 'roundBreak 60 0', 'countIn 5 0', 'work 30 0']);
+    expect(compile(plan).intervals[1]).toMatchObject({ untilTap: true, about: true });
+    expect(totals(plan)).toMatchObject({ totalMs: s(125), workMs: s(60), breakMs: s(65), about: true });
+    expect(totals(plan).blocks[0]).toMatchObject({ totalMs: s(125), withBreakMs: s(125) });
+  });
+
+  it('as long as the class says, none at 0, and none where nothing waits', () => {
+    expect(shape(held({ roundBreakHeld: true }, { getReadyMs: s(8) }))[2]).toBe('countIn 8 0');
+    expect(shape(held({ roundBreakHeld: true }, { getReadyMs: 0 }))).toHaveLength(3);
+    expect(shape(held({}))).toHaveLength(3);
+  });
+
+  it('before work alone: no talk needs it, and reps that wait are the work', () => {
+    const open = block(format('open', { lengthMs: s(20), untilTap: true }));
+    expect(shape(planOf(open, { ...open, id: 'two' }))).toEqual(['open 20 -', 'open 20 -']);
+    expect(
+      shape(planOf(block(format('reps', { rounds: 2, restMs: 0, roundBreakMs: 0 }), stations(1)))).join(),
+    ).not.toContain('countIn');
+  });
+
+  it('in pairs, each group has its wait', () => {
+    const plan = planOf(circuit(stations(4), 30, 10, 1, { groupSize: 2, groupBreakMs: s(40), groupBreakHeld: true }));
+    expect(shape(plan)).toEqual([
+      'work 30 0',
+      'rest 10 0',
+      'work 30 1',
+      'groupBreak 40 1',
+      'countIn 5 1',
+      'work 30 2',
+      'rest 10 2',
+      'work 30 3',
+    ]);
+    expect(sheetOf(plan.blocks[0]!).rowGaps).toEqual([{ afterRow: 1, ms: s(45) }]);
+  });
+});
+
+describe('at stations', () => {
+  it('one clock serves all groups: no times, no turn and no chain of a station', () => {
+    const apart = stations(3, (x, k) =>
+      k === 0
+        ? { ...x, workMs: s(50), cells: [{ round: 2, restMs: s(1), swap: { move: 'Row' } }] }
+        : { ...x, sides: k === 1 ? { mode: 'each', first: 'right' } : { mode: 'chain', first: 'left' } },
+    );
+    const plan = planOf({ ...circuit(apart, 40, 20, 2), use: 'stations' });
+    expect(shape(plan).slice(0, 5)).toEqual([
+      'work 40 0',
+      'rest 20 0',
+      'work 40 1 right',
+      'rest 20 1',
+      'work 40 2 left',
+    ]);
+    expect(compile(plan).totalMs).toBe(compile(planOf(circuit(stations(3), 40, 20, 2))).totalMs);
+    expect(planProblems(plan).map((p) => p.message)).toEqual([
+      'Move 1: at stations one clock serves all groups: its own times are not used',
+      'Move 2: at stations one clock serves all groups: the sides switch at half time',
+      'Move 3: at stations one clock serves all groups: the sides switch at half time',
+    ]);
+    expect(atOneClock(apart[0]!)).toEqual({ ...stations(1)[0]!, cells: [{ round: 2, swap: { move: 'Row' } }] });
+  });
+});
+
+describe('a single round', () => {
+  it('with another move has nothing that was said of the usual one', () => {
+    const said = stations(1, (x) => ({
+      ...x,
+      sayAs: 'Goblets',
+      kit: ['kettlebell'],
+      weightKg: 16,
+      tempo: { downMs: 3000, holdMs: 0, upMs: 1000, topMs: 0 },
+      formCues: ['Elbows in'],
+      reps: { count: 8, per: 'total' as const },
+      cells: [
+        { round: 2, swap: { move: 'Press-up' } },
+        { round: 3, weightKg: 20 },
+      ],
+    }));
+    const plan = planOf(circuit(said, 30, 10, 3));
+    const [one, , two, , three] = compile(plan).intervals;
+    expect(stationAt(plan, one!)).toMatchObject({ move: 'Move 1', sayAs: 'Goblets', weightKg: 16 });
+    const { cells, ...swapped } = stationAt(plan, two!)!;
+    expect(swapped).toEqual({ id: 's1', move: 'Press-up', sides: { mode: 'none' }, reps: { count: 8, per: 'total' } });
+    expect(stationAt(plan, three!)).toMatchObject({ move: 'Move 1', weightKg: 20 });
+  });
+
+  it('has phases of its own beside those of every round', () => {
+    const own = stations(1, (x) => ({
+      ...x,
+      phases: [{ when: 'half' as const, say: 'change' }],
+      cells: [{ round: 2, phases: [{ when: 'at' as const, ms: 1000, say: 'Pulse' }] }],
+    }));
+    const said = compile(planOf(circuit(own, 30, 10, 2))).intervals.map((i) => i.phases.map((p) => p.say));
+    expect(said).toEqual([['change'], [], ['Pulse', 'change']]);
   });
 });

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newStation } from '../plan/index.ts';
 import { block, circuit, format, s, stations } from '../test/build.ts';
-import { sheetOf } from './index.ts';
+import { passMs, sheetOf } from './index.ts';
 
 const drawn = (b: ReturnType<typeof block>) =>
   sheetOf(b).cells.map((c) => `${c.row}:${c.col} ${c.parts.map((p) => `${p.kind} ${p.ms / 1000}`).join(' ')}`);
@@ -79,6 +79,32 @@ describe('the round sheet', () => {
       ['work', 'left'],
       ['rest', null],
       ['work', 'right'],
+    ]);
+  });
+
+  it('of a chain has all of one side before any of the other, as it is run', () => {
+    const b = circuit(
+      stations(4, (x, k) => (k < 3 ? { ...x, sides: { mode: 'chain', first: 'right' } } : x)),
+      30,
+      10,
+      1,
+    );
+    const sheet = sheetOf(b);
+    const run = sheet.thread.map((k) => {
+      const cell = sheet.cells[k]!;
+      return `${cell.row}${cell.parts[0]?.side?.[0] ?? '-'}${cell.pass}`;
+    });
+    expect(run).toEqual(['0r0', '1r0', '2r0', '0l1', '1l1', '2l1', '3-0']);
+    expect(sheet.columns[0]?.passesMs).toEqual([40_000, 40_000]);
+    expect(sheet.columns[0]?.widthMs).toBe(80_000);
+    expect(passMs(sheet, sheet.cells[sheet.thread[3]!]!)).toBe(40_000);
+  });
+
+  it('shows what there is to get ready as part of the gap', () => {
+    const b = circuit(stations(2), 30, 10, 2, { roundBreakMs: s(60), roundBreakHeld: true });
+    expect(columns(b)).toEqual([
+      [40, 65],
+      [40, 0],
     ]);
   });
 

@@ -33,7 +33,12 @@ describe('durations', () => {
 
   it('reads and shows clock times', () => {
     expect(parseClock('18:30')).toBe(66_600_000);
-    expect(parseClock('24:00')).toBeNull();
+    for (const text of ['6:15pm', '6.15 p.m.', '18.15', '1815', '18h15', '06:15 PM'])
+      expect(parseClock(text)).toBe(65_700_000);
+    expect(['0615', '6 pm', '12am', '12 pm', '12:30am'].map(parseClock)).toEqual([
+      22_500_000, 64_800_000, 0, 43_200_000, 1_800_000,
+    ]);
+    for (const text of ['24:00', '6', '615', '13pm', '0 am', '1860', '6:5', 'pm']) expect(parseClock(text)).toBeNull();
     expect(formatClock(66_600_000 + 45 * 60_000)).toBe('19:15');
     expect(formatClock(25 * 3_600_000)).toBe('01:00');
   });

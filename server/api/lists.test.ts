@@ -114,7 +114,10 @@ describe('long lists', () => {
       await savePlan(db, plan('low-tide', `Text ${v + 1}`), v);
       await at(v);
       if (v === 2)
-        await request(app()).put('/api/plans/low-tide/versions/3/name').send({ name: 'As at the boathouse' }).expect(204);
+        await request(app())
+          .put('/api/plans/low-tide/versions/3/name')
+          .send({ name: 'As at the boathouse' })
+          .expect(204);
     }
     expect((await versions()).map((x) => [x.title, x.name])).toEqual([
       ['Text 29', null],
@@ -126,10 +129,7 @@ describe('long lists', () => {
     // An hour later the text the sitting ended with is kept too.
     await savePlan(db, plan('low-tide', 'Next day'), 30);
     const [newest] = await versions();
-    expect([newest?.title, newest?.changes]).toEqual([
-      'Text 30',
-      { told: ['Title Text 30 \u2192 Next day'], more: 0 },
-    ]);
+    expect([newest?.title, newest?.changes]).toEqual(['Text 30', { told: ['Title Text 30 \u2192 Next day'], more: 0 }]);
     await request(app()).put('/api/plans/low-tide/versions/99/name').send({ name: 'None' }).expect(404);
     await request(app()).put('/api/plans/low-tide/versions/3/name').send({ name: null }).expect(204);
     expect((await versions()).map((x) => x.name)).toEqual([null, null, null, null, null]);

@@ -1,9 +1,11 @@
 import { format } from 'date-fns';
-import { useCallback } from 'react';
+import { Tag } from 'lucide-react';
+import { useCallback, useState } from 'react';
+import { toast } from 'sonner';
 import { formatDuration } from '../../core/plan/index.ts';
 import { api, type StoredVersion } from '../app/api.ts';
 import { usePages } from '../app/use-pages.ts';
-import { Button } from '../ui/button.tsx';
+import { Button, IconButton } from '../ui/button.tsx';
 import { Choice } from '../ui/choice.tsx';
 
 interface Props {
@@ -24,14 +26,13 @@ export function EarlierTexts({ id, chosen, onPick }: Props) {
   const pages = usePages(load);
   if (pages.state === 'failed') return <p className="text-muted">{pages.message}.</p>;
   if (pages.state === 'ready' && pages.items.length === 0)
-    return <p className="text-muted">None yet: every save keeps the text before it.</p>;
+    return (
+      <p className="text-muted">None yet. What you change in one sitting is one text; the text before it is kept.</p>
+    );
   return (
     <ul className="max-h-[42dvh] overflow-y-auto border-t" aria-label="Earlier texts">
       {pages.items.map((v) => (
-        <Choice key={v.version} chosen={chosen === v.version} onClick={() => onPick(v)}>
-          <span className="digits">{v.version}</span> {format(new Date(v.savedAt), 'd MMM, HH:mm')}
-          <span className="digits float-right">{formatDuration(v.totalMs)}</span>
-        </Choice>
+        <Text key={v.version} id={id} version={v} chosen={chosen === v.version} onPick={() => onPick(v)} />
       ))}
       {pages.hasMore && (
         <li>
@@ -42,4 +43,66 @@ export function EarlierTexts({ id, chosen, onPick }: Props) {
       )}
     </ul>
   );
+}
+
+/** One earlier text: when it was, what it is called, and what the text after it changed. */
+function Text({
+  id,
+  version: v,
+  chosen,
+  onPick,
+}: {
+  id: string;
+  version: StoredVersion;
+  chosen: boolean;
+  onPick: () => void;
+}) {
+  const [name, setName] = useState(v.name);
+  const [typed, setTyped] = useState<string | null>(null);
+  const keep = async () => {
+    const next = typed?.trim() || null;
+    setTyped(null);
+    if (typed === null || next === name) return;
+    try {
+      await api.nameVersion(id, v.version, next);
+      setName(next);
+    } catch {
+      toast.error('The name was not kept: the server cannot be reached.');
+    }
+  };
+  const beside =
+    typed === null ? (
+      <IconButton label={`Name version ${v.version}`} onClick={() => setTyped(name ?? '')}>
+        <Tag size={15} />
+      </IconButton>
+    ) : (
+      <input
+        // biome-ignore lint/a11y/noAutofocus: the field opens to be typed in
+        autoFocus
+        aria-label={`Name of version ${v.version}`}
+        maxLength={60}
+        className="h-10 w-44 border border-line-strong bg-card px-1.5"
+        value={typed}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={() => void keep()}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') void keep();
+          if (e.key === 'Escape') setTyped(null);
+        }}
+      />
+    );
+  return (
+    <Choice chosen={chosen} onClick={onPick} beside={beside}>
+      <span className="digits">{v.version}</span> {format(new Date(v.savedAt), 'd MMM, HH:mm')}
+      {name && <b className="ml-2">{name}</b>}
+      <span className="digits float-right">{formatDuration(v.totalMs)}</span>
+      <span className="block pb-1 text-[13px] opacity-80">then: {changeWords(v.changes)}</span>
+    </Choice>
+  );
+}
+
+function changeWords(changes: StoredVersion['changes']): string {
+  if (changes === null) return 'what changed cannot be read';
+  if (changes.told.length === 0) return 'nothing that is told';
+  return `${changes.told.join('; ')}${changes.more > 0 ? `; and ${changes.more} more` : ''}`;
 }

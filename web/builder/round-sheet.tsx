@@ -1,7 +1,8 @@
 import { type ClipboardEvent, type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { type Block, formatSeconds, parseDuration, setTimes, type TimesPatch } from '../../core/plan/index.ts';
+import { type Block, formatSeconds, setTimes, type TimesPatch } from '../../core/plan/index.ts';
 import { type Sheet, sheetOf } from '../../core/timeline/index.ts';
 import type { BlockActions } from './block-section.tsx';
+import { readEntry } from './cell-entry.ts';
 import { GapLabels } from './gap-labels.tsx';
 import { tellLeftOut } from './left-out.ts';
 import type { BlockMarks } from './marks.ts';
@@ -281,23 +282,6 @@ function CellEntry({
       )}
     </>
   );
-}
-
-/** Longer than any set or rest: what is typed beyond is a slip of the hand. */
-const MOST_MS = 3_600_000;
-
-/** `40` sets work, `40/20` work and rest, `/20` rest alone; no patch when it is none of these, with what is wrong. */
-export function readEntry(text: string): { patch: TimesPatch | null; fault: string } {
-  const usual = 'Work, work/rest or /rest: 40, 40/20, /20';
-  const [work, rest, more] = text.split('/').map((t) => t.trim());
-  const workMs = work ? parseDuration(work) : undefined;
-  const restMs = rest ? parseDuration(rest) : undefined;
-  if (more !== undefined || workMs === null || restMs === null) return { patch: null, fault: usual };
-  if (workMs === undefined && restMs === undefined) return { patch: null, fault: usual };
-  if (workMs === 0) return { patch: null, fault: 'Work is at least a second' };
-  if (Math.max(workMs ?? 0, restMs ?? 0) > MOST_MS) return { patch: null, fault: 'A visit takes at most an hour' };
-  const patch = { ...(workMs !== undefined ? { workMs } : {}), ...(restMs !== undefined ? { restMs } : {}) };
-  return { patch, fault: '' };
 }
 
 function ColumnHeads({

@@ -1,49 +1,59 @@
 import { autocompletion, type CompletionContext, type CompletionResult } from '@codemirror/autocomplete';
-import { HighlightStyle, StreamLanguage, syntaxHighlighting } from '@codemirror/language';
 import { linter } from '@codemirror/lint';
-import type { Extension } from '@codemirror/state';
-import { tags } from '@lezer/highlight';
-import { readShorthand } from '../../core/shorthand/index.ts';
+import type { Extension, Range } from '@codemirror/state';
+import { Decoration, type DecorationSet, EditorView, ViewPlugin, type ViewUpdate } from '@codemirror/view';
+import { KEYWORDS, readShorthand, spansOf } from '../../core/shorthand/index.ts';
 
-const language = StreamLanguage.define<{ block: boolean }>({
-  startState: () => ({ block: false }),
-  token(stream, state) {
-    if (stream.sol()) {
-      state.block = !/^\s/.test(stream.string);
-      if (state.block && stream.match(/^(?:then\s+)?break\b/i)) return 'keyword';
-      if (state.block && stream.match(/^[\p{L}][\p{L} -]*(?=\s*("[^"]*")?\s*:)/u)) return 'heading';
-      if (!state.block && stream.match(/^\s+[\p{L}][^,[\]#]*/u)) return 'name';
+const LOOKS = { heading: 'cm-heading', said: 'cm-said', comment: 'cm-comment' };
+
+/** Every line in view as the reader takes it; words it does not understand stay plain. */
+const spans = ViewPlugin.fromClass(
+  class {
+    decorations: DecorationSet;
+    constructor(view: EditorView) {
+      this.decorations = marked(view);
     }
-    if (stream.match(/^#.*/)) return 'comment';
-    if (stream.match(/^"(?:[^"\\]|\\.)*"/)) return 'string';
-    if (stream.match(/^\[[^\]]*\]/)) return 'string';
-    if (stream.match(/^\d+(?::\d{2})*(?:\.\d+)?(?:\s*(?:s|sec|min|m|bpm)\b)?/)) return 'number';
-    stream.next();
-    return null;
+    update(u: ViewUpdate) {
+      if (u.docChanged || u.viewportChanged) this.decorations = marked(u.view);
+    }
   },
-  tokenTable: {},
+  { decorations: (plugin) => plugin.decorations },
+);
+
+function marked(view: EditorView): DecorationSet {
+  const found: Range<Decoration>[] = [];
+  for (const { from, to } of view.visibleRanges)
+    for (let at = from; at <= to; ) {
+      const line = view.state.doc.lineAt(at);
+      for (const span of spansOf(line.text).sort((a, b) => a.from - b.from))
+        if (span.to > span.from)
+          found.push(Decoration.mark({ class: LOOKS[span.kind] }).range(line.from + span.from, line.from + span.to));
+      at = line.to + 1;
+    }
+  return Decoration.set(found, true);
+}
+
+const colours = EditorView.theme({
+  '.cm-heading': { fontWeight: '700' },
+  '.cm-said': { color: 'var(--tide)', fontWeight: '600' },
+  '.cm-comment': { color: 'var(--muted)', fontStyle: 'italic' },
 });
 
-const colours = HighlightStyle.define([
-  { tag: tags.heading, fontWeight: '700' },
-  { tag: tags.keyword, fontWeight: '700' },
-  { tag: tags.number, color: 'var(--tide)', fontWeight: '600' },
-  { tag: tags.string, color: 'var(--rope)' },
-  { tag: tags.comment, color: 'var(--muted)', fontStyle: 'italic' },
-]);
-
-/** The names of moves, offered on station lines. */
-function completeMoves(names: readonly string[]) {
+/** The names of moves where a station line begins, and behind them, as on a block line, what can be said. */
+function complete(names: readonly string[]) {
   return (context: CompletionContext): CompletionResult | null => {
     const line = context.state.doc.lineAt(context.pos);
     const before = line.text.slice(0, context.pos - line.from);
-    const match = /^(\s+)([^,[\]#"]*)$/.exec(before);
-    if (!match || (match[2] === '' && !context.explicit)) return null;
-    return {
-      from: line.from + (match[1]?.length ?? 0),
-      options: names.map((label) => ({ label, type: 'text' })),
+    const offer = (from: number, options: readonly string[]): CompletionResult => ({
+      from: line.from + from,
+      options: options.map((label) => ({ label, type: 'text' })),
       validFor: /^[^,[\]#"]*$/,
-    };
+    });
+    const name = /^(\s+)([^,[\]#"]*)$/.exec(before);
+    if (name) return name[2] === '' && !context.explicit ? null : offer(name[1]?.length ?? 0, names);
+    const word = /[:,]\s*(\p{L}[\p{L} ]*)$/u.exec(before);
+    if (!word) return null;
+    return offer(before.length - (word[1]?.length ?? 0), /^\s/.test(before) ? KEYWORDS.station : KEYWORDS.block);
   };
 }
 
@@ -78,5 +88,5 @@ const problems = linter(
 
 /** Everything the shorthand editor knows of the language: colours, completion, problems with their fixes. */
 export function shorthandSupport(moveNames: readonly string[]): Extension[] {
-  return [language, syntaxHighlighting(colours), autocompletion({ override: [completeMoves(moveNames)] }), problems];
+  return [spans, colours, autocompletion({ override: [complete(moveNames)] }), problems];
 }

@@ -5,7 +5,10 @@ import {
   clipBefore,
   defaultFormat,
   duplicatePlan,
+  FORMAT_KINDS,
+  FORMAT_WORDS,
   type FormatKind,
+  moduleOf,
   newBlock,
   newPlan,
   newStation,
@@ -17,7 +20,6 @@ import { ClassPicker } from '../ui/class-picker.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { MiniSheet } from '../ui/mini-sheet.tsx';
 import { NumberField } from '../ui/number-field.tsx';
-import { FORMAT_WORDS } from '../ui/words.ts';
 
 interface Props {
   onMake: (plan: Plan, asText?: boolean) => void;
@@ -30,26 +32,15 @@ const makeId = () => nanoid(12);
 function ofFormat(kind: FormatKind, pairs = false): Plan {
   const names = Array.from({ length: pairs ? 6 : 4 }, (_, k) => newStation(makeId(), `Station ${k + 1}`));
   const base = defaultFormat(kind);
-  const format =
-    base.kind === 'circuit' && pairs ? { ...base, groupSize: 2, roundBreakMs: 0, groupBreakMs: 45_000 } : base;
+  const format = 'groupSize' in base && pairs ? { ...base, groupSize: 2, roundBreakMs: 0, groupBreakMs: 45_000 } : base;
   return {
     ...newPlan(makeId(), `New ${pairs ? 'pairs' : FORMAT_WORDS[kind].toLowerCase()} class`),
     blocks: [{ ...newBlock(makeId(), 'main', format), stations: names }],
   };
 }
 
-const KINDS: FormatKind[] = [
-  'circuit',
-  'tabata',
-  'emom',
-  'windows',
-  'addOn',
-  'ladder',
-  'reps',
-  'beats',
-  'holds',
-  'amrap',
-];
+/** The formats that a class can be made of: those that are work. */
+const KINDS = FORMAT_KINDS.filter((kind) => moduleOf({ kind }).traits.purpose(defaultFormat(kind)) === 'work');
 const RATIOS = [
   [5, '5 : 1'],
   [3, '3 : 1'],

@@ -1,0 +1,36 @@
+import { BLOCK_CLAUSES, newDraft } from './block-clauses.ts';
+import { readClauses } from './clauses.ts';
+import { BLOCK_LINE, BREAK_LINE, withoutComment } from './read.ts';
+import { STATION_CLAUSES } from './station-clauses.ts';
+import { readStationLine } from './station-line.ts';
+
+/** What a stretch of a line is to the reader; columns from 0. */
+export interface Span {
+  from: number;
+  to: number;
+  kind: 'heading' | 'said' | 'comment';
+}
+
+/** How the reader takes a line: its heading, what it understands of it, and its comment. What is in no span it does not. */
+export function spansOf(line: string): Span[] {
+  const text = withoutComment(line);
+  const spans: Span[] = [];
+  const said = (from: number, to: number) => spans.push({ from, to, kind: 'said' });
+  const heading = BREAK_LINE.test(text.trimEnd()) ? text.trimEnd() : (BLOCK_LINE.exec(text)?.[0] ?? null);
+  if (heading !== null && !/^\s/.test(text)) {
+    const to = BREAK_LINE.test(heading) ? heading.length : heading.indexOf(':') + 1;
+    spans.push({ from: 0, to, kind: 'heading' });
+    readClauses(text, to, 1, BLOCK_CLAUSES, newDraft(), false, said);
+  } else if (/^\s+\S/.test(text)) {
+    const indent = /^\s*/.exec(text)?.[0].length ?? 0;
+    readStationLine(text.trimEnd(), indent, 1, 'x', said);
+  } else if (text.trim() !== '') readClauses(text, 0, 1, BLOCK_CLAUSES, newDraft(), false, said);
+  if (text.length < line.length) spans.push({ from: text.length, to: line.length, kind: 'comment' });
+  return spans;
+}
+
+const words = (clauses: readonly { keyword: string }[]) =>
+  [...new Set(clauses.map((c) => c.keyword))].filter((k) => /\p{L}{2}/u.test(k));
+
+/** The words that begin what a block line, or a station's, can say. */
+export const KEYWORDS = { block: words(BLOCK_CLAUSES), station: words(STATION_CLAUSES) };

@@ -1,0 +1,35 @@
+import * as v from 'valibot';
+import { describe, expect, it } from 'vitest';
+import { circuit, planOf, stations } from '../../core/test/build.ts';
+import { readPage } from './api.ts';
+import { planFrom } from './plan-from.ts';
+
+const plan = planOf(circuit(stations(2), 40, 20, 2));
+const item = v.object({ plan: planFrom() });
+
+describe('a page of a list', () => {
+  it('of a newer server names what this page cannot read, and shows the rest', () => {
+    const page = readPage(item, {
+      items: [
+        { plan },
+        { plan: { ...plan, id: 'newer', title: 'Next year', version: 9 } },
+        { plan: { ...plan, colour: 'tar' } },
+      ],
+      next: null,
+      faults: [{ id: 'torn', title: 'Torn', problem: 'The class \u201cTorn\u201d cannot be read' }],
+      total: 4,
+      more: 'than this page knows',
+    });
+    expect(page.items).toEqual([{ plan }]);
+    expect(page.faults.map((f) => [f.id, f.title])).toEqual([
+      ['torn', 'Torn'],
+      ['newer', 'Next year'],
+      ['plan-1', 'Test class'],
+    ]);
+    expect(page.faults[1]?.problem).toContain('A newer version of Odd Round wrote this');
+  });
+
+  it('that is none is refused as a whole', () => {
+    expect(() => readPage(item, { rows: [] })).toThrow();
+  });
+});
