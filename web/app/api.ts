@@ -71,7 +71,7 @@ const NamedSchema = v.object({
 function faultOf(item: unknown, problem: string): Fault {
   const named = readOne(NamedSchema, item);
   const [id, title] = [named?.plan?.id ?? named?.id ?? '', named?.plan?.title ?? named?.title ?? 'Without a title'];
-  return { id, title, problem: `It cannot be read by this page (${problem}). Reload the page.` };
+  return { id, title, problem: `\u201c${title}\u201d cannot be read by this page: ${problem}` };
 }
 
 const VersionSchema = v.object({

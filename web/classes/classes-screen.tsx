@@ -7,6 +7,7 @@ import { toast } from 'sonner';
 import { clipBefore, duplicatePlan, formatDuration, type Plan } from '../../core/plan/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { ApiError, api, type StoredPlan } from '../app/api.ts';
+import { useLibrary } from '../app/library-store.ts';
 import { usePages } from '../app/use-pages.ts';
 import { beginRun } from '../desk/run-storage.ts';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -38,6 +39,12 @@ export function ClassesScreen() {
     } catch (e) {
       fail('The class could not be made')(e);
     }
+  };
+  // What the library knows of the moves goes with the run.
+  const lead = async (plan: Plan) => {
+    const { state, load: loadLibrary } = useLibrary.getState();
+    if (state !== 'ready') await loadLibrary();
+    navigate(`/desk/${beginRun(plan)}`);
   };
   const remove = (stored: StoredPlan) =>
     api.deletePlan(stored.plan.id).then(() => {
@@ -89,7 +96,7 @@ export function ClassesScreen() {
           {(stored) => (
             <ClassRow
               stored={stored}
-              onLead={() => navigate(`/desk/${beginRun(stored.plan)}`)}
+              onLead={() => void lead(stored.plan)}
               onDuplicate={() => create(duplicatePlan(stored.plan, makeId, clipBefore(stored.plan.title, ' copy', 80)))}
               onDelete={() => remove(stored)}
             />
