@@ -94,7 +94,7 @@ describe('the round sheet', () => {
       const cell = sheet.cells[k]!;
       return `${cell.row}${cell.parts[0]?.side?.[0] ?? '-'}${cell.pass}`;
     });
-    expect(run).toEqual(['0r0', '1r0', '2r0', '0l1', '1l1', '2l1', '3-0']);
+    expect(run).toEqual(['0r0', '1r0', '2r0', '0l1', '1l1', '2l1', '3-1']);
     expect(sheet.columns[0]?.passesMs).toEqual([40_000, 40_000]);
     expect(sheet.columns[0]?.widthMs).toBe(80_000);
     expect(passMs(sheet, sheet.cells[sheet.thread[3]!]!)).toBe(40_000);

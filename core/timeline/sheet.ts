@@ -25,7 +25,7 @@ export interface SheetCell {
   col: number;
   /** Rows the cell covers: all of them for a window over a complex, else 1. */
   rowSpan: number;
-  /** In a chain, 0 on its first side and 1 on the other: all of the first come before any of the second. Else 0. */
+  /** How often the round has gone back up to the head of a chain by then, for its other side: 0 without one. */
   pass: number;
   parts: SheetPart[];
 }
@@ -91,8 +91,10 @@ class SheetBuilder {
   private readonly gaps = new Map<number, number>();
   private readonly rowGaps: Sheet['rowGaps'] = [];
   private readonly byPlace = new Map<string, number>();
-  /** The pass of the work that a rest follows. */
+  /** The visit under way: its round, its pass, and whether it is one of a chain on its first side. */
+  private round: number | null = null;
   private pass = 0;
+  private onFirst = false;
   /** Widens the gap before what comes next by what there is to get ready. */
   private lastGap: ((ms: number) => void) | null = null;
 
@@ -126,7 +128,7 @@ class SheetBuilder {
 
   private addPart(row: number, col: number, interval: Interval): void {
     const sides = this.sidesOf(interval);
-    if (interval.kind !== 'rest') this.pass = sides?.mode === 'chain' && interval.side !== sides.first ? 1 : 0;
+    if (interval.kind !== 'rest') this.turn(interval, sides);
     const key = `${row}:${col}:${this.pass}`;
     let at = this.byPlace.get(key);
     if (at === undefined) {
@@ -144,6 +146,15 @@ class SheetBuilder {
       interval: interval.index,
     });
     if (interval.kind !== 'rest' && this.thread.at(-1) !== at) this.thread.push(at);
+  }
+
+  /** The pass of a visit: a new round begins with 0, and a chain that turns to its other side with the next. */
+  private turn(interval: Interval, sides: Sides | null): void {
+    const isFirst = sides?.mode === 'chain' ? interval.side === sides.first : null;
+    if (interval.round !== this.round) this.pass = 0;
+    else if (isFirst === false && this.onFirst) this.pass += 1;
+    this.round = interval.round;
+    this.onFirst = isFirst === true;
   }
 
   finish(): Pick<Sheet, 'columns' | 'cells' | 'thread' | 'rowGaps'> {
