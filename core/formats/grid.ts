@@ -1,5 +1,5 @@
 import type { Station } from '../station/index.ts';
-import { type IntervalKind, type Piece, piece } from './piece.ts';
+import { gapPiece, type IntervalKind, type Piece } from './piece.ts';
 import { type Visit, visitsOfRound, workPiece } from './visits.ts';
 
 /** The general shape of a circuit; tabata, ladders and holds are circuits with other numbers. */
@@ -34,7 +34,7 @@ export function expandGrid(grid: Grid): Piece[] {
     const station = grid.stations[step.visit.stationIndex];
     if (!station) return;
     pieces.push(workPiece(station, step.visit, step.round, grid.workMs(station, step.round)));
-    pieces.push(...gapAfter(grid, station, step, steps[i + 1]));
+    addGap(pieces, grid, station, step, steps[i + 1]);
   });
   return pieces;
 }
@@ -51,21 +51,22 @@ function stepsOf(grid: Grid): Step[] {
   return steps;
 }
 
-function gapAfter(grid: Grid, station: Station, step: Step, next: Step | undefined): Piece[] {
-  const place = { stationIndex: step.visit.stationIndex, round: step.round };
-  const gap = (kind: IntervalKind, durationMs: number) => (durationMs > 0 ? [piece(kind, durationMs, place)] : []);
-  const rest = () => gap('rest', grid.restMs(station, step.round));
-  if (step.visit.inner) return gap('rest', step.visit.ownGapMs ?? grid.restMs(station, step.round));
-  if (!next) return grid.lastRest === 'keep' ? rest() : [];
-  const [kind, breakMs, held]: [IntervalKind, number, boolean] =
-    next.group !== step.group
-      ? ['groupBreak', grid.groupBreakMs, grid.groupBreakHeld]
-      : next.round !== step.round
-        ? ['roundBreak', grid.roundBreakMs, grid.roundBreakHeld]
-        : ['rest', 0, false];
-  if (breakMs === 0) return rest();
-  const pause = piece(kind, breakMs, { ...place, untilTap: held, about: held });
-  return grid.breakMode === 'adds' ? [...rest(), pause] : [pause];
+/** Adds the gap after a step. It is made by the thousand: nothing is made on the way but the pieces. */
+function addGap(pieces: Piece[], grid: Grid, station: Station, step: Step, next: Step | undefined): void {
+  const { visit, round } = step;
+  const add = (kind: IntervalKind, ms: number, held: boolean) =>
+    ms > 0 && pieces.push(gapPiece(kind, ms, visit.stationIndex, round, held));
+  if (visit.inner) add('rest', visit.ownGapMs ?? grid.restMs(station, round), false);
+  else if (!next) {
+    if (grid.lastRest === 'keep') add('rest', grid.restMs(station, round), false);
+  } else {
+    const turnsGroup = next.group !== step.group;
+    const turnsRound = !turnsGroup && next.round !== round;
+    const breakMs = turnsGroup ? grid.groupBreakMs : turnsRound ? grid.roundBreakMs : 0;
+    if (breakMs === 0 || grid.breakMode === 'adds') add('rest', grid.restMs(station, round), false);
+    if (turnsGroup) add('groupBreak', breakMs, grid.groupBreakHeld);
+    else if (turnsRound) add('roundBreak', breakMs, grid.roundBreakHeld);
+  }
 }
 
 /** The value a per-round list gives to a round (from 1); a shorter list repeats from its start; undefined without one. */

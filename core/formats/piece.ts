@@ -42,6 +42,27 @@ export function piece(kind: IntervalKind, durationMs: number, more: Partial<Piec
   };
 }
 
+/** A rest or break after a visit; one that is held waits until tapped, and its length is an estimate. */
+export function gapPiece(
+  kind: IntervalKind,
+  durationMs: number,
+  stationIndex: number,
+  round: number,
+  held: boolean = false,
+): Piece {
+  return {
+    kind,
+    durationMs,
+    stationIndex,
+    round,
+    side: null,
+    about: held,
+    untilTap: held,
+    layer: null,
+    phases: NO_PHASES,
+  };
+}
+
 const NO_PHASES: readonly PlacedPhase[] = [];
 
 /** Places phases inside an interval, by time; those that fall outside it are left out. */

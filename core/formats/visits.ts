@@ -1,5 +1,5 @@
 import type { Side, Station } from '../station/index.ts';
-import { type Piece, piece, placePhases } from './piece.ts';
+import { type Piece, placePhases } from './piece.ts';
 
 /** One work interval at a station. */
 export interface Visit {
@@ -81,10 +81,15 @@ export function workPiece(station: Station, visit: Visit, round: number, duratio
     station.sides.mode === 'split'
       ? [...own, { atMs: Math.round(durationMs / 2), say: 'Switch sides' }].sort((a, b) => a.atMs - b.atMs)
       : own;
-  return piece('work', durationMs, {
+  return {
+    kind: 'work',
+    durationMs,
     stationIndex: visit.stationIndex,
     round,
     side: visit.side,
+    about: false,
+    untilTap: false,
+    layer: null,
     phases,
-  });
+  };
 }

@@ -90,7 +90,7 @@ class SheetBuilder {
   private readonly thread: number[] = [];
   private readonly gaps = new Map<number, number>();
   private readonly rowGaps: Sheet['rowGaps'] = [];
-  private readonly byPlace = new Map<string, number>();
+  private readonly byPlace = new Map<number, number>();
   /** The visit under way: its round, its pass, and whether it is one of a chain on its first side. */
   private round: number | null = null;
   private pass = 0;
@@ -129,7 +129,7 @@ class SheetBuilder {
   private addPart(row: number, col: number, interval: Interval): void {
     const sides = this.sidesOf(interval);
     if (interval.kind !== 'rest') this.turn(interval, sides);
-    const key = `${row}:${col}:${this.pass}`;
+    const key = (row * 100 + col) * 100 + this.pass;
     let at = this.byPlace.get(key);
     if (at === undefined) {
       at = this.cells.push({ row, col, rowSpan: this.rowSpan, pass: this.pass, parts: [] }) - 1;
