@@ -9,7 +9,7 @@ import { checkPlan } from '../dist/core/checks/index.js';
 import { planCues, wordsOf } from '../dist/core/cues/index.js';
 import { readPlanFile } from '../dist/core/exchange/index.js';
 import { fitSlot } from '../dist/core/fit/index.js';
-import { ANY_MOVE, findMoves, indexMoves } from '../dist/core/moves/index.js';
+import { ANY_MOVE, findMoves, indexMoves, resolvePlan } from '../dist/core/moves/index.js';
 import { runIntervals } from '../dist/core/run/index.js';
 import { findOrder, orderProblem, SCHOOL_WEIGHTS } from '../dist/core/sequence/index.js';
 import { readShorthand, writeShorthand } from '../dist/core/shorthand/index.js';
@@ -168,7 +168,8 @@ async function server(): Promise<void> {
 async function speech(): Promise<void> {
   const rss = async () => Number((await fetch(`${URL}/api/health`).then((r) => r.json())).memoryMiB ?? 0);
   const stored = await fetch(`${URL}/api/plans/slack-water`).then((r) => r.json());
-  const words = wordsOf(stored.plan, runIntervals(stored.plan));
+  const heard = resolvePlan(stored.plan, shippedLibrary());
+  const words = wordsOf(heard, runIntervals(heard));
   for (const note of ['a new 45-minute class', 'the same again']) {
     const from = performance.now();
     for (let k = 0; k < words.length; k += 50) {

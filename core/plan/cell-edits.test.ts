@@ -100,4 +100,15 @@ describe('fill and paste', () => {
   it('fills right: every round like the first', () => {
     expect(works(fill(b(), times([0, 1], [1, 2, 3]), 'right'))).toEqual([20, 40, 40, 20, 40, 40, 20, 40, 40]);
   });
+
+  it('at stations one clock serves all: a cell is its round, and the rows are the block', () => {
+    const atStations = { ...circuit(stations(2), 40, 0, 3), use: 'stations' as const };
+    const one = setTimes(atStations, cells([1], [2]), { workMs: s(25) });
+    expect(works(one)).toEqual([40, 40, 25, 25, 40, 40]);
+    expect(one.stations).toEqual(atStations.stations);
+    const row = setTimes(atStations, cells([0], [1, 2, 3]), { workMs: s(30) });
+    expect([row.format, works(row)]).toEqual([{ ...row.format, workMs: 30_000 }, [30, 30, 30, 30, 30, 30]]);
+    const tabata = { ...block(format('tabata'), atStations.stations), use: 'stations' as const };
+    expect(setTimes(tabata, cells([1], [2]), { workMs: s(25) }).format).toMatchObject({ workMs: 25_000 });
+  });
 });

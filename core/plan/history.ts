@@ -47,7 +47,7 @@ export function change(
     atMs - last.atMs < TOGETHER_MS &&
     history.future.length === 0;
   const before = joins ? applySteps(plan, last.back) : plan;
-  const done = stepsBetween(before, after);
+  const done = joins ? stepsBetween(before, after) : steps;
   const past = joins ? history.past.slice(0, -1) : history.past;
   if (done.length === 0) return { plan: after, history: { past, future: [] } };
   const entry: Entry = { steps: done, back: stepsBetween(after, before), merge, atMs };

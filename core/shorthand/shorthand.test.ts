@@ -208,6 +208,16 @@ describe('what a block can say', () => {
     expect(said('40/20, rest 5:00:00')).toContainEqual(['rest: at most 4:00:00', 14]);
   });
 
+  it('what one clock for all groups cannot give is marked at its station', () => {
+    const { problems } = readShorthand(
+      'main: 40/20, at stations\n  Row, each side\n  Swing, work 50\n  Plank, switch at half',
+    );
+    expect(problems.map((p) => [p.line, p.column, p.message])).toEqual([
+      [2, 3, 'At stations one clock serves all groups: the sides switch at half time'],
+      [3, 3, 'At stations one clock serves all groups: its own times are not used'],
+    ]);
+  });
+
   it('breaks that wait until tapped', () => {
     expect(
       main('main: 3 rounds in pairs 40/20, 60 between rounds until tapped, 30 between pairs held until I tap')?.format,

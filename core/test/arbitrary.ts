@@ -21,6 +21,7 @@ import {
   type Station,
   VOICES,
 } from '../plan/index.ts';
+import { atOneClock } from '../timeline/index.ts';
 
 /*
  * Random documents. There is one row for each field of each table: a field that has none does not compile, and every property
@@ -210,7 +211,10 @@ const BLOCK: Rows<Omit<Block, 'id'>> = {
   musicBpm: optional(fc.integer({ min: 60, max: 200 })),
   notes: optional(words(200)),
 };
-export const blockArb: fc.Arbitrary<Omit<Block, 'id'>> = thing(BLOCK);
+/** At stations one clock serves all: as the builder makes them, no station has what that cannot give. */
+export const blockArb: fc.Arbitrary<Omit<Block, 'id'>> = thing(BLOCK).map((block) =>
+  block.use === 'stations' ? { ...block, stations: block.stations.map(atOneClock) } : block,
+);
 
 const metres = fc.integer({ min: 3, max: 20 });
 const layoutArb: fc.Arbitrary<Layout> = fc.record({

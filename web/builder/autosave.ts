@@ -18,7 +18,8 @@ export async function openPlan(id: string): Promise<void> {
       toast(`This class is of an older version. ${stored.told.join(' ')}`, { duration: 30_000, closeButton: true });
     if (!draft || JSON.stringify(draft.plan) === JSON.stringify(stored.plan)) {
       dropDraft(id);
-      load(stored.plan, stored.version, { kind: 'saved' });
+      // What an older class has become is kept, so that it is told once; the text before it stays in the history.
+      load(stored.plan, stored.version, { kind: stored.told.length > 0 ? 'pending' : 'saved' });
     } else if (draft.baseVersion === stored.version) {
       load(draft.plan, draft.baseVersion, { kind: 'pending' });
     } else {

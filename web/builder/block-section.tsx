@@ -29,6 +29,7 @@ import { GetReady } from './get-ready.tsx';
 import { tellLeftOut } from './left-out.ts';
 import type { BlockMarks } from './marks.ts';
 import { OddRoundNote } from './odd-round-note.tsx';
+import { OneClockNote } from './one-clock-note.tsx';
 import { RoundSheet } from './round-sheet.tsx';
 import { roomFor } from './sheet-clipboard.ts';
 import { undo } from './store.ts';
@@ -86,6 +87,7 @@ export const BlockSection = memo(function BlockSection(props: Props) {
         caution={cautionOf(block, { level: props.level })?.text ?? null}
         onOpen={actions.explain}
       />
+      <OneClockNote block={block} onEdit={onEdit} />
       {odd && <OddRoundNote odd={odd} onChoose={(next) => onEdit(() => next)} />}
       {(usesStations || block.stations.length > 0) && (
         <RoundSheet block={block} following={following} onEdit={onEdit} marks={props.marks} actions={actions} />
