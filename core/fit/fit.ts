@@ -207,7 +207,7 @@ export function knobName(block: Block, knob: FitKnob): string | null {
 }
 
 /** The block with the fitter's values; stations are dropped from the end. Own times of stations and rounds stay. */
-function withValues(block: Block, v: Values): Block {
+export function withValues(block: Block, v: Values): Block {
   let format = withRounds(block.format, v.rounds);
   for (const knob of TIMES) {
     const key = SETTINGS[knob](format);
@@ -273,30 +273,4 @@ function finished(block: Block, now: Values, c: Candidate): Fit {
     changes: KNOBS.filter((k) => c.values[k] !== now[k]).map((knob) => ({ knob, from: now[knob], to: c.values[knob] })),
     distance: c.distance,
   };
-}
-
-/** What one more of something does to the length of the class. */
-export interface Cost {
-  knob: FitKnob;
-  /** ms; negative where it makes the class shorter. */
-  costMs: number;
-  /** There is no such break yet, and it takes the place of the rest that runs now. */
-  replacesRest: boolean;
-}
-
-/** What one more of each thing costs: one station, one round, 5 s of a time. */
-export function costOfOneMore(block: Block): Cost[] {
-  const now = valuesOf(block);
-  const before = compile({ blocks: [block] }).totalMs;
-  const mode = keyOfRole(block.format, 'breakMode');
-  const replaces = mode === null || settingOf(block.format, mode) === 'replaces';
-  return knobsOf(block).map((knob) => {
-    const last = block.stations.at(-1);
-    const changed =
-      knob === 'stations' && last
-        ? { ...block, stations: [...block.stations, { ...last, id: `${last.id}+`, cells: [] }] }
-        : withValues(block, { ...now, [knob]: now[knob] + (knob === 'rounds' ? 1 : 5000) });
-    const replacesRest = knob === 'roundBreakMs' && now.roundBreakMs === 0 && replaces;
-    return { knob, costMs: compile({ blocks: [changed] }).totalMs - before, replacesRest };
-  });
 }

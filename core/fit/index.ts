@@ -1,6 +1,5 @@
+export { type Cost, costOfOneMore } from './costs.ts';
 export {
-  type Cost,
-  costOfOneMore,
   type Fit,
   type FitKnob,
   type FitRequest,

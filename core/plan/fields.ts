@@ -1,7 +1,12 @@
 import { type Field, keysOf } from '../station/index.ts';
-import type { Ids } from './ids.ts';
 import type { Layout } from './layout.ts';
 import type { Block, Plan } from './schema.ts';
+
+/** What becomes of the ids of blocks and stations: an id, null where the thing is gone, undefined for what is no id. */
+export interface Ids {
+  block: (id: string) => string | null | undefined;
+  station: (blockId: string, id: string) => string | null | undefined;
+}
 
 /** A field of the class; `names` gives it with other ids where it names blocks or stations. */
 export interface PlanField<T> extends Field {

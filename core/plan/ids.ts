@@ -1,12 +1,6 @@
 import { keysOf } from '../station/index.ts';
-import { PLAN_FIELDS } from './fields.ts';
+import { type Ids, PLAN_FIELDS } from './fields.ts';
 import type { Plan } from './schema.ts';
-
-/** What becomes of the ids of blocks and stations: an id, null where the thing is gone, undefined for what is no id. */
-export interface Ids {
-  block: (id: string) => string | null | undefined;
-  station: (blockId: string, id: string) => string | null | undefined;
-}
 
 /** The plan with other ids, in its blocks and wherever its fields name them; what names something gone is left out. */
 export function withIds(plan: Plan, ids: Ids): Plan {

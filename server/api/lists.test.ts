@@ -5,8 +5,9 @@ import { block, circuit, format, planOf, stations } from '../../core/test/build.
 import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
-import { type StoredVersion, savePlan, thinHistory } from '../db/plans.ts';
+import { savePlan } from '../db/plans.ts';
 import { appendEvents, createRun } from '../db/runs.ts';
+import { type StoredVersion, thinHistory } from '../db/versions.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
 
 const T0 = 1_790_000_000_000;

@@ -3,17 +3,8 @@ import * as v from 'valibot';
 import { name, readStoredPlan } from '../../core/plan/index.ts';
 import { structureProblems } from '../../core/timeline/index.ts';
 import type { Database } from '../db/database.ts';
-import {
-  countPlans,
-  findDocument,
-  findPlan,
-  findVersion,
-  listPlans,
-  listVersions,
-  nameVersion,
-  savePlan,
-  setDeleted,
-} from '../db/plans.ts';
+import { countPlans, findDocument, findPlan, listPlans, savePlan, setDeleted } from '../db/plans.ts';
+import { findVersion, listVersions, nameVersion } from '../db/versions.ts';
 import { fileName } from './file-name.ts';
 import { bodyOf, notFound, problemsIn, sendProblem } from './problem.ts';
 import { numberOf, pageOf, textOf } from './query.ts';

@@ -3,7 +3,7 @@ import type * as v from 'valibot';
 import { type Problem, parseWith } from '../../core/plan/index.ts';
 import { DatabaseAway, StatementError } from '../db/database.ts';
 import type { DiskSpace } from '../db/disk.ts';
-import { UnreadableDocument } from '../db/plans.ts';
+import { UnreadableDocument } from '../db/documents.ts';
 
 /** An error a client can act on, as RFC 9457 application/problem+json. */
 export interface ProblemDetails {

@@ -3,7 +3,7 @@ import { readdir, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import type { Database } from '../db/database.ts';
 import type { DiskSpace } from '../db/disk.ts';
-import { thinHistory } from '../db/plans.ts';
+import { thinHistory } from '../db/versions.ts';
 import { writeBackup } from './write.ts';
 
 /** Backups that are kept: of the last days, then one a week; of those made before something, the newest. */

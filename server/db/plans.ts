@@ -1,8 +1,9 @@
-import { comparePlans } from '../../core/compare/index.ts';
-import { type Plan, type Problem, readStoredPlan, type Stored, searchText } from '../../core/plan/index.ts';
+import { type Plan, readStoredPlan, searchText } from '../../core/plan/index.ts';
 import { compile } from '../../core/timeline/index.ts';
 import type { Database, Queryable } from './database.ts';
-import { anywhere, type Cursor, type Fault, type Page, searchWords, writeCursor } from './page.ts';
+import { readable, storedOf } from './documents.ts';
+import { anywhere, type Cursor, type Page, searchWords, writeCursor } from './page.ts';
+import { keepAndReplace } from './versions.ts';
 
 /** A stored class plan. */
 export interface StoredPlan {
@@ -13,17 +14,6 @@ export interface StoredPlan {
   lastLedAt: string | null;
   /** What was changed in an older document to make it one of today, in words. */
   told: string[];
-}
-
-export interface StoredVersion {
-  version: number;
-  savedAt: string;
-  title: string;
-  totalMs: number;
-  /** What the instructor calls it; null where it has no name. */
-  name: string | null;
-  /** What the text after it changed, in words, and how much more than is told; null where one of them cannot be read. */
-  changes: { told: string[]; more: number } | null;
 }
 
 export type SaveResult = { ok: true; stored: StoredPlan } | { ok: false; current: StoredPlan };
@@ -40,40 +30,6 @@ type PlanRow = {
 const SELECT = `SELECT p.id, p.title, p.document, p.version, p.updated_at,
     (SELECT max(r.started_at) FROM run r WHERE r.plan_id = p.id AND r.status <> 'abandoned') AS last_led_at
   FROM plan p`;
-
-/** A stored document that does not fit its schema, named; the rest of the database is not held up by it. */
-export class UnreadableDocument extends Error {
-  constructor(
-    readonly what: string,
-    readonly problems: readonly Problem[],
-  ) {
-    super(`${what} cannot be read: ${problems[0]?.path}: ${problems[0]?.message}`);
-  }
-}
-
-/** A stored class document, brought up to this version; throws `UnreadableDocument`. */
-export function storedOf(document: unknown, what: string, how: { ran?: boolean } = {}): Stored {
-  const result = readStoredPlan(document, how);
-  if (result.ok) return result.value;
-  throw new UnreadableDocument(what, result.problems);
-}
-
-/** What can be read of some rows, and what cannot. */
-export function readable<R extends { id: string; title: string }, T>(
-  rows: readonly R[],
-  read: (row: R) => T,
-): { items: T[]; faults: Fault[] } {
-  const items: T[] = [];
-  const faults: Fault[] = [];
-  for (const row of rows)
-    try {
-      items.push(read(row));
-    } catch (error) {
-      if (!(error instanceof UnreadableDocument)) throw error;
-      faults.push({ id: row.id, title: row.title, problem: error.message });
-    }
-  return { items, faults };
-}
 
 const fromRow = (row: PlanRow): StoredPlan => ({
   ...storedOf(row.document, `The class \u201c${row.title}\u201d`),
@@ -161,51 +117,6 @@ export async function savePlanIn(tx: Queryable, plan: Plan, baseVersion: number)
   return { ok: true, stored };
 }
 
-/** Autosaves of one sitting are one version: of texts nearer together than this the later takes the earlier's place. */
-const SITTING = "interval '10 minutes'";
-
-/**
- * Keeps the text there was and puts the new one in its place. What a sitting began with stays, and what it ended with; between
- * them one text every ten minutes, and every one that has a name.
- */
-async function keepAndReplace(tx: Queryable, values: readonly unknown[]): Promise<void> {
-  await tx.query(
-    `WITH newest AS (
-       SELECT version, saved_at, lag(saved_at) OVER (ORDER BY version) AS before
-       FROM plan_version WHERE plan_id = $1 AND name IS NULL
-       ORDER BY version DESC LIMIT 1)
-     DELETE FROM plan_version v USING newest n
-     WHERE v.plan_id = $1 AND v.version = n.version AND n.saved_at < n.before + ${SITTING}
-       AND (SELECT updated_at FROM plan WHERE id = $1) < n.saved_at + ${SITTING}`,
-    [values[0]],
-  );
-  await tx.query(
-    `INSERT INTO plan_version (plan_id, version, document, total_ms, saved_at)
-     SELECT id, version, document, total_ms, updated_at FROM plan WHERE id = $1 ON CONFLICT DO NOTHING`,
-    [values[0]],
-  );
-  await tx.query(
-    `UPDATE plan SET title = $2, version = version + 1, document = $3, total_ms = $4, search = $5, updated_at = now(),
-       deleted_at = NULL WHERE id = $1`,
-    values,
-  );
-}
-
-/** Names a text of a class, an earlier one or that of now, or takes its name away; false when there is no such text. */
-export async function nameVersion(db: Queryable, id: string, version: number, name: string | null): Promise<boolean> {
-  await db.query(
-    `INSERT INTO plan_version (plan_id, version, document, total_ms, saved_at)
-     SELECT id, version, document, total_ms, updated_at FROM plan WHERE id = $1 AND version = $2 AND $3::text IS NOT NULL
-     ON CONFLICT DO NOTHING`,
-    [id, version, name],
-  );
-  const rows = await db.query(
-    'UPDATE plan_version SET name = $3 WHERE plan_id = $1 AND version = $2 RETURNING version',
-    [id, version, name],
-  );
-  return rows.length > 0;
-}
-
 /** Fills in what classes of an older database are found by. */
 export async function fillSearch(db: Queryable): Promise<void> {
   for (;;) {
@@ -228,83 +139,4 @@ export async function setDeleted(db: Queryable, id: string, deleted: boolean): P
     deleted,
   ]);
   return rows.length > 0;
-}
-
-/** So many changes between two texts are told; of the rest only how many there are. */
-const MOST_TOLD = 4;
-
-/** A page of a plan's earlier texts, the newest first, from below a version on. */
-export async function listVersions(
-  db: Queryable,
-  id: string,
-  { below = null, limit }: { below?: number | null; limit: number },
-): Promise<{ items: StoredVersion[]; next: number | null }> {
-  const rows = await db.query<{
-    version: number;
-    saved_at: Date;
-    title: string;
-    total_ms: number;
-    name: string | null;
-    document: unknown;
-    after: unknown;
-  }>(
-    `SELECT v.version, v.saved_at, v.document->>'title' AS title, v.total_ms, v.name, v.document,
-       coalesce((SELECT n.document FROM plan_version n WHERE n.plan_id = $1 AND n.version > v.version
-                 ORDER BY n.version LIMIT 1),
-                (SELECT p.document FROM plan p WHERE p.id = $1)) AS after
-     FROM plan_version v
-     WHERE v.plan_id = $1 AND ($2::int IS NULL OR v.version < $2) ORDER BY v.version DESC LIMIT $3`,
-    [id, below, limit + 1],
-  );
-  const items = rows.slice(0, limit).map((r) => ({
-    version: r.version,
-    savedAt: r.saved_at.toISOString(),
-    title: r.title,
-    totalMs: r.total_ms,
-    name: r.name,
-    changes: changesBetween(r.document, r.after),
-  }));
-  return { items, next: rows.length > limit ? (items.at(-1)?.version ?? null) : null };
-}
-
-function changesBetween(before: unknown, after: unknown): StoredVersion['changes'] {
-  const [a, b] = [readStoredPlan(before), readStoredPlan(after)];
-  if (!a.ok || !b.ok) return null;
-  const found = comparePlans(a.value.plan, b.value.plan).map((d) =>
-    d.block === null ? d.text : `${d.block}: ${d.text}`,
-  );
-  return { told: found.slice(0, MOST_TOLD), more: Math.max(0, found.length - MOST_TOLD) };
-}
-
-/** One earlier text of a plan; null when it is not kept. Throws `UnreadableDocument`. */
-export async function findVersion(db: Queryable, id: string, version: number): Promise<Plan | null> {
-  const [row] = await db.query<{ document: unknown }>(
-    'SELECT document FROM plan_version WHERE plan_id = $1 AND version = $2',
-    [id, version],
-  );
-  return row ? storedOf(row.document, `Version ${version}`).plan : null;
-}
-
-/**
- * Thins the history: all texts of the last two days and the newest fifty of each class stay, of older ones the last of every
- * hour for two weeks and the last of every day from then on, for two years. Named ones stay. Gives how many went.
- */
-export async function thinHistory(db: Queryable, now: Date): Promise<number> {
-  const gone = await db.query(
-    `WITH aged AS (
-       SELECT plan_id, version, saved_at,
-         row_number() OVER (PARTITION BY plan_id ORDER BY version DESC) AS nth,
-         CASE WHEN saved_at > $1::timestamptz - interval '14 days' THEN date_trunc('hour', saved_at)
-              ELSE date_trunc('day', saved_at) END AS stretch
-       FROM plan_version),
-     ranked AS (
-       SELECT *, row_number() OVER (PARTITION BY plan_id, stretch ORDER BY version DESC) AS in_stretch FROM aged)
-     DELETE FROM plan_version v USING ranked r
-     WHERE v.plan_id = r.plan_id AND v.version = r.version AND v.name IS NULL
-       AND r.nth > 50 AND r.saved_at < $1::timestamptz - interval '2 days'
-       AND (r.in_stretch > 1 OR r.saved_at < $1::timestamptz - interval '2 years')
-     RETURNING 1 AS gone`,
-    [now],
-  );
-  return gone.length;
 }

@@ -11,8 +11,8 @@ import {
 } from '../../core/run/index.ts';
 import { compile } from '../../core/timeline/index.ts';
 import { type Database, type Queryable, StatementError } from './database.ts';
+import { readable, storedOf, UnreadableDocument } from './documents.ts';
 import { anywhere, type Cursor, type Fault, type Page, searchWords, writeCursor } from './page.ts';
-import { readable, storedOf, UnreadableDocument } from './plans.ts';
 
 /** A run as the log lists it. */
 export interface StoredRun {

@@ -1,8 +1,8 @@
 import { type ClipboardEvent, type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { type Block, formatSeconds, setTimes, type TimesPatch } from '../../core/plan/index.ts';
+import { type Block, setTimes, type TimesPatch } from '../../core/plan/index.ts';
 import { type Sheet, sheetOf } from '../../core/timeline/index.ts';
 import type { BlockActions } from './block-section.tsx';
-import { readEntry } from './cell-entry.ts';
+import { CellEntry } from './cell-entry-field.tsx';
 import { GapLabels } from './gap-labels.tsx';
 import { tellLeftOut } from './left-out.ts';
 import type { BlockMarks } from './marks.ts';
@@ -223,65 +223,6 @@ function nudge(block: Block, sheet: Sheet, selection: Selection, byMs: number): 
   let changed = block;
   for (const [ms, refs] of byLength) changed = setTimes(changed, refs, { workMs: Math.max(1000, ms + byMs) });
   return changed;
-}
-
-function CellEntry({
-  start,
-  left,
-  top,
-  onDone,
-}: {
-  start: string;
-  left: number;
-  top: number;
-  onDone: (patch: TimesPatch | null) => void;
-}) {
-  const [text, setText] = useState(start);
-  const { patch, fault } = readEntry(text);
-  const isBad = text !== '' && patch === null && text !== '/';
-  const isDone = useRef(false);
-  // Leaving by a key moves the focus too: the entry counts once.
-  const finish = (result: TimesPatch | null) => {
-    if (isDone.current) return;
-    isDone.current = true;
-    onDone(result);
-  };
-  return (
-    <>
-      <input
-        // biome-ignore lint/a11y/noAutofocus: the entry opens because the instructor began to type
-        autoFocus
-        aria-label="Work seconds, or work/rest"
-        aria-invalid={isBad}
-        className="digits absolute z-30 w-24 rounded-md border-2 border-live bg-card px-1.5 py-0.5 text-[15px]"
-        style={{ left, top, height: ROW_H - 4 }}
-        value={text}
-        placeholder="40 or 40/20"
-        onChange={(e) => setText(e.target.value)}
-        onKeyDown={(e) => {
-          e.stopPropagation();
-          if (e.key === 'Escape') finish(null);
-          if (e.key === 'Enter' && (patch || text === '')) finish(patch);
-          if (e.key === 'Tab' && patch) finish(patch);
-          if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && patch?.workMs) {
-            e.preventDefault();
-            const by = (e.key === 'ArrowUp' ? 1 : -1) * (e.shiftKey ? 1000 : 5000);
-            setText(formatSeconds(Math.max(1000, patch.workMs + by)));
-          }
-        }}
-        onBlur={() => finish(patch)}
-      />
-      {isBad && (
-        <p
-          role="alert"
-          className="absolute z-30 whitespace-nowrap border border-live bg-card px-1.5 text-[13px]"
-          style={{ left, top: top + ROW_H - 4 }}
-        >
-          {fault}
-        </p>
-      )}
-    </>
-  );
 }
 
 function ColumnHeads({

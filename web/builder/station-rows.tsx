@@ -18,12 +18,13 @@ import { ArrowLeftRight, GripVertical, X } from 'lucide-react';
 import { memo, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { keyOf, putMove } from '../../core/moves/index.ts';
-import { type Block, defaultSides, moduleOf, removeStations, type Sides, type Station } from '../../core/plan/index.ts';
+import { type Block, moduleOf, removeStations, type Station } from '../../core/plan/index.ts';
 import { useLibrary } from '../app/library-store.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import type { BlockActions } from './block-section.tsx';
 import type { BlockMarks, MarkNote } from './marks.ts';
 import { ROW_H } from './sheet-layout.ts';
+import { APART, SIDES, sidesMark, sidesValue } from './sides.ts';
 import { StationLine } from './station-line.tsx';
 import { undo, useBuilder } from './store.ts';
 
@@ -38,28 +39,6 @@ interface Props {
   onSelectRow: (row: number) => void;
   marks?: BlockMarks | undefined;
   actions?: Pick<BlockActions, 'swap' | 'explain'> | undefined;
-}
-
-/** How sides are shared, as the list of them offers it: one side only is two of its kind. */
-const SIDES: { value: string; mark: string; word: string; make: () => Sides }[] = [
-  { value: 'none', mark: '\u00b7', word: 'Both sides at once', make: () => defaultSides('none') },
-  { value: 'alternating', mark: 'L/R', word: 'Alternating', make: () => defaultSides('alternating') },
-  { value: 'each', mark: 'L+R', word: 'Each side in turn', make: () => defaultSides('each') },
-  { value: 'split', mark: 'L|R', word: 'Switch at half time', make: () => defaultSides('split') },
-  { value: 'byRound', mark: 'L\u00b7R', word: 'By round', make: () => defaultSides('byRound') },
-  { value: 'chain', mark: 'L\u2192R', word: 'Chain', make: () => defaultSides('chain') },
-  { value: 'one left', mark: 'L', word: 'Left only', make: () => ({ mode: 'one', side: 'left' }) },
-  { value: 'one right', mark: 'R', word: 'Right only', make: () => ({ mode: 'one', side: 'right' }) },
-];
-/** What one clock for all groups cannot give. */
-const APART = ['each', 'chain'];
-
-const sidesValue = (sides: Sides) => (sides.mode === 'one' ? `one ${sides.side}` : sides.mode);
-
-/** The mark of a station's sides, the side that is first before the other. */
-function sidesMark(sides: Sides): string {
-  const { mark = '' } = SIDES.find((s) => s.value === sidesValue(sides)) ?? {};
-  return 'first' in sides && sides.first === 'right' ? [...mark].reverse().join('') : mark;
 }
 
 /** The names of the stations, which are the rows: renamed, reordered, sided and removed here. */
