@@ -3,7 +3,7 @@ import { count } from '../values/index.ts';
 import type { ChoiceSetting, DurationSetting, ListSetting, NumberSetting, Role } from './settings.ts';
 
 /*
- * Settings that several formats have, as functions of what differs. `any` stands for the format: these look at none of it but
+ * Settings that several formats have, as functions of what differs. `unknown` stands for the format: these look at none of it but
  * where they say so.
  */
 

@@ -31,6 +31,12 @@ describe('what was done to a class', () => {
     expect(takeBack(typed).plan.title).toBe('x');
   });
 
+  it('typed over one that was selected whole, it is one change too', () => {
+    const typed = type(start({ ...plan, title: 'Low water' }), 'Slack water');
+    expect(typed.history.past).toHaveLength(1);
+    expect(takeBack(typed).plan.title).toBe('Low water');
+  });
+
   it('typed again after a pause, or after something else, it is two', () => {
     const first = type(start({ ...plan, title: 'x' }), 'xy');
     expect(type(first, 'xyz', 60_000).history.past).toHaveLength(2);

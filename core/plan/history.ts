@@ -35,22 +35,25 @@ export function change(
   { plan, history }: Edited,
   steps: readonly Step[],
   atMs: number,
-  merge: string | null = typedAt(plan, steps),
+  merge: string | null = null,
 ): Edited {
   const after = applySteps(plan, steps);
   if (after === plan) return { plan, history };
+  const typed = merge === null ? typedAt(plan, steps) : null;
+  const key = merge ?? typed?.place ?? null;
   const last = history.past.at(-1);
   const joins =
     last !== undefined &&
-    merge !== null &&
-    last.merge === merge &&
+    key !== null &&
+    last.merge === key &&
+    (merge !== null || typed?.goesOn === true) &&
     atMs - last.atMs < TOGETHER_MS &&
     history.future.length === 0;
   const before = joins ? applySteps(plan, last.back) : plan;
   const done = joins ? stepsBetween(before, after) : steps;
   const past = joins ? history.past.slice(0, -1) : history.past;
   if (done.length === 0) return { plan: after, history: { past, future: [] } };
-  const entry: Entry = { steps: done, back: stepsBetween(after, before), merge, atMs };
+  const entry: Entry = { steps: done, back: stepsBetween(after, before), merge: key, atMs };
   return { plan: after, history: { past: [...past, entry].slice(-MOST), future: [] } };
 }
 
@@ -70,12 +73,13 @@ export function doAgain({ plan, history: { past, future } }: Edited): Edited {
   return { plan: applySteps(plan, last.steps), history: { past: [...past, last], future: future.slice(0, -1) } };
 }
 
-/** A text being typed at one place: the place. */
-function typedAt(plan: Plan, steps: readonly Step[]): string | null {
+/** A text set at one place, and whether it goes on from the one that was there; null where it is anything else. */
+function typedAt(plan: Plan, steps: readonly Step[]): { place: string; goesOn: boolean } | null {
   const [step, ...more] = steps;
   if (!step || more.length > 0 || step.do !== 'set' || typeof step.value !== 'string') return null;
   const before = valueAt(plan, step.path);
-  return typeof before === 'string' && isTyped(before, step.value) ? step.path.join('/') : null;
+  if (typeof before !== 'string') return null;
+  return { place: step.path.join('/'), goesOn: isTyped(before, step.value) };
 }
 
 /** Whether one text comes of another by putting letters in at one place, or by taking some out. */
