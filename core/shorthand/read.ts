@@ -40,7 +40,7 @@ export const ROLES: [RegExp, Block['role']][] = [
   [/^block$/i, 'other'],
 ];
 const ROLE_KEYWORDS = ['warm-up', 'main', 'finisher', 'cool-down', 'block'];
-const HEADER_KEYWORDS = ['class', 'slot', 'heads', 'level', 'room', 'count-in', 'get-ready'];
+export const HEADER_KEYWORDS = ['class', 'slot', 'heads', 'level', 'room', 'count-in', 'get-ready'];
 export const BLOCK_LINE = new RegExp(`^([\\p{L}][\\p{L} -]*?)\\s*(${QUOTED})?\\s*:(.*)$`, 'u');
 export const BREAK_LINE = new RegExp(
   `^(?:then\\s+)?(?:an?\\s+)?break(?:\\s+of)?\\s*:?\\s*(${DURATION})?\\s*(,?\\s*(?:held\\s+)?until\\s+(?:i\\s+tap|tapped))?\\s*$`,

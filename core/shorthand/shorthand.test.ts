@@ -4,7 +4,7 @@ import { formatDuration, newLayout, type Plan, parsePlan } from '../plan/index.t
 import { planArb } from '../test/arbitrary.ts';
 import { GOLDEN } from '../test/golden.ts';
 import { oddRounds, totals } from '../timeline/index.ts';
-import { readShorthand, readStationText, writeShorthand, writeStationText } from './index.ts';
+import { KEYWORDS, readShorthand, readStationText, spansOf, writeShorthand, writeStationText } from './index.ts';
 
 const main = (text: string) => readShorthand(text).plan.blocks[0];
 const total = (text: string) => formatDuration(totals(readShorthand(text).plan).totalMs);
@@ -259,6 +259,25 @@ describe('what a block can say', () => {
   it('a word is never its own suggestion', () => {
     const { problems } = readShorthand('main: 40/20\n  Row, round 3 pulse');
     expect(problems.map((p) => p.suggestion)).not.toContain('round');
+  });
+});
+
+describe('how the reader takes a line', () => {
+  const shown = (line: string) => spansOf(line).map((x) => `${x.kind} ${line.slice(x.from, x.to)}`);
+  it.each([
+    ['class: Slack water, 3 rounds # Thursday', ['heading class:', 'comment # Thursday']],
+    ['main "Low": circuit, 40/20, soon', ['heading main "Low":', 'said circuit', 'said 40/20']],
+    ['  Row, 16 kg, each side 5 between sides, slowly', ['said 16 kg', 'said each side 5 between sides']],
+    ['break 60 until tapped', ['heading break 60 until tapped']],
+    ['tabata x8', ['said tabata', 'said x8']],
+    ['', []],
+  ])('%s', (line, spans) => {
+    expect(shown(line)).toEqual(spans);
+  });
+
+  it('offers the words it knows', () => {
+    expect(KEYWORDS.block).toEqual(expect.arrayContaining(['circuit', 'tabata', 'until tapped', 'between rounds']));
+    expect(KEYWORDS.station).toEqual(expect.arrayContaining(['left only', 'each side', 'low impact']));
   });
 });
 

@@ -1,6 +1,6 @@
 import { BLOCK_CLAUSES, newDraft } from './block-clauses.ts';
 import { readClauses } from './clauses.ts';
-import { BLOCK_LINE, BREAK_LINE, withoutComment } from './read.ts';
+import { BLOCK_LINE, BREAK_LINE, HEADER_KEYWORDS, withoutComment } from './read.ts';
 import { STATION_CLAUSES } from './station-clauses.ts';
 import { readStationLine } from './station-line.ts';
 
@@ -20,7 +20,13 @@ export function spansOf(line: string): Span[] {
   if (heading !== null && !/^\s/.test(text)) {
     const to = BREAK_LINE.test(heading) ? heading.length : heading.indexOf(':') + 1;
     spans.push({ from: 0, to, kind: 'heading' });
-    readClauses(text, to, 1, BLOCK_CLAUSES, newDraft(), false, said);
+    const isHead = HEADER_KEYWORDS.includes(
+      text
+        .slice(0, to - 1)
+        .trim()
+        .toLowerCase(),
+    );
+    if (!isHead) readClauses(text, to, 1, BLOCK_CLAUSES, newDraft(), false, said);
   } else if (/^\s+\S/.test(text)) {
     const indent = /^\s*/.exec(text)?.[0].length ?? 0;
     readStationLine(text.trimEnd(), indent, 1, 'x', said);

@@ -12,7 +12,7 @@ interface Bar {
 }
 
 /** Two strips on one time axis: the plan above, what was done below, pauses and changes marked. */
-export function PlannedActual({ run, state }: { run: StoredRun; state: RunState }) {
+export function PlannedActual({ run, state, name }: { run: StoredRun; state: RunState; name: string }) {
   const planned: Bar[] = compile(run.plan).intervals.map((i) => ({
     key: String(i.index),
     kind: i.kind,
@@ -26,7 +26,7 @@ export function PlannedActual({ run, state }: { run: StoredRun; state: RunState 
   return (
     <figure className="border-y py-4" aria-label="Planned against actual">
       <Row name="planned" bars={planned} axisMs={axisMs} />
-      <Row name="actual" bars={actual} axisMs={axisMs} />
+      <Row name={name} bars={actual} axisMs={axisMs} />
       <div className="relative ml-20 h-5 text-[13px] text-muted">
         {ticks(axisMs).map((ms) => (
           <span key={ms} className="digits absolute -translate-x-1/2" style={{ left: `${(100 * ms) / axisMs}%` }}>

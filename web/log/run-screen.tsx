@@ -38,12 +38,12 @@ function Run({ run }: { run: StoredRun }) {
       <dl className="mt-4 mb-6 flex flex-wrap gap-x-10 gap-y-3">
         <Figure name="planned" value={formatDuration(summary.plannedMs)} />
         <Figure
-          name="actual"
+          name={open ? 'by the clock' : 'actual'}
           value={formatDuration(summary.actualMs)}
-          note={formatChange(summary.actualMs - summary.plannedMs)}
+          note={open ? '' : formatChange(summary.actualMs - summary.plannedMs)}
         />
         <Figure name="paused" value={formatDuration(summary.pausedMs)} />
-        <Figure name="work done" value={formatDuration(summary.workMs)} />
+        <Figure name={open ? 'work by the clock' : 'work done'} value={formatDuration(summary.workMs)} />
         <Figure name="ended" value={open ? 'no end recorded' : run.status} />
       </dl>
       {open && (
@@ -56,7 +56,7 @@ function Run({ run }: { run: StoredRun }) {
             : 'It may be running still, or its desk was closed: what was done after that is not known.'}
         </p>
       )}
-      <PlannedActual run={run} state={state} />
+      <PlannedActual run={run} state={state} name={open ? 'the clock' : 'actual'} />
       <h2 className="mt-8 mb-2 text-xl font-semibold">What went otherwise</h2>
       {notes.length === 0 ? (
         <p>{open ? 'Nothing that was recorded.' : 'Nothing: it ran as planned.'}</p>
