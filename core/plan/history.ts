@@ -1,3 +1,4 @@
+import { withoutGone } from './ids.ts';
 import type { Plan } from './schema.ts';
 import { applySteps, type Step, stepsBetween, valueAt } from './steps.ts';
 
@@ -37,8 +38,10 @@ export function change(
   atMs: number,
   merge: string | null = null,
 ): Edited {
-  const after = applySteps(plan, steps);
-  if (after === plan) return { plan, history };
+  const applied = applySteps(plan, steps);
+  if (applied === plan) return { plan, history };
+  // Whatever takes a block or a station out, what names it goes with it.
+  const after = steps.some((s) => s.do === 'take') ? withoutGone(plan, applied) : applied;
   const typed = merge === null ? typedAt(plan, steps) : null;
   const key = merge ?? typed?.place ?? null;
   const last = history.past.at(-1);
@@ -50,7 +53,7 @@ export function change(
     atMs - last.atMs < TOGETHER_MS &&
     history.future.length === 0;
   const before = joins ? applySteps(plan, last.back) : plan;
-  const done = joins ? stepsBetween(before, after) : steps;
+  const done = joins || after !== applied ? stepsBetween(before, after) : steps;
   const past = joins ? history.past.slice(0, -1) : history.past;
   if (done.length === 0) return { plan: after, history: { past, future: [] } };
   const entry: Entry = { steps: done, back: stepsBetween(after, before), merge: key, atMs };

@@ -34,18 +34,33 @@ const seconds = (min: number, max: number) => fc.integer({ min, max }).map((x) =
 const side = fc.constantFrom('left' as const, 'right' as const);
 const optional = <T>(arb: fc.Arbitrary<T>) => fc.option(arb, { nil: undefined });
 const oneOf = <const T extends readonly string[]>(list: T) => fc.constantFrom<T[number]>(...list);
+/** Letters of every kind, as they may be stored; few at a time, since the lengths have tests of their own. */
+const letters = fc
+  .string({ unit: 'binary', minLength: 1, maxLength: 8 })
+  .map((t) => t.replace(/[\0\p{Surrogate}\s]/gu, ' ').trim() || 'x');
 /** Texts as people type them, some that look like shorthand, and some that need every care. */
-const words = (most: number) =>
-  fc
-    .oneof(
-      {
-        weight: 4,
-        arbitrary: oneOf(['Rope slam', 'Box step-up', 'hips back', 'Näcken–Zug', 'slow and tall', 'Bear walk']),
-      },
-      oneOf(['10 x "Rope", slow', '3 rounds', 'a #1, [b]: c', 'work 40', 'x\\n', '🛶 pull', 'main: lift', 'each side']),
-      fc.string({ unit: 'binary', minLength: 1, maxLength: most }),
-    )
-    .map((t) => [...t.replace(/[\0\p{Surrogate}\s]/gu, ' ').trim()].slice(0, most).join('').trim() || 'x');
+const typed = fc.oneof(
+  {
+    weight: 6,
+    arbitrary: oneOf([
+      'Rope slam',
+      'Box step-up',
+      'hips back',
+      'Näcken–Zug',
+      'slow and tall',
+      '10 x "Rope", slow',
+      '3 rounds',
+      'a #1, [b]: c',
+      'work 40',
+      'x\\n',
+      '🛶 pull',
+      'main: lift',
+      'each side',
+    ]),
+  },
+  letters,
+);
+const words = (most: number) => (most >= 24 ? typed : typed.filter((t) => t.length <= most));
 
 /** A thing of its rows; optional keys that are undefined are left out, as in a document read from JSON. */
 function thing<T extends object>(rows: Rows<T>): fc.Arbitrary<T> {

@@ -1,10 +1,12 @@
 import request from 'supertest';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import type { Plan } from '../../core/plan/index.ts';
+import { plainMove } from '../../core/moves/index.ts';
+import { newStation, type Plan } from '../../core/plan/index.ts';
 import { block, circuit, format, planOf, stations } from '../../core/test/build.ts';
 import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
+import { listMoves, saveMoves, setHidden } from '../db/moves.ts';
 import { savePlan } from '../db/plans.ts';
 import { appendEvents, createRun } from '../db/runs.ts';
 import { type StoredVersion, thinHistory } from '../db/versions.ts';
@@ -285,6 +287,51 @@ describe('plan files', () => {
       expect((await importing(JSON.stringify(part))).status).toBe(201);
     }
     expect((await get('/api/plans')).total).toBe(300);
+  });
+
+  it('carry their moves: a library gets those it does not have, and not those it has put away', async () => {
+    await db.script('DELETE FROM move');
+    const own = ['Goblet squat', 'Oar pull', 'Dock plank'].map((name) => ({ ...plainMove(name), kit: ['rope'] }));
+    await saveMoves(db, own);
+    const used: Plan = {
+      ...plan('carried'),
+      blocks: [
+        circuit(
+          own.map((m, k) => newStation(`s${k}`, m.name)),
+          40,
+          20,
+          2,
+        ),
+      ],
+    };
+    await savePlan(db, used, 0);
+    const file = (await request(app()).get('/api/files/export?ids=carried')).text;
+    expect(JSON.parse(file).moves.map((m: { name: string }) => m.name)).toEqual([
+      'Dock plank',
+      'Goblet squat',
+      'Oar pull',
+    ]);
+    expect(JSON.parse((await request(app()).get('/api/files/export')).text).moves).toHaveLength(3);
+    await db.script("DELETE FROM plan; DELETE FROM move WHERE name = 'Oar pull'");
+    await setHidden(db, ['Dock plank'], true);
+    const answer = await importing(file);
+    expect([answer.status, answer.body.moves, answer.body.told]).toEqual([201, ['Oar pull'], []]);
+    expect((await listMoves(db)).map((m) => [m.name, m.kit])).toEqual([
+      ['Goblet squat', ['rope']],
+      ['Oar pull', ['rope']],
+    ]);
+  });
+
+  it('of an older version say what was changed', async () => {
+    const { getReadyMs: _, ...bare } = plan('older');
+    const waits = {
+      ...bare,
+      version: 1,
+      blocks: bare.blocks.map((b) => ({ ...b, breakAfter: { ms: 30_000, untilTap: true } })),
+    };
+    const v1 = JSON.stringify(waits, (key, value) => (/Held$/.test(key) ? undefined : value));
+    const answer = await importing(v1);
+    expect([answer.status, answer.body.told]).toEqual([201, ['After a wait there are 5 s to get ready.']]);
   });
 
   it('300,000 empty classes are refused at once, with few words', async () => {

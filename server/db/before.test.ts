@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import request from 'supertest';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Plan } from '../../core/plan/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { createApp } from '../app.ts';
@@ -19,21 +19,23 @@ import { migrate } from './migrate.ts';
 
 let db: Database;
 
-beforeEach(async () => {
+beforeAll(async () => {
   db = await freshDatabase();
   await migrate(db, { upTo: '0005_kept_safe.sql' });
   const packed = await readFile(path.join(ROOT, 'server/test/before-0006.json.gz'));
   const kept = JSON.parse(gunzipSync(packed).toString()) as Record<string, object[]>;
-  for (const { name } of TABLES)
-    for (const row of kept[name] ?? []) {
-      const columns = Object.keys(row).join(', ');
-      await db.query(
-        `INSERT INTO ${name} (${columns}) SELECT ${columns} FROM jsonb_populate_record(NULL::${name}, $1::jsonb)`,
-        [JSON.stringify(row)],
-      );
-    }
+  for (const { name } of TABLES) {
+    const rows = kept[name] ?? [];
+    if (rows.length === 0) continue;
+    const columns = Object.keys(rows[0] ?? {}).join(', ');
+    await db.query(
+      `INSERT INTO ${name} (${columns}) SELECT ${columns} FROM jsonb_populate_recordset(NULL::${name}, $1::jsonb)`,
+      [JSON.stringify(rows)],
+    );
+  }
+  await migrate(db);
 });
-afterEach(() => db.close());
+afterAll(() => db.close());
 
 const get = async (url: string) =>
   (await request(createApp({ db, now: () => 1_795_700_000_000, log: () => {} })).get(url)).body;
@@ -42,7 +44,6 @@ const lengths = (items: { plan: Plan }[]) =>
 
 describe('a database of the version before', () => {
   it('opens with everything in it, and every class as long as it was', async () => {
-    await migrate(db);
     const { items, faults } = await get('/api/plans?limit=50');
     expect(faults).toEqual([]);
     const stored = await db.query<{ title: string; ms: number }>('SELECT title, total_ms::int AS ms FROM plan');
@@ -58,7 +59,6 @@ describe('a database of the version before', () => {
   });
 
   it('says what had to change in a class whose stations had times and sides of their own', async () => {
-    await migrate(db);
     const { told, plan } = await get('/api/plans/stations-old');
     expect(told).toHaveLength(3);
     expect(told.every((line: string) => line.includes('one clock serves all groups'))).toBe(true);
@@ -66,7 +66,6 @@ describe('a database of the version before', () => {
   });
 
   it('keeps its runs as they were led, with what was written down, one left without an end among them', async () => {
-    await migrate(db);
     const { items, faults } = await get('/api/runs?limit=50');
     expect([items.length, faults]).toEqual([7, []]);
     const left = await get('/api/runs/left-open-run-0001');
@@ -78,7 +77,6 @@ describe('a database of the version before', () => {
   });
 
   it('has its earlier texts, with what changed from one to the next', async () => {
-    await migrate(db);
     const { items } = await get('/api/plans/slack-water/versions');
     expect(items).toHaveLength(6);
     expect(items[0].changes).toEqual({ told: ['Notes Mind the tide 4 \u2192 Mind the tide 5'], more: 0 });
@@ -87,7 +85,6 @@ describe('a database of the version before', () => {
   it('with a row that is broken opens with that row named, and gives its text out', async () => {
     await db.script(`UPDATE plan SET document = document || '{"colour": "tar"}' WHERE id = 'tide-clock';
       UPDATE run_event SET event = '{"type": "dance"}' WHERE run_id = 'left-open-run-0001' AND seq = 2`);
-    await migrate(db);
     const { items, faults } = await get('/api/plans?limit=50');
     expect([items.length, faults.map((f: { id: string; title: string }) => [f.id, f.title])]).toEqual([
       7,

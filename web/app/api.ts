@@ -19,22 +19,32 @@ const StoredPlanSchema = v.object({
   told: v.optional(v.array(v.string()), []),
 });
 const FaultSchema = v.object({ id: v.string(), title: v.string(), problem: v.string() });
-const RunSchema = v.object({
-  id: v.string(),
-  planId: v.string(),
-  title: v.string(),
-  plan: planFrom({ ran: true }),
-  status: v.picklist(['ready', 'running', 'paused', 'finished', 'abandoned']),
-  startedAt: v.nullable(v.string()),
-  endedAt: v.nullable(v.string()),
-  plannedMs: v.number(),
-  actualMs: v.number(),
-  events: v.pipe(
-    v.array(v.unknown()),
-    v.transform((events) => events.flatMap((e) => readOne(RunEventSchema, e) ?? [])),
-  ),
-  faults: v.optional(v.array(FaultSchema), []),
-});
+/** A run as the server sends it; entries that this page cannot read stand among its faults. */
+export const RunSchema = v.pipe(
+  v.object({
+    id: v.string(),
+    planId: v.string(),
+    title: v.string(),
+    plan: planFrom({ ran: true }),
+    status: v.picklist(['ready', 'running', 'paused', 'finished', 'abandoned']),
+    startedAt: v.nullable(v.string()),
+    endedAt: v.nullable(v.string()),
+    plannedMs: v.number(),
+    actualMs: v.number(),
+    events: v.array(v.unknown()),
+    faults: v.optional(v.array(FaultSchema), []),
+  }),
+  v.transform((run) => {
+    const events: RunEvent[] = [];
+    const faults = [...run.faults];
+    for (const [k, one] of run.events.entries()) {
+      const event = readOne(RunEventSchema, one);
+      if (event) events.push(event);
+      else faults.push({ id: String(k), title: run.title, problem: `Entry ${k + 1} cannot be read by this page` });
+    }
+    return { ...run, events, faults };
+  }),
+);
 
 /** A value that fits a schema, or null. */
 function readOne<S extends v.GenericSchema>(schema: S, value: unknown): v.InferOutput<S> | null {
@@ -62,6 +72,7 @@ export function readPage<S extends v.GenericSchema>(item: S, answer: unknown): P
   return { items: read, next, faults: [...faults, ...unread], total };
 }
 
+/** What a thing in a list is called, whatever else of it cannot be read. */
 const NamedSchema = v.object({
   id: v.optional(v.string()),
   title: v.optional(v.string()),

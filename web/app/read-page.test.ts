@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
-import { readPage } from './api.ts';
+import { RunSchema, readPage } from './api.ts';
 import { planFrom } from './plan-from.ts';
 
 const plan = planOf(circuit(stations(2), 40, 20, 2));
@@ -27,6 +27,27 @@ describe('a page of a list', () => {
       ['plan-1', 'Test class'],
     ]);
     expect(page.faults[1]?.problem).toContain('A newer version of Odd Round wrote this');
+  });
+
+  it('an entry of a run that a newer desk wrote is named, the others are read', () => {
+    const run = {
+      id: 'r',
+      planId: plan.id,
+      title: 'Low water',
+      plan,
+      status: 'running',
+      startedAt: null,
+      endedAt: null,
+      plannedMs: 0,
+      actualMs: 0,
+    };
+    const events = [
+      { id: 'event-001', seq: 1, type: 'start', atMs: 1 },
+      { id: 'event-002', seq: 2, type: 'dance', atMs: 2 },
+    ];
+    const [read] = readPage(RunSchema, { items: [{ ...run, events }], next: null, faults: [] }).items;
+    expect(read?.events.map((e) => e.type)).toEqual(['start']);
+    expect(read?.faults).toEqual([{ id: '1', title: 'Low water', problem: 'Entry 2 cannot be read by this page' }]);
   });
 
   it('that is none is refused as a whole', () => {

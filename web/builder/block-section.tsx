@@ -23,6 +23,7 @@ import { IconButton } from '../ui/button.tsx';
 import { DurationField } from '../ui/duration-field.tsx';
 import { NameField } from '../ui/name-field.tsx';
 import { AddStation } from './add-station.tsx';
+import { rememberCopied } from './clipboard-memory.ts';
 import { Costs } from './costs.tsx';
 import { FormatSentence } from './format-sentence.tsx';
 import { GetReady } from './get-ready.tsx';
@@ -218,7 +219,9 @@ function BlockHead({ block, totalMs, about, startsAt, actions }: Props) {
 }
 
 function copyBlock(block: Block): void {
-  navigator.clipboard.writeText(writeBlocksText([block])).then(
+  const text = writeBlocksText([block]);
+  rememberCopied(text, { blocks: [block] });
+  navigator.clipboard.writeText(text).then(
     () => toast(`${block.title} copied; paste it into any class.`),
     () => toast.error('The browser did not let it be copied.'),
   );

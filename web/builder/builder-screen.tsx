@@ -16,7 +16,6 @@ import {
   removeBlock,
   updateBlock,
 } from '../../core/plan/index.ts';
-import { readPasted } from '../../core/shorthand/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
 import { useLibrary } from '../app/library-store.ts';
 import { Button } from '../ui/button.tsx';
@@ -26,6 +25,7 @@ import { useAutosave } from './autosave.ts';
 import { BalancePanel } from './balance-panel.tsx';
 import { type BlockActions, BlockSection } from './block-section.tsx';
 import { ChecksPanel } from './checks-panel.tsx';
+import { pastedFrom } from './clipboard-memory.ts';
 import { CuesPanel } from './cues-panel.tsx';
 import { EndsPanel } from './ends-panel.tsx';
 import { type BlockMarks, openFindings, useMarks } from './marks.ts';
@@ -212,7 +212,7 @@ function usePaste(edit: Edit): void {
       const inField =
         e.target instanceof HTMLElement &&
         (e.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName));
-      const pasted = inField || e.defaultPrevented ? null : readPasted(e.clipboardData?.getData('text/plain') ?? '');
+      const pasted = inField || e.defaultPrevented ? null : pastedFrom(e.clipboardData?.getData('text/plain') ?? '');
       if (!pasted) return;
       e.preventDefault();
       const blocks =

@@ -3,12 +3,13 @@ import { type Block, setTimes, type TimesPatch } from '../../core/plan/index.ts'
 import { type Sheet, sheetOf } from '../../core/timeline/index.ts';
 import type { BlockActions } from './block-section.tsx';
 import { CellEntry } from './cell-entry-field.tsx';
+import { rememberCopied } from './clipboard-memory.ts';
 import { GapLabels } from './gap-labels.tsx';
 import { tellLeftOut } from './left-out.ts';
 import type { BlockMarks } from './marks.ts';
 import { cellsOf, contains, extendTo, moved, type Selection, single } from './selection.ts';
 import { SheetCells } from './sheet-cells.tsx';
-import { copyText, fillSelection, pasteText } from './sheet-clipboard.ts';
+import { copiedStations, copyText, fillSelection, pasteText } from './sheet-clipboard.ts';
 import { HEADER_H, layOut, ROW_H, threadPath } from './sheet-layout.ts';
 import { StationRows } from './station-rows.tsx';
 
@@ -55,7 +56,10 @@ export function RoundSheet({ block, following, onEdit, marks, actions }: Props) 
   const onCopy = (e: ClipboardEvent) => {
     if (!selection || entry !== null) return;
     e.preventDefault();
-    e.clipboardData.setData('text/plain', copyText(block, sheet, selection));
+    const text = copyText(block, sheet, selection);
+    const whole = copiedStations(block, sheet, selection);
+    if (whole) rememberCopied(text, { stations: whole });
+    e.clipboardData.setData('text/plain', text);
   };
   const onPaste = (e: ClipboardEvent) => {
     if (entry !== null) return;

@@ -1,7 +1,16 @@
 import { nanoid } from 'nanoid';
-import { type Block, type CellTimes, fill, formatSeconds, parseDuration, setEach } from '../../core/plan/index.ts';
-import { readPasted, writeStationText } from '../../core/shorthand/index.ts';
+import {
+  type Block,
+  type CellTimes,
+  fill,
+  formatSeconds,
+  parseDuration,
+  type Station,
+  setEach,
+} from '../../core/plan/index.ts';
+import { writeStationText } from '../../core/shorthand/index.ts';
 import type { Sheet } from '../../core/timeline/index.ts';
+import { pastedFrom } from './clipboard-memory.ts';
 import { MOST_STATIONS } from './left-out.ts';
 import { cellsOf, type Selection } from './selection.ts';
 
@@ -19,12 +28,19 @@ function wholeRows(sheet: Sheet, { anchor, head }: Selection): boolean {
   return Math.min(anchor.col, head.col) === 0 && Math.max(anchor.col, head.col) === sheet.columns.length - 1;
 }
 
+/** The stations that a copy of whole rows is; null where it is times alone. */
+export function copiedStations(block: Block, sheet: Sheet, selection: Selection): Station[] | null {
+  if (!wholeRows(sheet, selection) || sheet.columns.length < 2) return null;
+  const rows = new Set(cellsOf(selection).map((c) => c.stationIndex));
+  return block.stations.filter((_, k) => rows.has(k));
+}
+
 /** What a copy of the selection puts on the clipboard: stations as shorthand, or times as tab-separated work/rest. */
 export function copyText(block: Block, sheet: Sheet, selection: Selection): string {
+  const stations = copiedStations(block, sheet, selection);
+  if (stations) return `${stations.map((s) => `  ${writeStationText(s)}`).join('\n')}\n`;
   const times = timesOf(sheet, selection);
   const rows = [...new Set(times.map((t) => t.stationIndex))];
-  if (wholeRows(sheet, selection) && sheet.columns.length > 1)
-    return `${rows.flatMap((row) => (block.stations[row] ? [`  ${writeStationText(block.stations[row])}`] : [])).join('\n')}\n`;
   const field = (t: CellTimes) =>
     [t.workMs, t.restMs]
       .map((ms) => (ms === null ? '' : formatSeconds(ms)))
@@ -64,7 +80,7 @@ export function pasteText(
     .map((line) => line.split('\t'));
   if (rows.every((row) => row.every((f) => TIME_FIELD.test(f))))
     return { block: pasteTimes(block, sheet, selection, rows), left: [] };
-  const pasted = readPasted(text);
+  const pasted = pastedFrom(text);
   if (!pasted || !('stations' in pasted)) return null;
   const at = Math.max(selection.anchor.row, selection.head.row) + 1;
   const stations = pasted.stations.map((s) => ({ ...s, id: nanoid(10) }));

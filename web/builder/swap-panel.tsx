@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { alternativesTo, lowImpactTwin, moveOf, swapStation } from '../../core/moves/index.ts';
+import { alternativesTo, lowImpactTwin, moveOf, putMove, swapStation } from '../../core/moves/index.ts';
 import { moduleOf, type Plan } from '../../core/plan/index.ts';
 import { roundsOf } from '../../core/timeline/index.ts';
 import { useLibrary } from '../app/library-store.ts';
@@ -100,8 +100,10 @@ export function SwapPanel({ plan, edit, stationId, onStation }: Props) {
                   className="min-h-9 rounded-md border border-line-strong px-2.5 text-[14px] hover:border-ink"
                   aria-label={`Put ${a.move.name} in place of ${station.move}`}
                   onClick={() => {
+                    const { gone } = putMove(station, a.move.name, library);
+                    const went = round === null && gone.length > 0 ? ` With it went its ${gone.join(', ')}.` : '';
                     edit((p) => swapStation(p, block.id, station.id, a.move, round, library));
-                    toast(`${a.move.name} for ${station.move}${round === null ? '' : ` in round ${round}`}.`, {
+                    toast(`${a.move.name} for ${station.move}${round === null ? '' : ` in round ${round}`}.${went}`, {
                       action: { label: 'Undo', onClick: undo },
                     });
                   }}

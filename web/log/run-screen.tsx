@@ -5,6 +5,7 @@ import { formatChange, formatDuration, type Plan } from '../../core/plan/index.t
 import { type RunState, recordsOf, stateAt, summarise } from '../../core/run/index.ts';
 import { api, type StoredRun } from '../app/api.ts';
 import { useLoaded } from '../app/use-loaded.ts';
+import { FaultList } from '../ui/fault-list.tsx';
 import { WhenLoaded } from '../ui/when-loaded.tsx';
 import { deviationWords } from './deviations.ts';
 import { PlannedActual } from './planned-actual.tsx';
@@ -56,6 +57,7 @@ function Run({ run }: { run: StoredRun }) {
             : 'It may be running still, or its desk was closed: what was done after that is not known.'}
         </p>
       )}
+      <FaultList faults={run.faults} />
       <PlannedActual run={run} state={state} name={open ? 'the clock' : 'actual'} />
       <h2 className="mt-8 mb-2 text-xl font-semibold">What went otherwise</h2>
       {notes.length === 0 ? (
