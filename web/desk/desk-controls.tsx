@@ -116,7 +116,7 @@ export function DeskControls({ state, view, onSheet }: Props) {
           wide
           onClick={tap(mainCommand(state, view))}
         >
-          {state.status === 'running' && !view.waiting ? <Pause size={34} /> : <Play size={34} />}
+          {state.status === 'running' && !view.mayGo ? <Pause size={34} /> : <Play size={34} />}
         </Target>
         <Target
           name="+10 s"
@@ -128,7 +128,7 @@ export function DeskControls({ state, view, onSheet }: Props) {
           <Plus size={30} />
         </Target>
         <Target
-          name={view.waiting ? 'Go on' : 'Skip'}
+          name={view.mayGo ? 'Go on' : 'Skip'}
           hint="→"
           phone="max-md:order-3 max-md:col-span-3"
           disabled={!running}
@@ -144,5 +144,5 @@ export function DeskControls({ state, view, onSheet }: Props) {
 function mainWord(state: RunState, view: RunView): string {
   if (state.status === 'ready') return 'Start';
   if (state.status === 'paused') return 'Resume';
-  return view.waiting ? 'Go on' : 'Pause';
+  return view.mayGo ? 'Go on' : 'Pause';
 }

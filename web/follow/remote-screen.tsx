@@ -40,10 +40,13 @@ function Remote({ code, plan, state, view }: Followed) {
       <div className="grid flex-1 grid-cols-2 content-end gap-2">
         <Target
           phone="col-span-2"
-          name={view.mayGo ? 'Go on' : paused ? 'Resume' : 'Pause'}
+          name={paused ? 'Resume' : view.mayGo ? 'Go on' : 'Pause'}
           hint=""
           wide
-          onClick={ask({ type: view.mayGo ? 'release' : paused ? 'resume' : 'pause' }, paused ? 'Resume' : 'Pause')}
+          onClick={ask(
+            { type: paused ? 'resume' : view.mayGo ? 'release' : 'pause' },
+            paused ? 'Resume' : view.mayGo ? 'Go on' : 'Pause',
+          )}
         />
         <Target name="Back" hint="" onClick={ask({ type: 'back' }, 'Back')} />
         <Target name="Skip" hint="" onClick={ask({ type: 'skip' }, 'Skip')} />
