@@ -47,7 +47,7 @@ export async function main(args: string[], { stdin, stdout, stderr }: Streams = 
   const text = await readInput(asked.file, stdin, stderr);
   if (text === null) return 1;
   const input = readClasses(text);
-  for (const line of input.problems) stderr.write(`${line}\n`);
+  for (const line of [...input.problems, ...input.told]) stderr.write(`${line}\n`);
   if (asked.command === 'validate') {
     if (input.problems.length === 0)
       stdout.write(`${input.plans.length} ${input.plans.length === 1 ? 'class' : 'classes'}, nothing wrong\n`);
@@ -98,22 +98,36 @@ async function readInput(file: string, stdin: Streams['stdin'], stderr: Streams[
   }
 }
 
+interface Input {
+  plans: Plan[];
+  problems: string[];
+  /** What was changed in older classes; nothing wrong with them. */
+  told: string[];
+  wasShorthand: boolean;
+}
+
 /** Classes from a plan file or from shorthand, told apart by the first character. */
-function readClasses(text: string): { plans: Plan[]; problems: string[]; wasShorthand: boolean } {
+function readClasses(text: string): Input {
   if (/^\s*[[{]/.test(text)) {
-    const { plans, problems } = readPlanFile(text);
+    const { plans, problems, told } = readPlanFile(text);
     const inside = plans.flatMap((plan) => planProblems(plan).map((p) => `${plan.title}: ${p.path}: ${p.message}`));
-    return { plans, problems: [...problems.map((p) => `${p.path}: ${p.message}`), ...inside], wasShorthand: false };
+    return {
+      plans,
+      problems: [...problems.map((p) => `${p.path}: ${p.message}`), ...inside],
+      told,
+      wasShorthand: false,
+    };
   }
   const { plan, problems } = readShorthand(text);
   if (plan.blocks.length === 0 && problems.length === 0)
-    return { plans: [], problems: ['1:1: There is no class here'], wasShorthand: true };
+    return { plans: [], problems: ['1:1: There is no class here'], told: [], wasShorthand: true };
   const said = problems.map(
     (p) => `${p.line}:${p.column}: ${p.message}${p.suggestion ? ` \u2013 \u201c${p.suggestion}\u201d?` : ''}`,
   );
   return {
     plans: [plan],
     problems: [...said, ...planProblems(plan).map((p) => `${p.path}: ${p.message}`)],
+    told: [],
     wasShorthand: true,
   };
 }

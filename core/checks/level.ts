@@ -1,9 +1,15 @@
 import { withMove } from '../moves/index.ts';
-import { moduleOf, updateBlock } from '../plan/index.ts';
+import { type Format, keyOfRole, moduleOf, settingOf, updateBlock, withSetting } from '../plan/index.ts';
 import { isMain } from './transitions.ts';
 import { blockPlace, type Check, rowPlace } from './types.ts';
 
 const FULL_EFFORT_RATIO = 2;
+
+/** A time of a format by its role, ms; undefined where it has none. */
+function timeOf(format: Format, role: 'work' | 'rest'): number | undefined {
+  const key = keyOfRole(format, role);
+  return key === null ? undefined : Number(settingOf(format, key));
+}
 
 export const workRest: Check = {
   id: 'workRest',
@@ -26,9 +32,8 @@ export const workRest: Check = {
       if (ratio <= limit) return [];
       const said = rest === 0 ? 'no rest at all' : `${Math.round(ratio * 10) / 10} : 1`;
       const { format } = block;
-      const { settings } = moduleOf(format);
-      const circuit = 'workMs' in format && 'restMs' in format && 'groupSize' in settings ? format : null;
-      const restMs = circuit ? Math.ceil(circuit.workMs / limit / 5000) * 5000 : 0;
+      const [work, now] = (['work', 'rest'] as const).map((role) => timeOf(format, role));
+      const restMs = Math.ceil((work ?? 0) / limit / 5000) * 5000;
       return [
         {
           check: 'workRest',
@@ -37,11 +42,14 @@ export const workRest: Check = {
           text: `${block.title}: work to rest is ${said}; for ${plan.level} people at most ${limit} : 1.`,
           place: blockPlace(block.id),
           fixes:
-            circuit && restMs > circuit.restMs
+            moduleOf(format).traits.scope === 'cell' && now !== undefined && restMs > now
               ? [
                   {
                     label: `${restMs / 1000} s of rest`,
-                    plan: updateBlock(plan, block.id, (b) => ({ ...b, format: { ...circuit, restMs } })),
+                    plan: updateBlock(plan, block.id, (b) => ({
+                      ...b,
+                      format: withSetting(format, keyOfRole(format, 'rest') ?? '', restMs),
+                    })),
                   },
                 ]
               : [],

@@ -81,13 +81,13 @@ describe('comparing two classes', () => {
     ]);
   });
 
-  it('2,000 pairs of random classes: never the same unless they are', () => {
+  it('600 pairs of random classes: never the same unless they are', () => {
     fc.assert(
       fc.property(planArb, planArb, (a, b) => {
         expect(comparePlans(a, b).length > 0).toBe(!same(a, b));
         expect(comparePlans(a, a)).toEqual([]);
       }),
-      { numRuns: 2000 },
+      { numRuns: 600 },
     );
   });
 
@@ -99,7 +99,7 @@ describe('comparing two classes', () => {
         const after = step ? applySteps(a, [step]) : a;
         expect(comparePlans(a, after).length > 0).toBe(!same(a, after));
       }),
-      { numRuns: 2000 },
+      { numRuns: 600 },
     );
   });
 });

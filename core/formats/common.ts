@@ -96,6 +96,7 @@ export const heldSetting = <F>(
     [false, 'fixed'],
     [true, 'until I tap'],
   ],
+  waits: true,
   before: name,
   applies,
 });

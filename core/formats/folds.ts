@@ -60,6 +60,10 @@ export function sheetSetting(format: Pick<Format, 'kind'>, time: 'work' | 'rest'
   return SETTINGS[format.kind].find(([, s]) => s.type === 'duration' && s.sheet === time)?.[0] ?? null;
 }
 
+/** Whether something in a block waits until tapped. */
+export const waits = (format: Format) =>
+  settingsOf(format).some(([key, s]) => s.type === 'choice' && s.waits === true && settingOf(format, key) === true);
+
 /** A block's format as an instructor would name it. */
 export function formatWord({ format, stations }: { format: Format; stations: readonly Station[] }): string {
   const m = moduleOf(format);

@@ -51,6 +51,7 @@ export const open: FormatModule<Open> = {
         [false, 'then on by itself'],
         [true, 'until I tap'],
       ],
+      waits: true,
       before: '',
     },
   },

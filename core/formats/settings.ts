@@ -75,6 +75,8 @@ export interface ChoiceSetting<F, T> extends Common<F, T> {
   chosen?: (value: T) => Readonly<Record<string, unknown>>;
   /** Words for a value that is not among the options. */
   other?: (value: T) => string;
+  /** True in it means that something waits until tapped. */
+  waits?: boolean;
 }
 
 /** One time for each round, repeated from its start; not in the sentence, since the sheet shows it. */

@@ -216,7 +216,7 @@ const BLOCK: Rows<Omit<Block, 'id'>> = {
   role: oneOf(['warmUp', 'main', 'finisher', 'coolDown', 'other']),
   use: oneOf(['together', 'stations']),
   stations: fc
-    .array(stationArb, { minLength: 0, maxLength: 7 })
+    .array(stationArb, { minLength: 0, maxLength: 6 })
     .map((all) => all.map((station, k) => ({ id: `st${k}`, ...station }))),
   format: formatArb,
   breakAfter: fc.record({ ms: seconds(0, 180), untilTap: bool }),
@@ -298,7 +298,7 @@ const PLAN: Rows<Omit<Plan, 'version' | 'id'>> = {
       .map((all) => all.map(({ b, s, text }) => ({ key: `missingSides:b${b}:st${s}`, text }))),
   ),
   blocks: fc
-    .array(blockArb, { minLength: 0, maxLength: 5 })
+    .array(blockArb, { minLength: 0, maxLength: 4 })
     .map((all) => all.map((block, k) => ({ id: `b${k}`, ...block }))),
 };
 

@@ -7,6 +7,7 @@ import {
   keyOfRole,
   settingOf,
   settingsOf,
+  waits,
   withSetting,
 } from '../../core/plan/index.ts';
 import { same } from '../../core/values/index.ts';
@@ -37,10 +38,6 @@ export function FormatSentence({ block, onFormat }: Props) {
     </div>
   );
 }
-
-/** Whether something in the block waits until tapped. */
-const waits = (format: Format) =>
-  settingsOf(format).some(([key, s]) => /Held$|^untilTap$/.test(s.roles[0] ?? '') && settingOf(format, key) === true);
 
 /** The seconds that really pass at a break, since "replaces" and "adds" are easily confused. */
 function realGap({ format, stations }: Block): string | null {
