@@ -165,7 +165,6 @@ test('shorthand marks what does not fit, and says swaps and phases of one round'
   await openText(page, 'main: circuit, 3 rounds, 40/20, until tapped, cap 8 min, 128 bpm, 10 reps\n  Row');
   for (const words of ['until tapped', 'cap 8 min', '128 bpm', '10 reps'])
     await expect(problems(page)).toContainText(`\u201c${words}\u201d does not fit Circuit`);
-  await page.locator('.cm-content').click();
   await page.keyboard.press('Control+a');
   await page.keyboard.insertText(
     'talk: 2 min\nmain: 3 rounds, 40/20\n  Row, 16 kg, round 2 do Swing, round 3 say Pulse',

@@ -6,8 +6,6 @@ export {
   PLAN_FILE_FORMAT,
   PLAN_FILE_VERSION,
   type PlanFile,
-  readClass,
-  readPlan,
   readPlanFile,
   writePlanFile,
 } from './plan-file.ts';

@@ -81,17 +81,11 @@ export function addClass(file: PlanFile, result: Result<Stored>): void {
 }
 
 /** Reads one class document from a file, of this version or an older one. */
-export function readClass(written: unknown): Result<Stored> {
+function readClass(written: unknown): Result<Stored> {
   const result = readStoredPlan(written);
   if (!result.ok) return result;
   const problems = structureProblems(result.value.plan);
   return problems.length > 0 ? { ok: false, problems } : result;
-}
-
-/** Reads one class document from a request; see `readClass`. */
-export function readPlan(written: unknown): Result<Plan> {
-  const result = readClass(written);
-  return result.ok ? { ok: true, value: result.value.plan } : result;
 }
 
 /** The moves that a file carries, one by one: one that does not fit is told and left out. */

@@ -16,7 +16,7 @@ const schema = v.strictObject({
 export type Beats = v.InferOutput<typeof schema>;
 
 /** The layers a station is danced in; one of the block's counts when it lists none. */
-export function layersOf(station: Station, format: Beats): { name: string; counts: number }[] {
+function layersOf(station: Station, format: Beats): { name: string; counts: number }[] {
   return station.layers ?? [{ name: '', counts: format.counts }];
 }
 

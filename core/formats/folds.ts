@@ -52,9 +52,6 @@ export function withRounds<F extends Format>(format: F, rounds: number): F {
   return key === null ? format : (withSetting(format, key, n) as F);
 }
 
-/** Gaps of a block that can be made longer or shorter by one setting: what the fitter and the costs call the break. */
-export const BREAK_ROLES: readonly Role[] = ['roundBreak', 'groupBreak'];
-
 /** The setting of a time that the round sheet edits: work, or what follows it; null where it edits none. */
 export function sheetSetting(format: Pick<Format, 'kind'>, time: 'work' | 'rest'): string | null {
   return SETTINGS[format.kind].find(([, s]) => s.type === 'duration' && s.sheet === time)?.[0] ?? null;

@@ -1,4 +1,3 @@
-export { type Beats, layersOf } from './beats.ts';
 export { restOf, workOf } from './circuit.ts';
 export * from './folds.ts';
 export type { FormatModule, Given, Opening, Purpose, Traits } from './module.ts';
@@ -6,4 +5,3 @@ export { type IntervalKind, type Piece, type PlacedPhase, piece } from './piece.
 export { repsEstimateMs } from './rep-time.ts';
 export type { AnySetting, Role, Said, WriteMs } from './settings.ts';
 export * from './table.ts';
-export { otherSide } from './visits.ts';

@@ -10,7 +10,7 @@ export interface Visit {
   ownGapMs: number | null;
 }
 
-export const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
+const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
 /**
  * The visits of one round over some neighbouring stations, sides included.

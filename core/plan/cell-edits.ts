@@ -21,7 +21,7 @@ const LISTS = { workMs: 'workByRoundMs', restMs: 'restByRoundMs' } as const;
 const SHEET = { workMs: 'work', restMs: 'rest' } as const;
 
 /** Whether single visits of a block can differ, only whole stations, or only the block: at stations one clock serves all. */
-export function timesScope({ format, use }: Pick<Block, 'format' | 'use'>): 'cell' | 'station' | 'round' | 'block' {
+function timesScope({ format, use }: Pick<Block, 'format' | 'use'>): 'cell' | 'station' | 'round' | 'block' {
   const { scope } = moduleOf(format).traits;
   if (use === 'together') return scope;
   return scope === 'cell' && LISTS.workMs in moduleOf(format).settings ? 'round' : 'block';

@@ -1,7 +1,7 @@
 export * from '../formats/index.ts';
 export * from '../station/index.ts';
 export * from '../values/index.ts';
-export { type CellRef, setTimes, type TimesPatch, timesScope } from './cell-edits.ts';
+export { type CellRef, setTimes, type TimesPatch } from './cell-edits.ts';
 export { changeFormat } from './change-format.ts';
 export * from './defaults.ts';
 export * from './edits.ts';
@@ -15,4 +15,4 @@ export * from './layout-edits.ts';
 export { type Problem, parsePlan, parseWith, type Result } from './parse.ts';
 export * from './schema.ts';
 export { applySteps, inverseOf, type Step, stepsBetween, valueAt } from './steps.ts';
-export { migratePlan, readStoredPlan, type Stored } from './stored.ts';
+export { readStoredPlan, type Stored } from './stored.ts';

@@ -16,8 +16,8 @@ export interface Stored {
  * @param ran the class was led as it is: it keeps its times to the second, whatever would be made of it today
  */
 export function readStoredPlan(written: unknown, { ran = false } = {}): Result<Stored> {
-  const { document, told } = migratePlan(written, ran);
-  const result = parsePlan(document);
+  const { plan, told } = migratePlan(written, ran);
+  const result = parsePlan(plan);
   if (result.ok) return { ok: true, value: { plan: result.value, told } };
   const version = isObject(written) ? written.version : null;
   if (typeof version === 'number' && version > PLAN_VERSION)
@@ -34,12 +34,12 @@ export function readStoredPlan(written: unknown, { ran = false } = {}): Result<S
  * Brings a class document of an older version up to the newest, step by step. One of this version or an unknown one comes back
  * as it is, for the schema to judge.
  */
-export function migratePlan(written: unknown, ran = false): { document: unknown; told: string[] } {
+function migratePlan(written: unknown, ran = false): { plan: unknown; told: string[] } {
   const told: string[] = [];
-  let document = written;
-  if (isObject(document) && document.version === 0) document = from0(document);
-  if (isObject(document) && document.version === 1) document = from1(document, ran, told);
-  return { document, told };
+  let plan = written;
+  if (isObject(plan) && plan.version === 0) plan = from0(plan);
+  if (isObject(plan) && plan.version === 1) plan = from1(plan, ran, told);
+  return { plan, told };
 }
 
 /** Version 0 was the draft before the first release: it had seconds and minutes, and circuits only. */

@@ -32,7 +32,7 @@ export function withCell(station: Station, round: number, patch: Partial<Omit<Ce
 }
 
 /** The object without its undefined values. */
-export function definedOnly<T extends object>(value: T): { [K in keyof T]?: Exclude<T[K], undefined> } {
+function definedOnly<T extends object>(value: T): { [K in keyof T]?: Exclude<T[K], undefined> } {
   return Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as {
     [K in keyof T]?: Exclude<T[K], undefined>;
   };

@@ -1,4 +1,4 @@
-export { layersOf, repsEstimateMs, restOf, roundsOf, withRounds, workOf } from '../formats/index.ts';
+export { repsEstimateMs, restOf, roundsOf, withRounds, workOf } from '../formats/index.ts';
 export { type ClassShape, compile, stationAt } from './compile.ts';
 export { apartFrom, atOneClock, stationsOf } from './one-clock.ts';
 export { MAX_INTERVALS, planProblems, structureProblems } from './problems.ts';

@@ -11,7 +11,7 @@ export const ms = (minimum = 0, maximum = MAX_MS) =>
 export const count = (minimum: number, maximum: number) =>
   v.pipe(v.number(), v.integer(), v.minValue(minimum), v.maxValue(maximum));
 
-/** The id of a thing in a document. */
+/** The id of a class, a block, a station or a thing in the room. */
 export const documentId = v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{1,64}$/));
 
 /** A time of day, HH:MM. */
