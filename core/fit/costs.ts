@@ -23,7 +23,7 @@ export function costOfOneMore(block: Block): Cost[] {
       knob === 'stations' && last
         ? { ...block, stations: [...block.stations, { ...last, id: `${last.id}+`, cells: [] }] }
         : withValues(block, { ...now, [knob]: now[knob] + (knob === 'rounds' ? 1 : 5000) });
-    const replacesRest = knob === 'roundBreakMs' && now.roundBreakMs === 0 && replaces;
+    const replacesRest = knob === 'roundBreakMs' && now.roundBreakMs === 0 && now.restMs > 0 && replaces;
     return { knob, costMs: compile({ blocks: [changed] }).totalMs - before, replacesRest };
   });
 }

@@ -146,6 +146,8 @@ describe('what one more costs', () => {
       costMs: -30_000,
       replacesRest: true,
     });
+    const flowing = costOfOneMore(circuit(stations(3), 40, 0, 3));
+    expect(flowing.find((c) => c.knob === 'roundBreakMs')).toMatchObject({ costMs: 10_000, replacesRest: false });
     const adds = costOfOneMore(circuit(stations(3), 40, 20, 3, { breakMode: 'adds' }));
     expect(adds.find((c) => c.knob === 'roundBreakMs')).toMatchObject({ costMs: 10_000, replacesRest: false });
   });
