@@ -20,6 +20,15 @@ export interface Grid {
   lastRest: 'drop' | 'keep';
 }
 
+/** A grid that is gone through once, or whose rests stand elsewhere: nothing between rounds and groups. */
+export const NO_BREAKS = {
+  roundBreakMs: 0,
+  groupBreakMs: 0,
+  roundBreakHeld: false,
+  groupBreakHeld: false,
+  breakMode: 'replaces',
+} as const;
+
 interface Step {
   visit: Visit;
   round: number;

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { ms } from '../values/index.ts';
 import { duration } from './common.ts';
-import { expandGrid } from './grid.ts';
+import { expandGrid, NO_BREAKS } from './grid.ts';
 import { type FormatModule, USUAL } from './module.ts';
 
 const schema = v.strictObject({ kind: v.literal('holds'), holdMs: ms(1), changeMs: ms() });
@@ -24,11 +24,7 @@ export const holds: FormatModule<Holds> = {
       stations,
       rounds: 1,
       groupSize: stations.length,
-      roundBreakMs: 0,
-      groupBreakMs: 0,
-      roundBreakHeld: false,
-      groupBreakHeld: false,
-      breakMode: 'replaces',
+      ...NO_BREAKS,
       lastRest: 'drop',
       workMs: (station) => station.workMs ?? format.holdMs,
       restMs: (station) => station.restMs ?? format.changeMs,

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { ms } from '../values/index.ts';
 import { workOf } from './circuit.ts';
 import { duration, lastRest, lastRestSetting, rounds, roundsSetting } from './common.ts';
-import { expandGrid } from './grid.ts';
+import { expandGrid, NO_BREAKS } from './grid.ts';
 import { type FormatModule, USUAL } from './module.ts';
 
 const schema = v.strictObject({
@@ -41,11 +41,7 @@ export const ladder: FormatModule<Ladder> = {
       stations,
       rounds: format.rounds,
       groupSize: stations.length,
-      roundBreakMs: 0,
-      groupBreakMs: 0,
-      roundBreakHeld: false,
-      groupBreakHeld: false,
-      breakMode: 'replaces',
+      ...NO_BREAKS,
       lastRest: format.lastRest,
       workMs: (station, round) => workOf(format, station, round),
       restMs: (station) => (station === stations[last] ? format.restMs : 0),

@@ -6,7 +6,7 @@ import { readStationLine } from './station-line.ts';
 import { writeBlock, writeStation } from './write.ts';
 
 export type { ShorthandProblem } from './clauses.ts';
-export { readShorthand, type ShorthandResult } from './read.ts';
+export { readShorthand, type ShorthandResult, withoutComment } from './read.ts';
 export { KEYWORDS, type Span, spansOf } from './spans.ts';
 export { writeShorthand } from './write.ts';
 

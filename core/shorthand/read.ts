@@ -11,7 +11,7 @@ import {
   repaired,
   type Station,
 } from '../plan/index.ts';
-import { apartFrom } from '../timeline/index.ts';
+import { APART_WORDS, apartFrom } from '../timeline/index.ts';
 import { BLOCK_CLAUSES, type BlockDraft, kindOfHeading, newDraft } from './block-clauses.ts';
 import { readClauses, type ShorthandProblem } from './clauses.ts';
 import { formatOf } from './format-of.ts';
@@ -46,11 +46,6 @@ export const BREAK_LINE = new RegExp(
   `^(?:then\\s+)?(?:an?\\s+)?break(?:\\s+of)?\\s*:?\\s*(${DURATION})?\\s*(,?\\s*(?:held\\s+)?until\\s+(?:i\\s+tap|tapped))?\\s*$`,
   'i',
 );
-
-const ONE_CLOCK = {
-  times: 'At stations one clock serves all groups: its own times are not used',
-  sides: 'At stations one clock serves all groups: the sides switch at half time',
-};
 
 const isDuration = (text: string) => new RegExp(`^${DURATION}$`, 'i').test(text);
 
@@ -295,7 +290,13 @@ class Reader {
     const last = this.plan.blocks.at(-1);
     if (!last) return;
     if (last.use === 'stations')
-      for (const what of apartFrom(station)) this.problem(line, indent + 1, text.trim().length, ONE_CLOCK[what]);
+      for (const what of apartFrom(station))
+        this.problem(
+          line,
+          indent + 1,
+          text.trim().length,
+          `At stations one clock serves all groups: ${APART_WORDS[what]}`,
+        );
     if (last.stations.length >= MAX_STATIONS)
       this.problem(line, indent + 1, 1, `A block has at most ${MAX_STATIONS} stations`);
     else this.replaceLast({ ...last, stations: [...last.stations, station satisfies Station] });

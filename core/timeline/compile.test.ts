@@ -206,7 +206,7 @@ describe('blocks', () => {
   });
 });
 
-describe('sides', () => {
+describe('sides and the gap between them', () => {
   const sided = (sides: Station['sides'], settings = {}) =>
     planOf(
       circuit(

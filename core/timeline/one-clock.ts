@@ -14,6 +14,12 @@ export function apartFrom(station: Station): ('times' | 'sides')[] {
   return [...(timed ? ['times' as const] : []), ...(mode === 'each' || mode === 'chain' ? ['sides' as const] : [])];
 }
 
+/** What becomes of it, in words. */
+export const APART_WORDS = {
+  times: 'its own times are not used',
+  sides: 'the sides switch at half time',
+} as const;
+
 /** The station without what one clock cannot give; the same one where there is nothing. */
 export function atOneClock(station: Station): Station {
   if (apartFrom(station).length === 0) return station;

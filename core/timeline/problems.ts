@@ -1,7 +1,7 @@
 import { moduleOf, roundsOf } from '../formats/index.ts';
 import type { Block, Plan, Problem } from '../plan/index.ts';
 import { expand } from './compile.ts';
-import { apartFrom } from './one-clock.ts';
+import { APART_WORDS, apartFrom } from './one-clock.ts';
 
 /** More than any class has: a day of ten-second intervals. What compiles to more would hold up whoever opens it. */
 export const MAX_INTERVALS = 10_000;
@@ -63,17 +63,12 @@ function faults(block: Block, b: number): Problem[] {
   );
 }
 
-const APART = {
-  times: 'at stations one clock serves all groups: its own times are not used',
-  sides: 'at stations one clock serves all groups: the sides switch at half time',
-};
-
 function atStations(block: Block, b: number): Problem[] {
   if (block.use !== 'stations') return [];
   return block.stations.flatMap((station, k) =>
     apartFrom(station).map((what) => ({
       path: `blocks[${b}].stations[${k}]`,
-      message: `${station.move}: ${APART[what]}`,
+      message: `${station.move}: at stations one clock serves all groups: ${APART_WORDS[what]}`,
     })),
   );
 }

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { withoutComment, writtenInto } from './text-merge.ts';
+import { withoutComment } from '../../core/shorthand/index.ts';
+import { writtenInto } from './text-merge.ts';
 
 describe('comments', () => {
   it('end a line, but not inside quotes', () => {
-    expect(withoutComment('main: 40/20 # as on Thursday')).toBe('main: 40/20');
-    expect(withoutComment('  "a #1 row", 8 reps # left')).toBe('  "a #1 row", 8 reps');
-    expect(withoutComment('  "say \\"#\\"" # x')).toBe('  "say \\"#\\""');
+    expect(withoutComment('main: 40/20 # as on Thursday').trimEnd()).toBe('main: 40/20');
+    expect(withoutComment('  "a #1 row", 8 reps # left').trimEnd()).toBe('  "a #1 row", 8 reps');
+    expect(withoutComment('  "say \\"#\\"" # x').trimEnd()).toBe('  "say \\"#\\""');
   });
 
   it('stay when the class is written anew into the text', () => {

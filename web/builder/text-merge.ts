@@ -1,22 +1,15 @@
 import { diffArrays } from 'diff';
+import { withoutComment } from '../../core/shorthand/index.ts';
 
-/** A line of shorthand without its comment and the space at its end; a `#` inside quotes begins none. */
-export function withoutComment(line: string): string {
-  let isQuoted = false;
-  for (let i = 0; i < line.length; i++) {
-    if (line[i] === '\\' && isQuoted) i++;
-    else if (line[i] === '"') isQuoted = !isQuoted;
-    else if (line[i] === '#' && !isQuoted) return line.slice(0, i).trimEnd();
-  }
-  return line.trimEnd();
-}
+/** What a line says, whatever its comment and the space at its end. */
+const saidOf = (line: string) => withoutComment(line).trimEnd();
 
 /**
  * A class written anew into a text that its instructor wrote: lines that say the same stay as they are, with their comments,
  * and lines of comment alone stay where they stand.
  */
 export function writtenInto(text: string, written: string): string {
-  const comparator = (a: string, b: string) => withoutComment(a) === withoutComment(b);
+  const comparator = (a: string, b: string) => saidOf(a) === saidOf(b);
   const parts = diffArrays(text.split('\n'), written.split('\n'), { comparator });
   const lines: string[] = [];
   let at = 0;
