@@ -97,7 +97,7 @@ describe('a run in a bad hall', () => {
       vi.stubGlobal('window', Object.assign(new EventTarget(), { location: { pathname: '/desk' } }));
       vi.stubGlobal('fetch', badNetwork(random, faults));
       vi.resetModules();
-      let desk = { ...(await import('../web/desk/outbox.ts')), ...(await import('../web/desk/run-storage.ts')) };
+      let desk = { ...(await import('../web/session/outbox.ts')), ...(await import('../web/session/run-storage.ts')) };
       const plan = mixedClass(`chaos-${seed}`);
       const id = desk.beginRun(plan);
       const done: RunEvent[] = [];
@@ -115,7 +115,7 @@ describe('a run in a bad hall', () => {
           // The browser is killed and opened again: what it knew is what its storage holds.
           await Promise.all(sends);
           vi.resetModules();
-          desk = { ...(await import('../web/desk/outbox.ts')), ...(await import('../web/desk/run-storage.ts')) };
+          desk = { ...(await import('../web/session/outbox.ts')), ...(await import('../web/session/run-storage.ts')) };
         }
         atMs += Math.floor(random() * 90_000);
       }

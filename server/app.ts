@@ -20,7 +20,7 @@ import type { DiskSpace } from './db/disk.ts';
 import { RunHub } from './live/hub.ts';
 import { KnownRuns } from './live/known-runs.ts';
 import { OpenStreams } from './live/streams.ts';
-import { ROOT } from './root.ts';
+import { ROOT } from './shared/root.ts';
 import type { SpeechEngine } from './speech/engine.ts';
 
 export interface AppOptions {

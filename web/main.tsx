@@ -1,12 +1,12 @@
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Link, RouterProvider } from 'react-router';
-import { keepOffline } from './app/offline.ts';
 import { Shell } from './app/shell.tsx';
 import { applyTheme } from './app/theme.ts';
+import { keepOffline } from './device/offline.ts';
 import './app/theme.css';
-import { claimWindow } from './builder/drafts.ts';
-import { flushLeftovers } from './desk/outbox.ts';
-import { restoreRuns } from './desk/run-storage.ts';
+import { claimWindow } from './editing/drafts.ts';
+import { flushLeftovers } from './session/outbox.ts';
+import { restoreRuns } from './session/run-storage.ts';
 
 applyTheme();
 claimWindow();

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { USUAL_THRESHOLDS } from '../norms/index.ts';
 import { applySteps, newBlock, type Plan } from '../plan/index.ts';
 import { block, circuit, format, planOf, s } from '../test/build.ts';
 import { on, TEST_LIBRARY } from '../test/moves.ts';
 import { totals } from '../timeline/index.ts';
-import { CHECKS, checkPlan, type Fix, isAccepted, USUAL_THRESHOLDS, withAccepted } from './index.ts';
+import { CHECKS, checkPlan, type Fix, isAccepted, withAccepted } from './index.ts';
 
 const kitRoom = [
   { name: 'kettlebell', count: 6, sharedBy: 1, standIn: 'a can' },

@@ -1,5 +1,6 @@
 import { stintsOf } from '../balance/index.ts';
 import { type KitItem, type Library, resolvePlan } from '../moves/index.ts';
+import { type Thresholds, USUAL_THRESHOLDS } from '../norms/index.ts';
 import { clipText, type Plan, stepsBetween } from '../plan/index.ts';
 import { compile, totals } from '../timeline/index.ts';
 import { audience } from './audience.ts';
@@ -17,18 +18,9 @@ import { restShort } from './rest-short.ts';
 import { roomPlan } from './room-plan.ts';
 import { sameArea } from './same-area.ts';
 import { slot } from './slot.ts';
-import { type Thresholds, USUAL_THRESHOLDS } from './thresholds.ts';
 import type { Check, Finding } from './types.ts';
 import { water } from './water.ts';
 
-export { type NeededRest, neededRest, positionChangeS } from './needed-rest.ts';
-export {
-  THRESHOLDS,
-  type ThresholdName,
-  type Thresholds,
-  ThresholdsSchema,
-  USUAL_THRESHOLDS,
-} from './thresholds.ts';
 export type { Finding, Fix, Place, Weight } from './types.ts';
 
 /** Every check; a new one is a file and a line here. */

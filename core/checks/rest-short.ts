@@ -1,7 +1,7 @@
+import { type NeededRest, neededRest } from '../norms/index.ts';
 import { type Block, moduleOf, type Plan, sheetSetting, updateBlock, withSetting } from '../plan/index.ts';
 import { WALK_MPS, walkTable } from '../stations/index.ts';
 import { compile, isWork } from '../timeline/index.ts';
-import { type NeededRest, neededRest } from './needed-rest.ts';
 import { type Transition, transitionsOf } from './transitions.ts';
 import type { Check, CheckContext, Raised } from './types.ts';
 

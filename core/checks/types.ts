@@ -1,8 +1,8 @@
 import type { Stint } from '../balance/index.ts';
 import type { KitItem, Library } from '../moves/index.ts';
+import type { Thresholds } from '../norms/index.ts';
 import type { Plan, Step } from '../plan/index.ts';
 import type { PlanTotals, Timeline } from '../timeline/index.ts';
-import type { Thresholds } from './thresholds.ts';
 
 /** What a check looks at. */
 export interface CheckContext {

@@ -1,7 +1,6 @@
 import { stintsOf, workedParts } from '../balance/index.ts';
-import { neededRest } from '../checks/needed-rest.ts';
-import { USUAL_THRESHOLDS } from '../checks/thresholds.ts';
 import type { Library, Move, Part, Position, Use } from '../moves/index.ts';
+import { neededRest, USUAL_THRESHOLDS } from '../norms/index.ts';
 import {
   type Block,
   defaultFormat,

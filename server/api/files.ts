@@ -10,7 +10,7 @@ import type { Database, Queryable } from '../db/database.ts';
 import { knownNames, listMoves, saveMoves } from '../db/moves.ts';
 import { readCursor } from '../db/page.ts';
 import { findDocument, findPlan, listPlans, savePlanIn } from '../db/plans.ts';
-import { ROOT } from '../root.ts';
+import { ROOT } from '../shared/root.ts';
 import { fileName } from './file-name.ts';
 import { bodyOf, notFound, sendProblem } from './problem.ts';
 

@@ -1,4 +1,4 @@
-import { Turns } from '../turns.ts';
+import { Turns } from '../shared/turns.ts';
 
 /** Tries that cost nothing; from then on each wrong one doubles the wait, up to a minute. */
 const FREE_TRIES = 3;

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import * as v from 'valibot';
-import { ThresholdsSchema } from '../../core/checks/index.ts';
 import { KitItemSchema, keyOf, MoveSchema } from '../../core/moves/index.ts';
+import { ThresholdsSchema } from '../../core/norms/index.ts';
 import type { Database } from '../db/database.ts';
 import { listKit, saveKit } from '../db/kit.ts';
 import { listMoves, movesLately, saveMoves, setHidden } from '../db/moves.ts';

@@ -6,9 +6,9 @@ import type { Plan } from '../../core/plan/index.ts';
 import type { Database } from '../db/database.ts';
 import { listMoves } from '../db/moves.ts';
 import { findPlan } from '../db/plans.ts';
+import { Turns } from '../shared/turns.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
 import { makeTrack } from '../speech/track.ts';
-import { Turns } from '../turns.ts';
 import { fileName } from './file-name.ts';
 import { notFound, sendProblem } from './problem.ts';
 

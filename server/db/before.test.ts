@@ -7,7 +7,7 @@ import type { Plan } from '../../core/plan/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { createApp } from '../app.ts';
 import { TABLES } from '../backup/tables.ts';
-import { ROOT } from '../root.ts';
+import { ROOT } from '../shared/root.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
 import type { Database } from './database.ts';
 import { migrate } from './migrate.ts';

@@ -1,6 +1,6 @@
 import { readdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
-import { ROOT } from '../root.ts';
+import { ROOT } from '../shared/root.ts';
 import type { Database, Queryable } from './database.ts';
 
 const FOLDER = path.join(ROOT, 'server/db/migrations');

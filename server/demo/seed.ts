@@ -9,7 +9,7 @@ import type { Database } from '../db/database.ts';
 import { saveKit } from '../db/kit.ts';
 import { savePlan } from '../db/plans.ts';
 import { appendEvents, createRun } from '../db/runs.ts';
-import { ROOT } from '../root.ts';
+import { ROOT } from '../shared/root.ts';
 
 const FOLDER = path.join(ROOT, 'server/demo');
 const RunsSchema = v.array(v.strictObject({ id: v.string(), planId: v.string(), events: v.array(RunEventSchema) }));

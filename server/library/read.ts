@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import Papa from 'papaparse';
 import { guessColumns, type Library, libraryOf, type Move, readMoveRows } from '../../core/moves/index.ts';
-import { ROOT } from '../root.ts';
+import { ROOT } from '../shared/root.ts';
 
 /** The moves that ship with the application, read like any CSV file of moves; a fault in them throws. */
 export function readShippedMoves(): Move[] {

@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { ROOT } from '../root.ts';
+import { ROOT } from '../shared/root.ts';
 import type { SpeakAnswer, SpeakRequest } from './voice-worker.ts';
 
 /** Turns words into a WAV; one request at a time. */

@@ -5,7 +5,7 @@ import { type Plan, voiceOf } from '../../core/plan/index.ts';
 import { runIntervals } from '../../core/run/index.ts';
 import { readWav, resample } from '../../core/sound/index.ts';
 import type { Queryable } from '../db/database.ts';
-import { ROOT } from '../root.ts';
+import { ROOT } from '../shared/root.ts';
 import { spokenClip } from './clips.ts';
 import type { SpeechEngine } from './engine.ts';
 import { type Spoken, TRACK_RATE, type TrackAnswer, type TrackRequest } from './track-thread.ts';

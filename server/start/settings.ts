@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { isLoopback } from '../api/border.ts';
-import { ROOT } from '../root.ts';
+import { ROOT } from '../shared/root.ts';
 
 /** How the server is set up, by its environment. */
 export interface Settings {

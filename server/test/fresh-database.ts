@@ -5,7 +5,7 @@ import path from 'node:path';
 import type { Database } from '../db/database.ts';
 import { openEmbedded } from '../db/embedded.ts';
 import { openPostgres } from '../db/postgres.ts';
-import { ROOT } from '../root.ts';
+import { ROOT } from '../shared/root.ts';
 import { once } from './postgres-server.ts';
 
 const INSTALLED = path.join(ROOT, 'node_modules/@electric-sql/pglite/package.json');

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { Button } from '../ui/button.tsx';
-import { ownPlace } from './own-place.ts';
+import { ownPlace } from '../device/index.ts';
+import { Button } from '../ui/index.ts';
 import { Wordmark } from './wordmark.tsx';
 
 /** Where the instructor's passphrase is asked when the server listens on the network. */

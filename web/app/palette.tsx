@@ -1,8 +1,8 @@
 import { Command } from 'cmdk';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { Dialog } from '../ui/dialog.tsx';
-import { api, type StoredPlan } from './api.ts';
+import { api, type StoredPlan } from '../data/index.ts';
+import { Dialog } from '../ui/index.ts';
 import { setTheme } from './theme.ts';
 
 const SHORTCUTS: [string, string][] = [

@@ -2,11 +2,11 @@ import { Moon, Sun } from 'lucide-react';
 import { useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { Toaster } from 'sonner';
-import { Button, IconButton } from '../ui/button.tsx';
-import { takeNewVersion, useNewVersion } from './offline.ts';
+import { useTrouble } from '../data/index.ts';
+import { takeNewVersion, useNewVersion } from '../device/index.ts';
+import { Button, IconButton } from '../ui/index.ts';
 import { Palette } from './palette.tsx';
 import { setTheme } from './theme.ts';
-import { useTrouble } from './trouble.ts';
 import { Wordmark } from './wordmark.tsx';
 
 const link = ({ isActive }: { isActive: boolean }) =>

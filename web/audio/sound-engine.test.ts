@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { SteadyClock } from '../live/steady-clock.ts';
+import { SteadyClock } from '../live/index.ts';
 
 /** An audio clock set by hand, and a record of what was started and stopped. */
 class FakeNode {

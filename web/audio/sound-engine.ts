@@ -1,6 +1,7 @@
 import type { Tone } from '../../core/cues/index.ts';
 import { DRUM_NAMES, DUCK, limit, renderDrum, renderTone } from '../../core/sound/index.ts';
-import { SteadyClock } from '../live/steady-clock.ts';
+import { SteadyClock } from '../live/index.ts';
+import { startTicker } from '../workers/index.ts';
 
 /** A sound wanted at a moment, ms since 1970 on the engine's own clock. */
 export interface TimedSound {
@@ -52,7 +53,7 @@ export class SoundEngine {
   private scheduled: Scheduled[] = [];
   private source: SoundSource = () => [];
   private plannedUntilMs = 0;
-  private ticker: Worker | null = null;
+  private stopTicker: () => void = () => {};
   private volumes = readVolumes();
   private onChange: () => void = () => {};
   /** No sound at all: the screen flashes and the device shakes instead. */
@@ -134,8 +135,7 @@ export class SoundEngine {
     this.context = context;
     for (const [key, clip] of this.waiting) this.keep(key, clip.samples, clip.sampleRate);
     this.anchor();
-    this.ticker = new Worker(new URL('../workers/ticker.ts', import.meta.url), { type: 'module' });
-    this.ticker.onmessage = () => this.tick();
+    this.stopTicker = startTicker(() => this.tick());
   }
 
   private readonly waiting = new Map<string, { samples: Float32Array<ArrayBuffer>; sampleRate: number }>();
@@ -235,8 +235,7 @@ export class SoundEngine {
   }
 
   async close(): Promise<void> {
-    this.ticker?.terminate();
-    this.ticker = null;
+    this.stopTicker();
     await this.context?.close();
     this.context = null;
   }

@@ -3,42 +3,42 @@ import { useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import {
-  addBlock,
   type Block,
   defaultFormat,
   duplicateBlock,
   formatClock,
   formatDuration,
   moduleOf,
-  moveBlock,
   newBlock,
   type Plan,
-  removeBlock,
-  updateBlock,
 } from '../../core/plan/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
-import { useLibrary } from '../app/library-store.ts';
-import { Button } from '../ui/button.tsx';
-import { ClassStrip } from '../ui/class-strip.tsx';
-import { AddBlock } from './add-block.tsx';
-import { useAutosave } from './autosave.ts';
-import { BalancePanel } from './balance-panel.tsx';
-import { type BlockActions, BlockSection } from './block-section.tsx';
-import { ChecksPanel } from './checks-panel.tsx';
-import { pastedFrom } from './clipboard-memory.ts';
-import { CuesPanel } from './cues-panel.tsx';
-import { EndsPanel } from './ends-panel.tsx';
-import { type BlockMarks, openFindings, useMarks } from './marks.ts';
-import { OrderPanel } from './order-panel.tsx';
-import { PlanHead } from './plan-head.tsx';
-import { ConflictBar } from './save-note.tsx';
+import { useLibrary } from '../data/index.ts';
+import { ClassStrip } from '../drawings/index.ts';
+import {
+  ConflictBar,
+  edit,
+  pastedFrom,
+  undo,
+  useAutosave,
+  useBuilder,
+  useOpenedPlan,
+  useUndoKeys,
+} from '../editing/index.ts';
+import { BalancePanel, ChecksPanel, CuesPanel, EndsPanel, OrderPanel, SwapPanel, useChecks } from '../panels/index.ts';
+import {
+  AddBlock,
+  type BlockMarks,
+  BlockSection,
+  type Openers,
+  openFindings,
+  PlanHead,
+  useMarks,
+} from '../sheet/index.ts';
+import { TextView } from '../text/index.ts';
+import { Button } from '../ui/index.ts';
 import { PANELS, type PanelName, SidePanel } from './side-panel.tsx';
-import { type Edit, undo, useBuilder, useUndoKeys } from './store.ts';
 import { Sums } from './sums.tsx';
-import { SwapPanel } from './swap-panel.tsx';
-import { TextView } from './text-view.tsx';
-import { useChecks } from './use-checks.ts';
-import { useOpenedPlan } from './use-opened-plan.ts';
 
 export function BuilderScreen() {
   const { plan, failed } = useOpenedPlan(true);
@@ -88,7 +88,6 @@ function Builder({ plan }: { plan: Plan }) {
   const moves = useLibrary((s) => s.library.moves);
   const findings = useChecks(plan);
   const marks = useMarks(plan, findings);
-  const edit = useBuilder((s) => s.edit);
   const save = useBuilder((s) => s.save);
   const [params, setParams] = useSearchParams();
   const panel = PANELS.find((p) => p === params.get('panel')) ?? null;
@@ -99,9 +98,8 @@ function Builder({ plan }: { plan: Plan }) {
       else p.set('panel', name);
       return p;
     });
-  const actions = useMemo<BlockActions>(
+  const open = useMemo<Openers>(
     () => ({
-      ...ACTIONS,
       swap: (stationId) => {
         setSwapping(stationId);
         setParams((p) => {
@@ -117,14 +115,14 @@ function Builder({ plan }: { plan: Plan }) {
     }),
     [setParams],
   );
-  usePaste(edit);
+  usePaste();
   const timeline = useMemo(() => compile(plan), [plan]);
   const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
   const at = (ms: number) =>
     sums.startClockMs === null ? `at ${formatDuration(ms)}` : `at ${formatClock(sums.startClockMs + ms)}`;
   return (
     <main className="flex min-h-0 flex-1 flex-col">
-      <PlanHead plan={plan} edit={edit} />
+      <PlanHead plan={plan} />
       {save.kind === 'conflict' && <ConflictBar plan={plan} save={save} />}
       {params.get('view') === 'text' ? (
         <TextView plan={plan} moves={moves} />
@@ -143,19 +141,19 @@ function Builder({ plan }: { plan: Plan }) {
                 level={plan.level}
                 marks={marks.get(block.id) ?? NO_MARKS}
                 isLast={k === plan.blocks.length - 1}
-                actions={actions}
+                open={open}
               />
             ))}
-            <AddBlock edit={edit} />
+            <AddBlock />
           </div>
           {panel && (
             <SidePanel name={panel} onClose={() => openPanel(null)}>
-              {panel === 'checks' && <ChecksPanel plan={plan} edit={edit} findings={findings} />}
-              {panel === 'order' && <OrderPanel plan={plan} edit={edit} />}
-              {panel === 'swap' && <SwapPanel plan={plan} edit={edit} stationId={swapping} onStation={setSwapping} />}
-              {panel === 'ends' && <EndsPanel plan={plan} edit={edit} />}
+              {panel === 'checks' && <ChecksPanel plan={plan} findings={findings} />}
+              {panel === 'order' && <OrderPanel plan={plan} />}
+              {panel === 'swap' && <SwapPanel plan={plan} stationId={swapping} onStation={setSwapping} />}
+              {panel === 'ends' && <EndsPanel plan={plan} />}
               {panel === 'balance' && <BalancePanel plan={plan} />}
-              {panel === 'cues' && <CuesPanel plan={plan} edit={edit} />}
+              {panel === 'cues' && <CuesPanel plan={plan} />}
             </SidePanel>
           )}
         </div>
@@ -180,33 +178,8 @@ function Builder({ plan }: { plan: Plan }) {
   );
 }
 
-const editPlan = (change: (plan: Plan) => Plan) => useBuilder.getState().edit(change);
-const indexOf = (plan: Plan, id: string) => plan.blocks.findIndex((b) => b.id === id);
-
-const ACTIONS: Omit<BlockActions, 'swap' | 'explain'> = {
-  edit: (id, change) => editPlan((p) => updateBlock(p, id, change)),
-  move: (id, by) => editPlan((p) => moveBlock(p, id, Math.max(0, indexOf(p, id) + by))),
-  duplicate: (id) =>
-    editPlan((p) => {
-      const k = indexOf(p, id);
-      const block = p.blocks[k];
-      return block
-        ? addBlock(
-            p,
-            duplicateBlock(block, () => nanoid(10)),
-            k + 1,
-          )
-        : p;
-    }),
-  remove: (id) => {
-    const title = useBuilder.getState().plan?.blocks.find((b) => b.id === id)?.title ?? 'Block';
-    editPlan((p) => removeBlock(p, id));
-    toast(`${title} removed.`, { action: { label: 'Undo', onClick: undo } });
-  },
-};
-
 /** Blocks and stations pasted anywhere but in a field: blocks are added at the end, stations to the last block. */
-function usePaste(edit: Edit): void {
+function usePaste(): void {
   useEffect(() => {
     const onPaste = (e: globalThis.ClipboardEvent) => {
       const inField =
@@ -238,5 +211,5 @@ function usePaste(edit: Edit): void {
     };
     window.addEventListener('paste', onPaste);
     return () => window.removeEventListener('paste', onPaste);
-  }, [edit]);
+  }, []);
 }

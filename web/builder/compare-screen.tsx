@@ -4,11 +4,10 @@ import { toast } from 'sonner';
 import { comparePlans } from '../../core/compare/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { compile, isBreak, isWork, totals } from '../../core/timeline/index.ts';
-import { api, type StoredPlan, type StoredVersion } from '../app/api.ts';
-import { useLoaded } from '../app/use-loaded.ts';
-import { Button } from '../ui/button.tsx';
-import { ClassPicker } from '../ui/class-picker.tsx';
-import { WhenLoaded } from '../ui/when-loaded.tsx';
+import { api, type StoredPlan, type StoredVersion, useLoaded } from '../data/index.ts';
+import { ClassPicker, WhenLoaded } from '../lists/index.ts';
+import { Button } from '../ui/index.ts';
+
 import { EarlierTexts } from './earlier-texts.tsx';
 
 /** A class beside an earlier text of itself or another class: strips on one axis, the differences in words, restore. */

@@ -3,10 +3,9 @@ import { Tag } from 'lucide-react';
 import { useCallback, useState } from 'react';
 import { toast } from 'sonner';
 import { formatDuration } from '../../core/plan/index.ts';
-import { api, type StoredVersion } from '../app/api.ts';
-import { usePages } from '../app/use-pages.ts';
-import { Button, IconButton } from '../ui/button.tsx';
-import { Choice } from '../ui/choice.tsx';
+import { api, type StoredVersion, usePages } from '../data/index.ts';
+
+import { Button, Choice, IconButton } from '../ui/index.ts';
 
 interface Props {
   id: string;

@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { IconButton } from '../ui/button.tsx';
+import { IconButton } from '../ui/index.ts';
 
 export const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'cues'] as const;
 export type PanelName = (typeof PANELS)[number];

@@ -6,16 +6,12 @@ import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { clipBefore, duplicatePlan, formatDuration, type Plan } from '../../core/plan/index.ts';
 import { totals } from '../../core/timeline/index.ts';
-import { ApiError, api, type StoredPlan } from '../app/api.ts';
-import { useLibrary } from '../app/library-store.ts';
-import { usePages } from '../app/use-pages.ts';
-import { beginRun } from '../desk/run-storage.ts';
-import { Button, IconButton } from '../ui/button.tsx';
-import { FaultList } from '../ui/fault-list.tsx';
-import { LongList } from '../ui/long-list.tsx';
-import { MiniSheet } from '../ui/mini-sheet.tsx';
-import { SearchField } from '../ui/search-field.tsx';
-import { planFormats } from '../ui/words.ts';
+import { ApiError, api, type StoredPlan, useLibrary, usePages } from '../data/index.ts';
+import { MiniSheet } from '../drawings/index.ts';
+import { FaultList, LongList } from '../lists/index.ts';
+import { beginRun } from '../session/index.ts';
+import { Button, IconButton, planFormats, SearchField } from '../ui/index.ts';
+
 import { ImportDialog } from './import-dialog.tsx';
 import { NewClassDialog } from './new-class-dialog.tsx';
 

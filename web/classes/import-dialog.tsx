@@ -1,8 +1,8 @@
 import { useRef, useState } from 'react';
 import type { PlanFile } from '../../core/exchange/index.ts';
-import { ApiError, api } from '../app/api.ts';
-import { Button } from '../ui/button.tsx';
-import { Dialog } from '../ui/dialog.tsx';
+import { ApiError, api } from '../data/index.ts';
+import { Button, Dialog } from '../ui/index.ts';
+
 import { readFile, sendClasses } from './import-classes.ts';
 
 interface Props {

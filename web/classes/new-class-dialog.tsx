@@ -15,11 +15,9 @@ import {
   type Plan,
   starterPlan,
 } from '../../core/plan/index.ts';
-import { Button } from '../ui/button.tsx';
-import { ClassPicker } from '../ui/class-picker.tsx';
-import { Dialog } from '../ui/dialog.tsx';
-import { MiniSheet } from '../ui/mini-sheet.tsx';
-import { NumberField } from '../ui/number-field.tsx';
+import { MiniSheet } from '../drawings/index.ts';
+import { ClassPicker } from '../lists/index.ts';
+import { Button, Dialog, NumberField } from '../ui/index.ts';
 
 interface Props {
   onMake: (plan: Plan, asText?: boolean) => void;

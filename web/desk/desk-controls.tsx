@@ -16,10 +16,10 @@ import {
 import type { RunCommand, RunState, RunView } from '../../core/run/index.ts';
 import { currentBlock, lastUndoable } from '../../core/run/index.ts';
 import { roundsOf } from '../../core/timeline/index.ts';
+import { command, undoLast, useDesk } from '../session/index.ts';
+import { Target } from '../stage/index.ts';
 import { back, mainCommand, onward } from './commands.ts';
-import type { SheetName } from './desk-screen.tsx';
-import { command, undoLast, useDesk } from './run-store.ts';
-import { Target } from './target.tsx';
+import type { SheetName } from './sheet-name.ts';
 
 interface Props {
   state: RunState;

@@ -1,6 +1,6 @@
 import { Volume2 } from 'lucide-react';
-import { giveSound, keepSound, takeOver, useDesk } from './run-store.ts';
-import { Target } from './target.tsx';
+import { giveSound, keepSound, takeOver, useDesk } from '../session/index.ts';
+import { Target } from '../stage/index.ts';
 
 /** What a desk shows in place of its controls while another leads. */
 export function FollowingFooter() {

@@ -2,24 +2,22 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { advance, placeInComplex, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
-import { useLibrary } from '../app/library-store.ts';
-import { useRunLock } from '../app/offline.ts';
-import { fieldStyle, phaseOf } from '../ui/field.ts';
-import { useFrames } from '../ui/use-frames.ts';
+import { useLibrary } from '../data/index.ts';
+import { useRunLock, useWakeLock } from '../device/index.ts';
+import { closeRun, command, openRun, sound, takeOver, undoLast, useDesk } from '../session/index.ts';
+import { CueRuler, fieldStyle, phaseOf, Stage } from '../stage/index.ts';
+import { useFrames } from '../ui/index.ts';
 import { KEYS } from './commands.ts';
-import { CueRuler } from './cue-ruler.tsx';
 import { DeskControls } from './desk-controls.tsx';
 import { AskedForSound, FollowingFooter } from './desk-lead.tsx';
-import { Stage } from './desk-stage.tsx';
 import { TopLine } from './desk-top.tsx';
 import { FinishSheet, LateNote } from './finish-sheet.tsx';
 import { MoreSheet, NoteSheet, SwapSheet } from './more-sheet.tsx';
 import { PeopleSheet } from './people-sheet.tsx';
 import { RepsSheet } from './reps-sheet.tsx';
-import { closeRun, command, openRun, sound, takeOver, undoLast, useDesk } from './run-store.ts';
 import { ShareSheet } from './share-sheet.tsx';
+import type { SheetName } from './sheet-name.ts';
 import { slotEndMs } from './slot-end.ts';
-import { useWakeLock } from './use-wake-lock.ts';
 
 /** Leading a class: one run, the whole window, no aim needed. */
 export function DeskScreen() {
@@ -35,7 +33,6 @@ export function DeskScreen() {
   return <Desk runId={runId} plan={folded.plan} folded={folded} />;
 }
 
-export type SheetName = 'more' | 'reps' | 'finish' | 'swap' | 'note' | 'share' | 'people';
 const SHEET_KEYS: Record<string, SheetName> = {
   c: 'reps',
   f: 'finish',

@@ -2,10 +2,10 @@ import { type ReactNode, useMemo } from 'react';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import type { RunState, RunView } from '../../core/run/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
-import { useTrouble } from '../app/trouble.ts';
-import { ClassStrip } from '../ui/class-strip.tsx';
-import { timeOfDay } from '../ui/words.ts';
-import { sound, useDesk } from './run-store.ts';
+import { useTrouble } from '../data/index.ts';
+import { ClassStrip } from '../drawings/index.ts';
+import { sound, useDesk } from '../session/index.ts';
+import { timeOfDay } from '../ui/index.ts';
 import { slotEndMs } from './slot-end.ts';
 
 /** Title, end against the slot, how sound and saving stand, and the place in the class. */

@@ -1,16 +1,16 @@
 import { useState } from 'react';
-import { neededRest, USUAL_THRESHOLDS } from '../../core/checks/index.ts';
 import type { Library } from '../../core/moves/index.ts';
 import { moveOf } from '../../core/moves/index.ts';
+import { neededRest, USUAL_THRESHOLDS } from '../../core/norms/index.ts';
 import { formatChange, formatDuration, parseClock } from '../../core/plan/index.ts';
 import { type Floors, finishBy, type RunState, USUAL_FLOORS } from '../../core/run/index.ts';
 import { isWork, stationAt } from '../../core/timeline/index.ts';
-import { useLibrary } from '../app/library-store.ts';
-import { timeOfDayExact } from '../ui/words.ts';
+import { useLibrary } from '../data/index.ts';
+import { command } from '../session/index.ts';
+import { Target } from '../stage/index.ts';
+import { timeOfDayExact } from '../ui/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
-import { command } from './run-store.ts';
 import { slotEndMs } from './slot-end.ts';
-import { Target } from './target.tsx';
 
 /** Floors that know the moves: a rest is never trimmed below what its change needs. */
 function floorsFor(library: Library): Floors {

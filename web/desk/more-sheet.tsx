@@ -4,13 +4,12 @@ import { alternativesTo, detailsOf, moveOf } from '../../core/moves/index.ts';
 import { clipText, type Station } from '../../core/plan/index.ts';
 import { currentBlock, type RunState, setNow } from '../../core/run/index.ts';
 import { isWork, oddRounds, roundsOf, stationAt, withRounds } from '../../core/timeline/index.ts';
-import { useLibrary } from '../app/library-store.ts';
-import { BUSES, type Bus } from '../audio/sound-engine.ts';
-import { clipKey } from '../audio/voice.ts';
-import type { SheetName } from './desk-screen.tsx';
+import { BUSES, type Bus, clipKey } from '../audio/index.ts';
+import { useLibrary } from '../data/index.ts';
+import { command, giveSound, sound, useDesk } from '../session/index.ts';
+import { Target } from '../stage/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
-import { command, giveSound, sound, useDesk } from './run-store.ts';
-import { Target } from './target.tsx';
+import type { SheetName } from './sheet-name.ts';
 
 interface Props {
   state: RunState;

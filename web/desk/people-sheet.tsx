@@ -1,7 +1,7 @@
 import type { RunState, RunView } from '../../core/run/index.ts';
 import { groupsFor } from '../../core/stations/index.ts';
+import { command } from '../session/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
-import { command } from './run-store.ts';
 
 /** The most people that are offered as a tap. */
 const MOST = 40;

@@ -3,9 +3,9 @@ import { useEffect, useState } from 'react';
 import type { Station } from '../../core/plan/index.ts';
 import { type RunState, recordsOf, setNow } from '../../core/run/index.ts';
 import { stationAt } from '../../core/timeline/index.ts';
+import { command, useDesk } from '../session/index.ts';
+import { Target } from '../stage/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
-import { command, useDesk } from './run-store.ts';
-import { Target } from './target.tsx';
 
 /** The set a count is for: the work under way, or the last one in a gap. */
 interface CountedSet {

@@ -2,8 +2,7 @@ import { nanoid } from 'nanoid';
 import { create } from 'zustand';
 import type { Plan } from '../../core/plan/index.ts';
 import { type RunCommand, type RunEvent, RunLog, type RunState } from '../../core/run/index.ts';
-import { askClock, ClockEstimate } from '../live/clock.ts';
-import { openRunStream, type StreamKind, type StreamState } from '../live/run-stream.ts';
+import { askClock, ClockEstimate, openRunStream, type StreamKind, type StreamState } from '../live/index.ts';
 
 interface FollowState {
   state: 'opening' | StreamState;

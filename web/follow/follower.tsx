@@ -2,8 +2,8 @@ import { type ReactNode, useEffect } from 'react';
 import { useParams } from 'react-router';
 import type { Plan } from '../../core/plan/index.ts';
 import { advance, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
-import { useRunLock } from '../app/offline.ts';
-import { useFrames } from '../ui/use-frames.ts';
+import { useRunLock } from '../device/index.ts';
+import { useFrames } from '../ui/index.ts';
 import { deskNow, follow, useFollow } from './follow-store.ts';
 
 export interface Followed {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Target } from '../desk/target.tsx';
+import { Target } from '../stage/index.ts';
 
 /** Where a code is typed when it was not scanned. */
 export function JoinScreen() {

@@ -1,5 +1,5 @@
 import type { RunView } from '../../core/run/index.ts';
-import { countdown } from '../ui/words.ts';
+import { countdown } from '../ui/index.ts';
 
 /** The time left of an interval in big digits; a dash where it waits for a tap. */
 export function Remaining({ view, className }: { view: RunView; className: string }) {

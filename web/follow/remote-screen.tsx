@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { RunCommand } from '../../core/run/index.ts';
 import { stationAt } from '../../core/timeline/index.ts';
-import { Target } from '../desk/target.tsx';
+import { Target } from '../stage/index.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
 import { Phone, relevant } from './phone.tsx';

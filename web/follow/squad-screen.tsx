@@ -3,7 +3,7 @@ import { Link, useParams } from 'react-router';
 import type { Plan } from '../../core/plan/index.ts';
 import { whereAll } from '../../core/stations/index.ts';
 import { type Interval, isWork, stationAt } from '../../core/timeline/index.ts';
-import { Target } from '../desk/target.tsx';
+import { Target } from '../stage/index.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
 

@@ -2,9 +2,8 @@ import { nanoid } from 'nanoid';
 import { useEffect, useRef, useState } from 'react';
 import { planCues, wordsOf } from '../../core/cues/index.ts';
 import { runIntervals } from '../../core/run/index.ts';
-import { runSounds } from '../audio/run-sounds.ts';
-import { SoundEngine } from '../audio/sound-engine.ts';
-import { fetchVoiceByCode, measured, NO_VOICE, type VoiceState } from '../audio/voice.ts';
+import { fetchVoiceByCode, measured, NO_VOICE, runSounds, SoundEngine, type VoiceState } from '../audio/index.ts';
+
 import { askDesk, deskNow, useFollow } from './follow-store.ts';
 
 const SCREEN_KEY = 'odd-round.screen';

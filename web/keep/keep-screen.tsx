@@ -1,11 +1,9 @@
 import { formatDistanceToNow } from 'date-fns';
 import { Download, HardDriveDownload, RotateCcw, ShieldCheck, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { type Keeping, keepApi } from '../app/api.ts';
-import { useLoaded } from '../app/use-loaded.ts';
-import { Button } from '../ui/button.tsx';
-import { Dialog } from '../ui/dialog.tsx';
-import { WhenLoaded } from '../ui/when-loaded.tsx';
+import { type Keeping, keepApi, useLoaded } from '../data/index.ts';
+import { WhenLoaded } from '../lists/index.ts';
+import { Button, Dialog } from '../ui/index.ts';
 import { SignedInList } from './signed-in-list.tsx';
 import { backupWords, sizeWords, sumWords } from './words.ts';
 

@@ -1,9 +1,8 @@
 import { formatDistanceToNow } from 'date-fns';
 import { LogOut } from 'lucide-react';
-import { keepApi, type SignedIn } from '../app/api.ts';
-import { useLoaded } from '../app/use-loaded.ts';
-import { Button } from '../ui/button.tsx';
-import { WhenLoaded } from '../ui/when-loaded.tsx';
+import { keepApi, type SignedIn, useLoaded } from '../data/index.ts';
+import { WhenLoaded } from '../lists/index.ts';
+import { Button } from '../ui/index.ts';
 import { browserWords } from './words.ts';
 
 const whoIsIn = async (): Promise<SignedIn[] | null> =>

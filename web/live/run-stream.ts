@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import type { Plan } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
-import { planFrom } from '../app/plan-from.ts';
+import { planFrom } from '../data/index.ts';
 
 export type StreamKind = 'watch' | 'squad' | 'remote' | 'desk';
 export type StreamState = 'open' | 'broken' | 'refused';

@@ -3,13 +3,11 @@ import { useCallback, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { formatChange, formatDuration } from '../../core/plan/index.ts';
 import { foldRun, summarise } from '../../core/run/index.ts';
-import { api, type StoredRun } from '../app/api.ts';
-import { usePages } from '../app/use-pages.ts';
-import { Button } from '../ui/button.tsx';
-import { FaultList } from '../ui/fault-list.tsx';
-import { LongList } from '../ui/long-list.tsx';
-import { MiniSheet } from '../ui/mini-sheet.tsx';
-import { SearchField } from '../ui/search-field.tsx';
+import { api, type StoredRun, usePages } from '../data/index.ts';
+import { MiniSheet } from '../drawings/index.ts';
+import { FaultList, LongList } from '../lists/index.ts';
+import { Button, SearchField } from '../ui/index.ts';
+
 import { countDeviations } from './deviations.ts';
 
 /** What was really done: every run, the latest first. */

@@ -1,7 +1,7 @@
 import { formatDuration } from '../../core/plan/index.ts';
 import { isCountInOfRun, type RunState, type Segment } from '../../core/run/index.ts';
 import { compile, type IntervalKind, isBreak } from '../../core/timeline/index.ts';
-import type { StoredRun } from '../app/api.ts';
+import type { StoredRun } from '../data/index.ts';
 
 interface Bar {
   key: string;

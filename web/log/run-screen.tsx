@@ -3,10 +3,10 @@ import { useCallback, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { formatChange, formatDuration, type Plan } from '../../core/plan/index.ts';
 import { type RunState, recordsOf, stateAt, summarise } from '../../core/run/index.ts';
-import { api, type StoredRun } from '../app/api.ts';
-import { useLoaded } from '../app/use-loaded.ts';
-import { FaultList } from '../ui/fault-list.tsx';
-import { WhenLoaded } from '../ui/when-loaded.tsx';
+import { api, type StoredRun, useLoaded } from '../data/index.ts';
+
+import { FaultList, WhenLoaded } from '../lists/index.ts';
+
 import { deviationWords } from './deviations.ts';
 import { PlannedActual } from './planned-actual.tsx';
 

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { MOVE_COLUMNS, type Move, moveRow, readMoveRows } from '../../core/moves/index.ts';
-import { Button } from '../ui/button.tsx';
-import { Dialog } from '../ui/dialog.tsx';
+import { Button, Dialog } from '../ui/index.ts';
 
 interface Props {
   moves: readonly Move[];

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { guessColumns, type Library, MOVE_COLUMNS, type Move, readMoveRows } from '../../core/moves/index.ts';
-import { Button } from '../ui/button.tsx';
-import { Dialog } from '../ui/dialog.tsx';
+import { Button, Dialog } from '../ui/index.ts';
+
 import { readTable } from './moves-file.ts';
 
 interface Props {

@@ -2,10 +2,9 @@ import { Plus, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import type { KitItem } from '../../core/moves/index.ts';
-import { api } from '../app/api.ts';
-import { useLibrary } from '../app/library-store.ts';
-import { Button, IconButton } from '../ui/button.tsx';
-import { NumberField } from '../ui/number-field.tsx';
+import { api, useLibrary } from '../data/index.ts';
+
+import { Button, IconButton, NumberField } from '../ui/index.ts';
 
 /** What is in the kit room: counts, how many share one, and what can stand in. */
 export function KitScreen() {

@@ -15,7 +15,7 @@ import {
   REASONS,
   readMoveRows,
 } from '../../core/moves/index.ts';
-import { Button, IconButton } from '../ui/button.tsx';
+import { Button, IconButton } from '../ui/index.ts';
 import { Effort } from './moves-table.tsx';
 
 interface Props {

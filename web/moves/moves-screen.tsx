@@ -20,9 +20,9 @@ import {
   USE_WORDS,
   USES,
 } from '../../core/moves/index.ts';
-import { api } from '../app/api.ts';
-import { useLibrary } from '../app/library-store.ts';
-import { Button } from '../ui/button.tsx';
+import { api, useLibrary } from '../data/index.ts';
+
+import { Button } from '../ui/index.ts';
 import { BulkDialog } from './bulk-dialog.tsx';
 import { ImportMovesDialog } from './import-moves-dialog.tsx';
 import { MoveDetail } from './move-detail.tsx';

@@ -2,8 +2,7 @@ import type { Cue } from '../../core/cues/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import { type RunEvent, type RunState, stateAt } from '../../core/run/index.ts';
 import type { Beat } from '../../core/sound/index.ts';
-import type { SoundSource, TimedSound } from '../audio/sound-engine.ts';
-import { clipKey } from '../audio/voice.ts';
+import { clipKey, type SoundSource, type TimedSound } from '../audio/index.ts';
 
 export const SPEEDS = [1, 2, 4, 8, 16] as const;
 export type Speed = (typeof SPEEDS)[number];

@@ -6,17 +6,14 @@ import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { runIntervals, viewOf } from '../../core/run/index.ts';
 import { beatsOf } from '../../core/sound/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
-import { useRunLock } from '../app/offline.ts';
-import { useResolved } from '../app/use-resolved.ts';
-import { SoundEngine } from '../audio/sound-engine.ts';
-import { fetchVoice, measured } from '../audio/voice.ts';
-import { useOpenedPlan } from '../builder/use-opened-plan.ts';
-import { CueRuler } from '../desk/cue-ruler.tsx';
-import { Stage } from '../desk/desk-stage.tsx';
-import { Target } from '../desk/target.tsx';
-import { ClassStrip } from '../ui/class-strip.tsx';
-import { fieldStyle, phaseOf } from '../ui/field.ts';
-import { useFrames } from '../ui/use-frames.ts';
+import { fetchVoice, measured, SoundEngine } from '../audio/index.ts';
+import { useResolved } from '../data/index.ts';
+import { useRunLock } from '../device/index.ts';
+import { ClassStrip } from '../drawings/index.ts';
+import { useOpenedPlan } from '../editing/index.ts';
+import { CueRuler, fieldStyle, phaseOf, Stage, Target } from '../stage/index.ts';
+
+import { useFrames } from '../ui/index.ts';
 import { neighbourCue, type Place, positionAt, rehearsalSource, SPEEDS, stateOf } from './rehearsal.ts';
 
 /** The class played through with its real cues from anywhere and at any speed; no run is made. */

@@ -2,20 +2,19 @@ import { useMemo, useState } from 'react';
 import { type Block, formatClock, formatDuration, type Plan } from '../../core/plan/index.ts';
 import { type Group, groupsFor, rotationChart, type Turn } from '../../core/stations/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
-import { HeadsField } from '../builder/heads-field.tsx';
-import type { Edit } from '../builder/store.ts';
+import { edit, HeadsField } from '../editing/index.ts';
 
 /** How many come, the groups they make, and where each group is at every change. */
-export function GroupsPanel({ plan, block, edit }: { plan: Plan; block: Block; edit: Edit }) {
+export function GroupsPanel({ plan, block }: { plan: Plan; block: Block }) {
   const n = block.stations.length;
   const groups = plan.heads === null ? [] : groupsFor(n, plan.heads, plan.squads);
   return (
     <>
       <div className="flex items-center gap-2">
-        <HeadsField plan={plan} edit={edit} label="People" />
+        <HeadsField plan={plan} label="People" />
         people at {n} stations
       </div>
-      <Squads plan={plan} edit={edit} />
+      <Squads plan={plan} />
       {groups.length === 0 ? (
         <p className="mt-3">Say how many come, and the groups are made.</p>
       ) : (
@@ -29,7 +28,7 @@ export function GroupsPanel({ plan, block, edit }: { plan: Plan; block: Block; e
 }
 
 /** Names of squads, apart by commas; they name the groups and the pages on people's phones. */
-function Squads({ plan, edit }: { plan: Plan; edit: Edit }) {
+function Squads({ plan }: { plan: Plan }) {
   const [draft, setDraft] = useState<string | null>(null);
   const read = (text: string) => [...new Set(text.split(',').flatMap((s) => s.trim() || []))];
   const names = draft === null ? (plan.squads ?? []) : read(draft);

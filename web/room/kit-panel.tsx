@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { resolveStation } from '../../core/moves/index.ts';
 import type { Block, Plan } from '../../core/plan/index.ts';
 import { kitNeeds } from '../../core/stations/index.ts';
-import { useLibrary } from '../app/library-store.ts';
+import { useLibrary } from '../data/index.ts';
 
 /** The kit a block wants at its fullest moment against the kit room, with what is short and what could stand in. */
 export function KitPanel({ plan, block: written }: { plan: Plan; block: Block }) {

@@ -1,4 +1,4 @@
-import { useDraft } from '../ui/use-draft.ts';
+import { useDraft } from '../ui/index.ts';
 
 interface Props {
   label: string;

@@ -11,19 +11,18 @@ import {
   WALK_MPS,
   walkOf,
 } from '../../core/stations/index.ts';
-import { type Edit, undo } from '../builder/store.ts';
-import { Button } from '../ui/button.tsx';
+import { edit, undo } from '../editing/index.ts';
+import { Button } from '../ui/index.ts';
 
 interface Props {
   plan: Plan;
   block: Block;
   legs: readonly Leg[];
   library: Library;
-  edit: Edit;
 }
 
 /** Where the stations of a block stand: setting them out, what troubles them, and the walk. */
-export function PlacesPanel({ plan, block, legs, library, edit }: Props) {
+export function PlacesPanel({ plan, block, legs, library }: Props) {
   const { layout } = plan;
   if (!layout) return <p>Draw the room first.</p>;
   const spots = spotsOf(plan, block.id);

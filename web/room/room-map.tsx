@@ -12,7 +12,7 @@ import {
   unplaceStation,
 } from '../../core/plan/index.ts';
 import { clearRadius, type Leg, largestGroup, outlineOf } from '../../core/stations/index.ts';
-import type { Edit } from '../builder/store.ts';
+import { edit } from '../editing/index.ts';
 import { FixtureMark, metres, StationMark } from './room-marks.tsx';
 import { useDrag } from './use-drag.ts';
 
@@ -27,13 +27,12 @@ interface Props {
   legs: readonly Leg[];
   selected: Selected;
   onSelect: (selected: Selected) => void;
-  edit: Edit;
 }
 
 const MARGIN_M = 0.7;
 
 /** The room seen from above, to scale; everything in it can be taken by the hand or by the keys. */
-export function RoomMap({ plan, layout, block, library, legs, selected, onSelect, edit }: Props) {
+export function RoomMap({ plan, layout, block, library, legs, selected, onSelect }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const toMetres = (e: PointerEvent): Spot | null => {
     const matrix = svg.current?.getScreenCTM()?.inverse();

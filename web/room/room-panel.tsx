@@ -15,10 +15,10 @@ import {
   USUAL_SIZE,
 } from '../../core/plan/index.ts';
 import { outlineOf } from '../../core/stations/index.ts';
-import { api } from '../app/api.ts';
-import { useLoaded } from '../app/use-loaded.ts';
-import { type Edit, undo } from '../builder/store.ts';
-import { Button } from '../ui/button.tsx';
+import { api, useLoaded } from '../data/index.ts';
+
+import { edit, undo } from '../editing/index.ts';
+import { Button } from '../ui/index.ts';
 import { MetreField } from './metre-field.tsx';
 import type { Selected } from './room-map.tsx';
 import { FIXTURE_WORDS } from './room-marks.tsx';
@@ -34,11 +34,10 @@ interface Props {
   plan: Plan;
   selected: Selected;
   onSelect: (selected: Selected) => void;
-  edit: Edit;
 }
 
 /** The room itself: its shape and size, and what stands in it. */
-export function RoomPanel({ plan, selected, onSelect, edit }: Props) {
+export function RoomPanel({ plan, selected, onSelect }: Props) {
   const { layout } = plan;
   const fixture = selected?.kind === 'fixture' ? layout?.fixtures.find((f) => f.id === selected.id) : undefined;
   const reshape = (room: Parameters<typeof reshapeRoom>[1]) => edit((p) => reshapeRoom(p, room));
@@ -58,7 +57,7 @@ export function RoomPanel({ plan, selected, onSelect, edit }: Props) {
   };
   return (
     <>
-      <FromAnotherClass plan={plan} edit={edit} />
+      <FromAnotherClass plan={plan} />
       {!layout && <Button onClick={() => edit((p) => ({ ...p, layout: newLayout() }))}>Draw the room</Button>}
       {layout && (
         <>
@@ -123,7 +122,7 @@ export function RoomPanel({ plan, selected, onSelect, edit }: Props) {
             ))}
           </div>
           {fixture ? (
-            <FixtureFields fixture={fixture} layout={layout} edit={edit} />
+            <FixtureFields fixture={fixture} layout={layout} />
           ) : (
             <p className="mt-4 text-[14px] text-muted">
               Choose a thing in the room to give its measures. One cannot walk through walls, racks and posts; doors are
@@ -136,7 +135,7 @@ export function RoomPanel({ plan, selected, onSelect, edit }: Props) {
   );
 }
 
-function FixtureFields({ fixture, layout, edit }: { fixture: Fixture; layout: Layout; edit: Edit }) {
+function FixtureFields({ fixture, layout }: { fixture: Fixture; layout: Layout }) {
   const change = (part: Partial<Fixture>) => edit((p) => putFixture(p, { ...fixture, ...part }));
   return (
     <section className="mt-4" aria-label={FIXTURE_WORDS[fixture.kind]}>
@@ -186,7 +185,7 @@ function FixtureFields({ fixture, layout, edit }: { fixture: Fixture; layout: La
 const withRoom = () => api.plans({ room: '1', limit: 200 });
 
 /** The same room serves many classes: one drawn for another is taken over, without that class's stations. */
-function FromAnotherClass({ plan, edit }: { plan: Plan; edit: Edit }) {
+function FromAnotherClass({ plan }: { plan: Plan }) {
   const [loaded] = useLoaded(withRoom);
   const others = loaded.state === 'ready' ? loaded.value.items.filter((s) => s.plan.id !== plan.id) : [];
   if (others.length === 0) return null;

@@ -3,13 +3,11 @@ import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { type Block, newLayout, type Plan } from '../../core/plan/index.ts';
 import { walkOf } from '../../core/stations/index.ts';
-import { useLibrary } from '../app/library-store.ts';
-import { useAutosave } from '../builder/autosave.ts';
-import { PlanHead } from '../builder/plan-head.tsx';
-import { ConflictBar } from '../builder/save-note.tsx';
-import { useBuilder, useUndoKeys } from '../builder/store.ts';
-import { useOpenedPlan } from '../builder/use-opened-plan.ts';
-import { Button } from '../ui/button.tsx';
+import { useLibrary } from '../data/index.ts';
+import { ConflictBar, edit, useAutosave, useBuilder, useOpenedPlan, useUndoKeys } from '../editing/index.ts';
+import { PlanHead } from '../sheet/index.ts';
+
+import { Button } from '../ui/index.ts';
 import { GroupsPanel } from './groups-panel.tsx';
 import { KitPanel } from './kit-panel.tsx';
 import { PlacesPanel } from './places-panel.tsx';
@@ -31,7 +29,6 @@ type Tab = keyof typeof TABS;
 const isTab = (text: string | null): text is Tab => text !== null && text in TABS;
 
 function Room({ plan }: { plan: Plan }) {
-  const edit = useBuilder((s) => s.edit);
   const save = useBuilder((s) => s.save);
   const library = useLibrary((s) => s.library);
   const [params, setParams] = useSearchParams();
@@ -48,7 +45,7 @@ function Room({ plan }: { plan: Plan }) {
     });
   return (
     <main className="flex min-h-0 flex-1 flex-col">
-      <PlanHead plan={plan} edit={edit} />
+      <PlanHead plan={plan} />
       {save.kind === 'conflict' && <ConflictBar plan={plan} save={save} />}
       <div className="flex min-h-0 flex-1 max-md:flex-col">
         <div className="h-[calc(100dvh-112px)] min-w-0 flex-1 p-3 max-md:h-[60dvh]">
@@ -61,7 +58,6 @@ function Room({ plan }: { plan: Plan }) {
               legs={legs}
               selected={selected}
               onSelect={setSelected}
-              edit={edit}
             />
           ) : (
             <NoRoomYet onDraw={() => edit((p) => ({ ...p, layout: newLayout() }))} />
@@ -88,14 +84,12 @@ function Room({ plan }: { plan: Plan }) {
                 <WhichBlock blocks={blocks} block={block} onChoose={(id) => show('block', id)} planId={plan.id} />
               )}
               <Tabs.Content value="places">
-                {block && <PlacesPanel plan={plan} block={block} legs={legs} library={library} edit={edit} />}
+                {block && <PlacesPanel plan={plan} block={block} legs={legs} library={library} />}
               </Tabs.Content>
               <Tabs.Content value="room">
-                <RoomPanel plan={plan} selected={selected} onSelect={setSelected} edit={edit} />
+                <RoomPanel plan={plan} selected={selected} onSelect={setSelected} />
               </Tabs.Content>
-              <Tabs.Content value="groups">
-                {block && <GroupsPanel plan={plan} block={block} edit={edit} />}
-              </Tabs.Content>
+              <Tabs.Content value="groups">{block && <GroupsPanel plan={plan} block={block} />}</Tabs.Content>
               <Tabs.Content value="kit">{block && <KitPanel plan={plan} block={block} />}</Tabs.Content>
             </div>
           </Tabs.Root>

@@ -1,0 +1,4 @@
+export { ClassPicker } from './class-picker.tsx';
+export { FaultList } from './fault-list.tsx';
+export { LongList } from './long-list.tsx';
+export { WhenLoaded } from './when-loaded.tsx';

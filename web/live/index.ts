@@ -1,0 +1,3 @@
+export { askClock, ClockEstimate } from './clock.ts';
+export { openRunStream, type StreamKind, type StreamState } from './run-stream.ts';
+export { type Jump, judgeJump, SteadyClock } from './steady-clock.ts';

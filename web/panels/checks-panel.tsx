@@ -1,0 +1,193 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { CHECKS, withAccepted } from '../../core/checks/index.ts';
+import { AUDIENCES, type Audience, REASON_WORDS } from '../../core/moves/index.ts';
+import { THRESHOLDS, type ThresholdName, type Thresholds } from '../../core/norms/index.ts';
+import { formatChange, type Plan } from '../../core/plan/index.ts';
+import { api, useLibrary } from '../data/index.ts';
+import { edit, HeadsField, undo, useBuilder } from '../editing/index.ts';
+import type { PricedFinding } from '../workers/index.ts';
+
+const WEIGHT_WORDS = { 3: 'Must be mended', 2: 'Mend if you can', 1: 'Worth knowing' } as const;
+const small = 'min-h-9 rounded-md border border-line-strong px-2.5 text-[14px] hover:border-ink';
+
+interface Props {
+  plan: Plan;
+  findings: readonly PricedFinding[];
+}
+
+/** All findings by weight, each with its fixes and what they cost; and for whom the class is. */
+export function ChecksPanel({ plan, findings }: Props) {
+  const open = findings.filter((f) => !plan.accepted?.some((a) => a.key === f.key));
+  return (
+    <>
+      <ForWhom plan={plan} />
+      {open.length === 0 && <p className="py-3">Nothing to point out.</p>}
+      {([3, 2, 1] as const).map((weight) => {
+        const list = open.filter((f) => f.weight === weight);
+        return list.length === 0 ? null : (
+          <section key={weight} className="mt-3">
+            <h3 className="text-[14px] text-muted">{WEIGHT_WORDS[weight]}</h3>
+            <ul>
+              {list.map((f) => (
+                <FindingRow key={f.key} finding={f} plan={plan} />
+              ))}
+            </ul>
+          </section>
+        );
+      })}
+      {plan.accepted && plan.accepted.length > 0 && (
+        <details className="mt-4">
+          <summary className="min-h-9 text-[14px] text-muted">
+            As meant: {plan.accepted.length} {plan.accepted.length === 1 ? 'finding' : 'findings'}
+          </summary>
+          <ul>
+            {plan.accepted.map((a) => (
+              <li key={a.key} className="flex items-start gap-2 border-b py-1.5 text-[15px]">
+                <span className="flex-1">{a.text}</span>
+                <button type="button" className={small} onClick={() => edit((p) => withAccepted(p, a, false))}>
+                  Ask again
+                </button>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      <ThresholdFields />
+    </>
+  );
+}
+
+function FindingRow({ finding, plan }: { finding: PricedFinding; plan: Plan }) {
+  const check = CHECKS.find((c) => c.id === finding.check);
+  const { blockId } = finding.place;
+  const block = plan.blocks.find((b) => b.id === blockId);
+  const apply = (k: number) => {
+    const fix = finding.fixes[k];
+    if (!fix) return;
+    useBuilder.getState().dispatch(fix.steps);
+    toast(`${fix.label}.`, { action: { label: 'Undo', onClick: undo } });
+  };
+  return (
+    <li className="border-b py-2">
+      <p className="text-[15px]">
+        {block && (
+          <button
+            type="button"
+            className="mr-1.5 text-muted underline underline-offset-2"
+            onClick={() => document.getElementById(`block-${block.id}`)?.scrollIntoView({ behavior: 'smooth' })}
+          >
+            {block.title}
+          </button>
+        )}
+        {finding.text}
+      </p>
+      <p className="text-[13px] text-muted">{check?.reason}</p>
+      <div className="mt-1 flex flex-wrap gap-1.5">
+        {finding.fixes.map((fix, k) => {
+          const cost = finding.costsMs[k] ?? 0;
+          const said = /[+\u2212]\d/.test(fix.label) || cost === 0 ? '' : ` (${formatChange(cost)})`;
+          return (
+            <button key={fix.label} type="button" className={small} onClick={() => apply(k)}>
+              {fix.label}
+              {said}
+            </button>
+          );
+        })}
+        <button
+          type="button"
+          className={`${small} text-muted`}
+          onClick={() => edit((p) => withAccepted(p, finding, true))}
+        >
+          As meant
+        </button>
+      </div>
+    </li>
+  );
+}
+
+/** Heads, level and what people have said of themselves: what several checks turn on. */
+function ForWhom({ plan }: { plan: Plan }) {
+  const toggle = (who: Audience, on: boolean) =>
+    edit(({ audience = [], ...p }) => {
+      const next = AUDIENCES.filter((a) => (a === who ? on : audience.includes(a)));
+      return next.length > 0 ? { ...p, audience: next } : p;
+    });
+  return (
+    <section aria-label="For whom" className="border-b pb-3">
+      <div className="flex items-center gap-2 text-[15px]">
+        <HeadsField plan={plan} label="Heads" />
+        people, level
+        <select
+          aria-label="Level"
+          className="min-h-9 rounded-md border border-line-strong bg-paper px-1"
+          value={plan.level}
+          onChange={(e) => edit((p) => ({ ...p, level: e.target.value as Plan['level'] }))}
+        >
+          <option value="beginner">beginners</option>
+          <option value="mixed">mixed</option>
+          <option value="practised">practised</option>
+        </select>
+      </div>
+      <fieldset className="mt-1.5 flex flex-wrap gap-x-3 text-[15px]">
+        <legend className="text-[14px] text-muted">Someone here has said</legend>
+        {AUDIENCES.map((a) => (
+          <label key={a} className="flex min-h-8 items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="h-4 w-4 accent-ink"
+              checked={plan.audience?.includes(a) ?? false}
+              onChange={(e) => toggle(a, e.target.checked)}
+            />
+            {REASON_WORDS[a]}
+          </label>
+        ))}
+      </fieldset>
+    </section>
+  );
+}
+
+/** The thresholds, the same for every class. */
+function ThresholdFields() {
+  const { thresholds, setThresholds } = useLibrary();
+  const [failed, setFailed] = useState(false);
+  const set = async (name: ThresholdName, value: number) => {
+    const next: Thresholds = { ...thresholds, [name]: value };
+    setThresholds(next);
+    try {
+      await api.saveThresholds(next);
+      setFailed(false);
+    } catch {
+      setFailed(true);
+    }
+  };
+  return (
+    <details className="mt-4 text-[15px]">
+      <summary className="min-h-9 text-[14px] text-muted">Where the checks draw the line</summary>
+      {failed && (
+        <p className="text-live">Not saved: the server cannot be reached. It counts in this window till then.</p>
+      )}
+      {(Object.keys(THRESHOLDS) as ThresholdName[]).map((name) => {
+        const t = THRESHOLDS[name];
+        return (
+          <label key={name} className="flex items-center gap-2 border-b py-1">
+            <span className="flex-1">{t.label}</span>
+            <input
+              type="number"
+              className="digits h-9 w-20 rounded-md border border-line-strong bg-paper px-1.5 text-right"
+              min={t.min}
+              max={t.max}
+              step={t.unit === '\u00d7' ? 0.1 : 1}
+              value={thresholds[name]}
+              onChange={(e) => {
+                const value = Number(e.target.value);
+                if (e.target.value !== '' && value >= t.min && value <= t.max) void set(name, value);
+              }}
+            />
+            <span className="w-11 text-[13px] text-muted">{t.unit}</span>
+          </label>
+        );
+      })}
+    </details>
+  );
+}

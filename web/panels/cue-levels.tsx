@@ -1,0 +1,123 @@
+import { useState } from 'react';
+import {
+  CUE_LEVELS,
+  CUE_NAMES,
+  type CueLevel,
+  type CueLevels,
+  type CueName,
+  type Plan,
+  updateBlock,
+  updateStation,
+} from '../../core/plan/index.ts';
+import { edit } from '../editing/index.ts';
+
+const NAME_WORDS: Record<CueName, string> = {
+  starts: 'work, rest, break',
+  countdown: '3-2-1',
+  nextUp: 'next up',
+  half: 'half way',
+  tenSeconds: 'ten seconds',
+  rounds: 'rounds, last one',
+  phases: 'phases, side switch',
+  formCues: 'form cues',
+  milestones: 'half of the class',
+  water: 'water',
+};
+const select = 'min-h-9 rounded-md border border-line-strong bg-paper px-1';
+
+/** Levels for the class, a block or a station; what is not set there is as in the wider one. */
+export function Levels({ plan }: { plan: Plan }) {
+  const [scope, setScope] = useState('');
+  const [blockId = '', stationId = ''] = scope.split('/');
+  const block = plan.blocks.find((b) => b.id === blockId);
+  const station = block?.stations.find((s) => s.id === stationId);
+  const levels: CueLevels = (station ?? block ?? plan).cueLevels ?? {};
+  const set = (name: CueName, level: CueLevel | null) => {
+    const { [name]: _, ...others } = levels;
+    const next = level === null ? others : { ...others, [name]: level };
+    const put = <T extends { cueLevels?: CueLevels | undefined }>({ cueLevels: _old, ...rest }: T) =>
+      (Object.keys(next).length > 0 ? { ...rest, cueLevels: next } : rest) as T;
+    edit((p) =>
+      station ? updateStation(p, blockId, stationId, put) : block ? updateBlock(p, blockId, put) : (put(p) as Plan),
+    );
+  };
+  return (
+    <section className="mt-4" aria-label="Levels">
+      <select
+        aria-label="Levels for"
+        className={`${select} w-full`}
+        value={scope}
+        onChange={(e) => setScope(e.target.value)}
+      >
+        <option value="">the whole class</option>
+        {plan.blocks.map((b) => (
+          <optgroup key={b.id} label={b.title}>
+            <option value={b.id}>{b.title}, the block</option>
+            {b.stations.map((s) => (
+              <option key={s.id} value={`${b.id}/${s.id}`}>
+                {s.move}
+              </option>
+            ))}
+          </optgroup>
+        ))}
+      </select>
+      {station && (
+        <label className="mt-1 flex items-center gap-2 text-[15px]">
+          say it as
+          <input
+            className="h-9 min-w-0 flex-1 rounded-md border border-line-strong bg-paper px-2"
+            placeholder={station.move}
+            maxLength={80}
+            value={station.sayAs ?? ''}
+            onChange={(e) =>
+              edit((p) =>
+                updateStation(p, blockId, stationId, ({ sayAs: _, ...s }) =>
+                  e.target.value.trim() === '' ? s : { ...s, sayAs: e.target.value },
+                ),
+              )
+            }
+          />
+        </label>
+      )}
+      {block && !station && (
+        <label className="mt-1 flex items-center gap-2 text-[15px]">
+          music at
+          <input
+            type="number"
+            min={60}
+            max={200}
+            className="digits h-9 w-20 rounded-md border border-line-strong bg-paper px-2"
+            placeholder="none"
+            value={block.musicBpm ?? ''}
+            onChange={(e) => {
+              const bpm = Number(e.target.value);
+              edit((p) =>
+                updateBlock(p, blockId, ({ musicBpm: _, ...b }) =>
+                  bpm >= 60 && bpm <= 200 ? { ...b, musicBpm: bpm } : b,
+                ),
+              );
+            }}
+          />
+          beats a minute
+        </label>
+      )}
+      <div className="mt-1 grid grid-cols-2 gap-x-3">
+        {CUE_NAMES.map((name) => (
+          <label key={name} className="flex items-center gap-1.5 border-b py-1 text-[14px]">
+            <span className="flex-1">{NAME_WORDS[name]}</span>
+            <select
+              className={`${select} ${levels[name] === undefined ? 'text-muted' : 'font-semibold'}`}
+              value={levels[name] ?? ''}
+              onChange={(e) => set(name, e.target.value === '' ? null : (e.target.value as CueLevel))}
+            >
+              <option value="">{scope === '' ? 'usual' : 'as above'}</option>
+              {CUE_LEVELS.map((l) => (
+                <option key={l}>{l}</option>
+              ))}
+            </select>
+          </label>
+        ))}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,160 @@
+import { Mic, X } from 'lucide-react';
+import { useState } from 'react';
+import { PHRASE_DEFAULTS } from '../../core/cues/index.ts';
+import { PHRASES, type Plan } from '../../core/plan/index.ts';
+import { dropRecording, listRecordings, type RecordingInfo } from '../audio/index.ts';
+import { useLoaded } from '../data/index.ts';
+import { edit } from '../editing/index.ts';
+import { DurationField, IconButton } from '../ui/index.ts';
+import { RecordDialog } from './record-dialog.tsx';
+
+export function Phrases({ plan }: { plan: Plan }) {
+  return (
+    <details className="mt-4">
+      <summary className="min-h-9 font-semibold">In your own words</summary>
+      {PHRASES.map((name) => (
+        <label key={name} className="mb-1 grid grid-cols-[104px_1fr] items-center gap-2 text-[14px]">
+          <span className="text-muted">{PHRASE_DEFAULTS[name]}</span>
+          <input
+            aria-label={`Instead of ${PHRASE_DEFAULTS[name]}`}
+            className="h-9 rounded-md border border-line-strong bg-paper px-2"
+            placeholder={PHRASE_DEFAULTS[name]}
+            maxLength={120}
+            value={plan.phrases?.[name] ?? ''}
+            onChange={(e) =>
+              edit(({ phrases = {}, ...p }) => {
+                const { [name]: _, ...others } = phrases;
+                const next = e.target.value.trim() === '' ? others : { ...others, [name]: e.target.value };
+                return Object.keys(next).length > 0 ? { ...p, phrases: next } : p;
+              })
+            }
+          />
+        </label>
+      ))}
+      <p className="text-[13px] text-muted">{'{move}, {n} and {rounds} are filled in.'}</p>
+    </details>
+  );
+}
+
+/** The instructor's own lines by time: spoken by the voice, or only shown on the ruler. */
+export function Lines({ plan }: { plan: Plan }) {
+  const [text, setText] = useState('');
+  const [atMs, setAtMs] = useState(0);
+  const lines = plan.lines ?? [];
+  const put = (next: NonNullable<Plan['lines']>) =>
+    edit(({ lines: _, ...p }) => (next.length > 0 ? { ...p, lines: [...next].sort((a, b) => a.atMs - b.atMs) } : p));
+  return (
+    <details className="mt-2">
+      <summary className="min-h-9 font-semibold">Your own lines{lines.length > 0 && `: ${lines.length}`}</summary>
+      <ul>
+        {lines.map((line, k) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: two lines may be alike
+          <li key={k} className="flex items-center gap-2 border-b py-1 text-[15px]">
+            <DurationField
+              label={`Time of ${line.text}`}
+              valueMs={line.atMs}
+              onChange={(ms) => put(lines.map((l, j) => (j === k ? { ...l, atMs: ms } : l)))}
+            />
+            <span className="flex-1">{line.text}</span>
+            <label className="flex items-center gap-1 text-[13px]">
+              <input
+                type="checkbox"
+                className="h-4 w-4 accent-ink"
+                checked={line.spoken}
+                onChange={(e) => put(lines.map((l, j) => (j === k ? { ...l, spoken: e.target.checked } : l)))}
+              />
+              spoken
+            </label>
+            <button
+              type="button"
+              className="h-7 w-7"
+              aria-label={`Remove ${line.text}`}
+              onClick={() => put(lines.filter((_, j) => j !== k))}
+            >
+              <X size={14} />
+            </button>
+          </li>
+        ))}
+      </ul>
+      <form
+        className="mt-1 flex items-center gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (text.trim() !== '') put([...lines, { atMs, text: text.trim(), spoken: false }]);
+          setText('');
+        }}
+      >
+        <DurationField label="Time of the new line" valueMs={atMs} onChange={setAtMs} />
+        <input
+          aria-label="A line of your own"
+          placeholder="What you mean to say"
+          maxLength={200}
+          className="h-9 min-w-0 flex-1 rounded-md border border-line-strong bg-paper px-2"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </form>
+    </details>
+  );
+}
+
+/** Every sentence of the class with its length; each can be recorded in the instructor's own voice. */
+export function Words({
+  plan,
+  words,
+  lengths,
+  onChanged,
+}: {
+  plan: Plan;
+  words: readonly string[];
+  lengths: ReadonlyMap<string, number>;
+  onChanged: () => void;
+}) {
+  const [recording, setRecording] = useState<string | null>(null);
+  const [load] = useState(() => () => listRecordings(plan.id));
+  const [own, reload] = useLoaded<RecordingInfo[]>(load);
+  const mine = own.state === 'ready' ? own.value : [];
+  const changed = () => {
+    reload();
+    onChanged();
+  };
+  return (
+    <details className="mt-2">
+      <summary className="min-h-9 font-semibold">All sentences: {words.length}</summary>
+      <ul>
+        {words.map((w) => {
+          const rec = mine.find((r) => r.words === w);
+          return (
+            <li key={w} className="flex items-center gap-1 border-b text-[14px]">
+              <span className="flex-1 py-1">{w}</span>
+              <span className="digits text-[13px] text-muted">{((lengths.get(w) ?? 0) / 1000).toFixed(1)} s</span>
+              {rec && (
+                <button
+                  type="button"
+                  className="min-h-8 px-1 text-[13px] underline"
+                  onClick={() => void dropRecording(w, rec.planId).then(changed)}
+                >
+                  {rec.planId === '' ? 'yours, everywhere' : 'yours'}: drop
+                </button>
+              )}
+              <IconButton label={`Record ${w}`} className="!h-8 !w-8" onClick={() => setRecording(w)}>
+                <Mic size={14} />
+              </IconButton>
+            </li>
+          );
+        })}
+      </ul>
+      {recording !== null && (
+        <RecordDialog
+          words={recording}
+          planId={plan.id}
+          onClose={() => setRecording(null)}
+          onDone={() => {
+            setRecording(null);
+            changed();
+          }}
+        />
+      )}
+    </details>
+  );
+}

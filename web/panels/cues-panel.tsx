@@ -1,0 +1,136 @@
+import { useRef, useState } from 'react';
+import type { CueNote } from '../../core/cues/index.ts';
+import { formatDuration, type Plan } from '../../core/plan/index.ts';
+import { compile } from '../../core/timeline/index.ts';
+import { Levels } from './cue-levels.tsx';
+import { Lines, Phrases, Words } from './cue-texts.tsx';
+import { useMeasuredCues } from './use-measured.ts';
+import { VoiceFields } from './voice-fields.tsx';
+
+const WHAT_WORDS: Record<CueNote['what'], string> = { moved: 'Moved', shortened: 'Shortened', dropped: 'Dropped' };
+
+/** What is said and sounded, how loud and in which words, and what has to give way. */
+export function CuesPanel({ plan }: { plan: Plan }) {
+  const [turn, setTurn] = useState(0);
+  const { sheet, voice, words } = useMeasuredCues(plan, turn);
+  return (
+    <>
+      <VoiceFields plan={plan} />
+      <Levels plan={plan} />
+      <GivesWay notes={sheet.notes} plan={plan} state={voice.kind} done={voice.done} total={voice.total} />
+      <Phrases plan={plan} />
+      <Lines plan={plan} />
+      <Words plan={plan} words={words} lengths={voice.lengths} onChanged={() => setTurn((t) => t + 1)} />
+      <section className="mt-4 border-t pt-3">
+        <h3 className="font-semibold">Cue track</h3>
+        <p className="text-[14px] text-muted">The whole class’s sound as a WAV, for any speaker or under a video.</p>
+        <TrackLinks plan={plan} />
+      </section>
+    </>
+  );
+}
+
+function GivesWay({
+  notes,
+  plan,
+  state,
+  done,
+  total,
+}: {
+  notes: readonly CueNote[];
+  plan: Plan;
+  state: string;
+  done: number;
+  total: number;
+}) {
+  const said = new Map<string, { note: CueNote; times: number }>();
+  for (const note of notes) {
+    const key = `${note.what}${note.text}${note.reason}`;
+    said.set(key, { note, times: (said.get(key)?.times ?? 0) + 1 });
+  }
+  const measuring =
+    state === 'loading'
+      ? `Measuring the voice: ${done} of ${total}`
+      : state === 'none'
+        ? 'No voice: lengths are estimated'
+        : 'Lengths as measured';
+  return (
+    <section className="mt-4" aria-label="What gives way">
+      <h3 className="font-semibold">What gives way</h3>
+      <p className="text-[13px] text-muted" role="status">
+        {measuring}
+      </p>
+      {said.size === 0 && <p className="text-[15px]">Every cue has its place.</p>}
+      <ul>
+        {[...said.values()].map(({ note, times }) => (
+          <li key={`${note.what}${note.text}${note.reason}`} className="border-b py-1 text-[15px]">
+            <b>{WHAT_WORDS[note.what]}</b>
+            {note.what === 'moved' && ` by ${(note.byMs / 1000).toFixed(1)} s`}: “{note.text}”
+            {times > 1 && <span className="text-muted"> {times} times</span>}
+            <span className="block text-[13px] text-muted">{note.reason}</span>
+          </li>
+        ))}
+      </ul>
+      {plan.blocks.length === 0 && <p className="text-[15px] text-muted">The class has no blocks yet.</p>}
+    </section>
+  );
+}
+
+/** The WAV, fetched with its progress shown; it can be cancelled. */
+function TrackLinks({ plan }: { plan: Plan }) {
+  const [share, setShare] = useState<number | null>(null);
+  const [voice, setVoice] = useState(true);
+  const [music, setMusic] = useState(false);
+  const [failed, setFailed] = useState<string | null>(null);
+  const load = useRef<AbortController | null>(null);
+  const fetchTrack = async () => {
+    load.current = new AbortController();
+    setFailed(null);
+    setShare(0);
+    try {
+      const res = await fetch(`/api/tracks/${plan.id}?voice=${voice ? 1 : 0}&music=${music ? 1 : 0}`, {
+        signal: load.current.signal,
+      });
+      if (!res.ok || !res.body) throw new Error();
+      const total = Number(res.headers.get('Content-Length') ?? 0);
+      const parts: Uint8Array<ArrayBuffer>[] = [];
+      let came = 0;
+      const reader = res.body.getReader();
+      for (let r = await reader.read(); !r.done; r = await reader.read()) {
+        parts.push(r.value as Uint8Array<ArrayBuffer>);
+        came += r.value.length;
+        setShare(total > 0 ? came / total : 0);
+      }
+      const url = URL.createObjectURL(new Blob(parts, { type: 'audio/wav' }));
+      const link = document.createElement('a');
+      link.href = url;
+      link.download = `${plan.title}.wav`;
+      link.click();
+      URL.revokeObjectURL(url);
+    } catch {
+      if (!load.current?.signal.aborted) setFailed('The track could not be made. The class is as it was.');
+    }
+    setShare(null);
+  };
+  const box = (label: string, on: boolean, set: (on: boolean) => void) => (
+    <label className="flex min-h-9 items-center gap-1.5 text-[15px]">
+      <input type="checkbox" className="h-4 w-4 accent-ink" checked={on} onChange={(e) => set(e.target.checked)} />
+      {label}
+    </label>
+  );
+  return (
+    <div className="mt-1 flex flex-wrap items-center gap-3">
+      {box('voice', voice, setVoice)}
+      {box('music', music, setMusic)}
+      <button
+        type="button"
+        className="min-h-9 rounded-md border border-line-strong px-3 hover:border-ink"
+        onClick={() => (share === null ? void fetchTrack() : load.current?.abort())}
+      >
+        {share === null ? `WAV, ${formatDuration(compile(plan).totalMs)}` : 'Cancel'}
+      </button>
+      {share !== null && <progress className="w-24 accent-ink" aria-label="Making the track" value={share} />}
+      {failed && <p className="text-live">{failed}</p>}
+    </div>
+  );
+}

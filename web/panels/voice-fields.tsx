@@ -1,0 +1,83 @@
+import { Play } from 'lucide-react';
+import { useRef } from 'react';
+import { DEFAULT_VOICE, type Plan, VOICES, type VoiceName } from '../../core/plan/index.ts';
+import { edit } from '../editing/index.ts';
+import { IconButton } from '../ui/index.ts';
+
+const select = 'min-h-9 rounded-md border border-line-strong bg-paper px-1';
+
+export function VoiceFields({ plan }: { plan: Plan }) {
+  const audio = useRef<HTMLAudioElement | null>(null);
+  const voice = plan.voice ?? DEFAULT_VOICE;
+  const set = (change: Partial<NonNullable<Plan['voice']>>) =>
+    edit((p) => ({ ...p, voice: { ...(p.voice ?? DEFAULT_VOICE), ...change } }));
+  const test = () => {
+    audio.current?.pause();
+    const q = new URLSearchParams({
+      voice: voice.name,
+      rate: String(voice.rate),
+      text: 'Next: Box step-up, left side',
+    });
+    audio.current = new Audio(`/api/speech/clip?${q}`);
+    void audio.current.play();
+  };
+  return (
+    <section aria-label="Voice" className="flex flex-wrap items-center gap-2 text-[15px]">
+      <label className="flex items-center gap-1.5">
+        voice
+        <select className={select} value={voice.name} onChange={(e) => set({ name: e.target.value as VoiceName })}>
+          {VOICES.map((n, k) => (
+            <option key={n} value={n}>
+              {`voice ${k + 1}`}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex items-center gap-1.5">
+        and
+        <select
+          aria-label="Second voice, in turn with the first"
+          className={select}
+          value={voice.second ?? ''}
+          onChange={(e) =>
+            e.target.value === ''
+              ? edit((p) => ({ ...p, voice: { name: voice.name, rate: voice.rate } }))
+              : set({ second: e.target.value as VoiceName })
+          }
+        >
+          <option value="">no other</option>
+          {VOICES.map((n, k) => (
+            <option key={n} value={n}>
+              {`voice ${k + 1} in turn`}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex items-center gap-1.5">
+        speed
+        <input
+          type="range"
+          aria-label="Speed of speech"
+          min={0.6}
+          max={1.8}
+          step={0.1}
+          className="h-9 w-24 accent-ink"
+          value={voice.rate}
+          onChange={(e) => set({ rate: Number(e.target.value) })}
+        />
+      </label>
+      <IconButton label="Hear the voice" onClick={test}>
+        <Play size={16} />
+      </IconButton>
+      <label className="flex min-h-9 basis-full items-center gap-2">
+        <input
+          type="checkbox"
+          className="h-4 w-4 accent-ink"
+          checked={plan.silent ?? false}
+          onChange={(e) => edit(({ silent: _, ...p }) => (e.target.checked ? { ...p, silent: true } : p))}
+        />
+        silent running: flashes and vibration in place of sound
+      </label>
+    </section>
+  );
+}

@@ -1,0 +1,239 @@
+import { ArrowDown, ArrowUp, ClipboardCopy, Copy, Trash2 } from 'lucide-react';
+import { nanoid } from 'nanoid';
+import { memo, useMemo } from 'react';
+import { toast } from 'sonner';
+import { cautionOf } from '../../core/care/index.ts';
+import { keyOf, type Move } from '../../core/moves/index.ts';
+import {
+  type Block,
+  type BlockRole,
+  changeFormat,
+  defaultSides,
+  FORMAT_WORDS,
+  type FormatKind,
+  formatDuration,
+  moduleOf,
+  newStation,
+  type Plan,
+  roleTitle,
+} from '../../core/plan/index.ts';
+import { writeBlocksText } from '../../core/shorthand/index.ts';
+import { apartFrom, atOneClock, oddRounds } from '../../core/timeline/index.ts';
+import { rememberCopied, tellLeftOut, undo } from '../editing/index.ts';
+import { DurationField, IconButton, NameField } from '../ui/index.ts';
+import { AddStation } from './add-station.tsx';
+import { duplicate, editBlock, moveBlockBy, remove } from './block-edits.ts';
+import { Costs } from './costs.tsx';
+import { FormatSentence } from './format-sentence.tsx';
+import { GetReady } from './get-ready.tsx';
+
+import type { BlockMarks } from './marks.ts';
+import { OddRoundNote } from './odd-round-note.tsx';
+import { OneClockNote } from './one-clock-note.tsx';
+import type { Openers } from './openers.ts';
+import { RoundSheet } from './round-sheet.tsx';
+import { roomFor } from './sheet-clipboard.ts';
+
+interface Props {
+  block: Block;
+  /** Blocks after this one; empty unless the block's format looks at them. */
+  following: readonly Block[];
+  totalMs: number;
+  about: boolean;
+  startsAt: string;
+  moves: readonly Move[];
+  level: Plan['level'];
+  /** What the checks point out in this block. */
+  marks: BlockMarks;
+  isLast: boolean;
+  open: Openers;
+}
+
+const ROLES: BlockRole[] = ['warmUp', 'main', 'finisher', 'coolDown', 'other'];
+
+/** One block: its settings as a sentence, its round sheet, and the break after it. */
+export const BlockSection = memo(function BlockSection(props: Props) {
+  const { block, following, moves, open } = props;
+  const odd = useMemo(() => oddRounds({ blocks: [block] })[0], [block]);
+  const onEdit = (change: (b: Block) => Block) => editBlock(block.id, change);
+  const addStations = (names: string[]) => {
+    const { taken, left } = roomFor(block, names);
+    const made = taken.map((name) => stationFor(moves, name, block));
+    onEdit((b) => ({ ...b, stations: [...b.stations, ...made] }));
+    tellLeftOut(left);
+  };
+  const usesStations = moduleOf(block.format).traits.stations !== 'none';
+  return (
+    <section id={`block-${block.id}`} aria-label={block.title} className="scroll-mt-4 border-b px-5 pt-4 pb-5">
+      <BlockHead {...props} />
+      <div className="mt-1.5 mb-3 pl-1">
+        <FormatSentence block={block} onFormat={(change) => onEdit((b) => ({ ...b, format: change(b.format) }))} />
+      </div>
+      <Costs block={block} />
+      <BlockNotes
+        marks={props.marks}
+        caution={cautionOf(block, { level: props.level })?.text ?? null}
+        onOpen={open.explain}
+      />
+      <OneClockNote block={block} onEdit={onEdit} />
+      {odd && <OddRoundNote odd={odd} onChoose={(next) => onEdit(() => next)} />}
+      {(usesStations || block.stations.length > 0) && (
+        <RoundSheet block={block} following={following} marks={props.marks} open={open} />
+      )}
+      {usesStations && <AddStation blockTitle={block.title} moves={moves} onAdd={addStations} />}
+      {!props.isLast && <BreakAfter block={block} onEdit={onEdit} />}
+    </section>
+  );
+});
+
+/** What concerns the whole block: findings, and the caution of a hard format. */
+function BlockNotes({ marks, caution, onOpen }: { marks: BlockMarks; caution: string | null; onOpen: () => void }) {
+  const notes = marks.block ?? [];
+  if (notes.length === 0 && caution === null) return null;
+  return (
+    <div className="mb-2 flex flex-wrap gap-x-4 pl-1 text-[14px]">
+      {notes.map((n) => (
+        <button
+          key={n.key}
+          type="button"
+          className="text-left underline decoration-dotted underline-offset-2"
+          onClick={onOpen}
+        >
+          {n.text}
+        </button>
+      ))}
+      {caution && <span className="text-muted">{caution}</span>}
+    </div>
+  );
+}
+
+/** A station for a move; one that the library knows as one-sided says how its sides are shared. */
+function stationFor(moves: readonly Move[], name: string, block: Block) {
+  const move = moves.find((m) => keyOf(m.name) === keyOf(name));
+  const station = newStation(nanoid(10), move?.name ?? name);
+  const { oneSided } = moduleOf(block.format).traits;
+  const mode = block.use === 'stations' ? 'split' : oneSided;
+  return move?.oneSided ? { ...station, sides: defaultSides(mode) } : station;
+}
+
+function BlockHead({ block, totalMs, about, startsAt }: Props) {
+  const onEdit = (change: (b: Block) => Block) => editBlock(block.id, change);
+  const setFormat = (kind: FormatKind) => {
+    const { lost } = changeFormat(block, kind);
+    onEdit((b) => changeFormat(b, kind).block);
+    if (lost.length > 0)
+      toast(`${FORMAT_WORDS[kind]} has no place for ${lost.join(', ')}.`, { action: { label: 'Undo', onClick: undo } });
+  };
+  const setUse = (use: Block['use']) => {
+    const apart = use === 'stations' ? block.stations.filter((s) => apartFrom(s).length > 0) : [];
+    onEdit((b) => ({ ...b, use, stations: use === 'stations' ? b.stations.map(atOneClock) : b.stations }));
+    if (apart.length > 0)
+      toast(
+        `At stations one clock serves all groups: ${apart.map((s) => s.move).join(', ')} now keeps the block\u2019s times and switches sides at half time.`,
+        { action: { label: 'Undo', onClick: undo }, duration: 12_000 },
+      );
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+      <NameField
+        label="Block title"
+        className="digits w-64 text-xl"
+        most={60}
+        value={block.title}
+        onChange={(title) => onEdit((b) => ({ ...b, title }))}
+      />
+      <select
+        aria-label={`${block.title}: role`}
+        className="rounded-md border bg-card px-1 py-1 hover:border-line-strong"
+        value={block.role}
+        onChange={(e) => onEdit((b) => ({ ...b, role: e.target.value as BlockRole }))}
+      >
+        {ROLES.map((role) => (
+          <option key={role} value={role}>
+            {roleTitle(role)}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label={`${block.title}: format`}
+        className="rounded-md border bg-card px-1 py-1 hover:border-line-strong"
+        value={block.format.kind}
+        onChange={(e) => setFormat(e.target.value as FormatKind)}
+      >
+        {Object.entries(FORMAT_WORDS).map(([kind, word]) => (
+          <option key={kind} value={kind}>
+            {word}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label={`${block.title}: use of the room`}
+        className="rounded-md border bg-card px-1 py-1 hover:border-line-strong"
+        value={block.use}
+        onChange={(e) => setUse(e.target.value as Block['use'])}
+      >
+        <option value="together">all together</option>
+        <option value="stations">at stations</option>
+      </select>
+      <span className="digits text-[15px]">
+        {about ? 'about ' : ''}
+        {formatDuration(totalMs)}
+      </span>
+      <span className="text-[14px] text-muted">{startsAt}</span>
+      <span className="flex-1" />
+      <span className="flex">
+        <IconButton label={`Move ${block.title} up`} onClick={() => moveBlockBy(block.id, -1)}>
+          <ArrowUp size={17} />
+        </IconButton>
+        <IconButton label={`Move ${block.title} down`} onClick={() => moveBlockBy(block.id, 1)}>
+          <ArrowDown size={17} />
+        </IconButton>
+        <IconButton
+          label={`Copy ${block.title} to the clipboard, to paste into any class`}
+          onClick={() => copyBlock(block)}
+        >
+          <ClipboardCopy size={17} />
+        </IconButton>
+        <IconButton label={`Duplicate ${block.title}`} onClick={() => duplicate(block.id)}>
+          <Copy size={17} />
+        </IconButton>
+        <IconButton label={`Remove ${block.title}`} onClick={() => remove(block.id)}>
+          <Trash2 size={17} />
+        </IconButton>
+      </span>
+    </div>
+  );
+}
+
+function copyBlock(block: Block): void {
+  const text = writeBlocksText([block]);
+  rememberCopied(text, { blocks: [block] });
+  navigator.clipboard.writeText(text).then(
+    () => toast(`${block.title} copied; paste it into any class.`),
+    () => toast.error('The browser did not let it be copied.'),
+  );
+}
+
+function BreakAfter({ block, onEdit }: { block: Block; onEdit: (change: (block: Block) => Block) => void }) {
+  const { breakAfter } = block;
+  const set = (patch: Partial<Block['breakAfter']>) =>
+    onEdit((b) => ({ ...b, breakAfter: { ...b.breakAfter, ...patch } }));
+  return (
+    <div className="mt-3 flex items-center gap-2 pl-1 text-[15px] text-muted">
+      then a break of
+      <DurationField label={`${block.title}: break after`} valueMs={breakAfter.ms} onChange={(ms) => set({ ms })} />
+      {breakAfter.ms > 0 && (
+        <label className="flex min-h-9 items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="h-4 w-4 accent-ink"
+            checked={breakAfter.untilTap}
+            onChange={(e) => set({ untilTap: e.target.checked })}
+          />
+          held until I tap
+        </label>
+      )}
+      {breakAfter.ms > 0 && breakAfter.untilTap && <GetReady title={`${block.title}, break after`} />}
+    </div>
+  );
+}

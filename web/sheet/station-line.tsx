@@ -1,0 +1,124 @@
+import { PenLine } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useState } from 'react';
+import type { Sides, Station } from '../../core/plan/index.ts';
+import { readStationText, type ShorthandProblem, writeStationText } from '../../core/shorthand/index.ts';
+import { DurationField } from '../ui/index.ts';
+
+/** All that is said of a station in one line of shorthand: reps, tempo, counts, kit, options, phases, single rounds. */
+export function StationLine({ read, onChange }: { read: () => Station; onChange: (station: Station) => void }) {
+  const station = read();
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger asChild>
+        <button
+          type="button"
+          className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"
+          aria-label={`All of ${station.move}`}
+          title="Reps, kit, options, phases"
+        >
+          <PenLine size={14} />
+        </button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={4}
+          className="z-50 w-[560px] max-w-[90vw] rounded-md border border-line-strong bg-card p-3"
+        >
+          <SidesFields station={station} onChange={onChange} />
+          <LineForm
+            station={station}
+            onDone={(changed) => {
+              if (changed) onChange(changed);
+              setOpen(false);
+            }}
+          />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** Which side comes first, and what lies between the sides: as in the block unless it is set. */
+function SidesFields({ station, onChange }: { station: Station; onChange: (station: Station) => void }) {
+  const { sides } = station;
+  if (!('first' in sides)) return null;
+  const set = (changed: Sides) => onChange({ ...station, sides: changed });
+  const between = sides.mode === 'each' ? sides.restMs : sides.mode === 'chain' ? sides.breakMs : null;
+  const setBetween = (ms: number | undefined) => {
+    const { mode, first } = sides;
+    if (mode === 'each') set({ mode, first, ...(ms === undefined ? {} : { restMs: ms }) });
+    if (mode === 'chain') set({ mode, first, ...(ms === undefined ? {} : { breakMs: ms }) });
+  };
+  return (
+    <div className="mb-2 flex flex-wrap items-center gap-2 text-[15px]">
+      <select
+        aria-label={`${station.move}: first side`}
+        className="rounded-md border bg-card px-1 py-1"
+        value={sides.first}
+        onChange={(e) => set({ ...sides, first: e.target.value === 'right' ? 'right' : 'left' })}
+      >
+        <option value="left">left first</option>
+        <option value="right">right first</option>
+      </select>
+      {between !== null && (
+        <>
+          <label className="flex min-h-8 items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="h-4 w-4 accent-ink"
+              checked={between === undefined}
+              onChange={(e) => setBetween(e.target.checked ? undefined : 5000)}
+            />
+            between the sides as between stations
+          </label>
+          {between !== undefined && (
+            <DurationField label={`${station.move}: between the sides`} valueMs={between} onChange={setBetween} />
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+function LineForm({ station, onDone }: { station: Station; onDone: (station: Station | null) => void }) {
+  const [text, setText] = useState(() => writeStationText(station));
+  const { station: read, problems } = readStationText(text, station);
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (read && problems.length === 0) onDone(read);
+      }}
+    >
+      <textarea
+        // biome-ignore lint/a11y/noAutofocus: the line opens to be typed in
+        autoFocus
+        rows={2}
+        aria-label={`${station.move} in shorthand`}
+        aria-invalid={problems.length > 0}
+        className={`w-full rounded-md border bg-paper p-2 ${problems.length > 0 ? 'border-2 border-dashed border-live' : 'border-line-strong'}`}
+        value={text}
+        onChange={(e) => setText(e.target.value.replaceAll('\n', ' '))}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') {
+            e.preventDefault();
+            e.currentTarget.form?.requestSubmit();
+          }
+        }}
+      />
+      <p className="mt-1 text-[14px] text-muted" role="status">
+        {problems.length > 0
+          ? problemWords(problems[0])
+          : 'For example: 8 reps a side, tempo 3-1-1-0, 32 counts learn it, easier Low step-up, last 10 say sprint, [box]. Enter keeps it.'}
+      </p>
+    </form>
+  );
+}
+
+function problemWords(p: ShorthandProblem | undefined): string {
+  if (!p) return '';
+  return p.suggestion ? `${p.message}. Is it \u201c${p.suggestion}\u201d?` : p.message;
+}
