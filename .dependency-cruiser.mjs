@@ -21,7 +21,7 @@ export default {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '^(dist|node_modules|core/test|server/test)|\\.json$|\\.test\\.tsx?$' },
+    exclude: { path: '^(dist|node_modules|core/test|server/test|web/test)|\\.json$|\\.test\\.tsx?$' },
     tsPreCompilationDeps: true,
     enhancedResolveOptions: { extensions: ['.ts', '.tsx', '.mjs', '.js'] },
   },

@@ -5,8 +5,7 @@ import { applyTheme } from './app/theme.ts';
 import { keepOffline } from './device/offline.ts';
 import './app/theme.css';
 import { claimWindow } from './editing/drafts.ts';
-import { flushLeftovers } from './session/outbox.ts';
-import { restoreRuns } from './session/run-storage.ts';
+import { restoreRuns, sendLeftovers } from './session/index.ts';
 
 applyTheme();
 claimWindow();
@@ -97,7 +96,7 @@ const router = createBrowserRouter([
 
 const root = document.getElementById('root');
 void restoreRuns().then(() => {
-  void flushLeftovers(Date.now());
+  void sendLeftovers();
   if (root) createRoot(root).render(<RouterProvider router={router} />);
   // A screen that follows needs no other.
   if (!/^\/(wall|station|squad|remote|join)/.test(window.location.pathname)) setTimeout(fetchAhead, AHEAD_MS);

@@ -19,6 +19,11 @@ export function estimateSpokenMs(text: string): number {
   return Math.round((words / WORDS_PER_SECOND) * 1000);
 }
 
+/** Spoken lengths as measured, in ms; estimated for words that are not among them. */
+export function measured(lengths: ReadonlyMap<string, number>): SpokenMs {
+  return (text) => lengths.get(text) ?? estimateSpokenMs(text);
+}
+
 /** The cues of a list of intervals, sorted by time; see `planCueSheet`. */
 export function planCues(plan: CuePart, intervals: readonly Interval[], spokenMs?: SpokenMs): Cue[] {
   return planCueSheet(plan, intervals, spokenMs).cues;

@@ -1,14 +1,16 @@
 export { dropRecording, type Recording, saveRecording, startRecording, wavOf } from './recorder.ts';
 export { runSounds } from './run-sounds.ts';
 export { BUSES, type Bus, SoundEngine, type SoundSource, type TimedSound } from './sound-engine.ts';
+export { useVoicedCues } from './use-voiced-cues.ts';
 export {
   clipKey,
-  fetchVoice,
-  fetchVoiceByCode,
   listRecordings,
-  measured,
-  measureWords,
+  measuring,
   NO_VOICE,
   type RecordingInfo,
+  type Speaker,
+  speakingByCode,
+  speakingTo,
   type VoiceState,
 } from './voice.ts';
+export { VoicedCues } from './voiced-cues.ts';

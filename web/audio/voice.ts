@@ -1,6 +1,4 @@
 import * as v from 'valibot';
-import type { SpokenMs } from '../../core/cues/index.ts';
-import { estimateSpokenMs } from '../../core/cues/index.ts';
 import { type Plan, voiceOf } from '../../core/plan/index.ts';
 import { readWav } from '../../core/sound/index.ts';
 import type { SoundEngine } from './sound-engine.ts';
@@ -12,7 +10,7 @@ export type RecordingInfo = v.InferOutput<typeof RecordingsSchema>[number];
 const BATCH = 6;
 const AT_ONCE = 4;
 
-/** The measured lengths of words, and how much of the voice is at hand. */
+/** The measured lengths of words in ms, and how much of the voice is at hand. */
 export interface VoiceState {
   kind: 'idle' | 'loading' | 'ready' | 'none';
   done: number;
@@ -21,11 +19,6 @@ export interface VoiceState {
 }
 
 export const NO_VOICE: VoiceState = { kind: 'idle', done: 0, total: 0, lengths: new Map() };
-
-/** Spoken lengths as measured, estimated where they are not yet. */
-export function measured(lengths: ReadonlyMap<string, number>): SpokenMs {
-  return (text) => lengths.get(text) ?? estimateSpokenMs(text);
-}
 
 /** The key a clip is played by; every second cue may be said by another voice. */
 export const clipKey = (text: string, second: boolean) => (second ? `2|${text}` : `1|${text}`);
@@ -48,15 +41,18 @@ export async function listRecordings(planId: string, signal?: AbortSignal): Prom
 }
 
 /**
- * Measures some words, a few at a time, telling how far it is: own recordings first, then the synthetic voice. Words
- * that cannot be had are left out. Throws when the server has no voice or cannot be reached.
+ * Says words, or has them measured: own recordings first, then the synthetic voice. Tells how many it is done with, and gives the
+ * lengths of those that can be had, ms, the longer of two voices'. Throws when there is no voice or the server cannot be reached.
  */
-export async function measureWords(
+export type Speaker = (
   plan: Plan,
   words: readonly string[],
-  onProgress: (lengths: ReadonlyMap<string, number>, done: number) => void,
+  onProgress: (done: number, lengths: ReadonlyMap<string, number>) => void,
   signal: AbortSignal,
-): Promise<ReadonlyMap<string, number>> {
+) => Promise<ReadonlyMap<string, number>>;
+
+/** Measures words, a few at a time; nothing is fetched to be played. */
+export const measuring: Speaker = async (plan, words, onProgress, signal) => {
   const lengths = new Map<string, number>();
   for (const r of await listRecordings(plan.id, signal)) if (!lengths.has(r.words)) lengths.set(r.words, r.ms);
   const { name, rate, second } = voiceOf(plan);
@@ -69,43 +65,35 @@ export async function measureWords(
       const { clips } = v.parse(LengthsSchema, await post('/api/speech/lengths', { voice, rate, texts }, signal));
       for (const c of clips) lengths.set(c.text, Math.max(c.ms, lengths.get(c.text) ?? 0));
     }
-    onProgress(lengths, Math.min(left.length, k + BATCH));
+    onProgress(Math.min(left.length, k + BATCH), new Map(lengths));
   }
   return lengths;
-}
+};
 
-/**
- * Fetches the clips of some words, spoken now if they never were, and hands them to the engine; gives their lengths in
- * ms, the longer of two voices'. Words that cannot be had are left out. Throws when none can.
- */
-export async function fetchVoice(
-  plan: Plan,
-  words: readonly string[],
-  engine: SoundEngine,
-  onProgress: (done: number) => void,
-  signal: AbortSignal,
-): Promise<ReadonlyMap<string, number>> {
-  const { name, rate, second } = voiceOf(plan);
-  const own = new Set((await listRecordings(plan.id, signal)).map((r) => r.words));
-  const address = (text: string, turn: Turn) =>
-    own.has(text)
-      ? `/api/speech/recording?${new URLSearchParams({ plan: plan.id, text })}`
-      : `/api/speech/clip?${new URLSearchParams({ voice: turn === 2 ? (second ?? name) : name, rate: String(rate), text })}`;
-  return load(words, second === null ? [1] : [1, 2], address, engine, onProgress, signal);
-}
+/** Fetches clips, spoken now if they never were, and hands them to an engine. */
+export const speakingTo =
+  (engine: ClipKeeper): Speaker =>
+  async (plan, words, onProgress, signal) => {
+    const { name, rate, second } = voiceOf(plan);
+    const own = new Set((await listRecordings(plan.id, signal)).map((r) => r.words));
+    const address = (text: string, turn: Turn) =>
+      own.has(text)
+        ? `/api/speech/recording?${new URLSearchParams({ plan: plan.id, text })}`
+        : `/api/speech/clip?${new URLSearchParams({ voice: turn === 2 ? (second ?? name) : name, rate: String(rate), text })}`;
+    return load(words, second === null ? [1] : [1, 2], address, engine, onProgress, signal);
+  };
 
 /** The same for a screen that follows a run by its code. */
-export async function fetchVoiceByCode(
-  code: string,
-  plan: Plan,
-  words: readonly string[],
-  engine: SoundEngine,
-  signal: AbortSignal,
-): Promise<ReadonlyMap<string, number>> {
-  const address = (text: string, turn: Turn) =>
-    `/api/live/${encodeURIComponent(code)}/clip?${new URLSearchParams({ text, turn: String(turn) })}`;
-  return load(words, voiceOf(plan).second === null ? [1] : [1, 2], address, engine, () => {}, signal);
-}
+export const speakingByCode =
+  (code: string, engine: ClipKeeper): Speaker =>
+  (plan, words, onProgress, signal) => {
+    const address = (text: string, turn: Turn) =>
+      `/api/live/${encodeURIComponent(code)}/clip?${new URLSearchParams({ text, turn: String(turn) })}`;
+    return load(words, voiceOf(plan).second === null ? [1] : [1, 2], address, engine, onProgress, signal);
+  };
+
+/** What keeps clips to be played by their keys. */
+export type ClipKeeper = Pick<SoundEngine, 'addClip'>;
 
 type Turn = 1 | 2;
 
@@ -113,8 +101,8 @@ async function load(
   words: readonly string[],
   turns: readonly Turn[],
   address: (text: string, turn: Turn) => string,
-  engine: SoundEngine,
-  onProgress: (done: number) => void,
+  engine: ClipKeeper,
+  onProgress: Parameters<Speaker>[2],
   signal: AbortSignal,
 ): Promise<ReadonlyMap<string, number>> {
   const jobs = words.flatMap((text) => turns.map((turn) => ({ text, turn })));
@@ -124,7 +112,7 @@ async function load(
     for (let job = jobs.shift(); job; job = jobs.shift()) {
       const res = await fetch(address(job.text, job.turn), { signal });
       const wav = res.ok ? readWav(new Uint8Array(await res.arrayBuffer())) : null;
-      onProgress(Math.floor((total - jobs.length) / turns.length));
+      onProgress(Math.floor((total - jobs.length) / turns.length), lengths);
       if (!wav) continue;
       engine.addClip(clipKey(job.text, job.turn === 2), wav.samples, wav.sampleRate);
       const ms = Math.ceil((wav.samples.length / wav.sampleRate) * 1000);

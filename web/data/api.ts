@@ -206,6 +206,9 @@ export const api = {
     readPage(RunSchema, await call(`/runs${queryOf({ ...query })}`)),
   run: async (id: string) => v.parse(RunSchema, await call(`/runs/${id}`)),
   createRun: (id: string, plan: Plan) => call('/runs', send('POST', { id, plan }), RUN_PATIENCE_MS),
+  /** How the leading desk's clock stands to the server's, ms. */
+  tellClock: (id: string, clockOffsetMs: number) =>
+    call(`/runs/${id}/clock`, send('POST', { clockOffsetMs }), RUN_PATIENCE_MS),
   appendEvents: async (id: string, events: readonly RunEvent[]) =>
     v.parse(
       v.object({ stored: v.array(v.string()), refused: v.array(v.object({ id: v.string(), problem: v.string() })) }),

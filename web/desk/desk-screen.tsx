@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { advance, placeInComplex, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
@@ -134,43 +134,41 @@ function useUnlockOnGesture(): void {
   }, [started, soundOn]);
 }
 
-/** One listener for the life of the desk: one exchanged at every redraw could miss the key that caused the redraw. */
 interface KeyTargets {
   onSheet: (name: SheetName) => void;
   onLying: () => void;
 }
 
 function useDeskKeys(state: RunState, view: RunView, leads: boolean, on: KeyTargets): void {
-  const latest = useRef({ state, view, leads, on });
-  latest.current = { state, view, leads, on };
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || e.altKey || e.repeat) return;
-      if (e.target instanceof HTMLInputElement && e.target.type !== 'range') return;
-      const { state: now, view: seen, leads: mine, on: to } = latest.current;
-      const key = e.key.length === 1 ? e.key.toLowerCase() : e.key;
-      if (!mine) {
-        if (key === 't') void takeOver();
-        else if (key === 'l') to.onLying();
-        else if (key === 'w') to.onSheet('share');
-        return;
-      }
-      const sheet = now.status === 'ready' && key !== 'm' ? undefined : SHEET_KEYS[key];
-      if (sheet || key === 'l' || key === 'u') {
-        e.preventDefault();
-        if (sheet) to.onSheet(sheet);
-        else if (key === 'l') to.onLying();
-        else void undoLast();
-        return;
-      }
-      const what = KEYS[key]?.(now, seen);
-      if (!what) return;
+  const onKey = useEffectEvent((e: KeyboardEvent) => {
+    if (e.ctrlKey || e.metaKey || e.altKey || e.repeat) return;
+    if (e.target instanceof HTMLInputElement && e.target.type !== 'range') return;
+    const key = e.key.length === 1 ? e.key.toLowerCase() : e.key;
+    if (!leads) {
+      if (key === 't') void takeOver();
+      else if (key === 'l') on.onLying();
+      else if (key === 'w') on.onSheet('share');
+      return;
+    }
+    const sheet = state.status === 'ready' && key !== 'm' ? undefined : SHEET_KEYS[key];
+    if (sheet || key === 'l' || key === 'u') {
       e.preventDefault();
-      if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
-      void command(what);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+      if (sheet) on.onSheet(sheet);
+      else if (key === 'l') on.onLying();
+      else void undoLast();
+      return;
+    }
+    const what = KEYS[key]?.(state, view);
+    if (!what) return;
+    e.preventDefault();
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+    void command(what);
+  });
+  // One listener for the life of the desk: one exchanged at every redraw could miss the key that caused the redraw.
+  useEffect(() => {
+    const heard = (e: KeyboardEvent) => onKey(e);
+    window.addEventListener('keydown', heard);
+    return () => window.removeEventListener('keydown', heard);
   }, []);
 }
 
@@ -179,11 +177,13 @@ function useShake(state: RunState, view: RunView): void {
   const cues = useDesk((s) => s.cues);
   const last = useRef(view.positionMs);
   const silent = state.plan.silent === true && state.status === 'running';
-  const from = last.current;
-  last.current = view.positionMs;
-  if (!silent || typeof navigator.vibrate !== 'function') return;
-  const due = cues.find((c) => c.tone !== null && c.atMs > from && c.atMs <= view.positionMs);
-  if (due) navigator.vibrate(due.tone === 'tick' ? 80 : [200, 80, 200]);
+  useEffect(() => {
+    const from = last.current;
+    last.current = view.positionMs;
+    if (!silent || typeof navigator.vibrate !== 'function') return;
+    const due = cues.find((c) => c.tone !== null && c.atMs > from && c.atMs <= view.positionMs);
+    if (due) navigator.vibrate(due.tone === 'tick' ? 80 : [200, 80, 200]);
+  }, [cues, silent, view.positionMs]);
 }
 
 /** A flash for every tone: the class that cannot hear it, or hears only the music, sees it. */

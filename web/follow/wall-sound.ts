@@ -1,8 +1,7 @@
 import { nanoid } from 'nanoid';
 import { useEffect, useRef, useState } from 'react';
-import { planCues, wordsOf } from '../../core/cues/index.ts';
-import { runIntervals } from '../../core/run/index.ts';
-import { fetchVoiceByCode, measured, NO_VOICE, runSounds, SoundEngine, type VoiceState } from '../audio/index.ts';
+import type { Interval } from '../../core/timeline/index.ts';
+import { runSounds, SoundEngine, speakingByCode, useVoicedCues } from '../audio/index.ts';
 
 import { askDesk, deskNow, useFollow } from './follow-store.ts';
 
@@ -10,6 +9,7 @@ const SCREEN_KEY = 'odd-round.screen';
 const ALIGN_EVERY_MS = 250;
 /** The sound is moved when it is this far from the desk's time; less is not heard. */
 const CLOSE_MS = 12;
+const NONE: readonly Interval[] = [];
 
 /** The name by which the desk knows this screen, the same over a reload. */
 function screenName(): string {
@@ -28,10 +28,10 @@ export function useWallSound(code: string): { sound: WallSound; ask: () => Promi
   const [engine] = useState(() => new SoundEngine());
   const [asked, setAsked] = useState(false);
   const [on, setOn] = useState(false);
-  const [voice, setVoice] = useState<VoiceState>(NO_VOICE);
   const folded = useFollow((s) => s.folded);
   const mine = folded?.soundAt === me;
-  const plan = mine ? folded.plan : null;
+  const [speaker] = useState(() => speakingByCode(code, engine));
+  const { sheet, voice } = useVoicedCues(speaker, mine ? folded.plan : null, folded?.intervals ?? NONE);
 
   useEffect(() => {
     engine.watch(() => setOn(engine.isOn));
@@ -39,18 +39,7 @@ export function useWallSound(code: string): { sound: WallSound; ask: () => Promi
   }, [engine]);
 
   useEffect(() => {
-    if (!plan || plan.silent) return;
-    const load = new AbortController();
-    const words = wordsOf(plan, runIntervals(plan));
-    fetchVoiceByCode(code, plan, words, engine, load.signal).then(
-      (lengths) => setVoice({ kind: 'ready', done: lengths.size, total: lengths.size, lengths }),
-      () => {},
-    );
-    return () => load.abort();
-  }, [plan, code, engine]);
-
-  useEffect(() => {
-    if (!mine || !on || !folded) {
+    if (!mine || !on || !folded || !sheet) {
       engine.silence();
       return;
     }
@@ -59,11 +48,10 @@ export function useWallSound(code: string): { sound: WallSound; ask: () => Promi
       if (Math.abs(behind) > CLOSE_MS) engine.shiftBy(behind);
     };
     align();
-    const cues = planCues(folded.plan, folded.intervals, measured(voice.lengths));
-    engine.play(runSounds(folded, cues, voice), engine.now(), folded.status !== 'running');
+    engine.play(runSounds(folded, sheet.cues, voice), engine.now(), folded.status !== 'running');
     const timer = setInterval(align, ALIGN_EVERY_MS);
     return () => clearInterval(timer);
-  }, [mine, on, folded, voice, engine]);
+  }, [mine, on, folded, sheet, voice, engine]);
 
   const busy = useRef(false);
   const ask = async () => {

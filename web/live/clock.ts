@@ -23,6 +23,8 @@ const SURPRISE_MS = 500;
 export class ClockEstimate {
   private samples: ClockSample[] = [];
 
+  constructor(private readonly steadyNow: () => number = () => performance.now()) {}
+
   add(sample: ClockSample): void {
     if (sample.cameMs < sample.sentMs) return;
     const [low, high] = this.bounds();
@@ -43,7 +45,7 @@ export class ClockEstimate {
 
   /** Whether a time that the other clock has just told, its way included, is far from the estimate: ask it again. */
   isSurprisedBy(serverMs: number): boolean {
-    return this.isSet && Math.abs(performance.now() + this.offsetMs - serverMs) > SURPRISE_MS;
+    return this.isSet && Math.abs(this.steadyNow() + this.offsetMs - serverMs) > SURPRISE_MS;
   }
 
   /** How far off the estimate can be, ms. */

@@ -1,43 +1,22 @@
-import { useEffect, useState } from 'react';
-import { type CuePlan, planCueSheet, wordsOf } from '../../core/cues/index.ts';
+import { useDeferredValue, useMemo } from 'react';
+import type { CuePlan } from '../../core/cues/index.ts';
+import { wordsOf } from '../../core/cues/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import { runIntervals } from '../../core/run/index.ts';
-import { measured, measureWords, NO_VOICE, type VoiceState } from '../audio/index.ts';
+import { measuring, useVoicedCues, type VoiceState } from '../audio/index.ts';
 import { useResolved } from '../data/index.ts';
 
 const PAUSE_MS = 500;
+const NOTHING: CuePlan = { cues: [], notes: [] };
 
-/** The cue list of a class with measured lengths as they come; estimates till then and without a voice. */
+/** The cue list of a class with measured lengths as they come; estimates till then and without a voice. Typing goes before it. */
 export function useMeasuredCues(
   written: Plan,
   turn = 0,
 ): { sheet: CuePlan; voice: VoiceState; words: readonly string[] } {
-  const plan = useResolved(written);
-  const [voice, setVoice] = useState<VoiceState>(NO_VOICE);
-  const intervals = runIntervals(plan);
-  const words = wordsOf(plan, intervals);
-  const key = JSON.stringify([words, plan.voice, plan.id, turn]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the key is what is measured
-  useEffect(() => {
-    const load = new AbortController();
-    const timer = setTimeout(async () => {
-      setVoice((v) => ({ ...v, kind: 'loading', done: 0, total: words.length }));
-      try {
-        const lengths = await measureWords(
-          plan,
-          words,
-          (sofar, done) => setVoice((v) => ({ ...v, done, lengths: new Map(sofar) })),
-          load.signal,
-        );
-        setVoice({ kind: 'ready', done: words.length, total: words.length, lengths });
-      } catch {
-        if (!load.signal.aborted) setVoice((v) => ({ ...v, kind: 'none' }));
-      }
-    }, PAUSE_MS);
-    return () => {
-      clearTimeout(timer);
-      load.abort();
-    };
-  }, [key]);
-  return { sheet: planCueSheet(plan, intervals, measured(voice.lengths)), voice, words };
+  const plan = useResolved(useDeferredValue(written));
+  const intervals = useMemo(() => runIntervals(plan), [plan]);
+  const words = useMemo(() => wordsOf(plan, intervals), [plan, intervals]);
+  const { sheet, voice } = useVoicedCues(measuring, plan, intervals, { pauseMs: PAUSE_MS, turn });
+  return { sheet: sheet ?? NOTHING, voice, words };
 }

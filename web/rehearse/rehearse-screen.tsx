@@ -1,12 +1,12 @@
 import { ChevronLeft, ChevronRight, Pause, Play } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { type Cue, planCues, wordsOf } from '../../core/cues/index.ts';
+import type { Cue } from '../../core/cues/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { runIntervals, viewOf } from '../../core/run/index.ts';
 import { beatsOf } from '../../core/sound/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
-import { fetchVoice, measured, SoundEngine } from '../audio/index.ts';
+import { SoundEngine, speakingTo, useVoicedCues, type VoiceState } from '../audio/index.ts';
 import { useResolved } from '../data/index.ts';
 import { useRunLock } from '../device/index.ts';
 import { ClassStrip } from '../drawings/index.ts';
@@ -25,12 +25,19 @@ export function RehearseScreen() {
   return <Rehearsal plan={plan} />;
 }
 
+const NO_CUES: readonly Cue[] = [];
+
 function Rehearsal({ plan: written }: { plan: Plan }) {
   const plan = useResolved(written);
-  const { engine, cues, loading } = useVoicedCues(plan);
+  const [engine] = useState(() => new SoundEngine());
+  const [speaker] = useState(() => speakingTo(engine));
+  useEffect(() => () => void engine.close(), [engine]);
   const timeline = useMemo(() => compile(plan), [plan]);
   const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
   const intervals = useMemo(() => runIntervals(plan), [plan]);
+  const { sheet, voice } = useVoicedCues(speaker, plan, intervals);
+  const cues = sheet?.cues ?? NO_CUES;
+  const loading = loadingWords(voice);
   const beats = useMemo(() => beatsOf(plan, intervals), [plan, intervals]);
   const last = intervals.at(-1);
   const endMs = last ? last.startMs + last.durationMs : 0;
@@ -135,41 +142,21 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
   );
 }
 
-/** The engine of this rehearsal, and the cues by their measured lengths once the voice is there. */
-function useVoicedCues(plan: Plan): { engine: SoundEngine; cues: readonly Cue[]; loading: string | null } {
-  const [engine] = useState(() => new SoundEngine());
-  const [lengths, setLengths] = useState<ReadonlyMap<string, number>>(new Map());
-  const [loading, setLoading] = useState<string | null>(null);
-  useEffect(() => () => void engine.close(), [engine]);
-  useEffect(() => {
-    const load = new AbortController();
-    const words = wordsOf(plan, runIntervals(plan));
-    void (async () => {
-      try {
-        const say = (done: number) => setLoading(`voice ${done} of ${words.length}`);
-        const found = await fetchVoice(plan, words, engine, say, load.signal);
-        setLengths(found);
-        setLoading(null);
-      } catch {
-        if (!load.signal.aborted) setLoading('no voice: tones only');
-      }
-    })();
-    return () => load.abort();
-  }, [plan, engine]);
-  const cues = useMemo(() => planCues(plan, runIntervals(plan), measured(lengths)), [plan, lengths]);
-  return { engine, cues, loading };
+/** Words of how far the voice is; null when there is nothing to say of it. */
+function loadingWords(voice: VoiceState): string | null {
+  if (voice.kind === 'loading') return `voice ${voice.done} of ${voice.total}`;
+  return voice.kind === 'none' ? 'no voice: tones only' : null;
 }
 
-/** Keys of the window; `onKey` says whether it knew the key. */
+/** Keys of the window; `act` says whether it knew the key. */
 function useKeys(act: (key: string) => boolean): void {
-  const latest = useRef(act);
-  latest.current = act;
+  const onKey = useEffectEvent((e: KeyboardEvent) => {
+    if (e.target instanceof HTMLInputElement || e.ctrlKey || e.metaKey || e.altKey) return;
+    if (act(e.key)) e.preventDefault();
+  });
   useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (e.target instanceof HTMLInputElement || e.ctrlKey || e.metaKey || e.altKey) return;
-      if (latest.current(e.key)) e.preventDefault();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    const heard = (e: KeyboardEvent) => onKey(e);
+    window.addEventListener('keydown', heard);
+    return () => window.removeEventListener('keydown', heard);
   }, []);
 }

@@ -1,7 +1,8 @@
 import type { RunEvent } from '../../core/run/index.ts';
-import { openRunStream } from '../live/index.ts';
-import { behindLeader, heedBeat, keepTime, offsetTo } from './desk-clock.ts';
-import { eventUnder, readHead } from './run-storage.ts';
+import type { StreamListener, Timers } from '../live/index.ts';
+import type { DeskClock } from './desk-clock.ts';
+import type { Outbox } from './outbox.ts';
+import type { RunStorage } from './run-storage.ts';
 
 const TELL_EVERY_MS = 2000;
 const ALIGN_EVERY_MS = 500;
@@ -20,24 +21,39 @@ export interface DeskEnd {
   onBehind(ms: number): void;
 }
 
+/** The ways a desk hears of the rest of the world. */
+export interface LinkParts {
+  storage: RunStorage;
+  outbox: Outbox;
+  clock: DeskClock;
+  timers: Timers;
+  /** Opens the server's stream of a run; gives what closes it. */
+  openStream(runId: string, on: StreamListener): () => void;
+  /** Tells the server how the leading desk's clock stands to its own, ms; throws when it was not heard. */
+  tellClock(runId: string, clockOffsetMs: number): Promise<unknown>;
+  /** Calls back with the key of whatever another window writes to the storage; gives what ends that. */
+  watchWindows(onWritten: (key: string) => void): () => void;
+}
+
 /**
  * Links a desk to its run: news and commands come over the server's stream, and from windows beside this one through the
  * browser's storage, which needs no server. A leading desk tells how its clock stands; a following one goes by it.
  */
-export function linkDesk(runId: string, end: DeskEnd): () => void {
+export function linkDesk(runId: string, end: DeskEnd, parts: LinkParts): () => void {
+  const { storage, outbox, clock, timers } = parts;
   let leaderOffsetMs: number | null = null;
   let told: number | null = null;
   let closeStream: (() => void) | null = null;
   let known = false;
   const isKnown = () => {
-    known ||= readHead(runId)?.created === true;
+    known ||= storage.readHead(runId)?.created === true;
     return known;
   };
 
   const open = () => {
     // Before its first event is sent the server does not know the run.
     if (closeStream || !isKnown()) return;
-    closeStream = openRunStream(`/api/runs/${runId}`, {
+    closeStream = parts.openStream(runId, {
       onRun: (m) => {
         leaderOffsetMs = m.clockOffsetMs;
         told = null;
@@ -46,49 +62,41 @@ export function linkDesk(runId: string, end: DeskEnd): () => void {
       onClock: (ms) => {
         leaderOffsetMs = ms;
       },
-      onBeat: heedBeat,
+      onBeat: (serverMs) => clock.heedBeat(serverMs),
       onCommand: (id, command) => {
         if (end.leads()) end.onCommand(id, command);
       },
       onState: () => {},
     });
   };
-  const tell = () => {
-    const offsetMs = end.leads() && isKnown() ? offsetTo(end.now()) : null;
+  const tell = async () => {
+    const offsetMs = end.leads() && isKnown() ? clock.offsetTo(end.now()) : null;
     if (offsetMs === null || (told !== null && Math.abs(offsetMs - told) < WORTH_TELLING_MS)) return;
-    void fetch(`/api/runs/${runId}/clock`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ clockOffsetMs: offsetMs }),
-    }).then(
-      (res) => {
-        if (res.ok) told = offsetMs;
-      },
-      () => {},
+    const heard = await parts.tellClock(runId, offsetMs).then(
+      () => true,
+      () => false,
     );
+    if (heard) told = offsetMs;
   };
   const align = () => {
     if (end.leads() || leaderOffsetMs === null) return;
-    const behind = behindLeader(leaderOffsetMs, end.now());
+    const behind = clock.behindLeader(leaderOffsetMs, end.now());
     if (behind !== 0) end.onBehind(behind);
-  };
-  const onStorage = (e: StorageEvent) => {
-    const kept = e.key === null || e.newValue === null ? null : eventUnder(e.key, runId);
-    if (kept) end.onEvents([kept], false);
   };
 
   open();
-  window.addEventListener('odd-round:sent', open);
-  window.addEventListener('storage', onStorage);
-  const telling = setInterval(tell, TELL_EVERY_MS);
-  const aligning = setInterval(align, ALIGN_EVERY_MS);
-  const stopTime = keepTime();
+  const stops = [
+    outbox.watch(open),
+    parts.watchWindows((key) => {
+      const kept = storage.eventUnder(key, runId);
+      if (kept) end.onEvents([kept], false);
+    }),
+    timers.every(TELL_EVERY_MS, () => void tell()),
+    timers.every(ALIGN_EVERY_MS, align),
+    clock.keep(),
+  ];
   return () => {
-    window.removeEventListener('odd-round:sent', open);
-    window.removeEventListener('storage', onStorage);
-    clearInterval(telling);
-    clearInterval(aligning);
-    stopTime();
+    for (const stop of stops) stop();
     closeStream?.();
   };
 }

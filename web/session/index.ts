@@ -1,2 +1,14 @@
-export { beginRun } from './run-storage.ts';
-export { closeRun, command, giveSound, keepSound, openRun, sound, takeOver, undoLast, useDesk } from './run-store.ts';
+export {
+  beginRun,
+  closeRun,
+  command,
+  giveSound,
+  keepSound,
+  openRun,
+  restoreRuns,
+  sendLeftovers,
+  sound,
+  takeOver,
+  undoLast,
+  useDesk,
+} from './this-desk.ts';

@@ -1,16 +1,8 @@
-import { stateAt } from '../../core/run/index.ts';
-import { ApiError, api } from '../data/index.ts';
-import {
-  dropRun,
-  keepSent,
-  keptEvents,
-  readHead,
-  sendAnew,
-  setAside,
-  storedRunIds,
-  storeHead,
-  waitingEvents,
-} from './run-storage.ts';
+import type { Plan } from '../../core/plan/index.ts';
+import { type RunEvent, stateAt } from '../../core/run/index.ts';
+import { ApiError } from '../data/index.ts';
+import { TIMERS, type Timers } from '../live/index.ts';
+import type { RunStorage } from './run-storage.ts';
 
 const RETRY_MS = 2000;
 const BATCH = 200;
@@ -18,11 +10,17 @@ const BATCH = 200;
 const UNSTARTED_FOR_MS = 86_400_000;
 /** Answers by which the server says that it will not take a run as it is. */
 const BLOCKING = [400, 413, 422];
-const under = new Map<string, Promise<boolean>>();
-/** Runs that were asked for again while they were being sent. */
-const again = new Set<string>();
 
-/** What a send has settled, told to this window as `odd-round:sent`. */
+/** Where runs are sent; a call that fails throws an ApiError, its status 0 when nobody answered. */
+export interface RunServer {
+  createRun(id: string, plan: Plan): Promise<unknown>;
+  appendEvents(
+    id: string,
+    events: readonly RunEvent[],
+  ): Promise<{ stored: readonly string[]; refused: readonly { id: string; problem: string }[] }>;
+}
+
+/** What a send has settled. */
 export interface Settled {
   runId: string;
   sent: readonly string[];
@@ -31,110 +29,127 @@ export interface Settled {
   blocked: string | null;
 }
 
-/**
- * Sends what the server does not have of a run, in order, and notes what it confirms. Gives true when nothing waits any more.
- * What the server refuses is set aside: it must not hold up what comes after it. A send that fails leaves everything as it was
- * and gives false; sending twice does no harm.
- */
-export function flush(id: string): Promise<boolean> {
-  const running = under.get(id);
-  if (running) {
-    again.add(id);
-    return running;
-  }
-  const sending = sendUntilQuiet(id);
-  under.set(id, sending);
-  return sending;
-}
+/** Sends what the server does not have of the runs kept here; one for the life of a window. */
+export class Outbox {
+  private readonly under = new Map<string, Promise<boolean>>();
+  /** Runs that were asked for again while they were being sent. */
+  private readonly again = new Set<string>();
+  private readonly watchers = new Set<(settled: Settled) => void>();
 
-/** What comes while something is sent is sent right after it; once that is decided, whoever asks begins anew. */
-async function sendUntilQuiet(id: string): Promise<boolean> {
-  try {
-    let all: boolean;
-    do {
-      again.delete(id);
-      all = await tried(id);
-    } while (all && again.has(id));
-    return all;
-  } finally {
-    under.delete(id);
-  }
-}
+  constructor(
+    private readonly storage: RunStorage,
+    private readonly server: RunServer,
+    private readonly timers: Timers = TIMERS,
+  ) {}
 
-async function tried(id: string): Promise<boolean> {
-  try {
-    return await sendAll(id);
-  } catch (error) {
-    if (!(error instanceof ApiError)) throw error;
-    const head = error.status === 404 ? readHead(id) : null;
-    // The server has lost the run, as after a restore: it is given it anew.
-    if (head) sendAnew(head);
-    else if (BLOCKING.includes(error.status)) tell({ runId: id, sent: [], refused: [], blocked: error.message });
-    return false;
+  /** Calls back with all that sends settle, until the function it gives is called. */
+  watch(onSettled: (settled: Settled) => void): () => void {
+    this.watchers.add(onSettled);
+    return () => this.watchers.delete(onSettled);
   }
-}
 
-async function sendAll(id: string): Promise<boolean> {
-  for (;;) {
-    const waiting = waitingEvents(id).slice(0, BATCH);
-    const head = waiting.length === 0 ? null : readHead(id);
-    if (!head) return true;
-    if (!head.created) {
-      await api.createRun(id, head.plan);
-      storeHead({ ...(readHead(id) ?? head), created: true });
-      tell({ runId: id, sent: [], refused: [], blocked: null });
-      continue;
+  /**
+   * Sends what the server does not have of a run, in order, and notes what it confirms. Gives true when nothing waits any more.
+   * What the server refuses is set aside: it must not hold up what comes after it. A send that fails leaves everything as it
+   * was and gives false; sending twice does no harm.
+   */
+  flush(id: string): Promise<boolean> {
+    const running = this.under.get(id);
+    if (running) {
+      this.again.add(id);
+      return running;
     }
-    const { stored, refused } = await api.appendEvents(id, waiting);
-    const has = new Set(stored);
-    const said = new Map(refused.map((r) => [r.id, r.problem]));
-    for (const event of waiting)
-      if (has.has(event.id)) keepSent(id, event);
-      else if (said.has(event.id)) setAside(id, event, said.get(event.id) ?? '');
-    tell({ runId: id, sent: stored, refused, blocked: null });
-    // An answer that settles nothing would be asked for without end.
-    if (!waiting.some((e) => has.has(e.id) || said.has(e.id))) return false;
+    const sending = this.sendUntilQuiet(id);
+    this.under.set(id, sending);
+    return sending;
   }
-}
 
-function tell(settled: Settled): void {
-  window.dispatchEvent(new CustomEvent('odd-round:sent', { detail: settled }));
-}
+  /** Keeps sending a run's events until stopped: at once when poked, and again while something is left. */
+  keepSending(id: string): { poke: () => void; stop: () => void } {
+    let wait = () => {};
+    let stopped = false;
+    const go = async () => {
+      wait();
+      const all = await this.flush(id).catch(() => false);
+      if (!stopped && !all) wait = this.timers.after(RETRY_MS, () => void go());
+    };
+    void go();
+    return {
+      poke: () => void go(),
+      stop: () => {
+        stopped = true;
+        wait();
+      },
+    };
+  }
 
-/** Keeps sending a run's events until stopped: at once when told, and again while something is left. */
-export function keepSending(id: string): { poke: () => void; stop: () => void } {
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let stopped = false;
-  const go = async () => {
-    clearTimeout(timer);
-    const all = await flush(id).catch(() => false);
-    if (!stopped && !all) timer = setTimeout(go, RETRY_MS);
-  };
-  const poke = () => void go();
-  window.addEventListener('online', poke);
-  poke();
-  return {
-    poke,
-    stop: () => {
-      stopped = true;
-      clearTimeout(timer);
-      window.removeEventListener('online', poke);
-    },
-  };
-}
-
-/** At the start of the application: sends what earlier windows left, and forgets runs that are over and safe. */
-export async function flushLeftovers(nowMs: number): Promise<void> {
-  for (const id of storedRunIds()) {
-    const head = readHead(id);
-    if (!head) continue;
-    const events = keptEvents(id);
-    if (events.length === 0) {
-      if (nowMs - head.madeAtMs > UNSTARTED_FOR_MS) dropRun(id);
-      continue;
+  /** At the start of the application: sends what earlier windows left, and forgets runs that are over and safe. */
+  async flushLeftovers(nowMs: number): Promise<void> {
+    for (const id of this.storage.runIds()) {
+      const head = this.storage.readHead(id);
+      if (!head) continue;
+      const events = this.storage.keptEvents(id);
+      if (events.length === 0) {
+        if (nowMs - head.madeAtMs > UNSTARTED_FOR_MS) this.storage.dropRun(id);
+        continue;
+      }
+      const all = await this.flush(id).catch(() => false);
+      const { status } = stateAt(head.plan, events, nowMs + (head.shiftMs ?? 0));
+      if (all && (status === 'finished' || status === 'abandoned')) this.storage.dropRun(id);
     }
-    const all = await flush(id).catch(() => false);
-    const { status } = stateAt(head.plan, events, nowMs + (head.shiftMs ?? 0));
-    if (all && (status === 'finished' || status === 'abandoned')) dropRun(id);
+  }
+
+  /** What comes while something is sent is sent right after it; once that is decided, whoever asks begins anew. */
+  private async sendUntilQuiet(id: string): Promise<boolean> {
+    try {
+      let all: boolean;
+      do {
+        this.again.delete(id);
+        all = await this.tried(id);
+      } while (all && this.again.has(id));
+      return all;
+    } finally {
+      this.under.delete(id);
+    }
+  }
+
+  private async tried(id: string): Promise<boolean> {
+    try {
+      return await this.sendAll(id);
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      const head = error.status === 404 ? this.storage.readHead(id) : null;
+      // The server has lost the run, as after a restore: it is given it anew.
+      if (head) this.storage.sendAnew(head);
+      else if (BLOCKING.includes(error.status)) this.tell({ runId: id, sent: [], refused: [], blocked: error.message });
+      return false;
+    }
+  }
+
+  private async sendAll(id: string): Promise<boolean> {
+    for (;;) {
+      const waiting = this.storage.waitingEvents(id).slice(0, BATCH);
+      const head = waiting.length === 0 ? null : this.storage.readHead(id);
+      if (!head) return true;
+      if (!head.created) {
+        await this.server.createRun(id, head.plan);
+        this.storage.storeHead({ ...(this.storage.readHead(id) ?? head), created: true });
+        this.tell({ runId: id, sent: [], refused: [], blocked: null });
+        continue;
+      }
+      const { stored, refused } = await this.server.appendEvents(id, waiting);
+      const has = new Set(stored);
+      const said = new Map(refused.map((r) => [r.id, r.problem]));
+      for (const event of waiting)
+        if (has.has(event.id)) this.storage.keepSent(id, event);
+        else if (said.has(event.id)) this.storage.setAside(id, event, said.get(event.id) ?? '');
+      this.tell({ runId: id, sent: stored, refused, blocked: null });
+      // An answer that settles nothing would be asked for without end.
+      if (!waiting.some((e) => has.has(e.id) || said.has(e.id))) return false;
+    }
+  }
+
+  private tell(settled: Settled): void {
+    for (const watcher of this.watchers) watcher(settled);
   }
 }

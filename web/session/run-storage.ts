@@ -1,11 +1,6 @@
-import { nanoid } from 'nanoid';
 import * as v from 'valibot';
-import { resolvePlan } from '../../core/moves/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
-import { planFrom, useLibrary } from '../data/index.ts';
-
-import { dropCopy, keepCopy, putBack } from '../device/index.ts';
+import { planFrom } from '../data/index.ts';
 
 /*
  * A run as this browser keeps it, complete without the server: its head under one key, each event under a key of its own, so
@@ -37,159 +32,174 @@ type Place = keyof typeof PLACES;
 const headKey = (id: string) => HEAD + id;
 const eventKey = (place: Place, runId: string, eventId: string) => `${PLACES[place]}${runId}.${eventId}`;
 
-/** What the storage took no more: it is sent from here, and is gone with the window. */
-const inWindow = new Map<string, string>();
+/** Copies of what is kept, on a way that writes to the disk at once; see device/durable. */
+export interface Copies {
+  keep(key: string, text: string): void;
+  drop(key: string): void;
+  putBack(put: (key: string, text: string) => void): Promise<void>;
+}
 
-/** Writes a value here and its copy beside it; false when the storage is full or closed and the window alone has it. */
-function write(key: string, value: unknown): boolean {
-  const text = JSON.stringify(value);
-  keepCopy(key, text);
-  try {
-    localStorage.setItem(key, text);
-    inWindow.delete(key);
-    return true;
-  } catch {
-    inWindow.set(key, text);
-    return false;
+export const NO_COPIES: Copies = { keep: () => {}, drop: () => {}, putBack: async () => {} };
+
+/** Runs as one browser keeps them. */
+export class RunStorage {
+  /** What the storage took no more: it is sent from here, and is gone with the window. */
+  private readonly inWindow = new Map<string, string>();
+
+  constructor(
+    private readonly kept: Storage,
+    private readonly copies: Copies = NO_COPIES,
+  ) {}
+
+  /** The head of a run kept here; null when there is none or it cannot be read. */
+  readHead(id: string): RunHead | null {
+    const head = v.safeParse(HeadSchema, this.readJson(headKey(id)));
+    return head.success ? head.output : null;
   }
-}
 
-function remove(key: string): void {
-  localStorage.removeItem(key);
-  inWindow.delete(key);
-  dropCopy(key);
-}
-
-const keptKeys = () => [...new Set([...Object.keys(localStorage), ...inWindow.keys()])];
-
-/** A kept text as JSON; null when there is none or it is damaged. */
-function readJson(key: string): unknown {
-  const text = inWindow.get(key) ?? localStorage.getItem(key);
-  if (text === null) return null;
-  try {
-    return JSON.parse(text);
-  } catch {
-    return null;
+  /** Keeps a run's head; false when this browser can keep no more: the run then lives in its window alone. */
+  storeHead(head: RunHead): boolean {
+    return this.write(headKey(head.id), head);
   }
-}
 
-/** The head of a run kept here; null when there is none or it cannot be read. */
-export function readHead(id: string): RunHead | null {
-  const head = v.safeParse(HeadSchema, readJson(headKey(id)));
-  return head.success ? head.output : null;
-}
-
-/** Keeps a run's head; false when this browser can keep no more: the run then lives in its window alone. */
-export const storeHead = (head: RunHead): boolean => write(headKey(head.id), head);
-
-/** Keeps an event that waits to be sent; false when this browser can keep no more. */
-export const keepWaiting = (runId: string, event: RunEvent): boolean =>
-  write(eventKey('waits', runId, event.id), event);
-
-/** Keeps an event that the server has. */
-export function keepSent(runId: string, event: RunEvent): void {
-  write(eventKey('sent', runId, event.id), event);
-  remove(eventKey('waits', runId, event.id));
-}
-
-/** Lets a run that the server has lost be sent again from its beginning. */
-export function sendAnew(head: RunHead): void {
-  for (const event of eventsAt('sent', head.id)) {
-    keepWaiting(head.id, event);
-    remove(eventKey('sent', head.id, event.id));
+  /** Keeps an event that waits to be sent; false when this browser can keep no more. */
+  keepWaiting(runId: string, event: RunEvent): boolean {
+    return this.write(eventKey('waits', runId, event.id), event);
   }
-  storeHead({ ...head, created: false });
-}
 
-/** Sets an event aside that the server will not take, with what it said: it is not sent again, and not lost. */
-export function setAside(runId: string, event: RunEvent, problem: string): void {
-  write(eventKey('aside', runId, event.id), { event, problem });
-  remove(eventKey('waits', runId, event.id));
-}
+  /** Keeps an event that the server has. */
+  keepSent(runId: string, event: RunEvent): void {
+    this.write(eventKey('sent', runId, event.id), event);
+    this.remove(eventKey('waits', runId, event.id));
+  }
 
-function eventsAt(place: Place, runId: string): RunEvent[] {
-  const prefix = `${PLACES[place]}${runId}.`;
-  return keptKeys().flatMap((key) => {
-    const event = key.startsWith(prefix) ? readEvent(readJson(key)) : null;
-    return event ?? [];
-  });
+  /** Lets a run that the server has lost be sent again from its beginning. */
+  sendAnew(head: RunHead): void {
+    for (const event of this.eventsAt('sent', head.id)) {
+      this.keepWaiting(head.id, event);
+      this.remove(eventKey('sent', head.id, event.id));
+    }
+    this.storeHead({ ...head, created: false });
+  }
+
+  /** Sets an event aside that the server will not take, with what it said: it is not sent again, and not lost. */
+  setAside(runId: string, event: RunEvent, problem: string): void {
+    this.write(eventKey('aside', runId, event.id), { event, problem });
+    this.remove(eventKey('waits', runId, event.id));
+  }
+
+  /** An event kept under a key of this run, as another window has just written it; null for any other key. */
+  eventUnder(key: string, runId: string): RunEvent | null {
+    const isOwn = key.startsWith(`${PLACES.waits}${runId}.`) || key.startsWith(`${PLACES.sent}${runId}.`);
+    return isOwn ? readEvent(this.readJson(key)) : null;
+  }
+
+  /** The events that wait to be sent, in order. */
+  waitingEvents(runId: string): RunEvent[] {
+    return this.eventsAt('waits', runId).sort((a, b) => a.seq - b.seq);
+  }
+
+  /** All events of a run that are kept here, but for those set aside. */
+  keptEvents(runId: string): RunEvent[] {
+    return [...this.eventsAt('sent', runId), ...this.waitingEvents(runId)];
+  }
+
+  /** What was set aside of a run, with what the server said of each. */
+  asideOf(runId: string): { id: string; problem: string }[] {
+    const prefix = `${PLACES.aside}${runId}.`;
+    return this.keys().flatMap((key) => {
+      const aside = key.startsWith(prefix) ? v.safeParse(AsideSchema, this.readJson(key)) : null;
+      return aside?.success ? [{ id: key.slice(prefix.length), problem: aside.output.problem }] : [];
+    });
+  }
+
+  /** Forgets a run and its events, but not what was set aside. */
+  dropRun(id: string): void {
+    for (const place of ['waits', 'sent'] as const)
+      for (const event of this.eventsAt(place, id)) this.remove(eventKey(place, id, event.id));
+    this.remove(headKey(id));
+  }
+
+  /** Brings back what a browser that was killed had not written to its local storage yet, and what an older version kept. */
+  async restore(): Promise<void> {
+    await this.copies.putBack((key, text) => {
+      const isSentAlready =
+        key.startsWith(PLACES.waits) && this.kept.getItem(key.replace(PLACES.waits, PLACES.sent)) !== null;
+      if (isSentAlready || this.kept.getItem(key) !== null) return;
+      try {
+        this.kept.setItem(key, text);
+      } catch {
+        // The copy stays where it is.
+      }
+    });
+    for (const id of this.runIds()) this.splitOld(id);
+  }
+
+  /** Ids of all runs kept in this browser. */
+  runIds(): string[] {
+    return this.keys()
+      .filter((k) => k.startsWith(HEAD))
+      .map((k) => k.slice(HEAD.length));
+  }
+
+  /** A run that an older version kept in one text, its events under keys of their own. */
+  private splitOld(id: string): void {
+    const old = v.safeParse(OldSchema, this.readJson(headKey(id)));
+    if (!old.success) return;
+    const { events, sent, ...head } = old.output;
+    for (const json of events) {
+      const event = readEvent(json);
+      if (event && sent.includes(event.id)) this.keepSent(id, event);
+      else if (event) this.keepWaiting(id, event);
+    }
+    this.storeHead(head);
+  }
+
+  private eventsAt(place: Place, runId: string): RunEvent[] {
+    const prefix = `${PLACES[place]}${runId}.`;
+    return this.keys().flatMap((key) => {
+      const event = key.startsWith(prefix) ? readEvent(this.readJson(key)) : null;
+      return event ?? [];
+    });
+  }
+
+  /** Writes a value here and its copy beside it; false when the storage is full or closed and the window alone has it. */
+  private write(key: string, value: unknown): boolean {
+    const text = JSON.stringify(value);
+    this.copies.keep(key, text);
+    try {
+      this.kept.setItem(key, text);
+      this.inWindow.delete(key);
+      return true;
+    } catch {
+      this.inWindow.set(key, text);
+      return false;
+    }
+  }
+
+  private remove(key: string): void {
+    this.kept.removeItem(key);
+    this.inWindow.delete(key);
+    this.copies.drop(key);
+  }
+
+  private keys(): string[] {
+    return [...new Set([...Object.keys(this.kept), ...this.inWindow.keys()])];
+  }
+
+  /** A kept text as JSON; null when there is none or it is damaged. */
+  private readJson(key: string): unknown {
+    const text = this.inWindow.get(key) ?? this.kept.getItem(key);
+    if (text === null) return null;
+    try {
+      return JSON.parse(text);
+    } catch {
+      return null;
+    }
+  }
 }
 
 function readEvent(json: unknown): RunEvent | null {
   const event = v.safeParse(RunEventSchema, json);
   return event.success ? event.output : null;
-}
-
-/** An event kept under a key of this run, as another window has just written it; null for any other key. */
-export function eventUnder(key: string, runId: string): RunEvent | null {
-  const isOwn = key.startsWith(`${PLACES.waits}${runId}.`) || key.startsWith(`${PLACES.sent}${runId}.`);
-  return isOwn ? readEvent(readJson(key)) : null;
-}
-
-/** The events that wait to be sent, in order. */
-export const waitingEvents = (runId: string) => eventsAt('waits', runId).sort((a, b) => a.seq - b.seq);
-
-/** All events of a run that are kept here, but for those set aside. */
-export const keptEvents = (runId: string) => [...eventsAt('sent', runId), ...waitingEvents(runId)];
-
-/** What was set aside of a run, with what the server said of each. */
-export function asideOf(runId: string): { id: string; problem: string }[] {
-  const prefix = `${PLACES.aside}${runId}.`;
-  return keptKeys().flatMap((key) => {
-    const aside = key.startsWith(prefix) ? v.safeParse(AsideSchema, readJson(key)) : null;
-    return aside?.success ? [{ id: key.slice(prefix.length), problem: aside.output.problem }] : [];
-  });
-}
-
-/** Forgets a run and its events, but not what was set aside. */
-export function dropRun(id: string): void {
-  for (const place of ['waits', 'sent'] as const)
-    for (const event of eventsAt(place, id)) remove(eventKey(place, id, event.id));
-  remove(headKey(id));
-}
-
-/** Brings back what a browser that was killed had not written to its local storage yet, and what an older version kept. */
-export async function restoreRuns(): Promise<void> {
-  await putBack((key, text) => {
-    const isSentAlready =
-      key.startsWith(PLACES.waits) && localStorage.getItem(key.replace(PLACES.waits, PLACES.sent)) !== null;
-    if (isSentAlready || localStorage.getItem(key) !== null) return;
-    try {
-      localStorage.setItem(key, text);
-    } catch {
-      // The copy stays where it is.
-    }
-  });
-  for (const id of storedRunIds()) splitOld(id);
-}
-
-/** A run that an older version kept in one text, its events under keys of their own. */
-function splitOld(id: string): void {
-  const old = v.safeParse(OldSchema, readJson(headKey(id)));
-  if (!old.success) return;
-  const { events, sent, ...head } = old.output;
-  for (const json of events) {
-    const event = readEvent(json);
-    if (event && sent.includes(event.id)) keepSent(id, event);
-    else if (event) keepWaiting(id, event);
-  }
-  storeHead(head);
-}
-
-/** Ids of all runs kept in this browser. */
-export function storedRunIds(): string[] {
-  return keptKeys()
-    .filter((k) => k.startsWith(HEAD))
-    .map((k) => k.slice(HEAD.length));
-}
-
-/**
- * Makes a run of a plan as it is now and gives its id; it starts when the desk is told to. What the library knows of its moves
- * goes with it: to the wall and the phones, and into the record.
- */
-export function beginRun(plan: Plan): string {
-  const id = nanoid(16);
-  const { library } = useLibrary.getState();
-  storeHead({ id, plan: resolvePlan(plan, library), created: false, madeAtMs: Date.now() });
-  return id;
 }

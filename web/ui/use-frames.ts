@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 
 /** Between two drawings of a running time, ms: some 25 a second look smooth, and spare the battery. */
 const APART_MS = 40;
@@ -8,13 +8,12 @@ const EARLY_MS = 12;
 /** What `read` tells at every drawing while `running`; once more when it stops. */
 export function useFrames(read: () => number, running = true): number {
   const [now, setNow] = useState(read);
-  const latest = useRef(read);
-  latest.current = read;
+  const readNow = useEffectEvent(read);
   useEffect(() => {
     let frame = 0;
     let pause: ReturnType<typeof setTimeout> | undefined;
     const draw = () => {
-      setNow(latest.current());
+      setNow(readNow());
       // No request for the frames between: each would cost the page a whole pass of its own.
       if (running) pause = setTimeout(ask, APART_MS - EARLY_MS);
     };

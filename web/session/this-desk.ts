@@ -1,0 +1,88 @@
+import { nanoid } from 'nanoid';
+import { create } from 'zustand';
+import { resolvePlan } from '../../core/moves/index.ts';
+import type { Plan } from '../../core/plan/index.ts';
+import type { RunCommand } from '../../core/run/index.ts';
+import { SoundEngine, speakingTo } from '../audio/index.ts';
+import { api, useLibrary } from '../data/index.ts';
+import { dropCopy, keepCopy, putBack } from '../device/index.ts';
+import { askClock, openRunStream, TIMERS } from '../live/index.ts';
+import { DeskClock } from './desk-clock.ts';
+import { deskId } from './desk-id.ts';
+import { linkDesk } from './desk-link.ts';
+import { CLOSED_DESK, DeskSession } from './desk-session.ts';
+import { Outbox } from './outbox.ts';
+import { RunStorage } from './run-storage.ts';
+
+/*
+ * The desk of this window: a session on the browser's own clock, storage, sound and server, and its state for React.
+ */
+
+const storage = new RunStorage(localStorage, { keep: keepCopy, drop: dropCopy, putBack });
+const outbox = new Outbox(storage, api);
+const clock = new DeskClock({
+  ask: (estimate, signal) => askClock(estimate, '/api/health', signal),
+  serverIsHere: ['localhost', '127.0.0.1', '[::1]'].includes(window.location.hostname),
+});
+
+/** The sound of this desk, and the time of its run. */
+export const sound = new SoundEngine(clock.run);
+
+const session = new DeskSession({
+  name: deskId,
+  storage,
+  outbox,
+  sound,
+  clock: clock.run,
+  speaker: speakingTo(sound),
+  fetchRun: api.run,
+  link: (runId, end) =>
+    linkDesk(runId, end, {
+      storage,
+      outbox,
+      clock,
+      timers: TIMERS,
+      openStream: (id, on) => openRunStream(`/api/runs/${id}`, on),
+      tellClock: api.tellClock,
+      watchWindows,
+    }),
+  steadyNow: () => performance.now(),
+  systemNow: Date.now,
+});
+
+/** What this desk shows, for React. */
+export const useDesk = create(() => ({ ...CLOSED_DESK, soundOn: false }));
+session.watch((state) => useDesk.setState(state));
+sound.watch(() => useDesk.setState({ soundOn: sound.isOn }));
+window.addEventListener('online', () => session.poke());
+
+function watchWindows(onWritten: (key: string) => void): () => void {
+  const heard = (e: StorageEvent) => {
+    if (e.key !== null && e.newValue !== null) onWritten(e.key);
+  };
+  window.addEventListener('storage', heard);
+  return () => window.removeEventListener('storage', heard);
+}
+
+export const openRun = (id: string) => session.open(id);
+export const closeRun = () => session.close();
+export const command = (what: RunCommand) => session.command(what);
+export const takeOver = () => session.takeOver();
+export const undoLast = () => session.undoLast();
+export const giveSound = (screen: string | null) => session.giveSound(screen);
+export const keepSound = () => session.keepSound();
+
+/** Brings back what a killed browser had not written yet, then sends what earlier windows left. */
+export const restoreRuns = () => storage.restore();
+export const sendLeftovers = () => outbox.flushLeftovers(Date.now());
+
+/**
+ * Makes a run of a plan as it is now and gives its id; it starts when the desk is told to. What the library knows of its moves
+ * goes with it: to the wall and the phones, and into the record.
+ */
+export function beginRun(plan: Plan): string {
+  const id = nanoid(16);
+  const { library } = useLibrary.getState();
+  storage.storeHead({ id, plan: resolvePlan(plan, library), created: false, madeAtMs: Date.now() });
+  return id;
+}
