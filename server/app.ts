@@ -5,14 +5,16 @@ import helmet from 'helmet';
 import { type BackupParts, backupApi } from './api/backup.ts';
 import { type BorderOptions, knownHost, sameOrigin, soundAddress, soundBody } from './api/border.ts';
 import { filesApi } from './api/files.ts';
+import { healthApi } from './api/health.ts';
+import { libraryApi } from './api/library.ts';
 import type { Watch } from './api/limits.ts';
 import { codeGuesses, deskApi, type LiveParts, liveApi } from './api/live.ts';
 import { liveVoiceApi } from './api/live-voice.ts';
-import { kitApi, movesApi, thresholdsApi } from './api/moves.ts';
+import { openApiApi } from './api/openapi.ts';
 import { plansApi } from './api/plans.ts';
 import { errorHandler, notFound, whileRoom } from './api/problem.ts';
 import { runsApi } from './api/runs.ts';
-import type { Gate } from './api/session.ts';
+import { type Gate, openSessionApi } from './api/session.ts';
 import { speechApi } from './api/speech.ts';
 import { tracksApi } from './api/tracks.ts';
 import type { Database } from './db/database.ts';
@@ -85,10 +87,6 @@ export function createApp({
     res.set('Cache-Control', 'no-store');
     next();
   });
-  app.get('/api/health', async (_req, res) => {
-    await db.query('SELECT 1');
-    res.json({ ok: true, nowMs: steadyNow(), memoryMiB: Math.round(process.memoryUsage().rss / 1_048_576) });
-  });
   const parts: LiveParts = {
     db,
     hub,
@@ -98,26 +96,19 @@ export function createApp({
     watch,
     guesses: codeGuesses(watch),
   };
+  app.use('/api', healthApi(db, steadyNow), openApiApi());
   app.use('/api/live', express.json({ limit: '16kb' }), soundBody);
-  app.use('/api/live', liveVoiceApi(parts, speech), liveApi(parts));
+  app.use('/api', liveVoiceApi(parts, speech), liveApi(parts));
   // Nothing of a stranger's is read before it is known who it is.
-  if (gate) {
-    app.use('/api/session', gate.api);
-    app.use('/api', gate.guard);
-    app.use('/api/sessions', gate.sessionsApi);
-  } else app.get('/api/session', (_req, res) => res.json({ open: true, gated: false }));
-  if (backups) app.use('/api/backup', backupApi(backups, parts.known));
+  if (gate) app.use('/api', gate.api, gate.guard, gate.sessionsApi);
+  else app.use('/api', openSessionApi());
+  if (backups) app.use('/api', backupApi(backups, parts.known));
   if (disk) app.use('/api', whileRoom(disk));
-  app.use('/api/runs', deskApi(parts), runsApi(db, hub, now));
-  app.use('/api/files', filesApi(db));
-  app.use('/api/plans', plansApi(db));
-  app.use('/api/moves', express.json({ limit: '12mb' }), soundBody, movesApi(db));
-  const small = express.json({ limit: '200kb' });
-  app.use('/api/kit', small, soundBody, kitApi(db));
-  app.use('/api/thresholds', small, soundBody, thresholdsApi(db));
-  app.use('/api/speech', small, soundBody, speechApi(db, speech));
-  app.use('/api/tracks', tracksApi(db, speech));
-  app.use('/api', (_req, res) => notFound(res, 'Address'));
+  app.use('/api', deskApi(parts), runsApi(db, hub, now), filesApi(db), plansApi(db), libraryApi(db));
+  app.use('/api', speechApi(db, speech), tracksApi(db, speech));
+  app.use('/api', () => {
+    throw notFound('Address');
+  });
   if (existsSync(webDir)) serveWeb(app, webDir);
   app.use(errorHandler(log));
   return app;

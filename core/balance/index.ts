@@ -1,6 +1,7 @@
 export {
   type Balance,
   balanceOf,
+  balanceOfWork,
   energyRange,
   isMain,
   type Stint,
@@ -8,5 +9,7 @@ export {
   stintsOf,
   strainOf,
   sumBalances,
+  type WorkSum,
   workedParts,
+  workSums,
 } from './work.ts';

@@ -1,5 +1,5 @@
 import type { Library, Move, Part, Pattern } from '../moves/index.ts';
-import { PARTS, PATTERNS } from '../moves/index.ts';
+import { libraryOf, PARTS, PATTERNS } from '../moves/index.ts';
 import { type Block, moduleOf, type Plan, type Side, type Station } from '../plan/index.ts';
 import { type Interval, isWork, stationAt, type Timeline } from '../timeline/index.ts';
 
@@ -54,7 +54,7 @@ export interface Balance {
 
 const HELPER_SHARE = 0.5;
 
-export function balanceOf(stints: readonly Stint[]): Balance {
+export function balanceOf(stints: readonly Pick<Stint, 'move' | 'ms' | 'side'>[]): Balance {
   const balance: Balance = {
     parts: Object.fromEntries(PARTS.map((p) => [p, 0])) as Record<Part, number>,
     patterns: Object.fromEntries(PATTERNS.map((p) => [p, 0])) as Record<Pattern, number>,
@@ -76,6 +76,28 @@ export function balanceOf(stints: readonly Stint[]): Balance {
   }
   return balance;
 }
+
+/** Planned working time on a move and a side, in ms; what it trains is not said: the library may know more of it later. */
+export type WorkSum = {
+  move: string;
+  side: Side | null;
+  ms: number;
+};
+
+/** The working time of a class by move and side. */
+export function workSums(plan: Pick<Plan, 'blocks'>, timeline: Timeline): WorkSum[] {
+  const sums = new Map<string, WorkSum>();
+  for (const { station, side, ms } of stintsOf(plan, timeline, libraryOf([]))) {
+    const key = `${side}:${station.move}`;
+    const sum = sums.get(key) ?? { move: station.move, side, ms: 0 };
+    sums.set(key, { ...sum, ms: sum.ms + ms });
+  }
+  return [...sums.values()];
+}
+
+/** The balance of some working time, by what the library knows of its moves. */
+export const balanceOfWork = (work: readonly WorkSum[], library: Library): Balance =>
+  balanceOf(work.map(({ move, side, ms }) => ({ move: library.get(move), side, ms })));
 
 /** Adds balances up, as for a week. */
 export function sumBalances(all: readonly Balance[]): Balance {

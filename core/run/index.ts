@@ -25,5 +25,12 @@ export {
   type Segment,
   type SegmentEnd,
 } from './state.ts';
-export { type Deviation, isCountInOfRun, type RunSummary, summarise } from './summary.ts';
+export {
+  type Deviation,
+  type DeviationSums,
+  isCountInOfRun,
+  type RunSummary,
+  sumDeviations,
+  summarise,
+} from './summary.ts';
 export { type RunView, viewOf } from './view.ts';

@@ -10,6 +10,18 @@ export interface Deviation {
   ms: number;
 }
 
+/** How often and how long a run went other than planned, by kind; kinds that did not happen are not there. */
+export type DeviationSums = Partial<Record<Deviation['kind'], { count: number; ms: number }>>;
+
+export function sumDeviations(deviations: readonly Deviation[]): DeviationSums {
+  const sums: DeviationSums = {};
+  for (const { kind, ms } of deviations) {
+    const sum = sums[kind] ?? { count: 0, ms: 0 };
+    sums[kind] = { count: sum.count + 1, ms: sum.ms + ms };
+  }
+  return sums;
+}
+
 /** Planned against actual; lengths in ms without the count-in. */
 export interface RunSummary {
   plannedMs: number;

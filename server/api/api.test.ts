@@ -1,17 +1,17 @@
 import request from 'supertest';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { circuit, planOf, s, stations } from '../../core/test/build.ts';
-import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
 import { seedOnce } from '../demo/seed.ts';
+import { checkedApp } from '../test/checked-app.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
 
 const T0 = 1_790_000_000_000;
 let db: Database;
 let now = T0;
 const errors: unknown[] = [];
-const app = () => createApp({ db, now: () => now, steadyNow: () => now, log: (e) => errors.push(e) });
+const app = () => checkedApp({ db, now: () => now, steadyNow: () => now, log: (e) => errors.push(e) });
 
 beforeAll(async () => {
   db = await freshDatabase();

@@ -3,7 +3,6 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import request from 'supertest';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { createApp } from '../app.ts';
 import { Keeper } from '../backup/index.ts';
 import type { Database } from '../db/database.ts';
 import { DiskSpace } from '../db/disk.ts';
@@ -11,6 +10,7 @@ import { migrate } from '../db/migrate.ts';
 import { savePlan } from '../db/plans.ts';
 import { RunHub } from '../live/hub.ts';
 import { settle } from '../start/settle.ts';
+import { checkedApp } from '../test/checked-app.ts';
 import { fill, plan } from '../test/filled.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
 
@@ -37,7 +37,7 @@ const make = (disk: DiskSpace | null = null) => {
     settle: () => settle(db, keeper),
     durable: true,
   };
-  return { app: createApp({ db, now: () => now, log: () => {}, webDir: '/nowhere', hub, disk, backups: parts }), hub };
+  return { app: checkedApp({ db, now: () => now, log: () => {}, webDir: '/nowhere', hub, disk, backups: parts }), hub };
 };
 const titles = async (app = make().app) =>
   (await request(app).get('/api/plans?limit=200')).body.items

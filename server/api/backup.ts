@@ -4,7 +4,8 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { type Request, type Response, Router } from 'express';
+import { type Request, Router } from 'express';
+import { keeping } from '../../core/wire/index.ts';
 import {
   BadBackup,
   backupStream,
@@ -18,8 +19,9 @@ import type { Database } from '../db/database.ts';
 import type { DiskSpace } from '../db/disk.ts';
 import type { RunHub } from '../live/hub.ts';
 import type { KnownRuns } from '../live/known-runs.ts';
+import { handle } from './handle.ts';
 import type { Watch } from './limits.ts';
-import { notFound, type ProblemDetails, sendProblem } from './problem.ts';
+import { notFound, ProblemError } from './problem.ts';
 
 const MAX_UPLOAD_BYTES = 2 * 1024 ** 3;
 
@@ -45,62 +47,53 @@ export function backupApi(
 ): Router {
   const api = Router();
   let busy = false;
-  /** One thing at a time: two would be in one another's way. The answer goes out when it is over. */
-  const alone = async (res: Response, work: () => Promise<Answer>) => {
-    if (busy) {
-      sendProblem(res, { status: 409, title: 'A backup or a restore is under way; wait for its end' });
-      return;
-    }
+  /** One thing at a time: two would be in one another's way. */
+  const alone = async <T>(work: () => Promise<T>): Promise<T> => {
+    if (busy) throw new ProblemError(409, 'A backup or a restore is under way; wait for its end');
     busy = true;
-    const answer = await work().finally(() => {
+    try {
+      return await work();
+    } catch (error) {
+      if (error instanceof NoRoom) throw new ProblemError(507, error.message);
+      throw error;
+    } finally {
       busy = false;
-    });
-    if ('problem' in answer) sendProblem(res, answer.problem);
-    else res.status(answer.status).json(answer.body);
+    }
   };
 
-  api.get('/', async (_req, res) => {
+  handle(api, keeping.getKeeping, async () => {
     const free = disk ? await disk.freeBytes() : Number.POSITIVE_INFINITY;
-    res.json({
+    return {
       kept: await keeper.list(),
       folder: keeper.folder,
       freeBytes: Number.isFinite(free) ? free : null,
       diskFull: disk ? await disk.isFull() : false,
       database: db.kind,
       durable,
-    });
+    };
   });
 
-  api.post('/', (_req, res) =>
-    alone(res, async () => {
-      try {
-        return { status: 201, body: { file: await keeper.make('by-hand') } };
-      } catch (error) {
-        if (error instanceof NoRoom) return refusal(507, error.message);
-        throw error;
-      }
-    }),
-  );
+  handle(api, keeping.makeBackup, () => alone(async () => ({ file: await keeper.make('by-hand') })));
 
-  api.get('/now', async (_req, res) => {
+  handle(api, keeping.getBackupNow, async ({ res }) => {
     res.attachment(`odd-round-${new Date(now()).toISOString().slice(0, 10)}.zip`).type('application/zip');
     await pipeline(backupStream(db, { now: new Date(now()) }), res).catch(() => res.destroy());
   });
 
-  api.get('/check', (_req, res) => alone(res, async () => ({ status: 200, body: await checkDatabase(db) })));
+  handle(api, keeping.checkData, () => alone(() => checkDatabase(db)));
 
-  api.get('/kept/:file', (req, res) => {
-    if (!isBackupName(req.params.file)) {
-      notFound(res, 'Backup');
-      return;
-    }
-    res.attachment(req.params.file).sendFile(req.params.file, { root: keeper.folder }, (error) => {
-      if (error && !res.headersSent) notFound(res, 'Backup');
-    });
+  handle(api, keeping.getBackup, async ({ path: { file }, res }) => {
+    if (!isBackupName(file)) throw notFound('Backup');
+    res.attachment(file);
+    await new Promise<void>((done, fail) =>
+      res.sendFile(file, { root: keeper.folder }, (error) =>
+        error && !res.headersSent ? fail(notFound('Backup')) : done(),
+      ),
+    );
   });
 
-  const restore = async (req: Request, file: string, spare?: string): Promise<Answer> => {
-    if (hub.isLeading) return refusal(409, 'A desk is open on a class; close it, then restore');
+  const restore = async (req: Request, file: string, spare?: string) => {
+    if (hub.isLeading) throw new ProblemError(409, 'A desk is open on a class; close it, then restore');
     try {
       // What is there now can be had back in the same way.
       const before = await keeper.make('before-restore', spare);
@@ -108,31 +101,30 @@ export function backupApi(
       await settle();
       known.forget();
       watch('restored', { from: req.ip, restored });
-      return { status: 200, body: { restored, before } };
+      return { restored, before };
     } catch (error) {
-      if (error instanceof NoRoom) return refusal(507, `${error.message} of what is here now: make room first`);
-      if (!(error instanceof BadBackup)) throw error;
-      return refusal(422, `${error.message}. Nothing was changed`);
+      if (error instanceof NoRoom) throw new ProblemError(507, `${error.message} of what is here now: make room first`);
+      if (error instanceof BadBackup) throw new ProblemError(422, `${error.message}. Nothing was changed`);
+      throw error;
     }
   };
 
-  api.post('/restore/:file', (req, res) =>
-    alone(res, async () => {
-      const kept = (await keeper.list()).find((b) => b.file === req.params.file)?.file;
-      return kept ? restore(req, path.join(keeper.folder, kept), kept) : refusal(404, 'Backup not found');
+  handle(api, keeping.restoreKept, ({ path: { file }, req }) =>
+    alone(async () => {
+      const kept = (await keeper.list()).find((b) => b.file === file)?.file;
+      if (!kept) throw notFound('Backup');
+      return restore(req, path.join(keeper.folder, kept), kept);
     }),
   );
 
-  /** The backup is the body itself, as application/zip. */
-  api.post('/restore', (req, res) =>
-    alone(res, async () => {
-      if (!req.is('application/zip')) return refusal(415, 'A backup is sent as application/zip');
+  handle(api, keeping.restoreFile, ({ req }) =>
+    alone(async () => {
+      if (!req.is('application/zip')) throw new ProblemError(415, 'A backup is sent as application/zip');
       const folder = await mkdtemp(path.join(tmpdir(), 'odd-round-restore-'));
       try {
         const file = path.join(folder, 'backup.zip');
-        return (await received(req, file))
-          ? await restore(req, file)
-          : refusal(413, 'The file is larger than any backup');
+        if (!(await received(req, file))) throw new ProblemError(413, 'The file is larger than any backup');
+        return await restore(req, file);
       } finally {
         await rm(folder, { recursive: true, force: true });
       }
@@ -141,10 +133,6 @@ export function backupApi(
 
   return api;
 }
-
-type Answer = { status: number; body: unknown } | { problem: ProblemDetails };
-
-const refusal = (status: number, title: string): Answer => ({ problem: { status, title } });
 
 /** Writes a request's body to a file; false when it is too much. */
 async function received(req: Request, file: string): Promise<boolean> {

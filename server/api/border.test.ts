@@ -1,9 +1,9 @@
 import { networkInterfaces } from 'node:os';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
+import { checkedApp } from '../test/checked-app.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
 import { isLoopback } from './border.ts';
 
@@ -16,7 +16,7 @@ beforeAll(async () => {
 afterAll(() => db.close());
 
 const app = (border: object = {}) =>
-  createApp({ db, now: Date.now, log: () => {}, watch: (e) => watched.push(e), webDir: '/nowhere', border });
+  checkedApp({ db, now: Date.now, log: () => {}, watch: (e) => watched.push(e), webDir: '/nowhere', border });
 const asked = async (host: string, border: object = {}) =>
   (await request(app(border)).get('/api/plans').set('Host', host)).status;
 

@@ -2,37 +2,31 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { json, Router } from 'express';
 import { nanoid } from 'nanoid';
-import * as v from 'valibot';
 import { readPlanFile, writePlanFile } from '../../core/exchange/index.ts';
 import { keyOf, libraryOf, type Move, movesUsed } from '../../core/moves/index.ts';
 import { duplicatePlan, type Plan } from '../../core/plan/index.ts';
+import { files } from '../../core/wire/index.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { knownNames, listMoves, saveMoves } from '../db/moves.ts';
 import { readCursor } from '../db/page.ts';
 import { findDocument, findPlan, listPlans, savePlanIn } from '../db/plans.ts';
 import { ROOT } from '../shared/root.ts';
 import { fileName } from './file-name.ts';
-import { bodyOf, notFound, sendProblem } from './problem.ts';
+import { handle } from './handle.ts';
+import { notFound, ProblemError } from './problem.ts';
 
 /** A larger file is sent part by part, as the import dialog does, so that none of it holds the server up for long. */
 const MOST_AT_ONCE = 200;
 const PAGE = 100;
 const MAX_IDS = 500;
 
-const ImportSchema = v.strictObject({
-  text: v.pipe(v.string(), v.maxLength(3_500_000)),
-  /** Import the classes that are sound even when others are not. */
-  goodPart: v.boolean(),
-});
-
 /** Plan files in and out, and their schema. */
 export function filesApi(db: Database): Router {
   const api = Router();
-  api.use(json({ limit: '4mb' }));
+  api.use('/files', json({ limit: '4mb' }));
 
-  /** All classes, or those of `?ids=a,b`, as one plan file. */
-  api.get('/export', async (req, res) => {
-    const ids = typeof req.query.ids === 'string' ? req.query.ids.split(',').slice(0, MAX_IDS) : null;
+  handle(api, files.exportFile, async ({ query, res }) => {
+    const ids = query.ids?.split(',').slice(0, MAX_IDS) ?? null;
     if (ids === null) {
       res.attachment('odd-round-classes.json').type('application/json');
       for await (const piece of wholeFile(db)) if (!res.destroyed) res.write(piece);
@@ -44,33 +38,25 @@ export function filesApi(db: Database): Router {
       const stored = await findPlan(db, id);
       if (stored) plans.push(stored.plan);
     }
-    if (plans.length < ids.length) {
-      notFound(res, 'Class');
-      return;
-    }
+    if (plans.length < ids.length) throw notFound('Class');
     res.attachment(plans.length === 1 ? `${fileName(plans[0]?.title ?? '')}.json` : 'odd-round-classes.json');
     const moves = movesUsed(plans, libraryOf(await listMoves(db)));
     res.type('application/json').send(writePlanFile(plans, moves));
   });
 
-  api.post('/import', async (req, res) => {
-    const body = bodyOf(ImportSchema, req.body, res);
-    if (!body) return;
+  handle(api, files.importFile, async ({ body }) => {
     const { plans, problems, told, moves } = readPlanFile(body.text, MOST_AT_ONCE);
-    if (problems.length > 0 && (!body.goodPart || plans.length === 0)) {
-      sendProblem(res, { status: 422, title: 'The file was not imported', problems, sound: plans.map((p) => p.title) });
-      return;
-    }
+    if (problems.length > 0 && (!body.goodPart || plans.length === 0))
+      throw new ProblemError(422, 'The file was not imported', { problems, sound: plans.map((p) => p.title) });
     const imported = await db.transaction(async (tx) => {
       const done: { id: string; title: string }[] = [];
       for (const plan of plans) done.push(await importOne(tx, plan));
       return done;
     });
-    const added = await addMoves(db, moves);
-    res.status(201).json({ imported, problems, told, moves: added });
+    return { imported, problems, told, moves: await addMoves(db, moves) };
   });
 
-  api.get('/plan.schema.json', async (_req, res) => {
+  handle(api, files.getPlanSchema, async ({ res }) => {
     res.type('application/schema+json').send(await readFile(path.join(ROOT, 'docs/plan.schema.json'), 'utf8'));
   });
 

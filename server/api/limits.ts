@@ -1,6 +1,6 @@
-import type { Request, RequestHandler, Response } from 'express';
+import type { Request, RequestHandler } from 'express';
 import { ipKeyGenerator, MemoryStore, type Options, rateLimit } from 'express-rate-limit';
-import { sendProblem } from './problem.ts';
+import { ProblemError } from './problem.ts';
 
 /** What was tried against the server, for its log. */
 export type Watch = (event: string, detail: Record<string, unknown>) => void;
@@ -27,14 +27,14 @@ export function limited({ perMinute, key, event, watch }: Limit): RequestHandler
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     validate: { keyGeneratorIpFallback: false },
-    handler: (req, res) => tooMuch(req, res, event, watch),
+    handler: (req, _res, next) => next(tooMuch(req, event, watch)),
   });
 }
 
-function tooMuch(req: Request, res: Response, event: string, watch: Watch): void {
+/** The problem of whoever comes too often; it is told to the log. */
+function tooMuch(req: Request, event: string, watch: Watch): ProblemError {
   watch(event, { from: req.ip });
-  res.set('Retry-After', String(WINDOW_MS / 1000));
-  sendProblem(res, { status: 429, title: 'Too much at once; wait a minute' });
+  return new ProblemError(429, 'Too much at once; wait a minute', {}, WINDOW_MS / 1000);
 }
 
 /** Counts guesses by where they come from: each is counted before it is looked up, and forgiven when it was right. */
@@ -48,14 +48,11 @@ export class Guesses {
     this.store.init({ windowMs: WINDOW_MS } as Options);
   }
 
-  /** Looks something up; null when it is not there. A place that has guessed too often is answered here: undefined. */
-  async look<T>(req: Request, res: Response, find: () => Promise<T | null>): Promise<T | null | undefined> {
+  /** Looks something up; null when it is not there. Throws a problem where a place has guessed too often. */
+  async look<T>(req: Request, find: () => Promise<T | null>): Promise<T | null> {
     const place = placeOf(req);
     const { totalHits } = await this.store.increment(place);
-    if (totalHits > this.perMinute) {
-      tooMuch(req, res, 'codes guessed', this.watch);
-      return undefined;
-    }
+    if (totalHits > this.perMinute) throw tooMuch(req, 'codes guessed', this.watch);
     const found = await find();
     if (found !== null) await this.store.decrement(place);
     return found;

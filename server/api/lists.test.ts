@@ -3,19 +3,20 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { plainMove } from '../../core/moves/index.ts';
 import { newStation, type Plan } from '../../core/plan/index.ts';
 import { block, circuit, format, planOf, stations } from '../../core/test/build.ts';
-import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
 import { listMoves, saveMoves, setHidden } from '../db/moves.ts';
 import { savePlan } from '../db/plans.ts';
 import { appendEvents, createRun } from '../db/runs.ts';
 import { type StoredVersion, thinHistory } from '../db/versions.ts';
+import { checkedApp } from '../test/checked-app.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
 
 const T0 = 1_790_000_000_000;
 let db: Database;
 const errors: unknown[] = [];
-const app = () => createApp({ db, now: () => T0, steadyNow: () => T0, log: (e) => errors.push(e), webDir: '/nowhere' });
+const app = () =>
+  checkedApp({ db, now: () => T0, steadyNow: () => T0, log: (e) => errors.push(e), webDir: '/nowhere' });
 beforeAll(async () => {
   db = await freshDatabase();
   await migrate(db);

@@ -2,9 +2,9 @@ import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunEvent } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
-import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
+import { checkedApp } from '../test/checked-app.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
 
 const T0 = 1_790_000_000_000;
@@ -18,7 +18,7 @@ afterAll(() => db.close());
 
 const watched: string[] = [];
 const make = () =>
-  createApp({
+  checkedApp({
     db,
     now: () => nowMs,
     steadyNow: () => nowMs,
@@ -123,7 +123,7 @@ describe('following a run', () => {
       [`/api/live/${codes.remote}/commands`, { id: 'ask-12345678', command: { type: 'rm -rf' } }, 400],
       [`/api/live/${codes.remote}/commands`, [], 400],
       ['/api/live/ZZZZZZ/commands', { id: 'ask-12345678', command: { type: 'pause' } }, 404],
-      ["/api/live/'; DROP TABLE run;--/commands", {}, 404],
+      ["/api/live/'; DROP TABLE run;--/commands", { id: 'ask-12345678', command: { type: 'pause' } }, 404],
       [
         `/api/live/${codes.remote}/commands`,
         { id: 'ask-12345678', command: { type: 'note', text: 'x'.repeat(3_000_000) } },

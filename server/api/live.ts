@@ -1,14 +1,16 @@
 import { json, type Request, type Response, Router } from 'express';
 import * as v from 'valibot';
 import { type RunCommand, type RunEvent, RunEventSchema } from '../../core/run/index.ts';
+import { runs } from '../../core/wire/index.ts';
 import { type CodeKind, codesOf, findCode } from '../db/codes.ts';
 import type { Database } from '../db/database.ts';
 import { eventsSince, findRun, hasRun, setClockOffset } from '../db/runs.ts';
 import type { LiveMessage, RunHub } from '../live/hub.ts';
 import { type KnownRun, type KnownRuns, stateNow } from '../live/known-runs.ts';
 import { type EventStream, type OpenStreams, openStream, type StreamKind } from '../live/streams.ts';
+import { handle } from './handle.ts';
 import { Guesses, limited, placeOf, type Watch } from './limits.ts';
-import { bodyOf, notFound, sendProblem } from './problem.ts';
+import { notFound, ProblemError } from './problem.ts';
 
 /** What each kind of code may ask of the desk. */
 const ALLOWED: Record<CodeKind, readonly RunEvent['type'][]> = {
@@ -23,15 +25,6 @@ const ASKS_FROM_ONE = 60;
 const ASKS_OF_CODE = 400;
 const GUESSES = 20;
 const READ_AT_ONCE = 1000;
-
-const CommandSchema = v.strictObject({
-  id: v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{8,64}$/)),
-  command: v.looseObject({ type: v.string() }),
-});
-
-const ClockSchema = v.strictObject({
-  clockOffsetMs: v.pipe(v.number(), v.minValue(-8.64e13), v.maxValue(8.64e13)),
-});
 
 /** What the live screens need of the server. */
 export interface LiveParts {
@@ -72,26 +65,23 @@ interface Opened {
   run: KnownRun;
 }
 
+const OPENS_NOTHING = 'This code opens nothing: the run is over, or it is mistyped';
+
 /**
  * The run that the code of an address opens while it is under way: codes end with their run, also with one that runs out by
- * itself. Null when it opens nothing, or too many were guessed; the answer has been sent then.
+ * itself. Throws a problem when it opens nothing, or too many were guessed.
  */
-export async function openedBy(
-  { db, known, now, guesses }: LiveParts,
-  req: Request,
-  res: Response,
-): Promise<Opened | null> {
+export async function openedBy({ db, known, now, guesses }: LiveParts, req: Request): Promise<Opened> {
   const code = String(req.params.code);
-  const found = await guesses.look(req, res, async (): Promise<Opened | null> => {
+  const found = await guesses.look(req, async (): Promise<Opened | null> => {
     const named = /^[A-Za-z0-9]{4,12}$/.test(code) ? await findCode(db, code) : null;
     const run = named && (await known.get(named.runId));
     if (!run) return null;
     const { status } = stateNow(run, now());
     return status === 'finished' || status === 'abandoned' ? null : { ...named, run };
   });
-  if (found === null)
-    sendProblem(res, { status: 404, title: 'This code opens nothing: the run is over, or it is mistyped' });
-  return found ?? null;
+  if (!found) throw new ProblemError(404, OPENS_NOTHING);
+  return found;
 }
 
 /** The screens that follow a run by its code, without logging in. */
@@ -99,27 +89,30 @@ export function liveApi(parts: LiveParts): Router {
   const { now, hub, streams, watch } = parts;
   const api = Router();
 
-  api.get('/:code', async (req, res) => {
-    const found = await openedBy(parts, req, res);
-    if (found) res.json({ kind: found.kind });
-  });
+  handle(api, runs.followCode, async ({ req }) => ({ kind: (await openedBy(parts, req)).kind }));
+  handle(api, runs.followClock, () => ({ nowMs: now() }));
 
-  /** The server's time, for a screen to set its clock by. */
-  api.get('/:code/clock', (_req, res) => {
-    res.json({ nowMs: now() });
-  });
-
-  api.get('/:code/stream', async (req, res) => {
-    const found = await openedBy(parts, req, res);
-    if (!found) return;
-    const stream = admitted(streams, found.kind, req, res, now);
-    if (stream) await follow(parts, found.runId, found.kind, stream);
-    else watch('too many streams', { from: req.ip, kind: found.kind });
+  handle(api, runs.followStream, async ({ req, res }) => {
+    const found = await openedBy(parts, req);
+    if (!streams.admits(found.kind, fromOf(req))) watch('too many streams', { from: req.ip, kind: found.kind });
+    await follow(parts, found.runId, found.kind, admitted(streams, found.kind, req, res, now));
   });
 
   const codeOf = (req: Request) => String(req.params.code).toUpperCase();
-  api.post(
-    '/:code/commands',
+  handle(
+    api,
+    runs.askDesk,
+    async ({ body, req }) => {
+      const found = await openedBy(parts, req);
+      const command = readCommand(body.id, body.command);
+      if (!command) throw new ProblemError(400, 'The request does not fit');
+      if (!ALLOWED[found.kind].includes(command.type)) throw new ProblemError(403, 'This code is not for that');
+      if (!isOfClass(found.kind, command, found.run))
+        throw new ProblemError(422, 'There is no such squad or move in this class');
+      if (!hub.hasDesk(found.runId)) throw new ProblemError(503, 'The desk is out of reach');
+      hub.publish(found.runId, { kind: 'command', id: body.id, command });
+      return { passedOn: true as const };
+    },
     limited({
       perMinute: ASKS_FROM_ONE,
       key: (req) => `${codeOf(req)} ${placeOf(req)}`,
@@ -127,45 +120,18 @@ export function liveApi(parts: LiveParts): Router {
       watch,
     }),
     limited({ perMinute: ASKS_OF_CODE, key: codeOf, event: 'asks of one code', watch }),
-    async (req, res) => {
-      const found = await openedBy(parts, req, res);
-      if (!found) return;
-      const body = bodyOf(CommandSchema, req.body, res);
-      if (!body) return;
-      const command = readCommand(body.id, body.command);
-      if (!command) {
-        sendProblem(res, { status: 400, title: 'The request does not fit' });
-        return;
-      }
-      if (!ALLOWED[found.kind].includes(command.type)) {
-        sendProblem(res, { status: 403, title: 'This code is not for that' });
-        return;
-      }
-      if (!isOfClass(found.kind, command, found.run)) {
-        sendProblem(res, { status: 422, title: 'There is no such squad or move in this class' });
-        return;
-      }
-      if (!hub.hasDesk(found.runId)) {
-        sendProblem(res, { status: 503, title: 'The desk is out of reach' });
-        return;
-      }
-      hub.publish(found.runId, { kind: 'command', id: body.id, command });
-      res.status(202).json({ passedOn: true });
-    },
   );
 
   return api;
 }
 
-/** Opens a stream where there is room for one; else says so and gives null. */
+const fromOf = (req: Request) => `${placeOf(req)} ${String(req.params.code ?? req.params.id)}`;
+
+/** Opens a stream where there is room for one; else throws a problem. */
 function admitted(streams: OpenStreams, kind: StreamKind, req: Request, res: Response, now: () => number) {
-  const from = `${placeOf(req)} ${String(req.params.code ?? req.params.id)}`;
-  if (!streams.admits(kind, from)) {
-    sendProblem(res, { status: 503, title: 'Too many screens follow already' });
-    return null;
-  }
+  if (!streams.admits(kind, fromOf(req))) throw new ProblemError(503, 'Too many screens follow already');
   const stream = openStream(req, res, now);
-  streams.add(kind, from, stream);
+  streams.add(kind, fromOf(req), stream);
   return stream;
 }
 
@@ -209,28 +175,18 @@ async function follow({ db, hub }: LiveParts, runId: string, kind: StreamKind, s
 export function deskApi(parts: LiveParts): Router {
   const { db, hub, streams, now } = parts;
   const api = Router();
-  api.use(json({ limit: '2mb' }));
-  api.post('/:id/codes', async (req, res) => {
-    if (await hasRun(db, req.params.id)) res.json(await codesOf(db, req.params.id));
-    else notFound(res, 'Run');
+  api.use('/runs', json({ limit: '2mb' }));
+  handle(api, runs.makeCodes, async ({ path }) => {
+    if (!(await hasRun(db, path.id))) throw notFound('Run');
+    return codesOf(db, path.id);
   });
-  api.post('/:id/clock', async (req, res) => {
-    const body = bodyOf(ClockSchema, req.body, res);
-    if (!body) return;
-    if (!(await setClockOffset(db, req.params.id, body.clockOffsetMs))) {
-      notFound(res, 'Run');
-      return;
-    }
-    hub.publish(req.params.id, { kind: 'clock', offsetMs: body.clockOffsetMs });
-    res.status(204).end();
+  handle(api, runs.tellClock, async ({ path, body }) => {
+    if (!(await setClockOffset(db, path.id, body.clockOffsetMs))) throw notFound('Run');
+    hub.publish(path.id, { kind: 'clock', offsetMs: body.clockOffsetMs });
   });
-  api.get('/:id/stream', async (req, res) => {
-    if (!(await hasRun(db, req.params.id))) {
-      notFound(res, 'Run');
-      return;
-    }
-    const stream = admitted(streams, 'desk', req, res, now);
-    if (stream) await follow(parts, req.params.id, 'desk', stream);
+  handle(api, runs.deskStream, async ({ path, req, res }) => {
+    if (!(await hasRun(db, path.id))) throw notFound('Run');
+    await follow(parts, path.id, 'desk', admitted(streams, 'desk', req, res, now));
   });
   return api;
 }

@@ -1,6 +1,5 @@
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
-import type * as v from 'valibot';
-import { type Problem, parseWith } from '../../core/plan/index.ts';
+import type { Problem } from '../../core/plan/index.ts';
 import { DatabaseAway, StatementError } from '../db/database.ts';
 import type { DiskSpace } from '../db/disk.ts';
 import { UnreadableDocument } from '../db/documents.ts';
@@ -23,21 +22,22 @@ export function sendProblem(res: Response, problem: ProblemDetails): void {
 export const problemsIn = (key: string, problems: readonly Problem[]): Problem[] =>
   problems.map((p) => ({ ...p, path: p.path.startsWith('(') ? key : `${key}.${p.path}` }));
 
-export function notFound(res: Response, what: string): void {
-  sendProblem(res, { status: 404, title: `${what} not found` });
+/** Ends the work on a request: the client is told why, as a problem of that status. */
+export class ProblemError extends Error {
+  constructor(
+    readonly status: number,
+    title: string,
+    /** More that the answer says. */
+    readonly extra: Omit<ProblemDetails, 'status' | 'title'> = {},
+    /** After how many seconds to come again. */
+    readonly retryAfterS: number | null = null,
+  ) {
+    super(title);
+  }
 }
 
-export function noSpeech(res: Response): void {
-  sendProblem(res, { status: 503, title: 'Speech is not to be had on this server; tones and text go on' });
-}
-
-/** Checks a body against its schema; null when it was wrong and the answer has been sent. */
-export function bodyOf<S extends v.GenericSchema>(schema: S, body: unknown, res: Response): v.InferOutput<S> | null {
-  const result = parseWith(schema, body);
-  if (result.ok) return result.value;
-  sendProblem(res, { status: 400, title: 'The request does not fit', problems: result.problems });
-  return null;
-}
+export const notFound = (what: string) => new ProblemError(404, `${what} not found`);
+export const noSpeech = () => new ProblemError(503, 'Speech is not to be had on this server; tones and text go on');
 
 const DISK_FULL: ProblemDetails = {
   status: 507,
@@ -58,13 +58,15 @@ export function errorHandler(log: (error: unknown) => void): ErrorRequestHandler
   return (error: unknown, _req, res, next) => {
     if (res.headersSent) return next(error);
     const problem = problemOf(error);
-    if (problem.status >= 500) log(error);
+    if (problem.status >= 500 && !(error instanceof ProblemError)) log(error);
     if (problem.status === 503) res.set('Retry-After', '2');
+    if (error instanceof ProblemError && error.retryAfterS !== null) res.set('Retry-After', String(error.retryAfterS));
     sendProblem(res, problem);
   };
 }
 
 function problemOf(error: unknown): ProblemDetails {
+  if (error instanceof ProblemError) return { ...error.extra, status: error.status, title: error.message };
   if (error instanceof UnreadableDocument) return { status: 422, title: error.message, problems: error.problems };
   if (error instanceof DatabaseAway)
     return {

@@ -1,70 +1,49 @@
 import { json, Router } from 'express';
-import * as v from 'valibot';
 import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
 import { structureProblems } from '../../core/timeline/index.ts';
+import { runs } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
-import { appendEvents, asOf, createRun, findRun, listRuns } from '../db/runs.ts';
+import { appendEvents, asOf, createRun, findRun, listRuns, workSince } from '../db/runs.ts';
 import type { RunHub } from '../live/hub.ts';
-import { bodyOf, notFound, problemsIn, sendProblem } from './problem.ts';
-import { pageOf, textOf } from './query.ts';
-
-const CreateSchema = v.strictObject({
-  id: v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{8,64}$/)),
-  /** Of this version or an older one: a run kept in a browser may be older than its server. */
-  plan: v.unknown(),
-});
-const AppendSchema = v.strictObject({ events: v.pipe(v.array(v.unknown()), v.minLength(1), v.maxLength(500)) });
-
-const USUAL = 40;
+import { handle } from './handle.ts';
+import { notFound, ProblemError, problemsIn } from './problem.ts';
+import { pageOf } from './query.ts';
 
 /** Runs: a page of the log, one, its beginning and its events. */
 export function runsApi(db: Database, hub: RunHub, now: () => number): Router {
   const api = Router();
-  api.use(json({ limit: '2mb' }));
+  api.use('/runs', json({ limit: '2mb' }));
 
-  /** `?q=` words of the title, `?since=` a time, `?after=` the `next` of the page before, `?limit=`. */
-  api.get('/', async (req, res) => {
-    const since = new Date(textOf(req, 'since'));
-    const page = await listRuns(db, { ...pageOf(req, USUAL), since: Number.isNaN(since.getTime()) ? null : since });
-    res.json({ ...page, items: page.items.map((run) => asOf(run, now())) });
+  handle(api, runs.listRuns, ({ query }) => {
+    const since = new Date(query.since ?? '');
+    return listRuns(db, { ...pageOf(query), since: Number.isNaN(since.getTime()) ? null : since, nowMs: now() });
   });
 
-  api.post('/', async (req, res) => {
-    const body = bodyOf(CreateSchema, req.body, res);
-    if (!body) return;
+  handle(api, runs.sumWork, ({ query }) => workSince(db, new Date(query.since)));
+
+  handle(api, runs.createRun, async ({ body }) => {
     const read = readStoredPlan(body.plan, { ran: true });
-    if (!read.ok) {
-      sendProblem(res, { status: 400, title: 'The request does not fit', problems: problemsIn('plan', read.problems) });
-      return;
-    }
+    if (!read.ok)
+      throw new ProblemError(400, 'The request does not fit', { problems: problemsIn('plan', read.problems) });
     const problems = structureProblems(read.value.plan);
-    if (problems.length > 0) {
-      sendProblem(res, { status: 422, title: 'The class cannot be led as it is', problems });
-      return;
-    }
+    if (problems.length > 0) throw new ProblemError(422, 'The class cannot be led as it is', { problems });
     await createRun(db, body.id, read.value.plan);
-    res.status(201).json({ id: body.id });
+    return { id: body.id };
   });
 
-  api.get('/:id', async (req, res) => {
-    const run = await findRun(db, req.params.id);
-    if (run) res.json(asOf(run, now()));
-    else notFound(res, 'Run');
+  handle(api, runs.getRun, async ({ path }) => {
+    const run = await findRun(db, path.id);
+    if (!run) throw notFound('Run');
+    return asOf(run, now());
   });
 
-  /** Stores the events that are sound, each id once, and names those that are not: they must not come again. */
-  api.post('/:id/events', async (req, res) => {
-    const body = bodyOf(AppendSchema, req.body, res);
-    if (!body) return;
+  handle(api, runs.appendEvents, async ({ path, body }) => {
     const { events, refused } = sorted(body.events);
-    const done = await appendEvents(db, req.params.id, events);
-    if (!done) {
-      notFound(res, 'Run');
-      return;
-    }
-    res.json({ stored: done.stored, refused: [...refused, ...done.refused] });
-    if (done.came.length > 0) hub.publish(req.params.id, { kind: 'events', events: done.came });
+    const done = await appendEvents(db, path.id, events);
+    if (!done) throw notFound('Run');
+    if (done.came.length > 0) hub.publish(path.id, { kind: 'events', events: done.came });
+    return { stored: done.stored, refused: [...refused, ...done.refused] };
   });
 
   return api;

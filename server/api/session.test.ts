@@ -1,8 +1,8 @@
 import request from 'supertest';
 import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest';
-import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
+import { checkedApp } from '../test/checked-app.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
 import { makeGate } from './session.ts';
 
@@ -25,7 +25,7 @@ const gated = async (passphrase = 'spring tide', secure = false) => {
   const watch = (event: string) => watched.push(event);
   const gate = await makeGate({ db, passphrase, now: () => nowMs, watch, secure });
   // What stands before the server says where a request comes from.
-  return createApp({ db, now: () => nowMs, log: () => {}, watch, webDir: '/nowhere', gate, trustProxy: 1 });
+  return checkedApp({ db, now: () => nowMs, log: () => {}, watch, webDir: '/nowhere', gate, trustProxy: 1 });
 };
 type App = Awaited<ReturnType<typeof gated>>;
 const say = (app: App, passphrase: string, from = '10.0.0.1', cookies: string[] = []) =>

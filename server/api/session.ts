@@ -3,13 +3,15 @@ import { promisify } from 'node:util';
 import { parse } from 'cookie';
 import { type CookieOptions, json, type Request, type RequestHandler, Router } from 'express';
 import * as v from 'valibot';
-import { clipText, text } from '../../core/plan/index.ts';
+import { clipText } from '../../core/plan/index.ts';
+import { keeping } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { addSession, endOldSessions, endSession, isSession, listSessions, seeSession } from '../db/sessions.ts';
 import { readSetting, writeSetting } from '../db/settings.ts';
+import { handle } from './handle.ts';
 import { placeOf, type Watch } from './limits.ts';
 import { LoginGuard } from './login-guard.ts';
-import { bodyOf, notFound, sendProblem } from './problem.ts';
+import { notFound, ProblemError } from './problem.ts';
 
 /** Shown by a browser that is let in, and by one that has been: the second only spares it the strangers' queue. */
 const COOKIE = 'odd_round_session';
@@ -21,7 +23,6 @@ const TRUSTED_MS = 5000;
 
 const derive = promisify(scrypt) as (secret: string, salt: Buffer, length: number) => Promise<Buffer>;
 const SecretSchema = v.object({ salt: v.optional(v.string(), ''), known: v.optional(v.array(v.string()), []) });
-const PassphraseSchema = v.strictObject({ passphrase: text(200) });
 /** Browsers that are remembered as let in before. */
 const MAX_KNOWN = 50;
 
@@ -96,27 +97,21 @@ export async function makeGate({ db, passphrase, now, watch, secure = false }: G
   };
 
   const api = Router();
-  api.use(json({ limit: '4kb' }));
-  api.get('/', async (req, res) => {
-    res.json({ open: await isIn(req), gated: true });
-  });
-  api.post('/', async (req, res) => {
-    const body = bodyOf(PassphraseSchema, req.body, res);
-    if (!body) return;
+  api.use('/session', json({ limit: '4kb' }));
+  handle(api, keeping.getSession, async ({ req }) => ({ open: await isIn(req), gated: true }));
+  handle(api, keeping.signIn, async ({ body, req, res }) => {
     const known = await knownBrowser(req);
     const tried = await guarding.attempt(known ?? placeOf(req), known !== null, async () =>
       timingSafeEqual(await derive(body.passphrase, salt, 64), expected),
     );
     if (!tried.checked) {
       watch('passphrase slowed', { from: req.ip });
-      res.set('Retry-After', String(Math.ceil(tried.waitMs / 1000)));
-      sendProblem(res, { status: 429, title: 'Too many passphrases at once; wait a little' });
-      return;
+      const waitS = Math.ceil(tried.waitMs / 1000);
+      throw new ProblemError(429, 'Too many passphrases at once; wait a little', {}, waitS);
     }
     if (!tried.right) {
       watch('passphrase wrong', { from: req.ip });
-      sendProblem(res, { status: 401, title: 'That is not the passphrase' });
-      return;
+      throw new ProblemError(401, 'That is not the passphrase');
     }
     const token = newToken();
     const browser = cookieOf(req, KNOWN) || newToken();
@@ -133,34 +128,39 @@ export async function makeGate({ db, passphrase, now, watch, secure = false }: G
     watch('signed in', { from: req.ip });
     res.cookie(COOKIE, token, cookie(req, LASTS_MS));
     res.cookie(KNOWN, browser, cookie(req, KNOWN_FOR_MS));
-    res.json({ open: true, gated: true });
+    return { open: true, gated: true };
   });
-  api.delete('/', async (req, res) => {
+  handle(api, keeping.signOut, async ({ req, res }) => {
     const id = hashOf(cookieOf(req, COOKIE));
     trusted.delete(id);
     await endSession(db, id);
     res.clearCookie(COOKIE, { path: '/' });
-    res.status(204).end();
   });
 
   const sessionsApi = Router();
-  sessionsApi.get('/', async (req, res) => {
+  handle(sessionsApi, keeping.listSessions, async ({ req }) => {
     const mine = hashOf(cookieOf(req, COOKIE));
     const sessions = await listSessions(db, mark, new Date(now()));
-    res.json(sessions.map((s) => ({ ...s, mine: s.id === mine })));
+    return sessions.map((s) => ({ ...s, mine: s.id === mine }));
   });
-  sessionsApi.delete('/:id', async (req, res) => {
-    trusted.delete(req.params.id);
+  handle(sessionsApi, keeping.endSession, async ({ path, req }) => {
+    trusted.delete(path.id);
     watch('session ended', { from: req.ip });
-    if (await endSession(db, req.params.id)) res.status(204).end();
-    else notFound(res, 'Session');
+    if (!(await endSession(db, path.id))) throw notFound('Session');
   });
 
-  const guard: RequestHandler = async (req, res, next) => {
+  const guard: RequestHandler = async (req, _res, next) => {
     if (await isIn(req)) next();
-    else sendProblem(res, { status: 401, title: 'Say the passphrase first' });
+    else throw new ProblemError(401, 'Say the passphrase first');
   };
   return { guard, api, sessionsApi };
+}
+
+/** A server without a gate: everyone who can reach it is let in. */
+export function openSessionApi(): Router {
+  const api = Router();
+  handle(api, keeping.getSession, () => ({ open: true, gated: false }));
+  return api;
 }
 
 function cookieOf(req: Request, name: string): string {

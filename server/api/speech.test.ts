@@ -3,10 +3,10 @@ import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readWav, toPcm16, wavHeader } from '../../core/sound/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
-import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
 import { bundledSpeech, type SpeechEngine } from '../speech/engine.ts';
+import { checkedApp } from '../test/checked-app.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
 
 const RATE = 16_000;
@@ -27,7 +27,7 @@ const engine: SpeechEngine = {
   close: async () => {},
 };
 const app = (speech: SpeechEngine | null = engine) =>
-  createApp({ db, now: () => 0, log: () => {}, speech, webDir: '/nowhere' });
+  checkedApp({ db, now: () => 0, log: () => {}, speech, webDir: '/nowhere' });
 const lengths = (texts: string[], speech?: SpeechEngine | null) =>
   request(app(speech)).post('/api/speech/lengths').send({ voice: 'slt', rate: 1, texts });
 const binary = (res: request.Response) => new Uint8Array(res.body as Buffer);

@@ -3,6 +3,7 @@ import { pipeline } from 'node:stream/promises';
 import { type Response, Router } from 'express';
 import { libraryOf, resolvePlan } from '../../core/moves/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
+import { speech } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { listMoves } from '../db/moves.ts';
 import { findPlan } from '../db/plans.ts';
@@ -10,39 +11,35 @@ import { Turns } from '../shared/turns.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
 import { makeTrack } from '../speech/track.ts';
 import { fileName } from './file-name.ts';
-import { notFound, sendProblem } from './problem.ts';
+import { handle } from './handle.ts';
+import { notFound, ProblemError } from './problem.ts';
 
 /** One is made at a time; so many may wait for it. */
 const MAX_WAITING = 4;
+const RETRY_AFTER_S = 10;
 
 /** A class's whole sound as one WAV, streamed: for any speaker, or under a video. */
-export function tracksApi(db: Database, speech: SpeechEngine | null): Router {
+export function tracksApi(db: Database, engine: SpeechEngine | null): Router {
   const api = Router();
   const turns = new Turns(MAX_WAITING);
 
   const send = async (res: Response, plan: Plan, want: { voice: boolean; music: boolean }, stop: AbortSignal) => {
     if (stop.aborted) return;
-    const track = await makeTrack(db, speech, plan, want, stop);
+    const track = await makeTrack(db, engine, plan, want, stop);
     res.attachment(`${fileName(plan.title)}.wav`).type('audio/wav');
     res.set({ 'Content-Length': String(track.bytes), 'X-Unspoken': String(track.silentWords.length) });
     await pipeline(Readable.from(track.pieces), res).finally(track.close);
   };
 
-  api.get('/:planId', async (req, res) => {
-    const stored = await findPlan(db, req.params.planId);
-    if (!stored) {
-      notFound(res, 'Class');
-      return;
-    }
+  handle(api, speech.getTrack, async ({ path, query, res }) => {
+    const stored = await findPlan(db, path.planId);
+    if (!stored) throw notFound('Class');
     const plan = resolvePlan(stored.plan, libraryOf(await listMoves(db)));
-    if (turns.isFull) {
-      res.set('Retry-After', '10');
-      sendProblem(res, { status: 503, title: 'Other cue tracks are being made; try again in a moment' });
-      return;
-    }
+    if (turns.isFull)
+      throw new ProblemError(503, 'Other cue tracks are being made; try again in a moment', {}, RETRY_AFTER_S);
     const gone = new AbortController();
     res.once('close', () => gone.abort());
-    const want = { voice: req.query.voice !== '0', music: req.query.music === '1' };
+    const want = { voice: query.voice !== '0', music: query.music === '1' };
     await turns
       .take(() => send(res, plan, want, gone.signal))
       .catch((error) => {

@@ -5,12 +5,14 @@ import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Plan } from '../../core/plan/index.ts';
 import { totals } from '../../core/timeline/index.ts';
-import { createApp } from '../app.ts';
 import { TABLES } from '../backup/tables.ts';
 import { ROOT } from '../shared/root.ts';
+import { checkedApp } from '../test/checked-app.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
 import type { Database } from './database.ts';
 import { migrate } from './migrate.ts';
+import { keyMoves } from './moves.ts';
+import { fillRuns } from './runs.ts';
 
 /*
  * The rows of a database of the version before texts could be named, made from the demo and used a little: they are put into
@@ -34,11 +36,13 @@ beforeAll(async () => {
     );
   }
   await migrate(db);
+  await fillRuns(db);
+  await keyMoves(db);
 });
 afterAll(() => db.close());
 
 const get = async (url: string) =>
-  (await request(createApp({ db, now: () => 1_795_700_000_000, log: () => {} })).get(url)).body;
+  (await request(checkedApp({ db, now: () => 1_795_700_000_000, log: () => {} })).get(url)).body;
 const lengths = (items: { plan: Plan }[]) =>
   Object.fromEntries(items.map(({ plan }) => [plan.title, totals(plan).totalMs / 1000]));
 

@@ -13,48 +13,65 @@ export async function listMoves(db: Queryable): Promise<Move[]> {
 
 /** The keys of all moves, those put away too. */
 export async function knownNames(db: Queryable): Promise<Set<string>> {
-  const rows = await db.query<{ name: string }>('SELECT name FROM move');
-  return new Set(rows.map((r) => keyOf(r.name)));
+  const rows = await db.query<{ key: string }>('SELECT key FROM move');
+  return new Set(rows.map((r) => r.key));
+}
+
+/** Each move with its key, as rows for the database. */
+const keyed = (moves: readonly Move[]) => JSON.stringify(moves.map((m) => ({ key: keyOf(m.name), details: m })));
+
+/**
+ * Gives moves of an older database their key. Of two that are the same move in another spelling one stays: the instructor's own
+ * before a shipped one, then the newer.
+ */
+export async function keyMoves(db: Database): Promise<void> {
+  await db.transaction(async (tx) => {
+    const rows = await tx.query<{ name: string }>(
+      'SELECT name FROM move WHERE key IS NULL ORDER BY own DESC, updated_at DESC, name',
+    );
+    if (rows.length === 0) return;
+    const taken = await knownNames(tx);
+    for (const { name } of rows) {
+      const key = keyOf(name);
+      if (taken.has(key)) await tx.query('DELETE FROM move WHERE name = $1', [name]);
+      else await tx.query('UPDATE move SET key = $2 WHERE name = $1', [name, key]);
+      taken.add(key);
+    }
+  });
 }
 
 /** Brings the shipped moves in; an instructor's own of the same name, or one put away, stays as it is. */
 export async function shipMoves(db: Queryable, moves: readonly Move[]): Promise<void> {
   await db.query(
-    `INSERT INTO move (name, details, own)
-     SELECT input->>'name', input, false FROM jsonb_array_elements($1::jsonb) AS input
-     ON CONFLICT (name) DO UPDATE SET details = excluded.details
+    `INSERT INTO move (key, name, details, own)
+     SELECT input->>'key', input->'details'->>'name', input->'details', false
+     FROM jsonb_array_elements($1::jsonb) AS input
+     ON CONFLICT (key) DO UPDATE SET name = excluded.name, details = excluded.details
      WHERE NOT move.own AND NOT move.hidden AND move.details <> excluded.details`,
-    [JSON.stringify(moves)],
+    [keyed(moves)],
   );
 }
 
 /**
- * Saves moves as the instructor's own, all or none; one of the same name in any case is replaced, and brought back if
+ * Saves moves as the instructor's own, all or none; one of the same name in any spelling is replaced, and brought back if
  * put away. Of two under one name in the list the later counts.
  */
-export async function saveMoves(db: Database, moves: readonly Move[]): Promise<void> {
+export async function saveMoves(db: Queryable, moves: readonly Move[]): Promise<void> {
   const own = [...new Map(moves.map((m) => [keyOf(m.name), { ...m, own: true }])).values()];
-  await db.transaction(async (tx) => {
-    const input = JSON.stringify(own);
-    await tx.query(
-      `DELETE FROM move USING jsonb_array_elements($1::jsonb) AS input
-       WHERE lower(move.name) = lower(input->>'name') AND move.name <> input->>'name'`,
-      [input],
-    );
-    await tx.query(
-      `INSERT INTO move (name, details, own)
-       SELECT input->>'name', input, true FROM jsonb_array_elements($1::jsonb) AS input
-       ON CONFLICT (name) DO UPDATE
-       SET details = excluded.details, own = true, hidden = false, updated_at = now()`,
-      [input],
-    );
-  });
+  await db.query(
+    `INSERT INTO move (key, name, details, own)
+     SELECT input->>'key', input->'details'->>'name', input->'details', true
+     FROM jsonb_array_elements($1::jsonb) AS input
+     ON CONFLICT (key) DO UPDATE
+     SET name = excluded.name, details = excluded.details, own = true, hidden = false, updated_at = now()`,
+    [keyed(own)],
+  );
 }
 
 /** Puts moves away, or brings them back; classes that use them keep their stations. Gives how many it found. */
 export async function setHidden(db: Queryable, names: readonly string[], hidden: boolean): Promise<number> {
-  const rows = await db.query('UPDATE move SET hidden = $2, updated_at = now() WHERE name = ANY($1) RETURNING name', [
-    names,
+  const rows = await db.query('UPDATE move SET hidden = $2, updated_at = now() WHERE key = ANY($1) RETURNING name', [
+    names.map(keyOf),
     hidden,
   ]);
   return rows.length;

@@ -1,8 +1,9 @@
 import type { Keeper } from '../backup/index.ts';
 import type { Database } from '../db/database.ts';
 import { migrate, NewerDatabase, pendingMigrations } from '../db/migrate.ts';
-import { shipMoves } from '../db/moves.ts';
+import { keyMoves, shipMoves } from '../db/moves.ts';
 import { fillSearch } from '../db/plans.ts';
+import { fillRuns } from '../db/runs.ts';
 import { readShippedMoves } from '../library/read.ts';
 import { CannotStart } from './settings.ts';
 
@@ -29,6 +30,8 @@ export async function settle(db: Database, keeper: Keeper): Promise<string[]> {
     if (next && !next.startsWith('0001')) await keeper.make(`before-${next.slice(0, 4)}`);
     const applied = await migrate(db);
     await fillSearch(db);
+    await fillRuns(db);
+    await keyMoves(db);
     await shipMoves(db, readShippedMoves());
     return applied;
   } catch (error) {

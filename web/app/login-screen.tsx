@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { ApiError, keepApi } from '../data/index.ts';
 import { ownPlace } from '../device/index.ts';
 import { Button } from '../ui/index.ts';
 import { Wordmark } from './wordmark.tsx';
@@ -10,18 +11,12 @@ export function LoginScreen() {
   const [passphrase, setPassphrase] = useState('');
   const [failed, setFailed] = useState<string | null>(null);
   const enter = async () => {
-    const res = await fetch('/api/session', {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ passphrase }),
-    }).catch(() => null);
-    if (res?.ok) {
-      const to = params.get('to') ?? '/';
-      window.location.assign(ownPlace(to, window.location.origin));
-      return;
+    try {
+      await keepApi.signIn(passphrase);
+      window.location.assign(ownPlace(params.get('to') ?? '/', window.location.origin));
+    } catch (error) {
+      setFailed(error instanceof ApiError ? error.message : 'Something failed');
     }
-    const body = (await res?.json().catch(() => null)) as { title?: string } | null;
-    setFailed(body?.title ?? 'The server cannot be reached');
   };
   return (
     <main className="mx-auto flex min-h-dvh max-w-sm flex-col justify-center px-6">

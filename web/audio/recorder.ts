@@ -1,4 +1,6 @@
 import { toPcm16, wavHeader } from '../../core/sound/index.ts';
+import { speech } from '../../core/wire/index.ts';
+import { ask } from '../data/index.ts';
 
 /** A recording under way; `stop` gives what was recorded as mono samples. */
 export interface Recording {
@@ -44,21 +46,11 @@ export function wavOf(samples: Float32Array, sampleRate: number): Blob {
   return new Blob([wavHeader(samples.length, sampleRate), toPcm16(samples)], { type: 'audio/wav' });
 }
 
-const address = (words: string, planId: string) =>
-  `/api/speech/recording?${new URLSearchParams({ plan: planId, text: words })}`;
-
 /** Puts a recording in the place of the synthetic voice for some words: in one class, or in all (empty id). */
 export async function saveRecording(words: string, planId: string, wav: Blob): Promise<void> {
-  const res = await fetch(address(words, planId), {
-    method: 'PUT',
-    headers: { 'Content-Type': 'audio/wav' },
-    body: wav,
-  });
-  if (res.ok) return;
-  const body = (await res.json().catch(() => null)) as { title?: string } | null;
-  throw new Error(body?.title ?? `Error ${res.status}`);
+  await ask(speech.saveRecording, { query: { plan: planId, text: words }, file: wav });
 }
 
 export async function dropRecording(words: string, planId: string): Promise<void> {
-  await fetch(address(words, planId), { method: 'DELETE' });
+  await ask(speech.dropRecording, { query: { plan: planId, text: words } });
 }

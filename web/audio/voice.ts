@@ -1,13 +1,14 @@
-import * as v from 'valibot';
 import { type Plan, voiceOf } from '../../core/plan/index.ts';
 import { readWav } from '../../core/sound/index.ts';
+import { type AnswerOf, runs, speech } from '../../core/wire/index.ts';
+import { ApiError, ask, fetchFrom } from '../data/index.ts';
 import type { SoundEngine } from './sound-engine.ts';
 
-const LengthsSchema = v.object({ clips: v.array(v.object({ text: v.string(), ms: v.number() })) });
-const RecordingsSchema = v.array(v.object({ planId: v.string(), words: v.string(), ms: v.number() }));
-export type RecordingInfo = v.InferOutput<typeof RecordingsSchema>[number];
+export type RecordingInfo = AnswerOf<typeof speech.listRecordings>[number];
 
 const BATCH = 6;
+/** New words are spoken while it waits. */
+const SPEAK_PATIENCE_MS = 60_000;
 const AT_ONCE = 4;
 
 /** The measured lengths of words in ms, and how much of the voice is at hand. */
@@ -23,21 +24,9 @@ export const NO_VOICE: VoiceState = { kind: 'idle', done: 0, total: 0, lengths: 
 /** The key a clip is played by; every second cue may be said by another voice. */
 export const clipKey = (text: string, second: boolean) => (second ? `2|${text}` : `1|${text}`);
 
-async function post(path: string, body: unknown, signal: AbortSignal): Promise<unknown> {
-  const res = await fetch(path, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify(body),
-    signal,
-  });
-  if (!res.ok) throw new Error(`${res.status}`);
-  return res.json();
-}
-
 /** The instructor's own recordings for a class and for all. */
-export async function listRecordings(planId: string, signal?: AbortSignal): Promise<RecordingInfo[]> {
-  const res = await fetch(`/api/speech/recordings?plan=${encodeURIComponent(planId)}`, signal ? { signal } : {});
-  return res.ok ? v.parse(RecordingsSchema, await res.json()) : [];
+export function listRecordings(planId: string, signal?: AbortSignal): Promise<RecordingInfo[]> {
+  return ask(speech.listRecordings, { query: { plan: planId }, ...(signal ? { signal } : {}) });
 }
 
 /**
@@ -62,7 +51,11 @@ export const measuring: Speaker = async (plan, words, onProgress, signal) => {
   for (let k = 0; k < left.length; k += BATCH) {
     const texts = left.slice(k, k + BATCH);
     for (const voice of voices) {
-      const { clips } = v.parse(LengthsSchema, await post('/api/speech/lengths', { voice, rate, texts }, signal));
+      const { clips } = await ask(speech.measureClips, {
+        body: { voice, rate, texts },
+        signal,
+        patienceMs: SPEAK_PATIENCE_MS,
+      });
       for (const c of clips) lengths.set(c.text, Math.max(c.ms, lengths.get(c.text) ?? 0));
     }
     onProgress(Math.min(left.length, k + BATCH), new Map(lengths));
@@ -76,42 +69,52 @@ export const speakingTo =
   async (plan, words, onProgress, signal) => {
     const { name, rate, second } = voiceOf(plan);
     const own = new Set((await listRecordings(plan.id, signal)).map((r) => r.words));
-    const address = (text: string, turn: Turn) =>
-      own.has(text)
-        ? `/api/speech/recording?${new URLSearchParams({ plan: plan.id, text })}`
-        : `/api/speech/clip?${new URLSearchParams({ voice: turn === 2 ? (second ?? name) : name, rate: String(rate), text })}`;
-    return load(words, second === null ? [1] : [1, 2], address, engine, onProgress, signal);
+    const get: ClipSource = (text, turn) => {
+      if (own.has(text)) return fetchFrom(speech.getRecording, { query: { plan: plan.id, text }, signal });
+      const voice = turn === 2 ? (second ?? name) : name;
+      return fetchFrom(speech.getClip, {
+        query: { voice, rate: String(rate), text },
+        signal,
+        patienceMs: SPEAK_PATIENCE_MS,
+      });
+    };
+    return load(words, second === null ? [1] : [1, 2], get, engine, onProgress);
   };
 
 /** The same for a screen that follows a run by its code. */
 export const speakingByCode =
   (code: string, engine: ClipKeeper): Speaker =>
   (plan, words, onProgress, signal) => {
-    const address = (text: string, turn: Turn) =>
-      `/api/live/${encodeURIComponent(code)}/clip?${new URLSearchParams({ text, turn: String(turn) })}`;
-    return load(words, voiceOf(plan).second === null ? [1] : [1, 2], address, engine, onProgress, signal);
+    const get: ClipSource = (text, turn) =>
+      fetchFrom(runs.followClip, {
+        path: { code },
+        query: { text, turn: `${turn}` },
+        signal,
+        patienceMs: SPEAK_PATIENCE_MS,
+      });
+    return load(words, voiceOf(plan).second === null ? [1] : [1, 2], get, engine, onProgress);
   };
 
 /** What keeps clips to be played by their keys. */
 export type ClipKeeper = Pick<SoundEngine, 'addClip'>;
 
 type Turn = 1 | 2;
+type ClipSource = (text: string, turn: Turn) => Promise<Response>;
 
 async function load(
   words: readonly string[],
   turns: readonly Turn[],
-  address: (text: string, turn: Turn) => string,
+  get: ClipSource,
   engine: ClipKeeper,
   onProgress: Parameters<Speaker>[2],
-  signal: AbortSignal,
 ): Promise<ReadonlyMap<string, number>> {
   const jobs = words.flatMap((text) => turns.map((turn) => ({ text, turn })));
   const total = jobs.length;
   const lengths = new Map<string, number>();
   const work = async () => {
     for (let job = jobs.shift(); job; job = jobs.shift()) {
-      const res = await fetch(address(job.text, job.turn), { signal });
-      const wav = res.ok ? readWav(new Uint8Array(await res.arrayBuffer())) : null;
+      const res = await get(job.text, job.turn).catch(unlessRefused);
+      const wav = res ? readWav(new Uint8Array(await res.arrayBuffer())) : null;
       onProgress(Math.floor((total - jobs.length) / turns.length), lengths);
       if (!wav) continue;
       engine.addClip(clipKey(job.text, job.turn === 2), wav.samples, wav.sampleRate);
@@ -122,4 +125,10 @@ async function load(
   await Promise.all(Array.from({ length: AT_ONCE }, work));
   if (total > 0 && lengths.size === 0) throw new Error('No voice is to be had');
   return lengths;
+}
+
+/** A clip that the server refuses is left out; one that nobody answers for is not. */
+function unlessRefused(error: unknown): null {
+  if (error instanceof ApiError && error.status > 0) return null;
+  throw error;
 }

@@ -5,8 +5,9 @@ import { useCallback, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { clipBefore, duplicatePlan, formatDuration, type Plan } from '../../core/plan/index.ts';
-import { totals } from '../../core/timeline/index.ts';
-import { ApiError, api, type StoredPlan, useLibrary, usePages } from '../data/index.ts';
+import { outlineOf, totals } from '../../core/timeline/index.ts';
+import { files, plans } from '../../core/wire/index.ts';
+import { ApiError, addressOf, api, type StoredPlan, useLibrary, usePages } from '../data/index.ts';
 import { MiniSheet } from '../drawings/index.ts';
 import { FaultList, LongList } from '../lists/index.ts';
 import { beginRun } from '../session/index.ts';
@@ -62,7 +63,7 @@ export function ClassesScreen() {
           <Upload size={17} aria-hidden="true" /> Import
         </Button>
         <a
-          href="/api/files/export"
+          href={addressOf(files.exportFile, {})}
           className="inline-flex min-h-11 items-center gap-2 rounded-md border border-line-strong bg-card px-4 hover:border-ink"
         >
           <Download size={17} aria-hidden="true" /> Export all
@@ -77,7 +78,7 @@ export function ClassesScreen() {
           {pages.message}. <Button onClick={reload}>Try again</Button>
         </p>
       )}
-      <FaultList faults={pages.faults} fileOf={(f) => `/api/plans/${f.id}/document`} />
+      <FaultList faults={pages.faults} fileOf={(f) => addressOf(plans.getDocument, { path: { id: f.id } })} />
       {pages.state === 'ready' && pages.items.length === 0 && query === '' && pages.faults.length === 0 && (
         <p className="max-w-prose py-8">
           No classes yet. “New class” opens a round sheet: type the names of your stations, one after the other, and the
@@ -123,6 +124,7 @@ interface RowProps {
 function ClassRow({ stored, onLead, onDuplicate, onDelete }: RowProps) {
   const { plan, lastLedAt } = stored;
   const sums = useMemo(() => totals(plan), [plan]);
+  const outline = useMemo(() => outlineOf(plan), [plan]);
   const slot = [plan.slot.start, plan.slot.lengthMs && `${plan.slot.lengthMs / 60_000} min slot`]
     .filter(Boolean)
     .join(', ');
@@ -134,7 +136,7 @@ function ClassRow({ stored, onLead, onDuplicate, onDelete }: RowProps) {
           <span className="block truncate text-[19px] font-semibold">{plan.title}</span>
           <span className="block truncate text-[14px] text-muted">{planFormats(plan) || 'no main block yet'}</span>
         </span>
-        <MiniSheet plan={plan} width={420} height={52} />
+        <MiniSheet outline={outline} width={420} height={52} />
         <span className="ml-auto w-40 shrink-0 text-right">
           <span className="digits block text-[19px]">
             {sums.about ? '~' : ''}

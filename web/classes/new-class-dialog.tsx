@@ -15,6 +15,7 @@ import {
   type Plan,
   starterPlan,
 } from '../../core/plan/index.ts';
+import { outlineOf } from '../../core/timeline/index.ts';
 import { MiniSheet } from '../drawings/index.ts';
 import { ClassPicker } from '../lists/index.ts';
 import { Button, Dialog, NumberField } from '../ui/index.ts';
@@ -73,7 +74,7 @@ export function NewClassDialog({ onMake, onClose }: Props) {
             className="flex flex-col gap-1 rounded-md border border-line-strong bg-card p-2 text-left hover:border-ink"
             onClick={() => onMake(plan())}
           >
-            <MiniSheet plan={plan()} width={150} height={34} />
+            <MiniSheet outline={outlineOf(plan())} width={150} height={34} />
             {name}
           </button>
         ))}

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Fault, Page } from './api.ts';
+import type { Fault, Page } from '../../core/wire/index.ts';
 
 /** A long list as far as it has been fetched. */
 export interface Pages<T> {

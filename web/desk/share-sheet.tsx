@@ -1,10 +1,9 @@
 import { QRCodeSVG } from 'qrcode.react';
 import { useEffect, useState } from 'react';
-import * as v from 'valibot';
+import { api } from '../data/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
 
-const CodesSchema = v.object({ watch: v.string(), squad: v.string(), remote: v.string() });
-type Codes = v.InferOutput<typeof CodesSchema>;
+type Codes = Awaited<ReturnType<typeof api.codes>>;
 
 const SCREENS: { name: string; kind: keyof Codes; path: string; note: string }[] = [
   { name: 'Wall', kind: 'watch', path: 'wall', note: 'for everyone to see' },
@@ -18,9 +17,7 @@ export function ShareSheet({ runId, onClose }: { runId: string; onClose: () => v
   const [codes, setCodes] = useState<Codes | null>(null);
   const [failed, setFailed] = useState(false);
   useEffect(() => {
-    fetch(`/api/runs/${runId}/codes`, { method: 'POST' })
-      .then(async (res) => setCodes(v.parse(CodesSchema, await res.json())))
-      .catch(() => setFailed(true));
+    api.codes(runId).then(setCodes, () => setFailed(true));
   }, [runId]);
   const origin = window.location.origin;
   return (

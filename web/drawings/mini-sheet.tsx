@@ -1,6 +1,5 @@
 import { memo } from 'react';
-import type { Plan } from '../../core/plan/index.ts';
-import { type Sheet, sheetOf } from '../../core/timeline/index.ts';
+import type { Outline, Shape } from '../../core/timeline/index.ts';
 
 const ROW = 5;
 const BAR = 3.4;
@@ -13,51 +12,48 @@ interface Drawn {
   height: number;
 }
 
-/** Paths of a sheet at a scale (px per second): far fewer nodes than one element a cell. */
-function draw(sheet: Sheet, scale: number): Drawn {
+/** Paths of a shape at a scale (px per second): far fewer nodes than one element a cell. */
+function draw({ rows, columns, cells, thread: order }: Shape, scale: number): Drawn {
   const px = (ms: number) => (ms / 1000) * scale;
   const lefts: number[] = [];
   let x = 0;
-  for (const column of sheet.columns) {
+  for (const [widthMs, gapMs] of columns) {
     lefts.push(x);
-    x += px(column.widthMs) + Math.max(2.5, px(column.gapMs) * 0.5);
+    x += px(widthMs) + Math.max(2.5, px(gapMs) * 0.5);
   }
   let work = '';
   let rest = '';
-  for (const cell of sheet.cells) {
-    let at = lefts[cell.col] ?? 0;
-    const top = cell.row * ROW + 0.8;
-    const height = BAR + (cell.rowSpan - 1) * ROW;
-    for (const part of cell.parts) {
-      const w = px(part.ms);
-      if (part.kind === 'rest') rest += `M${at} ${top + height / 2}h${w}`;
+  for (const [row = 0, col = 0, rowSpan = 1, ...parts] of cells) {
+    let at = lefts[col] ?? 0;
+    const top = row * ROW + 0.8;
+    const height = BAR + (rowSpan - 1) * ROW;
+    for (const ms of parts) {
+      const w = px(Math.abs(ms));
+      if (ms < 0) rest += `M${at} ${top + height / 2}h${w}`;
       else work += `M${at} ${top}h${Math.max(0.8, w - 0.4)}v${height}h${-Math.max(0.8, w - 0.4)}z`;
       at += w;
     }
   }
-  const thread = sheet.thread
+  const thread = order
     .map((k, i) => {
-      const cell = sheet.cells[k];
-      return cell ? `${i ? 'L' : 'M'}${(lefts[cell.col] ?? 0) + 1} ${cell.row * ROW + ROW / 2}` : '';
+      const [row = 0, col = 0] = cells[k] ?? [];
+      return `${i ? 'L' : 'M'}${(lefts[col] ?? 0) + 1} ${row * ROW + ROW / 2}`;
     })
     .join('');
-  return { work, rest, thread, width: Math.max(x, 1), height: sheet.rows.length * ROW + 1 };
+  return { work, rest, thread, width: Math.max(x, 1), height: rows * ROW + 1 };
 }
 
 /** A class as its shape: the main blocks' round sheets, small, side by side. */
 export const MiniSheet = memo(function MiniSheet({
-  plan,
+  outline,
   width,
   height,
 }: {
-  plan: Plan;
+  outline: Outline;
   width: number;
   height: number;
 }) {
-  const sheets = plan.blocks
-    .map((block, i) => ({ block, sheet: sheetOf(block, plan.blocks.slice(i + 1)) }))
-    .filter(({ block, sheet }) => sheet.cells.length > 0 && (block.role === 'main' || block.role === 'finisher'))
-    .map(({ sheet }) => draw(sheet, 0.36));
+  const sheets = outline.map((shape) => draw(shape, 0.36));
   const gap = 8;
   const w = sheets.reduce((sum, s) => sum + s.width + gap, -gap);
   const h = Math.max(1, ...sheets.map((s) => s.height));

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import type { Plan } from '../../core/plan/index.ts';
-import { planFrom } from '../data/index.ts';
+import { planFrom } from '../../core/wire/index.ts';
 
 /*
  * Unsaved work, kept in this browser until the server has it. Every window writes under its own name, so two windows

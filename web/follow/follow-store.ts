@@ -2,7 +2,16 @@ import { nanoid } from 'nanoid';
 import { create } from 'zustand';
 import type { Plan } from '../../core/plan/index.ts';
 import { type RunCommand, type RunEvent, RunLog, type RunState } from '../../core/run/index.ts';
-import { askClock, ClockEstimate, openRunStream, type StreamKind, type StreamState } from '../live/index.ts';
+import { runs } from '../../core/wire/index.ts';
+import { ApiError, addressOf, ask, isMissing } from '../data/index.ts';
+import {
+  askClock,
+  ClockEstimate,
+  openRunStream,
+  type StreamKind,
+  type StreamSource,
+  type StreamState,
+} from '../live/index.ts';
 
 interface FollowState {
   state: 'opening' | StreamState;
@@ -31,20 +40,24 @@ export function deskNow(): number {
 
 /** Opens the stream of a code and keeps it open; gives what closes it. */
 export function follow(code: string): () => void {
-  const base = `/api/live/${encodeURIComponent(code)}`;
+  const path = { code };
   useFollow.setState(CLOSED);
   const stop = new AbortController();
   let log: RunLog | null = null;
-  const ask = () => askClock(clock, `${base}/clock`, stop.signal);
+  const source: StreamSource = {
+    address: (after) => addressOf(runs.followStream, { path, query: { after } }),
+    isGone: () => isMissing(ask(runs.followCode, { path })),
+  };
+  const askTime = () => askClock(clock, (signal) => ask(runs.followClock, { path, signal }), stop.signal);
   void (async () => {
-    for (let k = 0; k < FIRST_ASKS && !stop.signal.aborted; k++) await ask();
+    for (let k = 0; k < FIRST_ASKS && !stop.signal.aborted; k++) await askTime();
   })();
-  const timer = setInterval(ask, ASK_EVERY_MS);
-  const close = openRunStream(base, {
+  const timer = setInterval(askTime, ASK_EVERY_MS);
+  const close = openRunStream(source, {
     onRun: ({ plan, kind, clockOffsetMs }) => {
       log = new RunLog(plan, useFollow.getState().events);
       useFollow.setState({ plan, kind, deskOffsetMs: clockOffsetMs, folded: log.state });
-      void ask();
+      void askTime();
     },
     onEvent: (event) => {
       if (log && log.add([event]).length > 0) useFollow.setState({ events: log.events, folded: log.state });
@@ -52,7 +65,7 @@ export function follow(code: string): () => void {
     onClock: (deskOffsetMs) => useFollow.setState({ deskOffsetMs }),
     // A machine slept, or the server has begun anew: its time is asked for at once.
     onBeat: (serverMs) => {
-      if (clock.isSurprisedBy(serverMs)) void ask();
+      if (clock.isSurprisedBy(serverMs)) void askTime();
     },
     onState: (state) => useFollow.setState({ state }),
   });
@@ -65,16 +78,11 @@ export function follow(code: string): () => void {
 
 /** Asks the desk for something; the desk decides. Throws with what the server said when it is refused. */
 export async function askDesk(code: string, command: RunCommand): Promise<void> {
-  const body = JSON.stringify({ id: nanoid(16), command });
-  const send = () =>
-    fetch(`/api/live/${encodeURIComponent(code)}/commands`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body,
-    });
+  const body = { id: nanoid(16), command };
+  const send = () => ask(runs.askDesk, { path: { code }, body });
   // A lost answer does not tell whether the desk has heard: asking again under the same id does no harm.
-  const res = await send().catch(send);
-  if (res.ok) return;
-  const problem = (await res.json().catch(() => null)) as { title?: string } | null;
-  throw new Error(problem?.title ?? `Error ${res.status}`);
+  await send().catch((error: unknown) => {
+    if (error instanceof ApiError && error.status === 0) return send();
+    throw error;
+  });
 }

@@ -1,4 +1,6 @@
 import { useState } from 'react';
+import { runs } from '../../core/wire/index.ts';
+import { ApiError, ask } from '../data/index.ts';
 import { Target } from '../stage/index.ts';
 
 /** Where a code is typed when it was not scanned. */
@@ -6,13 +8,12 @@ export function JoinScreen() {
   const [code, setCode] = useState('');
   const [failed, setFailed] = useState<string | null>(null);
   const join = async () => {
-    const res = await fetch(`/api/live/${encodeURIComponent(code)}`).catch(() => null);
-    const body = (await res?.json().catch(() => null)) as { kind?: string; title?: string } | null;
-    if (!res?.ok) setFailed(body?.title ?? 'The server cannot be reached');
-    else
-      window.location.assign(
-        `/${body?.kind === 'remote' ? 'remote' : body?.kind === 'squad' ? 'squad' : 'wall'}/${code}`,
-      );
+    try {
+      const { kind } = await ask(runs.followCode, { path: { code } });
+      window.location.assign(`/${kind === 'watch' ? 'wall' : kind}/${code}`);
+    } catch (error) {
+      setFailed(error instanceof ApiError ? error.message : 'Something failed');
+    }
   };
   return (
     <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-6">

@@ -1,7 +1,8 @@
 import { formatDistanceToNow } from 'date-fns';
 import { Download, HardDriveDownload, RotateCcw, ShieldCheck, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { type Keeping, keepApi, useLoaded } from '../data/index.ts';
+import { keeping as wire } from '../../core/wire/index.ts';
+import { addressOf, type Keeping, keepApi, useLoaded } from '../data/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
 import { Button, Dialog } from '../ui/index.ts';
 import { SignedInList } from './signed-in-list.tsx';
@@ -68,7 +69,7 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
           <HardDriveDownload size={17} aria-hidden="true" /> {busy === 'make' ? 'Making…' : 'Back up now'}
         </Button>
         <a
-          href="/api/backup/now"
+          href={addressOf(wire.getBackupNow, {})}
           className="inline-flex min-h-11 items-center gap-2 rounded-md border border-line-strong bg-card px-4 hover:border-ink"
         >
           <Download size={17} aria-hidden="true" /> Save to this device
@@ -110,7 +111,7 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
               </span>
               <a
                 className="inline-flex min-h-11 items-center px-2 underline"
-                href={`/api/backup/kept/${b.file}`}
+                href={addressOf(wire.getBackup, { path: { file: b.file } })}
                 aria-label={`Save ${b.file}`}
               >
                 Save

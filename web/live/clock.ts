@@ -62,15 +62,20 @@ export class ClockEstimate {
   }
 }
 
-/** Asks the server's clock once and adds the answer; a question that fails changes nothing. */
-export async function askClock(estimate: ClockEstimate, address: string, signal?: AbortSignal): Promise<void> {
+/**
+ * Asks another clock once and adds the answer; a question that fails, or takes longer than two seconds, changes nothing.
+ * @param ask gives the other clock's time in ms
+ */
+export async function askClock(
+  estimate: ClockEstimate,
+  ask: (signal: AbortSignal) => Promise<{ nowMs: number }>,
+  signal?: AbortSignal,
+): Promise<void> {
   const late = AbortSignal.timeout(PATIENCE_MS);
   const sentMs = performance.now();
   try {
-    const res = await fetch(address, { cache: 'no-store', signal: signal ? AbortSignal.any([signal, late]) : late });
-    const cameMs = performance.now();
-    const body = (await res.json()) as { nowMs?: unknown };
-    if (res.ok && typeof body.nowMs === 'number') estimate.add({ sentMs, cameMs, serverMs: body.nowMs });
+    const { nowMs } = await ask(signal ? AbortSignal.any([signal, late]) : late);
+    estimate.add({ sentMs, cameMs: performance.now(), serverMs: nowMs });
   } catch {
     // The next question may get through.
   }

@@ -1,4 +1,10 @@
 export { askClock, ClockEstimate } from './clock.ts';
-export { openRunStream, type StreamKind, type StreamListener, type StreamState } from './run-stream.ts';
+export {
+  openRunStream,
+  type StreamKind,
+  type StreamListener,
+  type StreamSource,
+  type StreamState,
+} from './run-stream.ts';
 export { type Jump, judgeJump, SteadyClock } from './steady-clock.ts';
 export { TIMERS, type Timers } from './timers.ts';

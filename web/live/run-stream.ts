@@ -1,19 +1,10 @@
 import * as v from 'valibot';
 import type { Plan } from '../../core/plan/index.ts';
-import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
-import { planFrom } from '../data/index.ts';
+import type { RunEvent } from '../../core/run/index.ts';
+import { STREAM_MESSAGES } from '../../core/wire/index.ts';
 
-export type StreamKind = 'watch' | 'squad' | 'remote' | 'desk';
+export type StreamKind = v.InferOutput<typeof STREAM_MESSAGES.run>['kind'];
 export type StreamState = 'open' | 'broken' | 'refused';
-
-const RunMessage = v.object({
-  plan: planFrom({ ran: true }),
-  kind: v.picklist(['watch', 'squad', 'remote', 'desk']),
-  clockOffsetMs: v.number(),
-});
-const ClockMessage = v.object({ offsetMs: v.number() });
-const CommandMessage = v.object({ id: v.string(), command: v.looseObject({ type: v.string() }) });
-const BeatMessage = v.object({ nowMs: v.number() });
 
 /** What comes over a run's stream. */
 export interface StreamListener {
@@ -35,12 +26,20 @@ const RETRY_MS = 700;
 /** Tries under way at once: on a slow way the older ones may still get through. */
 const TRIES_AT_ONCE = 3;
 
+/** Where a stream is, and whether what it tells of is there at all. */
+export interface StreamSource {
+  /** The address of the stream, going on after the event of a number. */
+  address: (after: string | undefined) => string;
+  /** True when the server says that there is no such run or code; not when it cannot be reached. */
+  isGone: () => Promise<boolean>;
+}
+
 /**
- * Opens a run's stream at `${base}/stream` and keeps it open until the function it gives is called: a connection that
- * broke, or that no longer gives a sign of life, is made anew and goes on after the last event it had. `refused` means that
- * the server knows no such run or code (404 on `base`); it is not tried again.
+ * Opens a run's stream and keeps it open until the function it gives is called: a connection that broke, or that no longer
+ * gives a sign of life, is made anew and goes on after the last event it had. `refused` means that there is no such run or
+ * code; it is not tried again.
  */
-export function openRunStream(base: string, on: StreamListener): () => void {
+export function openRunStream({ address, isGone }: StreamSource, on: StreamListener): () => void {
   let source: EventSource | null = null;
   let tries: EventSource[] = [];
   let last = 0;
@@ -50,27 +49,30 @@ export function openRunStream(base: string, on: StreamListener): () => void {
 
   const attempt = () => {
     triedAt = performance.now();
-    const opened = new EventSource(last > 0 ? `${base}/stream?after=${last}` : `${base}/stream`);
+    const opened = new EventSource(address(last > 0 ? String(last) : undefined));
     tries.push(opened);
     if (tries.length > TRIES_AT_ONCE) tries.shift()?.close();
-    const hear = <S extends v.GenericSchema>(name: string, schema: S, then: (x: v.InferOutput<S>) => void) =>
+    const hear = <K extends keyof typeof STREAM_MESSAGES>(
+      name: K,
+      then: (x: v.InferOutput<(typeof STREAM_MESSAGES)[K]>) => void,
+    ) =>
       opened.addEventListener(name, (e: MessageEvent<string>) => {
         if (name === 'run') settleOn(opened);
         if (source !== opened) return;
         heardAt = performance.now();
-        const message = v.safeParse(schema, JSON.parse(e.data));
+        const message = v.safeParse(STREAM_MESSAGES[name], JSON.parse(e.data));
         if (!message.success) return;
         last = Math.max(last, Number(e.lastEventId) || 0);
         then(message.output);
       });
-    hear('run', RunMessage, (m) => {
+    hear('run', (m) => {
       on.onRun(m);
       on.onState('open');
     });
-    hear('event', RunEventSchema, on.onEvent);
-    hear('clock', ClockMessage, (m) => on.onClock(m.offsetMs));
-    hear('beat', BeatMessage, (m) => on.onBeat(m.nowMs));
-    hear('command', CommandMessage, (m) => on.onCommand?.(m.id, m.command));
+    hear('event', on.onEvent);
+    hear('clock', (m) => on.onClock(m.offsetMs));
+    hear('beat', (m) => on.onBeat(m.nowMs));
+    hear('command', (m) => on.onCommand?.(m.id, m.command));
     opened.onerror = () => void failed(opened);
   };
 
@@ -94,7 +96,7 @@ export function openRunStream(base: string, on: StreamListener): () => void {
     which.close();
     tries = tries.filter((t) => t !== which);
     // What the answer was that is no stream is not told: find out whether it is final.
-    if (!(await isGone(base)) || over || source !== null) return;
+    if (!(await isGone()) || over || source !== null) return;
     stop();
     on.onState('refused');
   };
@@ -117,9 +119,4 @@ export function openRunStream(base: string, on: StreamListener): () => void {
   };
   attempt();
   return stop;
-}
-
-async function isGone(base: string): Promise<boolean> {
-  const res = await fetch(base, { cache: 'no-store', signal: AbortSignal.timeout(2000) }).catch(() => null);
-  return res?.status === 404;
 }

@@ -1,18 +1,17 @@
 import { formatDuration, type Plan, roundsOf } from '../../core/plan/index.ts';
-import type { Deviation } from '../../core/run/index.ts';
+import type { Deviation, DeviationSums } from '../../core/run/index.ts';
 import { type Interval, isBreak, stationAt } from '../../core/timeline/index.ts';
 
 /** A few words for a list: "paused 0:45, +0:20, 1 skipped". */
-export function countDeviations(deviations: readonly Deviation[]): string {
-  const sum = (kind: Deviation['kind']) => deviations.filter((d) => d.kind === kind).reduce((ms, d) => ms + d.ms, 0);
-  const count = (kind: Deviation['kind']) => deviations.filter((d) => d.kind === kind).length;
+export function countDeviations(sums: DeviationSums): string {
+  const { paused, skipped, repeated, extended, shortened, endedEarly } = sums;
   const parts: string[] = [];
-  if (sum('paused') >= 1000) parts.push(`paused ${formatDuration(sum('paused'))}`);
-  if (count('skipped')) parts.push(`${count('skipped')} skipped`);
-  if (count('repeated')) parts.push(`${count('repeated')} repeated`);
-  if (sum('extended')) parts.push(`+${formatDuration(sum('extended'))} added`);
-  if (sum('shortened')) parts.push(`${formatDuration(sum('shortened'))} taken off`);
-  if (count('endedEarly')) parts.push(`ended ${formatDuration(sum('endedEarly'))} early`);
+  if (paused && paused.ms >= 1000) parts.push(`paused ${formatDuration(paused.ms)}`);
+  if (skipped) parts.push(`${skipped.count} skipped`);
+  if (repeated) parts.push(`${repeated.count} repeated`);
+  if (extended) parts.push(`+${formatDuration(extended.ms)} added`);
+  if (shortened) parts.push(`${formatDuration(shortened.ms)} taken off`);
+  if (endedEarly) parts.push(`ended ${formatDuration(endedEarly.ms)} early`);
   return parts.join(', ');
 }
 

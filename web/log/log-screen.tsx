@@ -1,9 +1,9 @@
 import { format } from 'date-fns';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { formatChange, formatDuration } from '../../core/plan/index.ts';
-import { foldRun, summarise } from '../../core/run/index.ts';
-import { api, type StoredRun, usePages } from '../data/index.ts';
+import type { RunSums } from '../../core/wire/index.ts';
+import { api, usePages } from '../data/index.ts';
 import { MiniSheet } from '../drawings/index.ts';
 import { FaultList, LongList } from '../lists/index.ts';
 import { Button, SearchField } from '../ui/index.ts';
@@ -45,8 +45,8 @@ export function LogScreen() {
   );
 }
 
-function RunRow({ run }: { run: StoredRun }) {
-  const notes = useMemo(() => countDeviations(summarise(run.plan, foldRun(run.plan, run.events)).deviations), [run]);
+function RunRow({ run }: { run: RunSums }) {
+  const notes = countDeviations(run.deviations);
   const live = run.status === 'running' || run.status === 'paused';
   return (
     <div className="border-b hover:bg-card">
@@ -60,7 +60,7 @@ function RunRow({ run }: { run: StoredRun }) {
           </span>
         </span>
         <span className="w-52 shrink-0 truncate text-[18px] font-semibold">{run.title}</span>
-        <MiniSheet plan={run.plan} width={280} height={42} />
+        <MiniSheet outline={run.outline} width={280} height={42} />
         <span className="min-w-0 flex-1 truncate text-[15px] text-muted">
           {live ? 'Still running: open the desk' : notes || 'as planned'}
         </span>

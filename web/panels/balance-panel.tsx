@@ -3,34 +3,34 @@ import { Suspense, useMemo, useState } from 'react';
 import {
   type Balance,
   balanceOf,
+  balanceOfWork,
   energyRange,
   type Strain,
   stintsOf,
   strainOf,
-  sumBalances,
 } from '../../core/balance/index.ts';
-import { type Library, PATTERN_WORDS, PATTERNS } from '../../core/moves/index.ts';
+import { PATTERN_WORDS, PATTERNS } from '../../core/moves/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { compile } from '../../core/timeline/index.ts';
-import { api, type StoredRun, useLibrary, useLoaded } from '../data/index.ts';
+import { api, useLibrary, useLoaded } from '../data/index.ts';
 
 import { BodyFigure, Chart, colour } from '../drawings/index.ts';
 
 const ENERGY_KG = 70;
 
-/** The runs of the last seven days, the last two hundred of them. */
-const weekOfRuns = () => api.runs({ since: subDays(new Date(), 7).toISOString(), limit: 200 });
+/** What was worked in the last seven days. */
+const weekOfWork = () => api.workSince(subDays(new Date(), 7));
 
 /** What the class, a block of it or the week works: body, patterns, sides, and effort along the class. */
 export function BalancePanel({ plan }: { plan: Plan }) {
   const library = useLibrary((s) => s.library);
   const [scope, setScope] = useState('class');
-  const [runs] = useLoaded(weekOfRuns);
+  const [work] = useLoaded(weekOfWork);
   const timeline = useMemo(() => compile(plan), [plan]);
-  const week = useMemo(() => (runs.state === 'ready' ? lastWeek(runs.value.items) : []), [runs]);
+  const week = useMemo(() => balanceOfWork(work.state === 'ready' ? work.value.work : [], library), [work, library]);
   const shown = useMemo(() => {
     const all = stintsOf(plan, timeline, library);
-    if (scope === 'week') return { stints: [], balance: weekBalance(week, library), strain: [] };
+    if (scope === 'week') return { stints: [], balance: week, strain: [] };
     const stints = scope === 'class' ? all : all.filter((s) => plan.blocks[s.blockIndex]?.id === scope);
     const within = timeline.intervals.filter((i) => scope === 'class' || plan.blocks[i.blockIndex]?.id === scope);
     const strain = strainOf(plan, { ...timeline, intervals: within }, library);
@@ -53,7 +53,7 @@ export function BalancePanel({ plan }: { plan: Plan }) {
               {b.title}
             </option>
           ))}
-        <option value="week">the last seven days led ({week.length})</option>
+        <option value="week">the last seven days led ({work.state === 'ready' ? work.value.runs : '…'})</option>
       </select>
       <div className="mt-3">
         <BodyFigure parts={shown.balance.parts} />
@@ -75,15 +75,6 @@ export function BalancePanel({ plan }: { plan: Plan }) {
       )}
     </>
   );
-}
-
-function lastWeek(runs: readonly StoredRun[]): StoredRun[] {
-  const from = subDays(new Date(), 7);
-  return runs.filter((r) => r.startedAt !== null && r.status !== 'abandoned' && new Date(r.startedAt) >= from);
-}
-
-function weekBalance(runs: readonly StoredRun[], library: Library): Balance {
-  return sumBalances(runs.map((r) => balanceOf(stintsOf(r.plan, compile(r.plan), library))));
 }
 
 function Sides({ balance: { left, right } }: { balance: Balance }) {

@@ -2,11 +2,15 @@ import { useRef, useState } from 'react';
 import type { CueNote } from '../../core/cues/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { compile } from '../../core/timeline/index.ts';
+import { speech } from '../../core/wire/index.ts';
+import { fetchFrom } from '../data/index.ts';
 import { Levels } from './cue-levels.tsx';
 import { Lines, Phrases, Words } from './cue-texts.tsx';
 import { useMeasuredCues } from './use-measured.ts';
 import { VoiceFields } from './voice-fields.tsx';
 
+/** A new class's words are spoken first. */
+const TRACK_PATIENCE_MS = 600_000;
 const WHAT_WORDS: Record<CueNote['what'], string> = { moved: 'Moved', shortened: 'Shortened', dropped: 'Dropped' };
 
 /** What is said and sounded, how loud and in which words, and what has to give way. */
@@ -88,10 +92,13 @@ function TrackLinks({ plan }: { plan: Plan }) {
     setFailed(null);
     setShare(0);
     try {
-      const res = await fetch(`/api/tracks/${plan.id}?voice=${voice ? 1 : 0}&music=${music ? 1 : 0}`, {
+      const res = await fetchFrom(speech.getTrack, {
+        path: { planId: plan.id },
+        query: { voice: voice ? '1' : '0', music: music ? '1' : '0' },
         signal: load.current.signal,
+        patienceMs: TRACK_PATIENCE_MS,
       });
-      if (!res.ok || !res.body) throw new Error();
+      if (!res.body) throw new Error();
       const total = Number(res.headers.get('Content-Length') ?? 0);
       const parts: Uint8Array<ArrayBuffer>[] = [];
       let came = 0;

@@ -1,14 +1,7 @@
 import { useState } from 'react';
 import { type Fit, type FitKnob, knobsOf, type Range, valuesOf } from '../../core/fit/index.ts';
-import {
-  type Block,
-  formatChange,
-  formatDuration,
-  formatSeconds,
-  type Plan,
-  updateBlock,
-} from '../../core/plan/index.ts';
-import { totals } from '../../core/timeline/index.ts';
+import { type Block, formatChange, formatDuration, formatSeconds, type Plan } from '../../core/plan/index.ts';
+import { outlineOf, totals } from '../../core/timeline/index.ts';
 import { MiniSheet } from '../drawings/index.ts';
 import { Button, Dialog, DurationField, NumberField } from '../ui/index.ts';
 import { startFitter } from '../workers/index.ts';
@@ -149,7 +142,7 @@ export function FitterDialog({ plan, onApply, onClose }: Props) {
           </span>
         )}
       </div>
-      {state.kind === 'done' && <Fits plan={plan} result={state.value.result} onApply={onApply} />}
+      {state.kind === 'done' && <Fits result={state.value.result} onApply={onApply} />}
     </Dialog>
   );
 }
@@ -197,15 +190,7 @@ function KnobRow({
   );
 }
 
-function Fits({
-  plan,
-  result,
-  onApply,
-}: {
-  plan: Plan;
-  result: { fits: Fit[]; nearest: Fit | null };
-  onApply: (block: Block) => void;
-}) {
+function Fits({ result, onApply }: { result: { fits: Fit[]; nearest: Fit | null }; onApply: (block: Block) => void }) {
   const { fits, nearest } = result;
   return (
     <div className="mt-4">
@@ -224,14 +209,7 @@ function Fits({
             key={fit.changes.map((c) => `${c.knob}${c.to}`).join() || 'same'}
             className="flex items-center gap-4 border-b py-2"
           >
-            <MiniSheet
-              plan={{
-                ...updateBlock(plan, fit.block.id, () => ({ ...fit.block, role: 'main' })),
-                blocks: [{ ...fit.block, role: 'main' }],
-              }}
-              width={230}
-              height={44}
-            />
+            <MiniSheet outline={outlineOf({ blocks: [{ ...fit.block, role: 'main' }] })} width={230} height={44} />
             <span className="flex-1">{changeWords(fit)}</span>
             <span className="digits w-24 text-right">{formatDuration(fit.totalMs)}</span>
             <span className="w-24 text-right text-[14px] text-muted">

@@ -1,6 +1,8 @@
 import { Play } from 'lucide-react';
 import { useRef } from 'react';
 import { DEFAULT_VOICE, type Plan, VOICES, type VoiceName } from '../../core/plan/index.ts';
+import { speech } from '../../core/wire/index.ts';
+import { addressOf } from '../data/index.ts';
 import { edit } from '../editing/index.ts';
 import { IconButton } from '../ui/index.ts';
 
@@ -13,12 +15,8 @@ export function VoiceFields({ plan }: { plan: Plan }) {
     edit((p) => ({ ...p, voice: { ...(p.voice ?? DEFAULT_VOICE), ...change } }));
   const test = () => {
     audio.current?.pause();
-    const q = new URLSearchParams({
-      voice: voice.name,
-      rate: String(voice.rate),
-      text: 'Next: Box step-up, left side',
-    });
-    audio.current = new Audio(`/api/speech/clip?${q}`);
+    const query = { voice: voice.name, rate: String(voice.rate), text: 'Next: Box step-up, left side' };
+    audio.current = new Audio(addressOf(speech.getClip, { query }));
     void audio.current.play();
   };
   return (

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
-import { planFrom } from '../data/index.ts';
+import { planFrom } from '../../core/wire/index.ts';
 
 /*
  * A run as this browser keeps it, complete without the server: its head under one key, each event under a key of its own, so

@@ -3,10 +3,11 @@ import { create } from 'zustand';
 import { resolvePlan } from '../../core/moves/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import type { RunCommand } from '../../core/run/index.ts';
+import { keeping, runs } from '../../core/wire/index.ts';
 import { SoundEngine, speakingTo } from '../audio/index.ts';
-import { api, useLibrary } from '../data/index.ts';
+import { addressOf, api, ask, isMissing, useLibrary } from '../data/index.ts';
 import { dropCopy, keepCopy, putBack } from '../device/index.ts';
-import { askClock, openRunStream, TIMERS } from '../live/index.ts';
+import { askClock, openRunStream, type StreamSource, TIMERS } from '../live/index.ts';
 import { DeskClock } from './desk-clock.ts';
 import { deskId } from './desk-id.ts';
 import { linkDesk } from './desk-link.ts';
@@ -21,7 +22,7 @@ import { RunStorage } from './run-storage.ts';
 const storage = new RunStorage(localStorage, { keep: keepCopy, drop: dropCopy, putBack });
 const outbox = new Outbox(storage, api);
 const clock = new DeskClock({
-  ask: (estimate, signal) => askClock(estimate, '/api/health', signal),
+  ask: (estimate, signal) => askClock(estimate, (s) => ask(keeping.getHealth, { signal: s }), signal),
   serverIsHere: ['localhost', '127.0.0.1', '[::1]'].includes(window.location.hostname),
 });
 
@@ -42,7 +43,7 @@ const session = new DeskSession({
       outbox,
       clock,
       timers: TIMERS,
-      openStream: (id, on) => openRunStream(`/api/runs/${id}`, on),
+      openStream: (id, on) => openRunStream(streamOf(id), on),
       tellClock: api.tellClock,
       watchWindows,
     }),
@@ -55,6 +56,11 @@ export const useDesk = create(() => ({ ...CLOSED_DESK, soundOn: false }));
 session.watch((state) => useDesk.setState(state));
 sound.watch(() => useDesk.setState({ soundOn: sound.isOn }));
 window.addEventListener('online', () => session.poke());
+
+const streamOf = (id: string): StreamSource => ({
+  address: (after) => addressOf(runs.deskStream, { path: { id }, query: { after } }),
+  isGone: () => isMissing(api.run(id)),
+});
 
 function watchWindows(onWritten: (key: string) => void): () => void {
   const heard = (e: StorageEvent) => {

@@ -3,6 +3,8 @@ import { useState } from 'react';
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { formatClock, type Plan, parseClock, stepsBetween, updateBlock } from '../../core/plan/index.ts';
 import { compile } from '../../core/timeline/index.ts';
+import { files } from '../../core/wire/index.ts';
+import { addressOf } from '../data/index.ts';
 import { edit, redo, SaveWord, undo, useBuilder } from '../editing/index.ts';
 import { FitterDialog } from '../panels/index.ts';
 import { beginRun } from '../session/index.ts';
@@ -83,7 +85,7 @@ function Tools({ plan }: { plan: Plan }) {
       <Link to={`/classes/${plan.id}/compare`} className={link}>
         History
       </Link>
-      <a href={`/api/files/export?ids=${plan.id}`} className={link}>
+      <a href={addressOf(files.exportFile, { query: { ids: plan.id } })} className={link}>
         File
       </a>
       {fitting && (

@@ -1,15 +1,15 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
-import { circuit, planOf, stations } from '../../core/test/build.ts';
-import { RunSchema, readPage } from './api.ts';
-import { planFrom } from './plan-from.ts';
+import { circuit, planOf, stations } from '../test/build.ts';
+import { pageOf, planFrom } from './documents.ts';
+import { RunSchema } from './runs.ts';
 
 const plan = planOf(circuit(stations(2), 40, 20, 2));
 const item = v.object({ plan: planFrom() });
 
 describe('a page of a list', () => {
   it('of a newer server names what this page cannot read, and shows the rest', () => {
-    const page = readPage(item, {
+    const page = v.parse(pageOf(item), {
       items: [
         { plan },
         { plan: { ...plan, id: 'newer', title: 'Next year', version: 9 } },
@@ -45,12 +45,12 @@ describe('a page of a list', () => {
       { id: 'event-001', seq: 1, type: 'start', atMs: 1 },
       { id: 'event-002', seq: 2, type: 'dance', atMs: 2 },
     ];
-    const [read] = readPage(RunSchema, { items: [{ ...run, events }], next: null, faults: [] }).items;
+    const [read] = v.parse(pageOf(RunSchema), { items: [{ ...run, events }], next: null, faults: [] }).items;
     expect(read?.events.map((e) => e.type)).toEqual(['start']);
     expect(read?.faults).toEqual([{ id: '1', title: 'Low water', problem: 'Entry 2 cannot be read by this page' }]);
   });
 
   it('that is none is refused as a whole', () => {
-    expect(() => readPage(item, { rows: [] })).toThrow();
+    expect(() => v.parse(pageOf(item), { rows: [] })).toThrow();
   });
 });

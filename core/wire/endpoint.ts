@@ -1,0 +1,55 @@
+import type * as v from 'valibot';
+
+type Entries = Record<string, v.GenericSchema<string | undefined, unknown>>;
+
+/** What is sent that is no JSON: its media type. */
+export interface Media {
+  media: string;
+}
+
+/** What an address answers: JSON of a schema, something of another media type, or nothing at all. */
+export type Answer = v.GenericSchema | Media | null;
+
+/**
+ * One thing that can be asked of the server: written once here, asked by the browser, answered by the server, described for other
+ * programs. Addresses stand below `/api`; `{name}` in one is a part of it.
+ */
+export interface Endpoint {
+  readonly method: 'GET' | 'POST' | 'PUT' | 'DELETE';
+  readonly path: string;
+  /** In a few words, for whoever reads the list. */
+  readonly says: string;
+  /** More to know of it. */
+  readonly more?: string;
+  readonly query?: v.ObjectSchema<Entries, undefined>;
+  readonly body?: v.GenericSchema | Media;
+  /** The status of an answer that is no problem. */
+  readonly status: 200 | 201 | 202 | 204;
+  readonly answer: Answer;
+  /** Statuses of the problems it may answer with, beside those that any may. */
+  readonly problems?: readonly number[];
+  /** Open without signing in, also where a passphrase is set. */
+  readonly open?: true;
+}
+
+/** Keeps the exact types of an endpoint. */
+// @__NO_SIDE_EFFECTS__
+export function endpoint<const E extends Endpoint>(one: E): E {
+  return one;
+}
+
+/** What an endpoint's answer is once read. */
+export type AnswerOf<E extends Endpoint> = E['answer'] extends v.GenericSchema
+  ? v.InferOutput<E['answer']>
+  : E['answer'] extends null
+    ? null
+    : never;
+
+/** What the server must give for an endpoint to be answered. */
+export type GivenFor<E extends Endpoint> = E['answer'] extends v.GenericSchema ? v.InferInput<E['answer']> : never;
+
+export type BodyOf<E extends Endpoint> = E['body'] extends v.GenericSchema ? v.InferInput<E['body']> : never;
+export type QueryOf<E extends Endpoint> = E['query'] extends v.GenericSchema ? v.InferInput<E['query']> : never;
+
+/** The names in `{}` of an address. */
+export type PathNames<P extends string> = P extends `${string}{${infer N}}${infer Rest}` ? N | PathNames<Rest> : never;

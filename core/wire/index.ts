@@ -1,0 +1,19 @@
+import * as files from './files.ts';
+import * as keeping from './keeping.ts';
+import * as library from './library.ts';
+import * as plans from './plans.ts';
+import * as runs from './runs.ts';
+import * as speech from './speech.ts';
+
+export {
+  type Fault,
+  FaultSchema,
+  type Page,
+  ProblemSchema,
+  planFrom,
+} from './documents.ts';
+export type { AnswerOf, BodyOf, Endpoint, GivenFor, Media, PathNames, QueryOf } from './endpoint.ts';
+export type { Keeping, SignedIn } from './keeping.ts';
+export { ConflictSchema, type StoredPlan, type StoredVersion } from './plans.ts';
+export { type RunSums, STREAM_MESSAGES, type StoredRun } from './runs.ts';
+export { files, keeping, library, plans, runs, speech };

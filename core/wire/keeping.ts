@@ -1,0 +1,165 @@
+import * as v from 'valibot';
+import { text } from '../values/index.ts';
+import { time } from './documents.ts';
+import { endpoint } from './endpoint.ts';
+
+export const getHealth = endpoint({
+  method: 'GET',
+  path: '/health',
+  says: 'Whether the server and its database answer, the server\u2019s time in ms since 1970, and its memory',
+  status: 200,
+  answer: v.object({ ok: v.literal(true), nowMs: v.number(), memoryMiB: v.number() }),
+  open: true,
+});
+
+export const getDescription = endpoint({
+  method: 'GET',
+  path: '/openapi.json',
+  says: 'This description, as OpenAPI 3.1',
+  status: 200,
+  answer: { media: 'application/json' },
+  open: true,
+});
+
+const OPEN = v.object({
+  /** Whether this browser is let in. */
+  open: v.boolean(),
+  /** Whether there is a passphrase at all. */
+  gated: v.boolean(),
+});
+
+export const getSession = endpoint({
+  method: 'GET',
+  path: '/session',
+  says: 'Whether this browser is let in',
+  status: 200,
+  answer: OPEN,
+  open: true,
+});
+
+export const signIn = endpoint({
+  method: 'POST',
+  path: '/session',
+  says: 'Says the passphrase; the answer sets a cookie that lets this browser in',
+  body: v.strictObject({ passphrase: text(200) }),
+  status: 200,
+  answer: OPEN,
+  problems: [400, 401, 429],
+  open: true,
+});
+
+export const signOut = endpoint({
+  method: 'DELETE',
+  path: '/session',
+  says: 'Leaves',
+  status: 204,
+  answer: null,
+  open: true,
+});
+
+const SessionSchema = v.object({
+  id: v.string(),
+  agent: v.string(),
+  address: v.string(),
+  madeAt: time,
+  seenAt: time,
+  mine: v.boolean(),
+});
+export type SignedIn = v.InferOutput<typeof SessionSchema>;
+
+export const listSessions = endpoint({
+  method: 'GET',
+  path: '/sessions',
+  says: 'Who is let in, the last seen first',
+  status: 200,
+  answer: v.array(SessionSchema),
+});
+
+export const endSession = endpoint({
+  method: 'DELETE',
+  path: '/sessions/{id}',
+  says: 'Ends somebody\u2019s stay',
+  status: 204,
+  answer: null,
+  problems: [404],
+});
+
+const KeepingSchema = v.object({
+  kept: v.array(v.object({ file: v.string(), bytes: v.number(), madeAt: time })),
+  folder: v.string(),
+  freeBytes: v.nullable(v.number()),
+  diskFull: v.boolean(),
+  database: v.picklist(['embedded', 'postgres']),
+  /** Whether saves were seen to reach the disk. */
+  durable: v.boolean(),
+});
+export type Keeping = v.InferOutput<typeof KeepingSchema>;
+
+export const getKeeping = endpoint({
+  method: 'GET',
+  path: '/backup',
+  says: 'The backups that are kept, and the room for more',
+  status: 200,
+  answer: KeepingSchema,
+});
+
+export const makeBackup = endpoint({
+  method: 'POST',
+  path: '/backup',
+  says: 'Makes a backup and keeps it',
+  status: 201,
+  answer: v.object({ file: v.string() }),
+  problems: [409, 507],
+});
+
+export const getBackupNow = endpoint({
+  method: 'GET',
+  path: '/backup/now',
+  says: 'A backup of now, to be kept elsewhere',
+  status: 200,
+  answer: { media: 'application/zip' },
+});
+
+export const checkData = endpoint({
+  method: 'GET',
+  path: '/backup/check',
+  says: 'Reads everything there is, and names what cannot be read',
+  status: 200,
+  answer: v.object({ rows: v.record(v.string(), v.number()), faults: v.array(v.string()) }),
+  problems: [409],
+});
+
+export const getBackup = endpoint({
+  method: 'GET',
+  path: '/backup/kept/{file}',
+  says: 'A backup that is kept',
+  status: 200,
+  answer: { media: 'application/zip' },
+  problems: [404],
+});
+
+const RestoredSchema = v.object({
+  /** Rows by table. */
+  restored: v.record(v.string(), v.number()),
+  /** The backup of what was there before. */
+  before: v.string(),
+});
+
+export const restoreKept = endpoint({
+  method: 'POST',
+  path: '/backup/restore/{file}',
+  says: 'Puts a kept backup in the place of all there is; what there was is kept first',
+  status: 200,
+  answer: RestoredSchema,
+  problems: [404, 409, 422, 507],
+});
+
+export const restoreFile = endpoint({
+  method: 'POST',
+  path: '/backup/restore',
+  says: 'The same with a backup from elsewhere, which is the body itself',
+  body: { media: 'application/zip' },
+  status: 200,
+  answer: RestoredSchema,
+  problems: [409, 413, 415, 422, 507],
+});

@@ -1,0 +1,79 @@
+import * as v from 'valibot';
+import { KitItemSchema, MoveSchema } from '../moves/index.ts';
+import { ThresholdsSchema } from '../norms/index.ts';
+import { endpoint } from './endpoint.ts';
+
+export const listMoves = endpoint({
+  method: 'GET',
+  path: '/moves',
+  says: 'All moves by name, those put away left out',
+  status: 200,
+  answer: v.array(MoveSchema),
+});
+
+export const movesLately = endpoint({
+  method: 'GET',
+  path: '/moves/lately',
+  says: 'The names of the moves of the last three classes led, the newest first',
+  status: 200,
+  answer: v.array(v.array(v.string())),
+});
+
+export const saveMoves = endpoint({
+  method: 'PUT',
+  path: '/moves',
+  says: 'Saves moves as the instructor\u2019s own, all or none; one of the same name in any spelling is replaced',
+  body: v.strictObject({ moves: v.pipe(v.array(MoveSchema), v.minLength(1), v.maxLength(10_000)) }),
+  status: 200,
+  answer: v.object({ saved: v.number() }),
+  problems: [400, 413],
+});
+
+export const hideMoves = endpoint({
+  method: 'POST',
+  path: '/moves/hidden',
+  says: 'Puts moves away, or brings them back; classes that use them keep their stations',
+  body: v.strictObject({
+    names: v.pipe(v.array(v.pipe(v.string(), v.maxLength(80))), v.minLength(1), v.maxLength(10_000)),
+    hidden: v.boolean(),
+  }),
+  status: 200,
+  answer: v.object({ changed: v.number() }),
+  problems: [400],
+});
+
+export const listKit = endpoint({
+  method: 'GET',
+  path: '/kit',
+  says: 'What is in the kit room',
+  status: 200,
+  answer: v.array(KitItemSchema),
+});
+
+export const saveKit = endpoint({
+  method: 'PUT',
+  path: '/kit',
+  says: 'Replaces what is in the kit room',
+  body: v.strictObject({ items: v.pipe(v.array(KitItemSchema), v.maxLength(200)) }),
+  status: 200,
+  answer: v.array(KitItemSchema),
+  problems: [400, 422],
+});
+
+export const getThresholds = endpoint({
+  method: 'GET',
+  path: '/thresholds',
+  says: 'By what the checks judge',
+  status: 200,
+  answer: ThresholdsSchema,
+});
+
+export const saveThresholds = endpoint({
+  method: 'PUT',
+  path: '/thresholds',
+  says: 'Sets by what the checks judge',
+  body: ThresholdsSchema,
+  status: 200,
+  answer: ThresholdsSchema,
+  problems: [400],
+});

@@ -1,0 +1,120 @@
+import * as v from 'valibot';
+import { name } from '../plan/index.ts';
+import { anyPlan, LIST_QUERY, pageOf, planFrom, time } from './documents.ts';
+import { endpoint } from './endpoint.ts';
+
+/** A class as it is stored. */
+export const StoredPlanSchema = v.object({
+  plan: planFrom(),
+  version: v.number(),
+  updatedAt: time,
+  /** When the class was last led; null when it never was. */
+  lastLedAt: v.nullable(time),
+  /** What was changed in an older document to make it one of today, in words. */
+  told: v.optional(v.array(v.string()), []),
+});
+export type StoredPlan = v.InferOutput<typeof StoredPlanSchema>;
+
+const VersionSchema = v.object({
+  version: v.number(),
+  savedAt: time,
+  title: v.string(),
+  totalMs: v.number(),
+  /** What the instructor calls it; null where it has no name. */
+  name: v.nullable(v.string()),
+  /** What the text after it changed, in words, and how much more than is told; null where one of them cannot be read. */
+  changes: v.nullable(v.object({ told: v.array(v.string()), more: v.number() })),
+});
+export type StoredVersion = v.InferOutput<typeof VersionSchema>;
+
+/** What a save that met a newer version answers with, beside its title. */
+export const ConflictSchema = v.object({ current: StoredPlanSchema });
+
+export const listPlans = endpoint({
+  method: 'GET',
+  path: '/plans',
+  says: 'A page of the classes, the latest change first',
+  query: v.object({ ...LIST_QUERY, /** Only those with a room plan. */ room: v.optional(v.literal('1')) }),
+  status: 200,
+  answer: pageOf(StoredPlanSchema),
+});
+
+export const getPlan = endpoint({
+  method: 'GET',
+  path: '/plans/{id}',
+  says: 'One class, deleted or not',
+  status: 200,
+  answer: StoredPlanSchema,
+  problems: [404, 422],
+});
+
+export const getDocument = endpoint({
+  method: 'GET',
+  path: '/plans/{id}/document',
+  says: 'A class as it is stored, also one that this version cannot read',
+  status: 200,
+  answer: { media: 'application/json' },
+  problems: [404],
+});
+
+export const savePlan = endpoint({
+  method: 'PUT',
+  path: '/plans/{id}',
+  says: 'Saves a class and keeps the text before it',
+  more: 'A save made from an older version than the stored one answers 409 with that one as `current`, and changes nothing.',
+  body: v.strictObject({
+    /** Of this version or an older one: a window may be older than its server. */
+    plan: anyPlan,
+    /** The version the text was made from; 0 for a new class. */
+    baseVersion: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2_147_483_647)),
+  }),
+  status: 200,
+  answer: StoredPlanSchema,
+  problems: [400, 409, 413, 422],
+});
+
+export const deletePlan = endpoint({
+  method: 'DELETE',
+  path: '/plans/{id}',
+  says: 'Puts a class away',
+  status: 204,
+  answer: null,
+  problems: [404],
+});
+
+export const undeletePlan = endpoint({
+  method: 'POST',
+  path: '/plans/{id}/undelete',
+  says: 'Brings a class back that was put away',
+  status: 204,
+  answer: null,
+  problems: [404],
+});
+
+export const listVersions = endpoint({
+  method: 'GET',
+  path: '/plans/{id}/versions',
+  says: 'A page of the earlier texts of a class, the newest first',
+  query: v.object({ below: v.optional(v.string()), limit: LIST_QUERY.limit }),
+  status: 200,
+  answer: v.object({ items: v.array(VersionSchema), next: v.nullable(v.number()) }),
+});
+
+export const getVersion = endpoint({
+  method: 'GET',
+  path: '/plans/{id}/versions/{version}',
+  says: 'One earlier text of a class',
+  status: 200,
+  answer: planFrom(),
+  problems: [404, 422],
+});
+
+export const nameVersion = endpoint({
+  method: 'PUT',
+  path: '/plans/{id}/versions/{version}/name',
+  says: 'Names a text, or takes its name away; a named one stays when the history is thinned',
+  body: v.strictObject({ name: v.nullable(name(60)) }),
+  status: 204,
+  answer: null,
+  problems: [400, 404],
+});

@@ -1,0 +1,220 @@
+import * as v from 'valibot';
+import { RunEventSchema } from '../run/index.ts';
+import { OutlineSchema } from '../timeline/index.ts';
+import { anyEvent, anyPlan, FaultSchema, LIST_QUERY, pageOf, planFrom, readEvents, time } from './documents.ts';
+import { endpoint } from './endpoint.ts';
+
+const STATUSES = ['ready', 'running', 'paused', 'finished', 'abandoned'] as const;
+export const runId = v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{8,64}$/));
+
+const SUMS = {
+  id: v.string(),
+  planId: v.string(),
+  title: v.string(),
+  status: v.picklist(STATUSES),
+  startedAt: v.nullable(time),
+  endedAt: v.nullable(time),
+  plannedMs: v.number(),
+  actualMs: v.number(),
+};
+
+const sum = v.optional(v.object({ count: v.number(), ms: v.number() }));
+
+/** A run as the log lists it: its sums, and the shape of its class. */
+export const RunSumsSchema = v.object({
+  ...SUMS,
+  outline: OutlineSchema,
+  /** What went other than planned: how often and how long, by kind. */
+  deviations: v.object({
+    skipped: sum,
+    repeated: sum,
+    extended: sum,
+    shortened: sum,
+    paused: sum,
+    endedEarly: sum,
+  }),
+});
+export type RunSums = v.InferOutput<typeof RunSumsSchema>;
+
+/** A run with its class as it was led and its events; entries that cannot be read stand among its faults. */
+export const RunSchema = v.pipe(
+  v.object({
+    ...SUMS,
+    plan: planFrom({ ran: true }),
+    events: v.array(anyEvent),
+    faults: v.optional(v.array(FaultSchema), []),
+    /** Server's clock less the desk's, ms. */
+    clockOffsetMs: v.optional(v.number(), 0),
+  }),
+  v.transform((run) => ({ ...run, ...readEvents(run.events, run.title, run.faults) })),
+);
+export type StoredRun = v.InferOutput<typeof RunSchema>;
+
+export const listRuns = endpoint({
+  method: 'GET',
+  path: '/runs',
+  says: 'A page of the log: the runs that have begun, the latest first',
+  query: v.object({ ...LIST_QUERY, /** Begun since then, as an ISO time. */ since: v.optional(v.string()) }),
+  status: 200,
+  answer: pageOf(RunSumsSchema),
+});
+
+export const sumWork = endpoint({
+  method: 'GET',
+  path: '/runs/work',
+  says: 'The planned working time of the runs begun since a time, by move and side; those abandoned left out',
+  query: v.object({ since: time }),
+  status: 200,
+  answer: v.object({
+    runs: v.number(),
+    work: v.array(
+      v.object({
+        move: v.string(),
+        side: v.nullable(v.picklist(['left', 'right'])),
+        ms: v.pipe(v.number(), v.minValue(0)),
+      }),
+    ),
+  }),
+  problems: [400],
+});
+
+export const createRun = endpoint({
+  method: 'POST',
+  path: '/runs',
+  says: 'Stores a run with the class as it is led; one whose id is known already is left as it is',
+  body: v.strictObject({
+    id: runId,
+    /** Of this version or an older one: a run kept in a browser may be older than its server. */
+    plan: anyPlan,
+  }),
+  status: 201,
+  answer: v.object({ id: v.string() }),
+  problems: [400, 413, 422],
+});
+
+export const getRun = endpoint({
+  method: 'GET',
+  path: '/runs/{id}',
+  says: 'One run with its events in order',
+  status: 200,
+  answer: RunSchema,
+  problems: [404, 422],
+});
+
+export const appendEvents = endpoint({
+  method: 'POST',
+  path: '/runs/{id}/events',
+  says: 'Adds events to a run, each id once, and names those that are not sound: they must not come again',
+  body: v.strictObject({ events: v.pipe(v.array(anyEvent), v.minLength(1), v.maxLength(500)) }),
+  status: 200,
+  answer: v.object({
+    stored: v.array(v.string()),
+    refused: v.array(v.object({ id: v.string(), problem: v.string() })),
+  }),
+  problems: [400, 404, 413],
+});
+
+export const makeCodes = endpoint({
+  method: 'POST',
+  path: '/runs/{id}/codes',
+  says: 'The codes by which screens and phones follow a run, made when it has none yet',
+  status: 200,
+  answer: v.object({ watch: v.string(), squad: v.string(), remote: v.string() }),
+  problems: [404],
+});
+
+export const tellClock = endpoint({
+  method: 'POST',
+  path: '/runs/{id}/clock',
+  says: 'How the leading desk tells that its clock stands to the server\u2019s',
+  body: v.strictObject({ clockOffsetMs: v.pipe(v.number(), v.minValue(-8.64e13), v.maxValue(8.64e13)) }),
+  status: 204,
+  answer: null,
+  problems: [400, 404],
+});
+
+const STREAM = { media: 'text/event-stream' } as const;
+const STREAM_MORE =
+  'Server-sent events: `run` first (the class as begun, the kind of stream, the clock offset), then `event` for each event of the run, `clock` when the desk\u2019s clock has moved, `beat` with the server\u2019s time every 3 s, and for desks `command` when something is asked. A stream that broke goes on after the `Last-Event-ID`, or after `?after=`.';
+const streamQuery = v.object({ after: v.optional(v.string()) });
+
+export const deskStream = endpoint({
+  method: 'GET',
+  path: '/runs/{id}/stream',
+  says: 'What happens in a run, and what is asked of its desk',
+  more: STREAM_MORE,
+  query: streamQuery,
+  status: 200,
+  answer: STREAM,
+  problems: [404, 503],
+});
+
+/** Who follows by a stream. */
+export const STREAM_KINDS = ['watch', 'squad', 'remote', 'desk'] as const;
+
+/** What comes over a stream, by its name. */
+export const STREAM_MESSAGES = {
+  run: v.object({ plan: planFrom({ ran: true }), kind: v.picklist(STREAM_KINDS), clockOffsetMs: v.number() }),
+  event: RunEventSchema,
+  clock: v.object({ offsetMs: v.number() }),
+  beat: v.object({ nowMs: v.number() }),
+  command: v.object({ id: v.string(), command: v.looseObject({ type: v.string() }) }),
+} as const;
+
+export const followCode = endpoint({
+  method: 'GET',
+  path: '/live/{code}',
+  says: 'What a code opens',
+  status: 200,
+  answer: v.object({ kind: v.picklist(['watch', 'squad', 'remote']) }),
+  problems: [404, 429],
+  open: true,
+});
+
+export const followClock = endpoint({
+  method: 'GET',
+  path: '/live/{code}/clock',
+  says: 'The server\u2019s time in ms since 1970, for a screen to set its clock by',
+  status: 200,
+  answer: v.object({ nowMs: v.number() }),
+  open: true,
+});
+
+export const followStream = endpoint({
+  method: 'GET',
+  path: '/live/{code}/stream',
+  says: 'What happens in the run of a code',
+  more: STREAM_MORE,
+  query: streamQuery,
+  status: 200,
+  answer: STREAM,
+  problems: [404, 429, 503],
+  open: true,
+});
+
+export const askDesk = endpoint({
+  method: 'POST',
+  path: '/live/{code}/commands',
+  says: 'Asks the desk of a run for something; the desk decides',
+  more: 'A squad may write down its reps, a wall may ask for the sound, a remote may do what a desk does but finish. Asked twice under one id, it counts once.',
+  body: v.strictObject({ id: runId, command: v.looseObject({ type: v.string() }) }),
+  status: 202,
+  answer: v.object({ passedOn: v.literal(true) }),
+  problems: [400, 403, 404, 422, 429, 503],
+  open: true,
+});
+
+export const followClip = endpoint({
+  method: 'GET',
+  path: '/live/{code}/clip',
+  says: 'Words that a run says, for a screen that sounds in place of the desk',
+  query: v.object({
+    text: v.pipe(v.string(), v.minLength(1), v.maxLength(300)),
+    /** `2` asks for the second of two voices in turn. */
+    turn: v.optional(v.picklist(['1', '2']), '1'),
+  }),
+  status: 200,
+  answer: { media: 'audio/wav' },
+  problems: [400, 404, 429, 503],
+  open: true,
+});

@@ -1,0 +1,44 @@
+import { json, Router } from 'express';
+import { keyOf } from '../../core/moves/index.ts';
+import { ThresholdsSchema } from '../../core/norms/index.ts';
+import { library } from '../../core/wire/index.ts';
+import type { Database } from '../db/database.ts';
+import { listKit, saveKit } from '../db/kit.ts';
+import { listMoves, movesLately, saveMoves, setHidden } from '../db/moves.ts';
+import { readSetting, writeSetting } from '../db/settings.ts';
+import { soundBody } from './border.ts';
+import { handle } from './handle.ts';
+import { ProblemError } from './problem.ts';
+
+const LATELY = 3;
+
+/** The library of moves, what is in the kit room, and the thresholds of the checks. */
+export function libraryApi(db: Database): Router {
+  const api = Router();
+  api.use('/moves', json({ limit: '12mb' }), soundBody);
+  api.use(['/kit', '/thresholds'], json({ limit: '200kb' }), soundBody);
+
+  handle(api, library.listMoves, () => listMoves(db));
+  handle(api, library.movesLately, () => movesLately(db, LATELY));
+  handle(api, library.saveMoves, async ({ body }) => {
+    await saveMoves(db, body.moves);
+    return { saved: body.moves.length };
+  });
+  handle(api, library.hideMoves, async ({ body }) => ({ changed: await setHidden(db, body.names, body.hidden) }));
+
+  handle(api, library.listKit, () => listKit(db));
+  handle(api, library.saveKit, async ({ body }) => {
+    const names = body.items.map((i) => keyOf(i.name));
+    const twice = body.items.find((i, k) => names.indexOf(keyOf(i.name)) < k);
+    if (twice) throw new ProblemError(422, `${twice.name} is listed twice`);
+    await saveKit(db, body.items);
+    return listKit(db);
+  });
+
+  handle(api, library.getThresholds, () => readSetting(db, 'thresholds', ThresholdsSchema));
+  handle(api, library.saveThresholds, async ({ body }) => {
+    await writeSetting(db, 'thresholds', body);
+    return body;
+  });
+  return api;
+}

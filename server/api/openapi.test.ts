@@ -1,0 +1,224 @@
+import { validate } from '@readme/openapi-parser';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { writePlanFile } from '../../core/exchange/index.ts';
+import { toPcm16, wavHeader } from '../../core/sound/index.ts';
+import { circuit, planOf, stations } from '../../core/test/build.ts';
+import { move } from '../../core/test/moves.ts';
+import type { Endpoint } from '../../core/wire/index.ts';
+import type { BackupParts } from '../api/backup.ts';
+import type { Database } from '../db/database.ts';
+import { migrate } from '../db/migrate.ts';
+import { RunHub } from '../live/hub.ts';
+import type { SpeechEngine } from '../speech/engine.ts';
+import { checked, checkedApp } from '../test/checked-app.ts';
+import { freshDatabase } from '../test/fresh-database.ts';
+import { ENDPOINTS, openApi } from './openapi.ts';
+import { makeGate } from './session.ts';
+
+const T0 = 1_790_000_000_000;
+const plan = { ...planOf(circuit(stations(2), 30, 10, 2)), id: 'low-tide', title: 'Low tide' };
+const RUN = 'run-of-contract';
+const wav = Buffer.concat([wavHeader(2400, 24_000), toPcm16(new Float32Array(2400).fill(0.2))]);
+
+let db: Database;
+beforeAll(async () => {
+  db = await freshDatabase();
+  await migrate(db);
+});
+afterAll(() => db.close());
+
+const speech: SpeechEngine = { speak: async () => wav, close: async () => {} };
+
+/** What stands in for the folder of backups. */
+const keeper = {
+  folder: '/nowhere',
+  list: async () => [{ file: 'odd-round-2026-11-26-by-hand.zip', bytes: 12, madeAt: new Date(T0).toISOString() }],
+  make: async () => 'odd-round-2026-11-26-by-hand.zip',
+} as unknown as BackupParts['keeper'];
+
+describe('the description of the interface', () => {
+  it('is valid OpenAPI 3.1', async () => {
+    const res = await request(checkedApp({ db, now: () => T0, log: () => {}, webDir: '/nowhere' })).get(
+      '/api/openapi.json',
+    );
+    expect(res.status).toBe(200);
+    expect(res.body.openapi).toBe('3.1.0');
+    expect(await validate(res.body)).toMatchObject({ valid: true });
+  });
+
+  it('names each operation once, and all documents by reference', () => {
+    const paths = openApi().paths as Record<string, Record<string, { operationId: string }>>;
+    const ids = Object.values(paths).flatMap((p) => Object.values(p).map((o) => o.operationId));
+    expect(new Set(ids).size).toBe(ids.length);
+    expect(ids).toHaveLength(Object.values(ENDPOINTS).flatMap(Object.keys).length);
+    const saved = JSON.stringify(paths['/plans/{id}']?.put);
+    expect(saved).toContain('#/components/schemas/Plan');
+    expect(saved.length).toBeLessThan(4000);
+  });
+
+  it('is true: every endpoint answers as it says', async () => {
+    const hub = new RunHub(db, () => {});
+    const backups: BackupParts = {
+      db,
+      keeper,
+      disk: null,
+      now: () => T0,
+      watch: () => {},
+      hub,
+      settle: async () => {},
+      durable: true,
+    };
+    const gate = await makeGate({ db, passphrase: 'slack-water', now: () => T0, watch: () => {} });
+    const options = {
+      db,
+      now: () => T0,
+      steadyNow: () => T0,
+      log: () => {},
+      speech,
+      gate,
+      backups,
+      hub,
+      webDir: '/nowhere',
+    };
+    const agent = request.agent(checkedApp(options));
+    /** Asks an endpoint; gives the answer, which must be what it says, or one of the problems named. */
+    const ask = async (
+      endpoint: Endpoint,
+      {
+        at = {},
+        query = {},
+        body,
+        status = endpoint.status,
+      }: { at?: Record<string, string | number>; query?: object; body?: unknown; status?: number } = {},
+    ) => {
+      const address = endpoint.path.replace(/\{(\w+)\}/g, (_, name: string) => String(at[name]));
+      const method = endpoint.method.toLowerCase() as 'get' | 'post' | 'put' | 'delete';
+      const asked = agent[method](`/api${address}`).query(query);
+      const media = endpoint.body && 'media' in endpoint.body ? endpoint.body.media : 'application/json';
+      const res = await (body === undefined ? asked : asked.set('Content-Type', media).send(body as object));
+      expect([endpoint.method, endpoint.path, res.status, res.status === 599 ? res.text : '']).toEqual([
+        endpoint.method,
+        endpoint.path,
+        status,
+        '',
+      ]);
+      return res.body;
+    };
+    const { Classes, Files, Library, Runs, Speech, Keeping } = ENDPOINTS as Record<string, Record<string, Endpoint>>;
+    const at = { id: 'low-tide', planId: 'low-tide', version: 1 };
+
+    await ask(Keeping!.getHealth!);
+    await ask(Keeping!.getDescription!);
+    expect(await ask(Keeping!.getSession!)).toEqual({ open: false, gated: true });
+    await ask(Classes!.listPlans!, { status: 401 });
+    await ask(Keeping!.signIn!, { body: { passphrase: 'spring tide' }, status: 401 });
+    await ask(Keeping!.signIn!, { body: { passphrase: 'slack-water' } });
+
+    await ask(Classes!.savePlan!, { at, body: { plan, baseVersion: 0 } });
+    await ask(Classes!.savePlan!, { at, body: { plan: { ...plan, title: 'High tide' }, baseVersion: 1 } });
+    await ask(Classes!.savePlan!, { at, body: { plan, baseVersion: 1 }, status: 409 });
+    await ask(Classes!.savePlan!, { at, body: { plan: { ...plan, colour: 'tar' }, baseVersion: 2 }, status: 400 });
+    await ask(Classes!.getPlan!, { at });
+    await ask(Classes!.getPlan!, { at: { id: 'nobody' }, status: 404 });
+    expect((await ask(Classes!.listPlans!, { query: { limit: '10', q: 'tide' } })).items).toHaveLength(1);
+    await ask(Classes!.getDocument!, { at });
+    expect((await ask(Classes!.listVersions!, { at })).items).toHaveLength(1);
+    await ask(Classes!.nameVersion!, { at, body: { name: 'the first' } });
+    expect((await ask(Classes!.getVersion!, { at })).title).toBe('Low tide');
+    await ask(Classes!.deletePlan!, { at });
+    await ask(Classes!.undeletePlan!, { at });
+
+    await ask(Files!.exportFile!, { query: { ids: 'low-tide' } });
+    const text = writePlanFile([plan]);
+    await ask(Files!.importFile!, { body: { text: '{', goodPart: false }, status: 422 });
+    await ask(Files!.importFile!, { body: { text, goodPart: true }, status: 201 });
+    await ask(Files!.getPlanSchema!);
+
+    await ask(Library!.saveMoves!, { body: { moves: [] }, status: 400 });
+    await ask(Library!.saveMoves!, { body: { moves: [move('Oar pull')] } });
+    expect(await ask(Library!.listMoves!)).toHaveLength(1);
+    await ask(Library!.movesLately!);
+    expect(await ask(Library!.hideMoves!, { body: { names: ['oar pull'], hidden: true } })).toEqual({ changed: 1 });
+    await ask(Library!.saveKit!, { body: { items: [{ name: 'oar', count: 4, sharedBy: 1 }] } });
+    await ask(Library!.listKit!);
+    await ask(Library!.saveThresholds!, { body: await ask(Library!.getThresholds!) });
+
+    await ask(Runs!.createRun!, { body: { id: RUN, plan } });
+    const events = [{ id: 'event-0001', seq: 1, type: 'start', atMs: T0 - 30_000 }];
+    const run = { id: RUN };
+    expect(await ask(Runs!.appendEvents!, { at: run, body: { events: [...events, { type: 'dance' }] } })).toMatchObject(
+      {
+        stored: ['event-0001'],
+        refused: [{ id: '[1]' }],
+      },
+    );
+    await ask(Runs!.getRun!, { at: run });
+    expect((await ask(Runs!.listRuns!, { query: { since: new Date(T0 - 60_000).toISOString() } })).items).toHaveLength(
+      1,
+    );
+    expect(await ask(Runs!.sumWork!, { query: { since: new Date(T0 - 60_000).toISOString() } })).toEqual({
+      runs: 1,
+      work: [
+        { move: 'Move 1', side: null, ms: 60_000 },
+        { move: 'Move 2', side: null, ms: 60_000 },
+      ],
+    });
+    const codes = await ask(Runs!.makeCodes!, { at: run });
+    await ask(Runs!.tellClock!, { at: run, body: { clockOffsetMs: 12.5 } });
+    const code = { code: codes.remote };
+    expect(await ask(Runs!.followCode!, { at: code })).toEqual({ kind: 'remote' });
+    await ask(Runs!.followClock!, { at: code });
+    await ask(Runs!.followClip!, { at: code, query: { text: 'nobody says this' }, status: 404 });
+    await ask(Runs!.askDesk!, { at: code, body: { id: 'ask-1234567', command: { type: 'pause' } }, status: 503 });
+    await ask(Runs!.deskStream!, { at: { id: 'nobody-at-all' }, status: 404 });
+    await ask(Runs!.followStream!, { at: { code: 'ZZZZZZ' }, status: 404 });
+
+    const said = { plan: 'low-tide', text: 'Well rowed' };
+    await ask(Speech!.saveRecording!, { query: said, body: wav });
+    await ask(Speech!.listRecordings!, { query: { plan: 'low-tide' } });
+    await ask(Speech!.getRecording!, { query: said });
+    await ask(Speech!.dropRecording!, { query: said });
+    await ask(Speech!.getClip!, { query: { voice: 'nobody', rate: '1', text: 'Work' }, status: 400 });
+    await ask(Speech!.measureClips!, { body: { voice: 'slt', rate: 1, texts: [] } });
+    await ask(Speech!.getTrack!, { at: { planId: 'nobody' }, status: 404 });
+
+    await ask(Keeping!.getKeeping!);
+    await ask(Keeping!.makeBackup!);
+    await ask(Keeping!.checkData!);
+    await ask(Keeping!.getBackupNow!);
+    await ask(Keeping!.getBackup!, { at: { file: 'nobody.zip' }, status: 404 });
+    await ask(Keeping!.restoreKept!, { at: { file: 'nobody.zip' }, status: 404 });
+    await ask(Keeping!.restoreFile!, { body: Buffer.from('no zip at all'), status: 422 });
+    const sessions = (await ask(Keeping!.listSessions!)) as { id: string }[];
+    expect(sessions).toHaveLength(1);
+    await ask(Keeping!.endSession!, { at: { id: 'nobody' }, status: 404 });
+    await ask(Keeping!.signOut!);
+
+    const all = Object.values(ENDPOINTS).flatMap((group) => Object.values(group).map((e) => `${e.method} ${e.path}`));
+    expect(all.filter((name) => !checked.has(name))).toEqual([]);
+  });
+});
+
+describe('an answer that is not described', () => {
+  it('is told from one that is', async () => {
+    const odd = { ...plan, id: 'odd-one' };
+    await db.query('INSERT INTO plan (id, title, version, document, total_ms) VALUES ($1, $2, 1, $3, 1)', [
+      odd.id,
+      odd.title,
+      JSON.stringify(odd),
+    ]);
+    // A time that is none: the answer is checked, not only its status.
+    const broken = {
+      ...db,
+      query: async (...args: Parameters<Database['query']>) => {
+        const rows = await db.query(...args);
+        return rows.map((r) => ('updated_at' in r ? { ...r, updated_at: { toISOString: () => 'yesterday' } } : r));
+      },
+    } as Database;
+    const app = checkedApp({ db: broken, now: () => T0, log: () => {}, webDir: '/nowhere' });
+    const res = await request(app).get('/api/plans/odd-one');
+    expect(res.status).toBe(599);
+    expect(res.text).toContain('updatedAt');
+  });
+});
