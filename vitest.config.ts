@@ -15,9 +15,13 @@ export default defineConfig({
       { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'], setupFiles: SEED, isolate: false } },
       {
         extends: true,
+        test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], environment: 'jsdom', setupFiles: SEED },
+      },
+      {
+        extends: true,
         test: {
           name: 'around it',
-          include: ['server', 'web', 'bin', 'e2e'].map((folder) => `${folder}/**/*.test.ts`),
+          include: ['server', 'bin', 'e2e'].map((folder) => `${folder}/**/*.test.ts`),
           exclude: ['server/db/postgres.test.ts'],
           setupFiles: SEED,
         },
@@ -30,7 +34,7 @@ export default defineConfig({
           include: ['server/{api,db,backup,demo}/**/*.test.ts'],
           exclude: [
             'server/db/{embedded,lock}*.test.ts',
-            'server/api/{border,speech}.test.ts',
+            'server/api/{border,openapi,speech}.test.ts',
             'server/backup/salvage.test.ts',
           ],
           env: { TEST_DATABASE: 'postgres' },

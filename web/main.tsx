@@ -4,7 +4,7 @@ import { Shell } from './app/shell.tsx';
 import { applyTheme } from './app/theme.ts';
 import { keepOffline } from './device/offline.ts';
 import './app/theme.css';
-import { claimWindow } from './editing/drafts.ts';
+import { claimWindow } from './editing/index.ts';
 import { restoreRuns, sendLeftovers } from './session/index.ts';
 
 applyTheme();

@@ -5,6 +5,10 @@ import { clock, count, documentId as id, ms, name, text } from '../values/index.
 import { LayoutSchema } from './layout.ts';
 
 /** The newest version of the plan document; files that say less are migrated, files that say more are refused. */
+/** More stations than this a block does not hold, nor more blocks a class. */
+export const MOST_STATIONS = 60;
+export const MOST_BLOCKS = 40;
+
 export const PLAN_VERSION = 2;
 
 /** The sentences that can be worded anew; words in braces are filled in. */
@@ -40,7 +44,7 @@ export const BlockSchema = v.strictObject({
   title: name(60),
   role: v.picklist(['warmUp', 'main', 'finisher', 'coolDown', 'other']),
   use: v.picklist(['together', 'stations']),
-  stations: v.pipe(v.array(StationSchema), v.maxLength(60)),
+  stations: v.pipe(v.array(StationSchema), v.maxLength(MOST_STATIONS)),
   format: FormatSchema,
   breakAfter: v.strictObject({ ms: ms(), untilTap: v.boolean() }),
   /** The shortest the block may become when time runs short; null is no floor. */
@@ -109,7 +113,7 @@ export const PlanSchema = v.strictObject({
   ),
   /** Findings of the checks that are as meant, by key, with the words they had. */
   accepted: v.optional(v.pipe(v.array(v.strictObject({ key: name(300), text: name(400) })), v.maxLength(200))),
-  blocks: v.pipe(v.array(BlockSchema), v.maxLength(40)),
+  blocks: v.pipe(v.array(BlockSchema), v.maxLength(MOST_BLOCKS)),
 });
 
 export type Plan = v.InferOutput<typeof PlanSchema>;

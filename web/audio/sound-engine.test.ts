@@ -40,12 +40,11 @@ class FakeSource extends FakeNode {
   }
 }
 
-class FakeWorker {
-  set onmessage(handler: () => void) {
-    tick = handler;
-  }
-  terminate() {}
-}
+/** Ticks when the test says so. */
+const byHand = (act: () => void) => {
+  tick = act;
+  return () => {};
+};
 
 const T0 = 1_790_000_000_000;
 
@@ -75,7 +74,6 @@ beforeEach(() => {
       copyToChannel() {}
     },
   );
-  vi.stubGlobal('Worker', FakeWorker);
 });
 afterEach(() => {
   vi.unstubAllGlobals();
@@ -102,7 +100,7 @@ const live = () => started.filter((s) => !s.stopped).map((s) => Math.round(s.whe
 
 async function engine() {
   const { SoundEngine } = await import('./sound-engine.ts');
-  const sound = new SoundEngine(new SteadyClock(() => steady));
+  const sound = new SoundEngine(new SteadyClock(() => steady), byHand);
   await sound.unlock();
   return sound;
 }
@@ -210,7 +208,7 @@ describe('the sound engine', () => {
     sound.setVolume('music', { muted: true });
     expect(sound.volume('voice')).toEqual({ level: 1, muted: false });
     const { SoundEngine } = await import('./sound-engine.ts');
-    const next = new SoundEngine();
+    const next = new SoundEngine(undefined, byHand);
     expect([next.volume('voice').level, next.volume('music').muted, next.volume('tones').level]).toEqual([
       1,
       true,

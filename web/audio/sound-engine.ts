@@ -42,7 +42,10 @@ interface Volume {
  * music is turned down under the voice, and a limiter stands at the end.
  */
 export class SoundEngine {
-  constructor(private readonly clock = new SteadyClock()) {}
+  constructor(
+    private readonly clock = new SteadyClock(),
+    private readonly ticker: (tick: () => void) => () => void = startTicker,
+  ) {}
 
   private context: AudioContext | null = null;
   private readonly gains = new Map<Bus, GainNode>();
@@ -135,7 +138,7 @@ export class SoundEngine {
     this.context = context;
     for (const [key, clip] of this.waiting) this.keep(key, clip.samples, clip.sampleRate);
     this.anchor();
-    this.stopTicker = startTicker(() => this.tick());
+    this.stopTicker = this.ticker(() => this.tick());
   }
 
   private readonly waiting = new Map<string, { samples: Float32Array<ArrayBuffer>; sampleRate: number }>();

@@ -8,6 +8,8 @@ import {
   duplicateBlock,
   formatClock,
   formatDuration,
+  MOST_BLOCKS,
+  MOST_STATIONS,
   moduleOf,
   newBlock,
   type Plan,
@@ -15,16 +17,7 @@ import {
 import { compile, totals } from '../../core/timeline/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { ClassStrip } from '../drawings/index.ts';
-import {
-  ConflictBar,
-  edit,
-  pastedFrom,
-  undo,
-  useAutosave,
-  useBuilder,
-  useOpenedPlan,
-  useUndoKeys,
-} from '../editing/index.ts';
+import { ConflictBar, edit, undo, useAutosave, useBuilder, useOpenedPlan, useUndoKeys } from '../editing/index.ts';
 import { BalancePanel, ChecksPanel, CuesPanel, EndsPanel, OrderPanel, SwapPanel, useChecks } from '../panels/index.ts';
 import {
   AddBlock,
@@ -33,6 +26,7 @@ import {
   type Openers,
   openFindings,
   PlanHead,
+  pastedFrom,
   useMarks,
 } from '../sheet/index.ts';
 import { TextView } from '../text/index.ts';
@@ -50,7 +44,6 @@ export function BuilderScreen() {
 }
 
 const NONE: readonly Block[] = [];
-const MOST_BLOCKS = 40;
 const NO_MARKS: BlockMarks = {};
 
 function PanelButtons({
@@ -198,7 +191,7 @@ function usePaste(): void {
       const left = [...blocks.slice(room).map((b) => b.title), ...pasted.left];
       if (left.length > 0)
         toast(
-          `Not everything had room: a class holds ${MOST_BLOCKS} blocks of 60 stations. Left out: ${left.slice(0, 4).join(', ')}${left.length > 4 ? ` and ${left.length - 4} more` : ''}.`,
+          `Not everything had room: a class holds ${MOST_BLOCKS} blocks of ${MOST_STATIONS} stations. Left out: ${left.slice(0, 4).join(', ')}${left.length > 4 ? ` and ${left.length - 4} more` : ''}.`,
           {
             duration: 15_000,
             action: { label: 'Undo', onClick: undo },

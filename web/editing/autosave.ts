@@ -1,105 +1,129 @@
-import { useEffect } from 'react';
-import { toast } from 'sonner';
+import type { StoreApi } from 'zustand';
 import type { Plan } from '../../core/plan/index.ts';
-import { ApiError, api, conflictOf } from '../data/index.ts';
-import { dropDraft, findDraft, keepDraft } from './drafts.ts';
-import { useBuilder } from './store.ts';
+import { same } from '../../core/values/index.ts';
+import { ApiError, conflictOf, type StoredPlan } from '../data/index.ts';
+import type { Timers } from '../live/index.ts';
+import type { Drafts } from './drafts.ts';
+import type { BuilderState } from './store.ts';
 
 const QUIET_MS = 500;
 const RETRY_MS = 4000;
 
-/** Opens a class: the server's text, or this browser's unsaved draft of it when there is one. */
-export async function openPlan(id: string): Promise<void> {
-  const draft = await findDraft(id);
-  const { load } = useBuilder.getState();
-  try {
-    const stored = await api.plan(id);
-    if (stored.told.length > 0)
-      toast(`This class is of an older version. ${stored.told.join(' ')}`, { duration: 30_000, closeButton: true });
-    if (!draft || JSON.stringify(draft.plan) === JSON.stringify(stored.plan)) {
-      dropDraft(id);
-      // What an older class has become is kept, so that it is told once; the text before it stays in the history.
-      load(stored.plan, stored.version, { kind: stored.told.length > 0 ? 'pending' : 'saved' });
-    } else if (draft.baseVersion === stored.version) {
-      load(draft.plan, draft.baseVersion, { kind: 'pending' });
-    } else {
-      load(draft.plan, draft.baseVersion, { kind: 'conflict', theirs: stored });
-    }
-  } catch (error) {
-    if (!draft) throw error;
-    load(draft.plan, draft.baseVersion, { kind: 'pending' });
-  }
+/** Where classes are kept; a call that fails throws an ApiError. */
+export interface PlanServer {
+  plan(id: string): Promise<StoredPlan>;
+  savePlan(plan: Plan, baseVersion: number): Promise<{ version: number }>;
 }
 
-/** Saves the class shortly after every change; what cannot be saved stays in the browser and is tried again. */
-export function useAutosave(): void {
-  useEffect(() => {
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    let running = false;
-    const later = (ms: number) => {
-      clearTimeout(timer);
-      timer = setTimeout(save, ms);
-    };
-    const save = async () => {
-      const { plan, baseVersion, save: state, setSave } = useBuilder.getState();
-      if (!plan || running || state.kind === 'conflict' || state.kind === 'saved') return;
-      running = true;
-      setSave({ kind: 'saving' });
-      try {
-        const stored = await api.savePlan(plan, baseVersion);
-        const unchanged = useBuilder.getState().plan === plan;
-        if (unchanged) dropDraft(plan.id);
-        else keepCurrent(stored.version);
-        setSave(unchanged ? { kind: 'saved' } : { kind: 'pending' }, stored.version);
-        if (!unchanged) later(QUIET_MS);
-      } catch (error) {
-        const theirs = conflictOf(error);
-        const message = error instanceof ApiError ? error.message : 'Saving failed';
-        setSave(theirs ? { kind: 'conflict', theirs } : { kind: 'failed', message });
-        if (!theirs) later(RETRY_MS);
-      } finally {
-        running = false;
+export interface AutosaveParts {
+  store: Pick<StoreApi<BuilderState>, 'getState' | 'subscribe'>;
+  drafts: Drafts;
+  server: PlanServer;
+  timers: Timers;
+  /** Says what an older class has become. */
+  say: (told: string) => void;
+}
+
+/** Opens classes, and saves the open one shortly after every change; what cannot be saved stays in the browser and is tried again. */
+export class Autosave {
+  private wait: () => void = () => {};
+  private saving = false;
+
+  constructor(private readonly parts: AutosaveParts) {}
+
+  /** Opens a class: the server's text, or this browser's unsaved draft of it when there is one. */
+  async open(id: string): Promise<void> {
+    const { drafts, server, say } = this.parts;
+    const draft = await drafts.find(id);
+    const { load } = this.parts.store.getState();
+    try {
+      const stored = await server.plan(id);
+      if (stored.told.length > 0) say(`This class is of an older version. ${stored.told.join(' ')}`);
+      if (!draft || same(draft.plan, stored.plan)) {
+        drafts.drop(id);
+        // What an older class has become is kept, so that it is told once; the text before it stays in the history.
+        load(stored.plan, stored.version, { kind: stored.told.length > 0 ? 'pending' : 'saved' });
+      } else if (draft.baseVersion === stored.version) {
+        load(draft.plan, draft.baseVersion, { kind: 'pending' });
+      } else {
+        load(draft.plan, draft.baseVersion, { kind: 'conflict', theirs: stored });
       }
-    };
-    const stop = useBuilder.subscribe((now, before) => {
+    } catch (error) {
+      if (!draft) throw error;
+      load(draft.plan, draft.baseVersion, { kind: 'pending' });
+    }
+  }
+
+  /** Begins to save what changes; gives what ends it, after a last save. */
+  start(): () => void {
+    const { store, drafts } = this.parts;
+    const stop = store.subscribe((now, before) => {
       if (!now.plan || now.plan === before.plan) return;
       if (now.plan.id !== before.plan?.id) {
-        if (now.save.kind === 'pending') later(0);
+        if (now.save.kind === 'pending') this.later(0);
         return;
       }
-      keepDraft(now.plan, now.baseVersion);
-      if (now.save.kind !== 'conflict') {
-        if (!running) now.setSave({ kind: 'pending' });
-        later(QUIET_MS);
-      }
+      drafts.keep(now.plan, now.baseVersion);
+      if (now.save.kind === 'conflict') return;
+      if (!this.saving) now.setSave({ kind: 'pending' });
+      this.later(QUIET_MS);
     });
-    const onOnline = () => void save();
-    window.addEventListener('online', onOnline);
-    if (useBuilder.getState().save.kind === 'pending') later(0);
+    if (store.getState().save.kind === 'pending') this.later(0);
     return () => {
       stop();
-      window.removeEventListener('online', onOnline);
-      void save();
-      clearTimeout(timer);
+      this.wait();
+      void this.save();
     };
-  }, []);
-}
+  }
 
-function keepCurrent(version: number): void {
-  const { plan } = useBuilder.getState();
-  if (plan) keepDraft(plan, version);
-}
+  /** Saves now what is not saved; nothing while a save is under way, or two texts wait to be chosen from. */
+  async save(): Promise<void> {
+    const { store, drafts, server } = this.parts;
+    const { plan, baseVersion, save: state, setSave } = store.getState();
+    if (!plan || this.saving || state.kind === 'conflict' || state.kind === 'saved') return;
+    this.saving = true;
+    setSave({ kind: 'saving' });
+    try {
+      const { version } = await server.savePlan(plan, baseVersion);
+      const now = store.getState().plan;
+      if (now === plan) drafts.drop(plan.id);
+      else if (now) drafts.keep(now, version);
+      setSave(now === plan ? { kind: 'saved' } : { kind: 'pending' }, version);
+      if (now !== plan) this.later(QUIET_MS);
+    } catch (error) {
+      const theirs = conflictOf(error);
+      const message = error instanceof ApiError ? error.message : 'Saving failed';
+      setSave(theirs ? { kind: 'conflict', theirs } : { kind: 'failed', message });
+      if (!theirs) this.later(RETRY_MS);
+    } finally {
+      this.saving = false;
+    }
+  }
 
-/** Settles a conflict: mine over theirs (theirs stays among the versions). */
-export async function keepMine(mine: Plan, theirVersion: number): Promise<void> {
-  const { setSave } = useBuilder.getState();
-  try {
-    const stored = await api.savePlan(mine, theirVersion);
-    dropDraft(mine.id);
-    setSave({ kind: 'saved' }, stored.version);
-  } catch (error) {
-    const theirs = conflictOf(error);
-    if (theirs) setSave({ kind: 'conflict', theirs });
-    else throw error;
+  /** Settles a conflict: mine over theirs, which stays among the versions. Throws when it cannot be saved. */
+  async keepMine(mine: Plan, theirVersion: number): Promise<void> {
+    const { store, drafts, server } = this.parts;
+    const { setSave } = store.getState();
+    try {
+      const { version } = await server.savePlan(mine, theirVersion);
+      drafts.drop(mine.id);
+      setSave({ kind: 'saved' }, version);
+    } catch (error) {
+      const theirs = conflictOf(error);
+      if (!theirs) throw error;
+      setSave({ kind: 'conflict', theirs });
+    }
+  }
+
+  /** Settles a conflict: theirs, with mine kept as a class of its own. Throws, and changes nothing, when that cannot be saved. */
+  async takeTheirs(mineAsCopy: Plan, theirs: StoredPlan): Promise<void> {
+    await this.parts.server.savePlan(mineAsCopy, 0);
+    this.parts.drafts.drop(theirs.plan.id);
+    this.parts.store.getState().load(theirs.plan, theirs.version, { kind: 'saved' });
+  }
+
+  private later(ms: number): void {
+    this.wait();
+    this.wait = this.parts.timers.after(ms, () => void this.save());
   }
 }

@@ -2,71 +2,69 @@ import * as v from 'valibot';
 import type { Plan } from '../../core/plan/index.ts';
 import { planFrom } from '../../core/wire/index.ts';
 
-/*
- * Unsaved work, kept in this browser until the server has it. Every window writes under its own name, so two windows
- * never overwrite each other; a lock held while the window lives tells whose draft has been orphaned.
- */
-
 const DraftSchema = v.object({ plan: planFrom(), baseVersion: v.number() });
 export type Draft = v.InferOutput<typeof DraftSchema>;
 
 const PREFIX = 'odd-round.draft.';
-const WINDOW_KEY = 'odd-round.window';
 
-function windowName(): string {
-  const old = sessionStorage.getItem(WINDOW_KEY);
-  if (old) return old;
-  const name = Math.random().toString(36).slice(2);
-  sessionStorage.setItem(WINDOW_KEY, name);
-  return name;
-}
+/**
+ * Unsaved work, kept in the browser until the server has it. Every window writes under its own name, so two windows never
+ * overwrite each other; of those that have closed the next window takes over what they left.
+ */
+export class Drafts {
+  /**
+   * @param me the name of this window
+   * @param isOpen tells which windows live, this one among them
+   */
+  constructor(
+    private readonly kept: Storage,
+    private readonly me: string,
+    private readonly isOpen: () => Promise<(window: string) => boolean>,
+  ) {}
 
-const me = windowName();
-const lockOf = (name: string) => `odd-round.window.${name}`;
-const keyOf = (planId: string, name: string) => `${PREFIX}${planId}.${name}`;
-
-/** Holds this window's lock for as long as it lives. */
-export function claimWindow(): void {
-  void navigator.locks?.request(lockOf(me), () => new Promise<never>(() => {}));
-}
-
-/** Keeps unsaved work here; when this browser's storage takes no more, the window alone has it until it is saved. */
-export function keepDraft(plan: Plan, baseVersion: number): void {
-  try {
-    localStorage.setItem(keyOf(plan.id, me), JSON.stringify({ plan, baseVersion }));
-  } catch {
-    dropDraft(plan.id);
+  /** Keeps unsaved work; when the storage takes no more, the window alone has it until it is saved. */
+  keep(plan: Plan, baseVersion: number): void {
+    try {
+      this.kept.setItem(this.keyOf(plan.id), JSON.stringify({ plan, baseVersion }));
+    } catch {
+      this.drop(plan.id);
+    }
   }
-}
 
-export function dropDraft(planId: string): void {
-  localStorage.removeItem(keyOf(planId, me));
-}
-
-/** This window's own draft of a plan, or one that a closed window left behind; null when all is saved. */
-export async function findDraft(planId: string): Promise<Draft | null> {
-  const own = read(keyOf(planId, me));
-  if (own) return own;
-  const held = new Set((await navigator.locks?.query())?.held?.map((l) => l.name) ?? []);
-  const prefix = `${PREFIX}${planId}.`;
-  for (const key of Object.keys(localStorage)) {
-    if (!key.startsWith(prefix) || held.has(lockOf(key.slice(prefix.length)))) continue;
-    const draft = read(key);
-    if (!draft) continue;
-    keepDraft(draft.plan, draft.baseVersion);
-    localStorage.removeItem(key);
-    return draft;
+  drop(planId: string): void {
+    this.kept.removeItem(this.keyOf(planId));
   }
-  return null;
-}
 
-function read(key: string): Draft | null {
-  const text = localStorage.getItem(key);
-  if (text === null) return null;
-  try {
-    const result = v.safeParse(DraftSchema, JSON.parse(text));
-    return result.success ? result.output : null;
-  } catch {
+  /** This window's own draft of a plan, or one that a closed window left behind; null when all is saved. */
+  async find(planId: string): Promise<Draft | null> {
+    const own = this.read(this.keyOf(planId));
+    if (own) return own;
+    const prefix = `${PREFIX}${planId}.`;
+    const left = Object.keys(this.kept).filter((key) => key.startsWith(prefix));
+    if (left.length === 0) return null;
+    const isOpen = await this.isOpen();
+    for (const key of left) {
+      const draft = isOpen(key.slice(prefix.length)) ? null : this.read(key);
+      if (!draft) continue;
+      this.keep(draft.plan, draft.baseVersion);
+      this.kept.removeItem(key);
+      return draft;
+    }
     return null;
+  }
+
+  private keyOf(planId: string): string {
+    return `${PREFIX}${planId}.${this.me}`;
+  }
+
+  private read(key: string): Draft | null {
+    const text = this.kept.getItem(key);
+    if (text === null) return null;
+    try {
+      const result = v.safeParse(DraftSchema, JSON.parse(text));
+      return result.success ? result.output : null;
+    } catch {
+      return null;
+    }
   }
 }

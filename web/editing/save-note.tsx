@@ -1,11 +1,9 @@
 import { nanoid } from 'nanoid';
 import { toast } from 'sonner';
 import { clipBefore, duplicatePlan, type Plan } from '../../core/plan/index.ts';
-import { api } from '../data/index.ts';
 import { Button } from '../ui/index.ts';
-import { keepMine } from './autosave.ts';
-import { dropDraft } from './drafts.ts';
-import { type SaveState, useBuilder } from './store.ts';
+import type { SaveState } from './store.ts';
+import { autosave } from './this-window.ts';
 
 const QUIET: Record<Exclude<SaveState['kind'], 'conflict' | 'failed'>, string> = {
   saved: 'Saved',
@@ -30,15 +28,10 @@ export function ConflictBar({ plan, save }: { plan: Plan; save: Extract<SaveStat
   const { theirs } = save;
   const takeTheirs = async () => {
     const copy = duplicatePlan(plan, () => nanoid(12), clipBefore(plan.title, ' (mine)', 80));
-    try {
-      await api.savePlan(copy, 0);
-    } catch {
-      toast.error('Your text could not be kept as a copy; nothing was changed. Try again in a moment.');
-      return;
-    }
-    dropDraft(plan.id);
-    useBuilder.getState().load(theirs.plan, theirs.version, { kind: 'saved' });
-    toast(`Yours is kept as \u201c${copy.title}\u201d.`);
+    await autosave.takeTheirs(copy, theirs).then(
+      () => toast(`Yours is kept as \u201c${copy.title}\u201d.`),
+      () => toast.error('Your text could not be kept as a copy; nothing was changed. Try again in a moment.'),
+    );
   };
   return (
     <div role="alert" className="flex flex-wrap items-center gap-3 border-b-2 border-live bg-card px-5 py-2">
@@ -47,7 +40,9 @@ export function ConflictBar({ plan, save }: { plan: Plan; save: Extract<SaveStat
       </span>
       <Button
         onClick={() =>
-          keepMine(plan, theirs.version).catch(() => toast.error('The server cannot be reached; yours stays here.'))
+          autosave
+            .keepMine(plan, theirs.version)
+            .catch(() => toast.error('The server cannot be reached; yours stays here.'))
         }
       >
         Save mine, theirs stays in the history

@@ -23,7 +23,7 @@ export type SaveState =
   /** Somebody saved a newer version; both texts are kept until one is chosen. */
   | { kind: 'conflict'; theirs: StoredPlan };
 
-interface BuilderState {
+export interface BuilderState {
   plan: Plan | null;
   history: History;
   /** Version on the server that `plan` was made from. */

@@ -2,8 +2,8 @@ import { useEffect, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Plan } from '../../core/plan/index.ts';
 import { useLibrary } from '../data/index.ts';
-import { openPlan } from './autosave.ts';
 import { useBuilder } from './store.ts';
+import { autosave } from './this-window.ts';
 
 /**
  * The class that the address names, opened for editing, and the library beside it. The plan is null until it is there;
@@ -18,7 +18,7 @@ export function useOpenedPlan(anew = false): { plan: Plan | null; failed: string
   useEffect(() => {
     setFailed(null);
     if (anew || useBuilder.getState().plan?.id !== id)
-      openPlan(id).catch((e: unknown) => setFailed(e instanceof Error ? e.message : 'The class cannot be opened'));
+      autosave.open(id).catch((e: unknown) => setFailed(e instanceof Error ? e.message : 'The class cannot be opened'));
     void loadLibrary();
   }, [id, anew, loadLibrary]);
   return { plan: plan?.id === id ? plan : null, failed };

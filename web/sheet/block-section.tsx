@@ -19,13 +19,15 @@ import {
 } from '../../core/plan/index.ts';
 import { writeBlocksText } from '../../core/shorthand/index.ts';
 import { apartFrom, atOneClock, oddRounds } from '../../core/timeline/index.ts';
-import { rememberCopied, tellLeftOut, undo } from '../editing/index.ts';
+import { undo } from '../editing/index.ts';
 import { DurationField, IconButton, NameField } from '../ui/index.ts';
 import { AddStation } from './add-station.tsx';
 import { duplicate, editBlock, moveBlockBy, remove } from './block-edits.ts';
+import { rememberCopied } from './clipboard-memory.ts';
 import { Costs } from './costs.tsx';
 import { FormatSentence } from './format-sentence.tsx';
 import { GetReady } from './get-ready.tsx';
+import { tellLeftOut } from './left-out.ts';
 
 import type { BlockMarks } from './marks.ts';
 import { OddRoundNote } from './odd-round-note.tsx';

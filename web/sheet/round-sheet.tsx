@@ -1,10 +1,11 @@
 import { type ClipboardEvent, type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { type Block, setTimes, type TimesPatch } from '../../core/plan/index.ts';
 import { type Sheet, sheetOf } from '../../core/timeline/index.ts';
-import { rememberCopied, tellLeftOut } from '../editing/index.ts';
 import { editBlock } from './block-edits.ts';
 import { CellEntry } from './cell-entry-field.tsx';
+import { rememberCopied } from './clipboard-memory.ts';
 import { GapLabels } from './gap-labels.tsx';
+import { tellLeftOut } from './left-out.ts';
 import type { BlockMarks } from './marks.ts';
 import type { Openers } from './openers.ts';
 import { cellsOf, contains, extendTo, moved, type Selection, single } from './selection.ts';

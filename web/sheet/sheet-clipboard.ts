@@ -4,14 +4,14 @@ import {
   type CellTimes,
   fill,
   formatSeconds,
+  MOST_STATIONS,
   parseDuration,
   type Station,
   setEach,
 } from '../../core/plan/index.ts';
 import { writeStationText } from '../../core/shorthand/index.ts';
 import type { Sheet } from '../../core/timeline/index.ts';
-import { MOST_STATIONS, pastedFrom } from '../editing/index.ts';
-
+import { pastedFrom } from './clipboard-memory.ts';
 import { cellsOf, type Selection } from './selection.ts';
 
 /** The selected visits with their times as the sheet shows them; places without a visit have none. */

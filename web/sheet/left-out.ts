@@ -1,8 +1,6 @@
 import { toast } from 'sonner';
-import { undo } from './store.ts';
-
-/** More stations than this a block does not hold. */
-export const MOST_STATIONS = 60;
+import { MOST_STATIONS } from '../../core/plan/index.ts';
+import { undo } from '../editing/index.ts';
 
 const NAMED = 4;
 

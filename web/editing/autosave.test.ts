@@ -1,0 +1,212 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { Plan } from '../../core/plan/index.ts';
+import { circuit, planOf, stations } from '../../core/test/build.ts';
+import { ApiError, type StoredPlan } from '../data/index.ts';
+import { ManualTimers, memoryStorage, settle } from '../test/desks.ts';
+import { Autosave, type PlanServer } from './autosave.ts';
+import { Drafts } from './drafts.ts';
+import { edit, undo, useBuilder } from './store.ts';
+
+const plan = planOf(circuit(stations(2), 30, 10, 2));
+
+/** A server with one class in it. */
+class OnePlan implements PlanServer {
+  away = false;
+  told: string[] = [];
+  version = 1;
+  saves = 0;
+  stored: Plan = plan;
+  /** Holds answers back until it is called. */
+  release: (() => void) | null = null;
+  held = false;
+
+  async plan(id: string): Promise<StoredPlan> {
+    this.reach();
+    if (id !== this.stored.id) throw new ApiError(404, 'Class not found');
+    return {
+      plan: this.stored,
+      version: this.version,
+      updatedAt: '2026-11-26T07:00:00Z',
+      lastLedAt: null,
+      told: this.told,
+    };
+  }
+
+  async savePlan(next: Plan, base: number): Promise<{ version: number }> {
+    this.reach();
+    if (this.held) await new Promise<void>((done) => (this.release = done));
+    if (next.id === this.stored.id && base !== this.version)
+      throw new ApiError(409, 'A newer version has been saved', { current: await this.plan(plan.id) });
+    this.saves += 1;
+    this.version += 1;
+    this.stored = next;
+    return { version: this.version };
+  }
+
+  private reach(): void {
+    if (this.away) throw new ApiError(0, 'The server cannot be reached');
+  }
+}
+
+let server: OnePlan;
+let timers: ManualTimers;
+let kept: Storage;
+let said: string[];
+
+/** The autosave of a window; others are closed unless they are named. */
+function windowOf(name: string, open: string[] = []) {
+  const drafts = new Drafts(kept, name, async () => (other) => [name, ...open].includes(other));
+  const autosave = new Autosave({ store: useBuilder, drafts, server, timers, say: (t) => said.push(t) });
+  return { drafts, autosave };
+}
+
+const state = () => useBuilder.getState();
+const rename = (title: string) => edit((p) => ({ ...p, title }));
+
+beforeEach(() => {
+  server = new OnePlan();
+  timers = new ManualTimers();
+  kept = memoryStorage();
+  said = [];
+  useBuilder.setState({ plan: null, save: { kind: 'saved' } });
+});
+
+describe('autosave', () => {
+  it('saves half a second after the last change, once for all of them', async () => {
+    const { autosave, drafts } = windowOf('a');
+    await autosave.open(plan.id);
+    const stop = autosave.start();
+    rename('Spring');
+    timers.pass(400);
+    rename('Spring tide');
+    timers.pass(400);
+    expect([server.saves, state().save.kind]).toEqual([0, 'pending']);
+    timers.pass(100);
+    await settle();
+    expect([server.saves, server.stored.title, state().save.kind, state().baseVersion]).toEqual([
+      1,
+      'Spring tide',
+      'saved',
+      2,
+    ]);
+    expect(await drafts.find(plan.id)).toBeNull();
+    stop();
+  });
+
+  it('keeps what is typed while a save is under way, and saves it after', async () => {
+    const { autosave } = windowOf('a');
+    await autosave.open(plan.id);
+    autosave.start();
+    rename('First');
+    server.held = true;
+    timers.pass(500);
+    rename('Second');
+    server.held = false;
+    server.release?.();
+    await settle();
+    expect([server.stored.title, state().save.kind]).toEqual(['First', 'pending']);
+    timers.pass(500);
+    await settle();
+    expect([server.stored.title, state().save.kind]).toEqual(['Second', 'saved']);
+  });
+
+  it('says when the server is away, tries again in four seconds, and a closed window leaves its draft', async () => {
+    const { autosave } = windowOf('a');
+    await autosave.open(plan.id);
+    const stop = autosave.start();
+    server.away = true;
+    rename('Out of reach');
+    timers.pass(500);
+    await settle();
+    expect(state().save).toEqual({ kind: 'failed', message: 'The server cannot be reached' });
+    timers.pass(3999);
+    await settle();
+    stop();
+    await settle();
+    useBuilder.setState({ plan: null });
+    server.away = false;
+    const next = windowOf('b');
+    await next.autosave.open(plan.id);
+    expect([state().plan?.title, state().save.kind]).toEqual(['Out of reach', 'pending']);
+    next.autosave.start();
+    timers.pass(0);
+    await settle();
+    expect(server.stored.title).toBe('Out of reach');
+  });
+
+  it('opens a draft without the server, and fails where there is none', async () => {
+    server.away = true;
+    const { autosave, drafts } = windowOf('a');
+    await expect(autosave.open(plan.id)).rejects.toThrow('cannot be reached');
+    drafts.keep({ ...plan, title: 'Mine' }, 1);
+    await autosave.open(plan.id);
+    expect(state().plan?.title).toBe('Mine');
+  });
+
+  it('leaves the draft of a window that lives alone', async () => {
+    windowOf('a').drafts.keep({ ...plan, title: 'Still typing' }, 1);
+    expect(await windowOf('b', ['a']).drafts.find(plan.id)).toBeNull();
+    expect((await windowOf('b').drafts.find(plan.id))?.plan.title).toBe('Still typing');
+    expect(Object.keys(kept)).toEqual(['odd-round.draft.plan-1.b']);
+  });
+
+  it('keeps both texts when another window saved first, until one is chosen: mine', async () => {
+    const { autosave } = windowOf('a');
+    await autosave.open(plan.id);
+    autosave.start();
+    await server.savePlan({ ...plan, title: 'Theirs' }, 1);
+    rename('Mine');
+    timers.pass(500);
+    await settle();
+    const { save } = state();
+    expect(save.kind === 'conflict' && save.theirs.plan.title).toBe('Theirs');
+    rename('Mine, better');
+    timers.pass(5000);
+    await settle();
+    expect(server.stored.title).toBe('Theirs');
+    await autosave.keepMine(state().plan!, 2);
+    expect([server.stored.title, state().save.kind, state().baseVersion]).toEqual(['Mine, better', 'saved', 3]);
+  });
+
+  it('… or theirs, with mine as a class of its own; when that cannot be saved nothing changes', async () => {
+    const { autosave, drafts } = windowOf('a');
+    await autosave.open(plan.id);
+    const theirs = { ...(await server.plan(plan.id)), plan: { ...plan, title: 'Theirs' }, version: 2 };
+    drafts.keep({ ...plan, title: 'Mine' }, 1);
+    server.away = true;
+    const copy = { ...plan, id: 'copy', title: 'Mine (mine)' };
+    await expect(autosave.takeTheirs(copy, theirs)).rejects.toThrow();
+    expect(state().plan?.title).toBe(plan.title);
+    server.away = false;
+    await autosave.takeTheirs(copy, theirs);
+    expect([server.stored.title, state().plan?.title, await drafts.find(plan.id)]).toEqual([
+      'Mine (mine)',
+      'Theirs',
+      null,
+    ]);
+  });
+
+  it('tells what an older class has become, and saves it as such', async () => {
+    server.told = ['Three breaks wait.'];
+    const { autosave } = windowOf('a');
+    await autosave.open(plan.id);
+    expect(said).toEqual(['This class is of an older version. Three breaks wait.']);
+    autosave.start();
+    timers.pass(0);
+    await settle();
+    expect(server.saves).toBe(1);
+  });
+
+  it('an undo is a change like any other', async () => {
+    const { autosave } = windowOf('a');
+    await autosave.open(plan.id);
+    autosave.start();
+    rename('Wrong');
+    timers.pass(500);
+    await settle();
+    undo();
+    timers.pass(500);
+    await settle();
+    expect(server.stored.title).toBe(plan.title);
+  });
+});

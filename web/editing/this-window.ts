@@ -1,0 +1,57 @@
+import { useEffect } from 'react';
+import { toast } from 'sonner';
+import { api } from '../data/index.ts';
+import { TIMERS } from '../live/index.ts';
+import { Autosave } from './autosave.ts';
+import { Drafts } from './drafts.ts';
+import { useBuilder } from './store.ts';
+
+/*
+ * Autosave of this window: on the browser's storage, its locks, and the server. A lock held while a window lives tells whose
+ * draft has been left behind.
+ */
+
+const WINDOW_KEY = 'odd-round.window';
+const lockOf = (name: string) => `odd-round.window.${name}`;
+
+function windowName(): string {
+  const old = sessionStorage.getItem(WINDOW_KEY);
+  if (old) return old;
+  const name = Math.random().toString(36).slice(2);
+  sessionStorage.setItem(WINDOW_KEY, name);
+  return name;
+}
+
+async function openWindows(): Promise<(name: string) => boolean> {
+  const held = new Set((await navigator.locks?.query())?.held?.map((l) => l.name) ?? []);
+  return (name) => held.has(lockOf(name));
+}
+
+const me = windowName();
+
+/** The one autosave of this window. */
+export const autosave = new Autosave({
+  store: useBuilder,
+  drafts: new Drafts(localStorage, me, openWindows),
+  server: api,
+  timers: TIMERS,
+  say: (told) => toast(told, { duration: 30_000, closeButton: true }),
+});
+
+/** Holds this window's lock for as long as it lives. */
+export function claimWindow(): void {
+  void navigator.locks?.request(lockOf(me), () => new Promise<never>(() => {}));
+}
+
+/** Saves while the screen is open. */
+export function useAutosave(): void {
+  useEffect(() => {
+    const stop = autosave.start();
+    const onOnline = () => void autosave.save();
+    window.addEventListener('online', onOnline);
+    return () => {
+      window.removeEventListener('online', onOnline);
+      stop();
+    };
+  }, []);
+}
