@@ -1,20 +1,54 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
+import { compression } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
+import { cutDigitsFace } from './scripts/digits-face.ts';
 
-export default defineConfig({
+/** Addresses of those who follow a class: a page of their own. */
+const FOLLOWERS = /^\/(join|wall|station|squad|remote)(\/|\?|$)/;
+
+export default defineConfig(async () => ({
   root: 'web',
-  plugins: [react(), tailwindcss(), offline()],
-  build: { outDir: '../dist/web', emptyOutDir: true, chunkSizeWarningLimit: 1500 },
-  worker: { format: 'es' },
+  plugins: [
+    react(),
+    tailwindcss(),
+    followers(),
+    offline(),
+    compression({
+      algorithms: ['gzip', 'brotliCompress'],
+      include: /\.(html|js|css|svg|webmanifest)$/,
+      exclude: /sw\.js$/,
+    }),
+  ],
+  resolve: { alias: { '~digits-face': await cutDigitsFace() } },
+  build: {
+    outDir: '../dist/web',
+    emptyOutDir: true,
+    chunkSizeWarningLimit: 1500,
+    rolldownOptions: { input: { index: 'web/index.html', follow: 'web/follow.html' } },
+  },
+  worker: { format: 'es' as const },
   server: {
     port: 4311,
     strictPort: true,
     host: '127.0.0.1',
     proxy: { '/api': `http://127.0.0.1:${process.env.PORT ?? 4310}` },
   },
-});
+}));
+
+/** While developing, followers get their own page as they do from the server. */
+function followers(): Plugin {
+  return {
+    name: 'followers',
+    configureServer: (server) => {
+      server.middlewares.use((req, _res, next) => {
+        if (FOLLOWERS.test(req.url ?? '')) req.url = '/follow.html';
+        next();
+      });
+    },
+  };
+}
 
 /**
  * The service worker: the whole application is kept for use without network, and so is what a class needs to be led. A new
@@ -36,12 +70,24 @@ function offline() {
     },
     workbox: {
       globPatterns: ['**/*.{html,js,css,svg,woff2}'],
+      // Glyphs of other scripts are fetched when a page has them, and kept then.
+      globIgnores: ['**/*{latin-ext,vietnamese}*.woff2'],
       maximumFileSizeToCacheInBytes: 4_000_000,
       navigateFallback: '/index.html',
-      navigateFallbackDenylist: [/^\/api\//],
+      navigateFallbackDenylist: [/^\/api\//, FOLLOWERS],
       clientsClaim: true,
       cleanupOutdatedCaches: true,
       runtimeCaching: [
+        {
+          urlPattern: /^https?:\/\/[^/]+\/(join|wall|station|squad|remote)(\/|\?|$)/,
+          handler: 'NetworkOnly',
+          options: { precacheFallback: { fallbackURL: '/follow.html' } },
+        },
+        {
+          urlPattern: /\/assets\/.*\.woff2$/,
+          handler: 'CacheFirst',
+          options: { cacheName: 'glyphs', expiration: { maxEntries: 20 } },
+        },
         {
           urlPattern: /^https?:\/\/[^/]+\/api\/(plans|moves|kit|thresholds|speech\/record)/,
           handler: 'NetworkFirst',

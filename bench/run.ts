@@ -15,6 +15,7 @@ import { findOrder, orderProblem, SCHOOL_WEIGHTS } from '../dist/core/sequence/i
 import { readShorthand, writeShorthand } from '../dist/core/shorthand/index.js';
 import { compile, sheetOf } from '../dist/core/timeline/index.js';
 import { shippedLibrary } from '../dist/server/library/read.js';
+import { firstVisits, serverOf } from './first-visit.ts';
 import { followers } from './followers.ts';
 import { keeping } from './keeping.ts';
 import { keystrokes } from './keystrokes.ts';
@@ -196,7 +197,7 @@ async function speech(): Promise<void> {
   report('cue track of 41 minutes', [performance.now() - from], size);
 }
 
-function bundle(): void {
+async function bundle(): Promise<void> {
   const files = readdirSync('dist/web/assets').map((f) => path.join('dist/web/assets', f));
   const size = (ext: string) => {
     const own = files.filter((f) => f.endsWith(ext));
@@ -206,6 +207,19 @@ function bundle(): void {
   };
   rows.push({ what: 'bundle, scripts', median: '', p95: '', note: size('.js') });
   rows.push({ what: 'bundle, styles', median: '', p95: '', note: size('.css') });
+  // OTHER_CHECKOUT names a built checkout to be measured beside this one, as the version before.
+  for (const [k, folder] of [process.cwd(), process.env.OTHER_CHECKOUT].entries()) {
+    if (!folder) continue;
+    const server = await serverOf(folder, PORT + 1 + k, mkdtempSync(path.join(tmpdir(), 'odd-round-visit-')));
+    for (const { what, codeKiB, fontKiB, usableMs } of await firstVisits(server.url).finally(server.stop)) {
+      const name = `first visit of ${what}${k === 0 ? '' : ', other checkout'}`;
+      report(
+        name,
+        usableMs,
+        `till usable, processor slowed 4x; ${codeKiB.toFixed(0)} KiB of code, ${fontKiB.toFixed(0)} KiB of fonts`,
+      );
+    }
+  }
 }
 
 /** What keeping costs: saves that are on the disk, and years of classes backed up and restored. */

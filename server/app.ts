@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import express, { type Express } from 'express';
+import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { type BackupParts, backupApi } from './api/backup.ts';
 import { type BorderOptions, knownHost, sameOrigin, soundAddress, soundBody } from './api/border.ts';
@@ -114,11 +115,27 @@ export function createApp({
   return app;
 }
 
+/** Addresses of those who follow a class: a page of their own. */
+const FOLLOWERS = ['/join', '/wall/{*rest}', '/station/{*rest}', '/squad/{*rest}', '/remote/{*rest}'];
+const FOR_EVER = 'public, max-age=31536000, immutable';
+
+/** The built pages, as they were compressed at the build; what is named by its content is kept by browsers for good. */
 function serveWeb(app: Express, webDir: string): void {
   app.use(
-    '/assets',
-    express.static(path.join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+    expressStaticGzip(webDir, {
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      index: false,
+      serveStatic: {
+        setHeaders: (res, file) => {
+          if (file.startsWith(path.join(webDir, 'assets'))) res.setHeader('Cache-Control', FOR_EVER);
+        },
+      },
+    }),
   );
-  app.use(express.static(webDir, { index: false }));
+  app.use('/assets', () => {
+    throw notFound('File');
+  });
+  app.get(FOLLOWERS, (_req, res) => res.sendFile(path.join(webDir, 'follow.html')));
   app.get('/{*path}', (_req, res) => res.sendFile(path.join(webDir, 'index.html')));
 }

@@ -1,8 +1,10 @@
+import { QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Link, RouterProvider } from 'react-router';
 import { Shell } from './app/shell.tsx';
 import { applyTheme } from './app/theme.ts';
-import { keepOffline } from './device/offline.ts';
+import { queries } from './data/index.ts';
+import { keepOffline } from './device/index.ts';
 import './app/theme.css';
 import { claimWindow } from './editing/index.ts';
 import { restoreRuns, sendLeftovers } from './session/index.ts';
@@ -30,11 +32,6 @@ const screens = {
   compare: async () => ({ Component: (await import('./builder/compare-screen.tsx')).CompareScreen }),
   classes: async () => ({ Component: (await import('./classes/classes-screen.tsx')).ClassesScreen }),
   desk: async () => ({ Component: (await import('./desk/desk-screen.tsx')).DeskScreen }),
-  join: async () => ({ Component: (await import('./follow/join-screen.tsx')).JoinScreen }),
-  remote: async () => ({ Component: (await import('./follow/remote-screen.tsx')).RemoteScreen }),
-  squad: async () => ({ Component: (await import('./follow/squad-screen.tsx')).SquadScreen }),
-  station: async () => ({ Component: (await import('./follow/station-screen.tsx')).StationScreen }),
-  wall: async () => ({ Component: (await import('./follow/wall-screen.tsx')).WallScreen }),
   log: async () => ({ Component: (await import('./log/log-screen.tsx')).LogScreen }),
   run: async () => ({ Component: (await import('./log/run-screen.tsx')).RunScreen }),
   kit: async () => ({ Component: (await import('./moves/kit-screen.tsx')).KitScreen }),
@@ -86,18 +83,17 @@ const router = createBrowserRouter([
   },
   { path: '/classes/:id/rehearse', lazy: screens.rehearse, ...frame },
   { path: '/desk/:runId', lazy: screens.desk, ...frame },
-  { path: '/wall/:code', lazy: screens.wall, ...frame },
-  { path: '/station/:code/:index?', lazy: screens.station, ...frame },
-  { path: '/squad/:code/:squad?', lazy: screens.squad, ...frame },
-  { path: '/remote/:code', lazy: screens.remote, ...frame },
-  { path: '/join', lazy: screens.join, ...frame },
   { path: '/login', lazy: screens.login, ...frame },
 ]);
 
 const root = document.getElementById('root');
 void restoreRuns().then(() => {
   void sendLeftovers();
-  if (root) createRoot(root).render(<RouterProvider router={router} />);
-  // A screen that follows needs no other.
-  if (!/^\/(wall|station|squad|remote|join)/.test(window.location.pathname)) setTimeout(fetchAhead, AHEAD_MS);
+  if (root)
+    createRoot(root).render(
+      <QueryClientProvider client={queries}>
+        <RouterProvider router={router} />
+      </QueryClientProvider>,
+    );
+  setTimeout(fetchAhead, AHEAD_MS);
 });

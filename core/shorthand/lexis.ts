@@ -1,3 +1,4 @@
+import { distance } from 'fastest-levenshtein';
 import { formatDuration } from '../plan/index.ts';
 
 /** Regular-expression sources for the ways a number is written on a board. */
@@ -61,18 +62,4 @@ export function nearest(word: string, words: readonly string[]): string | null {
     }
   }
   return best;
-}
-
-/** Levenshtein distance of two short words. */
-function distance(a: string, b: string): number {
-  let row = Array.from({ length: b.length + 1 }, (_, j) => j);
-  for (let i = 1; i <= a.length; i++) {
-    const next = [i];
-    for (let j = 1; j <= b.length; j++) {
-      const swap = (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1);
-      next.push(Math.min(swap, (row[j] ?? 0) + 1, (next[j - 1] ?? 0) + 1));
-    }
-    row = next;
-  }
-  return row[b.length] ?? 0;
 }

@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { comparePlans } from '../../core/compare/index.ts';
@@ -13,7 +13,7 @@ import { EarlierTexts } from './earlier-texts.tsx';
 /** A class beside an earlier text of itself or another class: strips on one axis, the differences in words, restore. */
 export function CompareScreen() {
   const { id = '' } = useParams();
-  const [loaded, reload] = useLoaded(useCallback(() => api.plan(id), [id]));
+  const [loaded, reload] = useLoaded(['plan', id], () => api.plan(id));
   return (
     <WhenLoaded loaded={loaded} reload={reload}>
       {(stored) => <Compare stored={stored} />}

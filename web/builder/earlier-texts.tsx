@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import { Tag } from 'lucide-react';
-import { useCallback, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { formatDuration } from '../../core/plan/index.ts';
 import { api, type StoredVersion, usePages } from '../data/index.ts';
@@ -15,14 +15,10 @@ interface Props {
 
 /** The texts a class had before, the newest first; older ones come when they are asked for. */
 export function EarlierTexts({ id, chosen, onPick }: Props) {
-  const load = useCallback(
-    async (below: string | null) => {
-      const { items, next } = await api.versions(id, below === null ? null : Number(below));
-      return { items, next: next === null ? null : String(next), faults: [] };
-    },
-    [id],
-  );
-  const pages = usePages(load);
+  const pages = usePages(['versions', id], async (below) => {
+    const { items, next } = await api.versions(id, below === null ? null : Number(below));
+    return { items, next: next === null ? null : String(next), faults: [] };
+  });
   if (pages.state === 'failed') return <p className="text-muted">{pages.message}.</p>;
   if (pages.state === 'ready' && pages.items.length === 0)
     return (

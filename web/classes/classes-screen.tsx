@@ -1,17 +1,17 @@
 import { formatDistanceToNow } from 'date-fns';
 import { Copy, Download, Play, Plus, Trash2, Upload } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import { useCallback, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { clipBefore, duplicatePlan, formatDuration, type Plan } from '../../core/plan/index.ts';
+import { clipBefore, duplicatePlan, formatDuration, type Plan, planFormats } from '../../core/plan/index.ts';
 import { outlineOf, totals } from '../../core/timeline/index.ts';
 import { files, plans } from '../../core/wire/index.ts';
 import { ApiError, addressOf, api, type StoredPlan, useLibrary, usePages } from '../data/index.ts';
 import { MiniSheet } from '../drawings/index.ts';
 import { FaultList, LongList } from '../lists/index.ts';
 import { beginRun } from '../session/index.ts';
-import { Button, IconButton, planFormats, SearchField } from '../ui/index.ts';
+import { Button, IconButton, SearchField } from '../ui/index.ts';
 
 import { ImportDialog } from './import-dialog.tsx';
 import { NewClassDialog } from './new-class-dialog.tsx';
@@ -23,8 +23,7 @@ const fail = (what: string) => (e: unknown) =>
 /** The list of classes, each known by its shape. */
 export function ClassesScreen() {
   const [query, setQuery] = useState('');
-  const load = useCallback((after: string | null) => api.plans({ q: query, after }), [query]);
-  const pages = usePages(load);
+  const pages = usePages(['plans', query], (after) => api.plans({ q: query, after }));
   const { reload } = pages;
   const [shown, setShown] = useState<'new' | 'import' | null>(null);
   const navigate = useNavigate();

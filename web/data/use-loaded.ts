@@ -1,22 +1,15 @@
-import { useCallback, useEffect, useState } from 'react';
+import { type QueryKey, useQuery } from '@tanstack/react-query';
+import { messageOf } from './client.ts';
 
 export type Loaded<T> = { state: 'loading' } | { state: 'failed'; message: string } | { state: 'ready'; value: T };
 
-/** Loads something when the screen opens; `reload` fetches it again, keeping what is shown until it comes. */
-export function useLoaded<T>(load: () => Promise<T>): [Loaded<T>, () => void] {
-  const [loaded, setLoaded] = useState<Loaded<T>>({ state: 'loading' });
-  const [turn, setTurn] = useState(0);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new turn is a wish to load again
-  useEffect(() => {
-    let current = true;
-    load().then(
-      (value) => current && setLoaded({ state: 'ready', value }),
-      (error: unknown) =>
-        current && setLoaded({ state: 'failed', message: error instanceof Error ? error.message : 'Something failed' }),
-    );
-    return () => {
-      current = false;
-    };
-  }, [load, turn]);
-  return [loaded, useCallback(() => setTurn((t) => t + 1), [])];
+/**
+ * Loads something under a key when the screen opens; `reload` fetches it again, keeping what is shown until it comes. Every
+ * screen that asks for the same key has the same value.
+ */
+export function useLoaded<T>(key: QueryKey, load: () => Promise<T>): [Loaded<T>, () => void] {
+  const { data, error, refetch } = useQuery({ queryKey: key, queryFn: load });
+  const reload = () => void refetch();
+  if (data !== undefined) return [{ state: 'ready', value: data }, reload];
+  return [error ? { state: 'failed', message: messageOf(error) } : { state: 'loading' }, reload];
 }

@@ -1,5 +1,6 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { keepPreviousData, type QueryKey, useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
 import type { Fault, Page } from '../../core/wire/index.ts';
+import { messageOf } from './client.ts';
 
 /** A long list as far as it has been fetched. */
 export interface Pages<T> {
@@ -16,61 +17,35 @@ export interface Pages<T> {
   reload: () => void;
 }
 
-interface Held<T> {
-  state: Pages<T>['state'];
-  message: string;
-  items: readonly T[];
-  faults: readonly Fault[];
-  total: number | null;
-  next: string | null;
-}
+const NONE: readonly never[] = [];
 
-const EMPTY: Held<never> = { state: 'loading', message: '', items: [], faults: [], total: null, next: null };
-
-/** A list fetched page by page; another `load` begins anew. An answer that comes after the list has begun anew is void. */
-export function usePages<T>(load: (after: string | null) => Promise<Page<T>>): Pages<T> {
-  const [held, setHeld] = useState<Held<T>>(EMPTY);
-  const turn = useRef(0);
-  const busy = useRef(false);
-
-  const fetchPage = useCallback(
-    async (after: string | null) => {
-      const mine = turn.current;
-      busy.current = true;
-      try {
-        const page = await load(after);
-        if (turn.current !== mine) return;
-        setHeld((h) => ({
-          state: 'ready',
-          message: '',
-          items: after === null ? page.items : [...h.items, ...page.items],
-          faults: after === null ? page.faults : [...h.faults, ...page.faults],
-          total: page.total ?? h.total,
-          next: page.next,
-        }));
-      } catch (error) {
-        if (turn.current !== mine) return;
-        const message = error instanceof Error ? error.message : 'Something failed';
-        setHeld((h) => ({ ...h, state: h.items.length > 0 ? 'ready' : 'failed', message }));
-      } finally {
-        if (turn.current === mine) busy.current = false;
-      }
+/** A list fetched page by page under a key; another key begins anew, and shows what there was until it comes. */
+export function usePages<T>(key: QueryKey, load: (after: string | null) => Promise<Page<T>>): Pages<T> {
+  const client = useQueryClient();
+  const { data, error, hasNextPage, isFetching, fetchNextPage } = useInfiniteQuery({
+    queryKey: key,
+    queryFn: ({ pageParam }) => load(pageParam),
+    initialPageParam: null as string | null,
+    getNextPageParam: (last) => last.next,
+    placeholderData: keepPreviousData,
+  });
+  const pages = data?.pages;
+  return {
+    state: pages ? 'ready' : error ? 'failed' : 'loading',
+    message: error ? messageOf(error) : '',
+    items: pages?.flatMap((p) => p.items) ?? NONE,
+    faults: pages?.flatMap((p) => p.faults) ?? NONE,
+    total: pages?.findLast((p) => p.total !== undefined)?.total ?? null,
+    hasMore: hasNextPage,
+    more: () => {
+      if (hasNextPage && !isFetching) void fetchNextPage();
     },
-    [load],
-  );
-  const begin = useCallback(() => {
-    turn.current += 1;
-    void fetchPage(null);
-  }, [fetchPage]);
-  useEffect(() => {
-    begin();
-    return () => {
-      turn.current += 1;
-    };
-  }, [begin]);
-  const { next, ...rest } = held;
-  const more = useCallback(() => {
-    if (next !== null && !busy.current) void fetchPage(next);
-  }, [next, fetchPage]);
-  return { ...rest, hasMore: next !== null, more, reload: begin };
+    // From its first page: what was fetched further down would be fetched again, page by page.
+    reload: () => {
+      client.setQueryData(key, (kept: typeof data) =>
+        kept ? { pages: kept.pages.slice(0, 1), pageParams: kept.pageParams.slice(0, 1) } : kept,
+      );
+      void client.invalidateQueries({ queryKey: key, exact: true });
+    },
+  };
 }

@@ -5,7 +5,7 @@ import { compile, totals } from '../../core/timeline/index.ts';
 import { useTrouble } from '../data/index.ts';
 import { ClassStrip } from '../drawings/index.ts';
 import { sound, useDesk } from '../session/index.ts';
-import { timeOfDay } from '../ui/index.ts';
+import { timeOfDay } from '../stage/index.ts';
 import { slotEndMs } from './slot-end.ts';
 
 /** Title, end against the slot, how sound and saving stand, and the place in the class. */

@@ -7,8 +7,7 @@ import { type Floors, finishBy, type RunState, USUAL_FLOORS } from '../../core/r
 import { isWork, stationAt } from '../../core/timeline/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { command } from '../session/index.ts';
-import { Target } from '../stage/index.ts';
-import { timeOfDayExact } from '../ui/index.ts';
+import { Target, timeOfDayExact } from '../stage/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
 import { slotEndMs } from './slot-end.ts';
 

@@ -1,9 +1,6 @@
-import { useEffect } from 'react';
 import { Workbox } from 'workbox-window';
 import { create } from 'zustand';
-
-/** Held, shared, by every window that shows a run; a new version is put in only when nobody holds it. */
-const RUN_LOCK = 'odd-round.run';
+import { RUN_LOCK } from './run-lock.ts';
 
 /** What becomes of a new version: none is there, it can be put in, or it waits for a run to be over. */
 export const useNewVersion = create<{ state: 'none' | 'ready' | 'waits' }>(() => ({ state: 'none' }));
@@ -35,15 +32,4 @@ export function takeNewVersion(): void {
     // Held until the window is loaded anew, so that no run is opened in between.
     return new Promise<never>(() => {});
   });
-}
-
-/** While this is shown, no new version is put in. */
-export function useRunLock(): void {
-  useEffect(() => {
-    if (!navigator.locks) return;
-    const left = new AbortController();
-    const shown = new Promise<void>((done) => left.signal.addEventListener('abort', () => done()));
-    navigator.locks.request(RUN_LOCK, { mode: 'shared', signal: left.signal }, () => shown).catch(() => {});
-    return () => left.abort();
-  }, []);
 }

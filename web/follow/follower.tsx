@@ -1,5 +1,4 @@
 import { type ReactNode, useEffect } from 'react';
-import { useParams } from 'react-router';
 import type { Plan } from '../../core/plan/index.ts';
 import { advance, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
 import { useRunLock } from '../device/index.ts';
@@ -14,8 +13,7 @@ export interface Followed {
 }
 
 /** Follows the run of the code in the address and draws it anew about 25 times a second. */
-export function Follower({ children }: { children: (followed: Followed) => ReactNode }) {
-  const { code = '' } = useParams();
+export function Follower({ code, children }: { code: string; children: (followed: Followed) => ReactNode }) {
   useRunLock();
   const { state, folded } = useFollow();
   const now = useFrames(deskNow);

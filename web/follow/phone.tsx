@@ -1,7 +1,6 @@
 import type { RunView } from '../../core/run/index.ts';
 import { type Interval, isWork } from '../../core/timeline/index.ts';
-import { fieldStyle, phaseOf } from '../stage/index.ts';
-import { KIND_WORDS } from '../ui/index.ts';
+import { fieldStyle, KIND_WORDS, phaseOf } from '../stage/index.ts';
 import type { Followed } from './follower.tsx';
 import { Remaining } from './remaining.tsx';
 

@@ -1,5 +1,5 @@
 import type { RunView } from '../../core/run/index.ts';
-import { countdown } from '../ui/index.ts';
+import { countdown } from '../stage/index.ts';
 
 /** The time left of an interval in big digits; a dash where it waits for a tap. */
 export function Remaining({ view, className }: { view: RunView; className: string }) {

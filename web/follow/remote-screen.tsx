@@ -5,11 +5,12 @@ import { Target } from '../stage/index.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
 import { Phone, relevant } from './phone.tsx';
+import type { ScreenProps } from './screen-props.ts';
 
 /** The remote: what an instructor does while walking about. It asks; the desk does. */
-export function RemoteScreen() {
+export function RemoteScreen({ code }: ScreenProps) {
   return (
-    <Follower>
+    <Follower code={code}>
       {(f) => (
         <Phone {...f}>
           <Remote {...f} />

@@ -1,19 +1,17 @@
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
 import type { Plan } from '../../core/plan/index.ts';
 import { whereAll } from '../../core/stations/index.ts';
 import { type Interval, isWork, stationAt } from '../../core/timeline/index.ts';
 import { Target } from '../stage/index.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
-
 import { Phone } from './phone.tsx';
+import type { ScreenProps } from './screen-props.ts';
 
 /** A squad's page: where it is and goes next, and its reps. */
-export function SquadScreen() {
-  const { squad } = useParams();
+export function SquadScreen({ code, part: squad }: ScreenProps) {
   return (
-    <Follower>
+    <Follower code={code}>
       {(f) => (
         <Phone {...f}>
           {squad && f.plan.squads?.includes(squad) ? <SquadHere {...f} squad={squad} /> : <ChooseSquad {...f} />}
@@ -28,13 +26,13 @@ function ChooseSquad({ code, plan }: Followed) {
     <nav className="mt-6" aria-label="Squads">
       <h1 className="digits mb-3 text-2xl">Which squad?</h1>
       {(plan.squads ?? []).map((s) => (
-        <Link
+        <a
           key={s}
-          to={`/squad/${code}/${encodeURIComponent(s)}`}
+          href={`/squad/${code}/${encodeURIComponent(s)}`}
           className="flex min-h-16 items-center border-b border-current/40 text-[22px]"
         >
           {s}
-        </Link>
+        </a>
       ))}
       {(plan.squads ?? []).length === 0 && <p className="text-[20px]">This class has no squads.</p>}
     </nav>

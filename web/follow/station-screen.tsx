@@ -1,14 +1,12 @@
-import { Link, useParams } from 'react-router';
 import { groupAt, groupsFor } from '../../core/stations/index.ts';
 import { type Followed, Follower } from './follower.tsx';
-
 import { Phone, relevant } from './phone.tsx';
+import type { ScreenProps } from './screen-props.ts';
 
 /** A station's page: its move, cues, options and kit, and who is here. */
-export function StationScreen() {
-  const { index } = useParams();
+export function StationScreen({ code, part: index }: ScreenProps) {
   return (
-    <Follower>
+    <Follower code={code}>
       {(f) => (
         <Phone {...f}>
           <StationHere {...f} index={index === undefined ? null : Number(index)} />
@@ -27,14 +25,14 @@ function StationHere({ code, plan, view, index }: Followed & { index: number | n
       <nav className="mt-6" aria-label="Stations">
         <h1 className="digits mb-3 text-2xl">Which station?</h1>
         {(block?.stations ?? []).map((s, k) => (
-          <Link
+          <a
             key={s.id}
-            to={`/station/${code}/${k + 1}`}
+            href={`/station/${code}/${k + 1}`}
             className="flex min-h-16 items-center gap-4 border-b border-current/40 text-[20px]"
           >
             <span className="digits w-8 text-right">{k + 1}</span>
             {s.move}
-          </Link>
+          </a>
         ))}
       </nav>
     );

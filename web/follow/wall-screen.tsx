@@ -3,16 +3,16 @@ import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import type { RunState, RunView } from '../../core/run/index.ts';
 import { whereAll } from '../../core/stations/index.ts';
 import { type Interval, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
-import { fieldStyle, phaseOf } from '../stage/index.ts';
-import { KIND_WORDS, sideWord } from '../ui/index.ts';
+import { fieldStyle, KIND_WORDS, phaseOf, sideWord } from '../stage/index.ts';
 import { Follower } from './follower.tsx';
 import { Remaining } from './remaining.tsx';
+import type { ScreenProps } from './screen-props.ts';
 import { useWallSound, type WallSound } from './wall-sound.ts';
 
 /** The wall: what now, how long, what next, readable across a hall. */
-export function WallScreen() {
+export function WallScreen({ code }: ScreenProps) {
   return (
-    <Follower>
+    <Follower code={code}>
       {({ code, plan, state, view }) => (
         <>
           <Wall plan={plan} state={state} view={view} />

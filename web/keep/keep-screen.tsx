@@ -10,7 +10,7 @@ import { backupWords, sizeWords, sumWords } from './words.ts';
 
 /** Where the club's data is, its backups, and who may see it. */
 export function KeepScreen() {
-  const [loaded, reload] = useLoaded(keepApi.keeping);
+  const [loaded, reload] = useLoaded(['keeping'], keepApi.keeping);
   return (
     <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
       <h1 className="digits mb-4 text-3xl">Keeping</h1>

@@ -10,7 +10,7 @@ const whoIsIn = async (): Promise<SignedIn[] | null> =>
 
 /** The browsers that have said the passphrase; each can be sent out. */
 export function SignedInList() {
-  const [loaded, reload] = useLoaded(whoIsIn);
+  const [loaded, reload] = useLoaded(['sessions'], whoIsIn);
   const leave = () =>
     keepApi.signOut().then(
       () => window.location.assign('/login'),

@@ -1,4 +1,4 @@
-import { useCallback, useState } from 'react';
+import { useState } from 'react';
 import type { Plan } from '../../core/plan/index.ts';
 import { api, usePages } from '../data/index.ts';
 
@@ -16,8 +16,7 @@ const AT_ONCE = 30;
 /** Chooses one of the classes: the latest first, any of them by a word of its title, format or moves. */
 export function ClassPicker({ without, chosen, onPick }: Props) {
   const [query, setQuery] = useState('');
-  const load = useCallback((after: string | null) => api.plans({ q: query, after, limit: AT_ONCE }), [query]);
-  const pages = usePages(load);
+  const pages = usePages(['plans to pick', query], (after) => api.plans({ q: query, after, limit: AT_ONCE }));
   const offered = pages.items.filter(({ plan }) => plan.id !== without);
   return (
     <>

@@ -1,5 +1,5 @@
 import { format } from 'date-fns';
-import { useCallback, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { formatChange, formatDuration } from '../../core/plan/index.ts';
 import type { RunSums } from '../../core/wire/index.ts';
@@ -13,8 +13,7 @@ import { countDeviations } from './deviations.ts';
 /** What was really done: every run, the latest first. */
 export function LogScreen() {
   const [query, setQuery] = useState('');
-  const load = useCallback((after: string | null) => api.runs({ q: query, after }), [query]);
-  const pages = usePages(load);
+  const pages = usePages(['runs', query], (after) => api.runs({ q: query, after }));
   return (
     <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
       <div className="mb-4 flex flex-wrap items-center gap-3">

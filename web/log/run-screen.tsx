@@ -1,5 +1,5 @@
 import { format } from 'date-fns';
-import { useCallback, useMemo } from 'react';
+import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { formatChange, formatDuration, type Plan } from '../../core/plan/index.ts';
 import { type RunState, recordsOf, stateAt, summarise } from '../../core/run/index.ts';
@@ -13,7 +13,7 @@ import { PlannedActual } from './planned-actual.tsx';
 /** One run: planned against actual, and what went otherwise. */
 export function RunScreen() {
   const { runId = '' } = useParams();
-  const [loaded, reload] = useLoaded(useCallback(() => api.run(runId), [runId]));
+  const [loaded, reload] = useLoaded(['run', runId], () => api.run(runId));
   return (
     <WhenLoaded loaded={loaded} reload={reload}>
       {(value) => <Run run={value} />}

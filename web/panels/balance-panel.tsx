@@ -25,7 +25,7 @@ const weekOfWork = () => api.workSince(subDays(new Date(), 7));
 export function BalancePanel({ plan }: { plan: Plan }) {
   const library = useLibrary((s) => s.library);
   const [scope, setScope] = useState('class');
-  const [work] = useLoaded(weekOfWork);
+  const [work] = useLoaded(['work of the week'], weekOfWork);
   const timeline = useMemo(() => compile(plan), [plan]);
   const week = useMemo(() => balanceOfWork(work.state === 'ready' ? work.value.work : [], library), [work, library]);
   const shown = useMemo(() => {

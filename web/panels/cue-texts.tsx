@@ -111,8 +111,7 @@ export function Words({
   onChanged: () => void;
 }) {
   const [recording, setRecording] = useState<string | null>(null);
-  const [load] = useState(() => () => listRecordings(plan.id));
-  const [own, reload] = useLoaded<RecordingInfo[]>(load);
+  const [own, reload] = useLoaded<RecordingInfo[]>(['recordings', plan.id], () => listRecordings(plan.id));
   const mine = own.state === 'ready' ? own.value : [];
   const changed = () => {
     reload();

@@ -186,7 +186,7 @@ const withRoom = () => api.plans({ room: '1', limit: 200 });
 
 /** The same room serves many classes: one drawn for another is taken over, without that class's stations. */
 function FromAnotherClass({ plan }: { plan: Plan }) {
-  const [loaded] = useLoaded(withRoom);
+  const [loaded] = useLoaded(['plans with a room'], withRoom);
   const others = loaded.state === 'ready' ? loaded.value.items.filter((s) => s.plan.id !== plan.id) : [];
   if (others.length === 0) return null;
   return (

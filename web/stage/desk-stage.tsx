@@ -4,8 +4,8 @@ import { type Block, formatDuration, moduleOf, type Plan, type Station } from '.
 import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
 import { type Interval, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
 import { useLibrary } from '../data/index.ts';
-import { countdown, KIND_WORDS, sideWord } from '../ui/index.ts';
 import { LevelBar } from './level-bar.tsx';
+import { countdown, KIND_WORDS, sideWord } from './words.ts';
 
 function placeWords(plan: Plan, interval: Interval | null): string {
   if (!interval) return '';

@@ -8,4 +8,3 @@ export { SearchField } from './search-field.tsx';
 export { useDraft } from './use-draft.ts';
 export { useFrames } from './use-frames.ts';
 export { useLatest } from './use-latest.ts';
-export { countdown, KIND_WORDS, planFormats, sideWord, timeOfDay, timeOfDayExact } from './words.ts';

@@ -2,8 +2,6 @@ import { format } from 'date-fns';
 import { formatDuration, type Side } from '../../core/plan/index.ts';
 import type { IntervalKind } from '../../core/timeline/index.ts';
 
-export { FORMAT_WORDS, formatWord, planFormats } from '../../core/plan/index.ts';
-
 export const KIND_WORDS: Record<IntervalKind, string> = {
   work: 'Work',
   rest: 'Rest',

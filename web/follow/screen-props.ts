@@ -1,0 +1,7 @@
+/** What the address of a screen that follows says. */
+export interface ScreenProps {
+  /** The code of the run; '' where it is still to be typed. */
+  code: string;
+  /** Which station or squad, where it says so. */
+  part: string | undefined;
+}
