@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import {
@@ -29,7 +29,6 @@ import {
   pastedFrom,
   useMarks,
 } from '../sheet/index.ts';
-import { TextView } from '../text/index.ts';
 import { Button } from '../ui/index.ts';
 import { PANELS, type PanelName, SidePanel } from './side-panel.tsx';
 import { Sums } from './sums.tsx';
@@ -42,6 +41,9 @@ export function BuilderScreen() {
   if (!plan) return <main className="p-6 text-muted">Opening…</main>;
   return <Builder plan={plan} />;
 }
+
+/** The editor of the text is fetched when it is asked for. */
+const TextView = lazy(async () => ({ default: (await import('../text/index.ts')).TextView }));
 
 const NONE: readonly Block[] = [];
 const NO_MARKS: BlockMarks = {};
@@ -118,7 +120,9 @@ function Builder({ plan }: { plan: Plan }) {
       <PlanHead plan={plan} />
       {save.kind === 'conflict' && <ConflictBar plan={plan} save={save} />}
       {params.get('view') === 'text' ? (
-        <TextView plan={plan} moves={moves} />
+        <Suspense fallback={<p className="p-6 text-muted">Opening…</p>}>
+          <TextView plan={plan} moves={moves} />
+        </Suspense>
       ) : (
         <div className="flex flex-1 items-stretch">
           <div className="min-w-0 flex-1">

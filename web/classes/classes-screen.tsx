@@ -1,7 +1,7 @@
 import { formatDistanceToNow } from 'date-fns';
 import { Copy, Download, Play, Plus, Trash2, Upload } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { clipBefore, duplicatePlan, formatDuration, type Plan, planFormats } from '../../core/plan/index.ts';
@@ -13,8 +13,8 @@ import { FaultList, LongList } from '../lists/index.ts';
 import { beginRun } from '../session/index.ts';
 import { Button, IconButton, SearchField } from '../ui/index.ts';
 
-import { ImportDialog } from './import-dialog.tsx';
-import { NewClassDialog } from './new-class-dialog.tsx';
+const ImportDialog = lazy(async () => ({ default: (await import('./import-dialog.tsx')).ImportDialog }));
+const NewClassDialog = lazy(async () => ({ default: (await import('./new-class-dialog.tsx')).NewClassDialog }));
 
 const makeId = () => nanoid(12);
 const fail = (what: string) => (e: unknown) =>
@@ -99,16 +99,18 @@ export function ClassesScreen() {
           )}
         </LongList>
       )}
-      {shown === 'new' && <NewClassDialog onMake={create} onClose={() => setShown(null)} />}
-      {shown === 'import' && (
-        <ImportDialog
-          onClose={() => setShown(null)}
-          onDone={() => {
-            setShown(null);
-            reload();
-          }}
-        />
-      )}
+      <Suspense>
+        {shown === 'new' && <NewClassDialog onMake={create} onClose={() => setShown(null)} />}
+        {shown === 'import' && (
+          <ImportDialog
+            onClose={() => setShown(null)}
+            onDone={() => {
+              setShown(null);
+              reload();
+            }}
+          />
+        )}
+      </Suspense>
     </main>
   );
 }

@@ -1,4 +1,4 @@
-import { Workbox } from 'workbox-window';
+import type { Workbox } from 'workbox-window';
 import { create } from 'zustand';
 import { RUN_LOCK } from './run-lock.ts';
 
@@ -10,14 +10,19 @@ let workbox: Workbox | null = null;
 /** Keeps the application in this browser, so that it opens without the server; only where the browser allows it. */
 export function keepOffline(): void {
   if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
-  workbox = new Workbox('/sw.js');
-  workbox.addEventListener('waiting', () => useNewVersion.setState({ state: 'ready' }));
   const hadOne = navigator.serviceWorker.controller !== null;
   // Another window has put the new version in: this one, which shows no run, takes it too; unsaved work is kept.
   navigator.serviceWorker.addEventListener('controllerchange', () => {
     if (hadOne) window.location.reload();
   });
-  void workbox.register().catch(() => {});
+  void register().catch(() => {});
+}
+
+async function register(): Promise<void> {
+  const { Workbox } = await import('workbox-window');
+  workbox = new Workbox('/sw.js');
+  workbox.addEventListener('waiting', () => useNewVersion.setState({ state: 'ready' }));
+  await workbox.register();
 }
 
 /** Puts the new version in, unless a window of this browser shows a run: then it waits. */

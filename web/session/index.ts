@@ -1,12 +1,10 @@
+export { beginRun, sendLeftovers } from './kept-runs.ts';
 export {
-  beginRun,
   closeRun,
   command,
   giveSound,
   keepSound,
   openRun,
-  restoreRuns,
-  sendLeftovers,
   sound,
   takeOver,
   undoLast,

@@ -1,26 +1,19 @@
-import { nanoid } from 'nanoid';
 import { create } from 'zustand';
-import { resolvePlan } from '../../core/moves/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
 import type { RunCommand } from '../../core/run/index.ts';
 import { keeping, runs } from '../../core/wire/index.ts';
 import { SoundEngine, speakingTo } from '../audio/index.ts';
-import { addressOf, api, ask, isMissing, useLibrary } from '../data/index.ts';
-import { dropCopy, keepCopy, putBack } from '../device/index.ts';
+import { addressOf, api, ask, isMissing } from '../data/index.ts';
 import { askClock, openRunStream, type StreamSource, TIMERS } from '../live/index.ts';
 import { DeskClock } from './desk-clock.ts';
 import { deskId } from './desk-id.ts';
 import { linkDesk } from './desk-link.ts';
 import { CLOSED_DESK, DeskSession } from './desk-session.ts';
-import { Outbox } from './outbox.ts';
-import { RunStorage } from './run-storage.ts';
+import { keptRuns, outbox, restoreRuns } from './kept-runs.ts';
 
 /*
  * The desk of this window: a session on the browser's own clock, storage, sound and server, and its state for React.
  */
 
-const storage = new RunStorage(localStorage, { keep: keepCopy, drop: dropCopy, putBack });
-const outbox = new Outbox(storage, api);
 const clock = new DeskClock({
   ask: (estimate, signal) => askClock(estimate, (s) => ask(keeping.getHealth, { signal: s }), signal),
   serverIsHere: ['localhost', '127.0.0.1', '[::1]'].includes(window.location.hostname),
@@ -31,7 +24,7 @@ export const sound = new SoundEngine(clock.run);
 
 const session = new DeskSession({
   name: deskId,
-  storage,
+  storage: keptRuns,
   outbox,
   sound,
   clock: clock.run,
@@ -39,7 +32,7 @@ const session = new DeskSession({
   fetchRun: api.run,
   link: (runId, end) =>
     linkDesk(runId, end, {
-      storage,
+      storage: keptRuns,
       outbox,
       clock,
       timers: TIMERS,
@@ -70,25 +63,13 @@ function watchWindows(onWritten: (key: string) => void): () => void {
   return () => window.removeEventListener('storage', heard);
 }
 
-export const openRun = (id: string) => session.open(id);
+export async function openRun(id: string): Promise<void> {
+  await restoreRuns();
+  await session.open(id);
+}
 export const closeRun = () => session.close();
 export const command = (what: RunCommand) => session.command(what);
 export const takeOver = () => session.takeOver();
 export const undoLast = () => session.undoLast();
 export const giveSound = (screen: string | null) => session.giveSound(screen);
 export const keepSound = () => session.keepSound();
-
-/** Brings back what a killed browser had not written yet, then sends what earlier windows left. */
-export const restoreRuns = () => storage.restore();
-export const sendLeftovers = () => outbox.flushLeftovers(Date.now());
-
-/**
- * Makes a run of a plan as it is now and gives its id; it starts when the desk is told to. What the library knows of its moves
- * goes with it: to the wall and the phones, and into the record.
- */
-export function beginRun(plan: Plan): string {
-  const id = nanoid(16);
-  const { library } = useLibrary.getState();
-  storage.storeHead({ id, plan: resolvePlan(plan, library), created: false, madeAtMs: Date.now() });
-  return id;
-}

@@ -1,0 +1,100 @@
+import { Component, type ComponentType, lazy, type ReactNode, Suspense } from 'react';
+import { BrowserRouter, Link, Outlet, Route, Routes as Table } from 'react-router';
+import { Shell } from './shell.tsx';
+
+/** What is fetched ahead: the desk. */
+export const AHEAD = () => import('../desk/desk-screen.tsx');
+
+/** A screen, loaded when it is first shown. */
+function screen<K extends string>(load: () => Promise<Record<K, ComponentType>>, name: K) {
+  return lazy(async () => ({ default: (await load())[name] }));
+}
+
+const Builder = screen(() => import('../builder/builder-screen.tsx'), 'BuilderScreen');
+const Compare = screen(() => import('../builder/compare-screen.tsx'), 'CompareScreen');
+const Classes = screen(() => import('../classes/classes-screen.tsx'), 'ClassesScreen');
+const Desk = screen(AHEAD, 'DeskScreen');
+const Log = screen(() => import('../log/log-screen.tsx'), 'LogScreen');
+const Run = screen(() => import('../log/run-screen.tsx'), 'RunScreen');
+const Kit = screen(() => import('../moves/kit-screen.tsx'), 'KitScreen');
+const Moves = screen(() => import('../moves/moves-screen.tsx'), 'MovesScreen');
+const Rehearse = screen(() => import('../rehearse/rehearse-screen.tsx'), 'RehearseScreen');
+const Room = screen(() => import('../room/room-screen.tsx'), 'RoomScreen');
+const Keep = screen(() => import('../keep/keep-screen.tsx'), 'KeepScreen');
+const Login = screen(() => import('./login-screen.tsx'), 'LoginScreen');
+
+/** The screens by their addresses. */
+export function Routes() {
+  return (
+    <BrowserRouter>
+      <Table>
+        <Route element={<Shell />}>
+          <Route element={<Shown />}>
+            <Route path="/" element={<Classes />} />
+            <Route path="/classes/:id" element={<Builder />} />
+            <Route path="/classes/:id/compare" element={<Compare />} />
+            <Route path="/classes/:id/room" element={<Room />} />
+            <Route path="/moves" element={<Moves />} />
+            <Route path="/kit" element={<Kit />} />
+            <Route path="/log" element={<Log />} />
+            <Route path="/log/:runId" element={<Run />} />
+            <Route path="/keep" element={<Keep />} />
+            <Route path="*" element={<NotHere />} />
+          </Route>
+        </Route>
+        <Route element={<Shown />}>
+          <Route path="/classes/:id/rehearse" element={<Rehearse />} />
+          <Route path="/desk/:runId" element={<Desk />} />
+          <Route path="/login" element={<Login />} />
+        </Route>
+      </Table>
+    </BrowserRouter>
+  );
+}
+
+/** A screen as it comes, or what to say when it does not. */
+function Shown() {
+  return (
+    <Loading>
+      <Suspense fallback={<p className="p-6">Opening…</p>}>
+        <Outlet />
+      </Suspense>
+    </Loading>
+  );
+}
+
+function NotHere() {
+  return (
+    <main className="p-8">
+      There is nothing at this address.{' '}
+      <Link to="/" className="underline">
+        Classes
+      </Link>
+    </main>
+  );
+}
+
+/** A screen's code did not come. */
+class Loading extends Component<{ children: ReactNode }, { failed: boolean }> {
+  override state = { failed: false };
+
+  static getDerivedStateFromError() {
+    return { failed: true };
+  }
+
+  override render() {
+    if (!this.state.failed) return this.props.children;
+    return (
+      <main className="p-6 text-[18px]">
+        <p className="mb-3">This screen could not be loaded: the server is out of reach. Nothing was lost.</p>
+        <button
+          type="button"
+          className="min-h-11 rounded-md border border-line-strong px-4"
+          onClick={() => window.location.reload()}
+        >
+          Try again
+        </button>
+      </main>
+    );
+  }
+}
