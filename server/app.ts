@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { type BackupParts, backupApi } from './api/backup.ts';
@@ -75,6 +75,9 @@ export function createApp({
   app.disable('x-powered-by');
   app.set('trust proxy', trustProxy);
   app.use(soundAddress);
+  const borders = { publicUrl: null, onNetwork: false, ...border, watch };
+  app.use(knownHost(borders));
+  if (existsSync(webDir)) app.use('/assets', builtFiles(webDir));
   app.use(
     helmet({
       // Loopback is plain http: nothing may send the browser to https.
@@ -82,8 +85,6 @@ export function createApp({
       contentSecurityPolicy: { directives: { upgradeInsecureRequests: null, 'media-src': ["'self'", 'blob:'] } },
     }),
   );
-  const borders = { publicUrl: null, onNetwork: false, ...border, watch };
-  app.use(knownHost(borders));
   app.use('/api', sameOrigin(borders), (_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();
@@ -119,23 +120,28 @@ export function createApp({
 const FOLLOWERS = ['/join', '/wall/{*rest}', '/station/{*rest}', '/squad/{*rest}', '/remote/{*rest}'];
 const FOR_EVER = 'public, max-age=31536000, immutable';
 
-/** The built pages, as they were compressed at the build; what is named by its content is kept by browsers for good. */
-function serveWeb(app: Express, webDir: string): void {
-  app.use(
-    expressStaticGzip(webDir, {
-      enableBrotli: true,
-      orderPreference: ['br', 'gz'],
-      index: false,
-      serveStatic: {
-        setHeaders: (res, file) => {
-          if (file.startsWith(path.join(webDir, 'assets'))) res.setHeader('Cache-Control', FOR_EVER);
-        },
+/** What the pages consist of, named by its content: kept by browsers for good, and sent with no header it does not need. */
+function builtFiles(webDir: string): RequestHandler[] {
+  const files = expressStaticGzip(path.join(webDir, 'assets'), {
+    enableBrotli: true,
+    orderPreference: ['br', 'gz'],
+    index: false,
+    serveStatic: {
+      setHeaders: (res) => {
+        res.setHeader('Cache-Control', FOR_EVER);
+        res.setHeader('X-Content-Type-Options', 'nosniff');
       },
-    }),
-  );
-  app.use('/assets', () => {
-    throw notFound('File');
+    },
   });
+  const missing: RequestHandler = () => {
+    throw notFound('File');
+  };
+  return [files, missing];
+}
+
+/** The pages themselves, and what lies beside them. */
+function serveWeb(app: Express, webDir: string): void {
+  app.use(expressStaticGzip(webDir, { enableBrotli: true, orderPreference: ['br', 'gz'], index: false }));
   app.get(FOLLOWERS, (_req, res) => res.sendFile(path.join(webDir, 'follow.html')));
   app.get('/{*path}', (_req, res) => res.sendFile(path.join(webDir, 'index.html')));
 }

@@ -8,8 +8,8 @@ import { keepOffline } from './device/index.ts';
 import { claimWindow } from './editing/index.ts';
 import { sendLeftovers } from './session/index.ts';
 
-/** The desk is fetched ahead, where the browser does not keep the whole application: leading must not wait for a server. */
-const AHEAD_MS = 1500;
+/** The desk is fetched ahead, once the screen has come: leading must not wait for a server that is gone. */
+const AHEAD_MS = 3000;
 
 applyTheme();
 claimWindow();

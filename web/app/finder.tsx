@@ -29,7 +29,7 @@ export function Keys({ onClose }: { onClose: () => void }) {
       <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5">
         {SHORTCUTS.map(([keys, what]) => (
           <div key={keys} className="contents">
-            <dt className="digits whitespace-nowrap text-[15px]">{keys}</dt>
+            <dt className="digits whitespace-nowrap text-small">{keys}</dt>
             <dd>{what}</dd>
           </div>
         ))}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { ApiError, keepApi } from '../data/index.ts';
 import { ownPlace } from '../device/index.ts';
-import { Button } from '../ui/index.ts';
+import { Button, TextField } from '../ui/index.ts';
 import { Wordmark } from './wordmark.tsx';
 
 /** Where the instructor's passphrase is asked when the server listens on the network. */
@@ -29,11 +29,11 @@ export function LoginScreen() {
         }}
       >
         <label htmlFor="passphrase">Instructor’s passphrase</label>
-        <input
+        <TextField
           id="passphrase"
           type="password"
           autoComplete="current-password"
-          className="mt-1 h-12 w-full rounded-md border border-line-strong bg-card px-3"
+          className="mt-1 h-12 w-full"
           value={passphrase}
           onChange={(e) => setPassphrase(e.target.value)}
         />
@@ -46,7 +46,7 @@ export function LoginScreen() {
           </p>
         )}
       </form>
-      <p className="mt-6 text-[15px] text-muted">
+      <p className="mt-6 text-small text-muted">
         Following a class on a screen or a phone needs no passphrase:{' '}
         <a href="/join" className="underline">
           type its code

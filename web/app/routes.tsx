@@ -85,7 +85,7 @@ class Loading extends Component<{ children: ReactNode }, { failed: boolean }> {
   override render() {
     if (!this.state.failed) return this.props.children;
     return (
-      <main className="p-6 text-[18px]">
+      <main className="p-6 text-lead">
         <p className="mb-3">This screen could not be loaded: the server is out of reach. Nothing was lost.</p>
         <button
           type="button"

@@ -41,9 +41,9 @@ function Compare({ stored }: { stored: StoredPlan }) {
         <Link to={`/classes/${stored.plan.id}`} className="text-muted underline">
           {stored.plan.title}
         </Link>
-        <h2 className="mt-4 mb-1 text-lg font-semibold">Earlier texts</h2>
+        <h2 className="mt-4 mb-1 text-lead font-semibold">Earlier texts</h2>
         <EarlierTexts id={stored.plan.id} chosen={other?.version ?? null} onPick={pickVersion} />
-        <h2 className="mt-4 mb-1 text-lg font-semibold">Other classes</h2>
+        <h2 className="mt-4 mb-1 text-lead font-semibold">Other classes</h2>
         <ClassPicker
           without={stored.plan.id}
           chosen={other?.version === null ? other.plan.id : null}
@@ -51,7 +51,7 @@ function Compare({ stored }: { stored: StoredPlan }) {
         />
       </nav>
       <section>
-        <h1 className="digits mb-4 text-2xl">
+        <h1 className="digits mb-4 text-head">
           {other ? `${stored.plan.title} against ${other.name}` : `${stored.plan.title}: history and comparison`}
         </h1>
         {!other && <p className="text-muted">Choose an earlier text or another class on the left.</p>}
@@ -96,7 +96,7 @@ function Strips({ rows }: { rows: { name: string; plan: Plan }[] }) {
             {sums.blocks.map((b) => (
               <span
                 key={b.blockIndex}
-                className="absolute top-0 truncate pr-1 text-[12px] text-muted"
+                className="absolute top-0 truncate pr-1 text-fine text-muted"
                 style={{ left: share(b.startMs), maxWidth: share(b.withBreakMs) }}
               >
                 {plan.blocks[b.blockIndex]?.title}

@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { formatDuration } from '../../core/plan/index.ts';
 import { api, type StoredVersion, usePages } from '../data/index.ts';
 
-import { Button, Choice, IconButton } from '../ui/index.ts';
+import { Button, Choice, IconButton, TextField } from '../ui/index.ts';
 
 interface Props {
   id: string;
@@ -71,12 +71,11 @@ function Text({
         <Tag size={15} />
       </IconButton>
     ) : (
-      <input
-        // biome-ignore lint/a11y/noAutofocus: the field opens to be typed in
+      <TextField
         autoFocus
         aria-label={`Name of version ${v.version}`}
         maxLength={60}
-        className="h-10 w-44 border border-line-strong bg-card px-1.5"
+        className="w-44"
         value={typed}
         onChange={(e) => setTyped(e.target.value)}
         onBlur={() => void keep()}
@@ -91,7 +90,7 @@ function Text({
       <span className="digits">{v.version}</span> {format(new Date(v.savedAt), 'd MMM, HH:mm')}
       {name && <b className="ml-2">{name}</b>}
       <span className="digits float-right">{formatDuration(v.totalMs)}</span>
-      <span className="block pb-1 text-[13px] opacity-80">then: {changeWords(v.changes)}</span>
+      <span className="block pb-1 text-fine opacity-80">then: {changeWords(v.changes)}</span>
     </Choice>
   );
 }

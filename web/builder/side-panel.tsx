@@ -22,7 +22,7 @@ export function SidePanel({ name, onClose, children }: { name: PanelName; onClos
       className="sticky top-0 flex max-h-[calc(100dvh-130px)] w-[380px] shrink-0 flex-col self-start border-l border-line-strong bg-card"
     >
       <div className="flex items-center border-b pl-4">
-        <h2 className="digits flex-1 text-xl">{TITLES[name]}</h2>
+        <h2 className="digits flex-1 text-title">{TITLES[name]}</h2>
         <IconButton label="Close" onClick={onClose}>
           <X size={18} />
         </IconButton>

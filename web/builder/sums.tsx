@@ -5,11 +5,11 @@ import { type PlanTotals, workToRest } from '../../core/timeline/index.ts';
 export function Sums({ plan, sums }: { plan: Plan; sums: PlanTotals }) {
   const spare = sums.spareMs;
   return (
-    <div className="flex flex-wrap items-baseline gap-x-6 text-[14px] text-muted">
+    <div className="flex flex-wrap items-baseline gap-x-6 text-small text-muted">
       <dl className="flex flex-wrap items-baseline gap-x-6" aria-label="Totals">
         <div className="flex items-baseline gap-1.5">
           <dt>{sums.about ? 'Total, about' : 'Total'}</dt>
-          <dd className="digits text-2xl text-ink" data-testid="total">
+          <dd className="digits text-head text-ink" data-testid="total">
             {formatDuration(sums.totalMs)}
           </dd>
         </div>
@@ -20,7 +20,7 @@ export function Sums({ plan, sums }: { plan: Plan; sums: PlanTotals }) {
       </dl>
       <span className="flex-1" />
       {spare !== null && plan.blocks.length > 0 && (
-        <span className={`digits text-[16px] ${spare < 0 ? 'font-bold text-live' : 'text-ink'}`}>
+        <span className={`digits text-plain ${spare < 0 ? 'font-bold text-live' : 'text-ink'}`}>
           {spare < 0 ? `${formatDuration(-spare)} over the slot` : `${formatDuration(spare)} spare`}
         </span>
       )}
@@ -32,7 +32,7 @@ function Figure({ name, value }: { name: string; value: string }) {
   return (
     <div className="flex items-baseline gap-1.5">
       <dt>{name}</dt>
-      <dd className="digits text-[16px] text-ink">{value}</dd>
+      <dd className="digits text-plain text-ink">{value}</dd>
     </div>
   );
 }

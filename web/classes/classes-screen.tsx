@@ -55,7 +55,7 @@ export function ClassesScreen() {
   return (
     <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
       <div className="mb-4 flex flex-wrap items-center gap-3">
-        <h1 className="digits text-3xl">Classes</h1>
+        <h1 className="digits text-big">Classes</h1>
         <span className="flex-1" />
         <SearchField label="Search classes" placeholder="Title, move or format" onSearch={setQuery} />
         <Button onClick={() => setShown('import')}>
@@ -134,20 +134,20 @@ function ClassRow({ stored, onLead, onDuplicate, onDelete }: RowProps) {
     <div className="flex items-center gap-5 border-b py-3 hover:bg-card">
       <Link to={`/classes/${plan.id}`} className="flex min-w-0 flex-1 items-center gap-6 px-2">
         <span className="w-64 shrink-0">
-          <span className="block truncate text-[19px] font-semibold">{plan.title}</span>
-          <span className="block truncate text-[14px] text-muted">{planFormats(plan) || 'no main block yet'}</span>
+          <span className="block truncate text-lead font-semibold">{plan.title}</span>
+          <span className="block truncate text-small text-muted">{planFormats(plan) || 'no main block yet'}</span>
         </span>
         <MiniSheet outline={outline} width={420} height={52} />
         <span className="ml-auto w-40 shrink-0 text-right">
-          <span className="digits block text-[19px]">
+          <span className="digits block text-lead">
             {sums.about ? '~' : ''}
             {formatDuration(sums.totalMs)}
           </span>
-          <span className={`block text-[14px] ${over ? 'text-live' : 'text-muted'}`}>
+          <span className={`block text-small ${over ? 'text-live' : 'text-muted'}`}>
             {over ? `${formatDuration(-(sums.spareMs ?? 0))} over its slot` : slot}
           </span>
         </span>
-        <span className="w-28 shrink-0 text-right text-[14px] text-muted">
+        <span className="w-28 shrink-0 text-right text-small text-muted">
           {lastLedAt
             ? `led ${formatDistanceToNow(new Date(lastLedAt), { addSuffix: true }).replace('about ', '')}`
             : 'never led'}

@@ -127,14 +127,14 @@ function Found({ read: { plans, problems, told, moves }, onSend }: { read: PlanF
         </ul>
       )}
       {told.length > 0 && (
-        <ul className="my-3 max-h-40 overflow-y-auto text-[15px]" aria-label="What changes">
+        <ul className="my-3 max-h-40 overflow-y-auto text-small" aria-label="What changes">
           {told.map((line) => (
             <li key={line}>{line}</li>
           ))}
         </ul>
       )}
       {moves.length > 0 && (
-        <p className="mt-2 text-[15px] text-muted">
+        <p className="mt-2 text-small text-muted">
           It carries {moves.length} {moves.length === 1 ? 'move' : 'moves'}; those that the library does not have are
           added.
         </p>

@@ -18,7 +18,7 @@ import {
 import { outlineOf } from '../../core/timeline/index.ts';
 import { MiniSheet } from '../drawings/index.ts';
 import { ClassPicker } from '../lists/index.ts';
-import { Button, Dialog, NumberField } from '../ui/index.ts';
+import { Button, Dialog, NumberField, Select } from '../ui/index.ts';
 
 interface Props {
   onMake: (plan: Plan, asText?: boolean) => void;
@@ -97,7 +97,7 @@ function ShapeForm({ onMake }: Pick<Props, 'onMake'>) {
   return (
     <div className="flex flex-wrap items-center gap-2">
       <NumberField label="Minutes" value={minutes} min={10} max={120} onChange={setMinutes} className="w-14" /> minutes,
-      <select
+      <Select
         aria-label="Use of the room"
         className={select}
         value={use}
@@ -105,9 +105,9 @@ function ShapeForm({ onMake }: Pick<Props, 'onMake'>) {
       >
         <option value="stations">at stations</option>
         <option value="together">all together</option>
-      </select>
+      </Select>
       <NumberField label="People" value={heads} min={1} max={60} onChange={setHeads} className="w-14" /> people,
-      <select
+      <Select
         aria-label="Work to rest"
         className={select}
         value={ratio}
@@ -118,7 +118,7 @@ function ShapeForm({ onMake }: Pick<Props, 'onMake'>) {
             {label}
           </option>
         ))}
-      </select>
+      </Select>
       <Button onClick={() => onMake(planOfShape({ minutes, use, heads, ratio }, makeId))}>Make it</Button>
     </div>
   );

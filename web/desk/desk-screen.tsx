@@ -28,8 +28,8 @@ export function DeskScreen() {
     void openRun(runId);
     return closeRun;
   }, [runId]);
-  if (failed) return <main className="p-8 text-xl">{failed}.</main>;
-  if (!run || !folded) return <main className="p-8 text-xl">Opening…</main>;
+  if (failed) return <main className="p-8 text-title">{failed}.</main>;
+  if (!run || !folded) return <main className="p-8 text-title">Opening…</main>;
   return <Desk runId={runId} plan={folded.plan} folded={folded} />;
 }
 
@@ -214,19 +214,19 @@ function Over({ state }: { state: RunState }) {
   const took = state.startedAtMs !== null && state.endedAtMs !== null ? state.endedAtMs - state.startedAtMs : 0;
   return (
     <section className="flex flex-1 flex-col items-start justify-center gap-6 px-10">
-      <h1 className="digits text-7xl">{state.status === 'finished' ? 'Finished' : 'Abandoned'}</h1>
-      <p className="text-2xl">{formatDuration(took)} from the count-in to the end.</p>
+      <h1 className="digits text-huge">{state.status === 'finished' ? 'Finished' : 'Abandoned'}</h1>
+      <p className="text-head">{formatDuration(took)} from the count-in to the end.</p>
       <div className="flex gap-4">
         <button
           type="button"
-          className="min-h-16 rounded-md border-2 border-current px-8 text-2xl"
+          className="min-h-16 rounded-md border-2 border-current px-8 text-head"
           onClick={() => navigate(`/log/${run?.id}`)}
         >
           See it in the log
         </button>
         <button
           type="button"
-          className="min-h-16 rounded-md border-2 border-current px-8 text-2xl"
+          className="min-h-16 rounded-md border-2 border-current px-8 text-head"
           onClick={() => navigate('/')}
         >
           Classes

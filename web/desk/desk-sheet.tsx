@@ -34,7 +34,7 @@ export function DeskSheet({
       }}
     >
       <div className="flex items-center">
-        <h2 className="digits flex-1 py-2 text-2xl">{title}</h2>
+        <h2 className="digits flex-1 py-2 text-head">{title}</h2>
         <button
           type="button"
           aria-label="Close"

@@ -21,8 +21,8 @@ export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; vi
   const started = state.startedAtMs !== null;
   return (
     <header className="px-4 pt-3 md:px-6">
-      <div className="flex flex-wrap items-baseline gap-x-6 text-[17px]">
-        <span className="digits truncate text-xl">{plan.title}</span>
+      <div className="flex flex-wrap items-baseline gap-x-6 text-lead">
+        <span className="digits truncate text-title">{plan.title}</span>
         {endAt !== null && (
           <span>
             ends <b className="digits">{timeOfDay(endAt)}</b>
@@ -59,7 +59,7 @@ export function TopLine({ plan, state, view }: { plan: Plan; state: RunState; vi
         <span role="status">
           {started ? (waiting === 0 ? 'Saved' : `${waiting} kept here, not on the server yet`) : 'Not started'}
         </span>
-        <span className="digits text-xl">{timeOfDay(state.clockMs || sound.now())}</span>
+        <span className="digits text-title">{timeOfDay(state.clockMs || sound.now())}</span>
       </div>
       <div className="mt-1 rounded-md bg-paper px-1 text-ink">
         <ClassStrip

@@ -48,12 +48,12 @@ export function FinishSheet({ state, onClose }: { state: RunState; onClose: () =
         if (/^[1-6]$/.test(key)) apply(Number(key) - 1);
       }}
     >
-      <div className="flex flex-wrap items-center gap-4 text-[20px]">
+      <div className="flex flex-wrap items-center gap-4 text-title">
         <input
           aria-label="End time"
           aria-invalid={typed !== null && byMs === null}
           placeholder="19:15"
-          className={`digits h-16 w-32 rounded-md border-2 bg-paper px-3 text-center text-3xl ${typed !== null && byMs === null ? 'border-dashed border-live' : 'border-line-strong'}`}
+          className={`digits h-16 w-32 rounded-md border-2 bg-paper px-3 text-center text-big ${typed !== null && byMs === null ? 'border-dashed border-live' : 'border-line-strong'}`}
           value={typed ?? (usual === null ? '' : timeOfDayExact(usual).slice(0, 5))}
           onFocus={(e) => e.target.select()}
           onChange={(e) => setTyped(e.target.value)}
@@ -74,10 +74,10 @@ export function FinishSheet({ state, onClose }: { state: RunState; onClose: () =
             <li key={o.words}>
               <button
                 type="button"
-                className="flex min-h-16 w-full items-center gap-4 rounded-md border-2 border-line-strong px-4 text-left text-[20px] hover:border-ink"
+                className="flex min-h-16 w-full items-center gap-4 rounded-md border-2 border-line-strong px-4 text-left text-title hover:border-ink"
                 onClick={() => apply(k)}
               >
-                <kbd className="digits text-[16px] text-muted">{k + 1}</kbd>
+                <kbd className="digits text-plain text-muted">{k + 1}</kbd>
                 <span className="flex-1">{o.words}</span>
                 <span className="digits">{formatChange(o.endAtMs - answer.endAtMs)}</span>
                 <span>
@@ -87,7 +87,7 @@ export function FinishSheet({ state, onClose }: { state: RunState; onClose: () =
             </li>
           ))}
           {answer.options.length === 0 && (
-            <li className="text-[20px]">
+            <li className="text-title">
               {answer.overMs > 0
                 ? `Nothing fits: at the very least ${formatDuration(Math.ceil(answer.shortByMs / 1000) * 1000)} too late.`
                 : 'Nothing need be cut, and no whole round more fits.'}

@@ -88,7 +88,7 @@ export function Volumes() {
         const { level, muted } = sound.volume(bus);
         return (
           <div key={bus} className="flex items-center gap-2 rounded-md border-2 border-line-strong px-3 py-1">
-            <label className="flex flex-1 items-center gap-3 text-[18px]">
+            <label className="flex flex-1 items-center gap-3 text-lead">
               <span className="w-14">{BUS_WORDS[bus]}</span>
               <input
                 type="range"
@@ -157,7 +157,7 @@ export function SwapSheet({ state, onClose }: { state: RunState; onClose: () => 
         {names.map((name) => (
           <Target key={name} small name={name} hint="" onClick={() => swap(name)} />
         ))}
-        {names.length === 0 && <p className="text-[18px]">Neither the station nor the library has another move.</p>}
+        {names.length === 0 && <p className="text-lead">Neither the station nor the library has another move.</p>}
       </div>
     </DeskSheet>
   );
@@ -202,7 +202,7 @@ export function NoteSheet({ state, onClose }: { state: RunState; onClose: () => 
           // biome-ignore lint/a11y/noAutofocus: the sheet opens to be typed in
           autoFocus
           maxLength={500}
-          className="h-16 min-w-0 flex-1 rounded-md border-2 border-line-strong bg-paper px-3 text-xl"
+          className="h-16 min-w-0 flex-1 rounded-md border-2 border-line-strong bg-paper px-3 text-title"
           value={text}
           onChange={(e) => type(e.target.value)}
         />

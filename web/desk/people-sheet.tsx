@@ -15,7 +15,7 @@ export function PeopleSheet({ state, view, onClose }: { state: RunState; view: R
   return (
     <DeskSheet title="How many are here?" onClose={onClose}>
       {block && heads !== null && (
-        <p className="mb-2 text-[18px]">
+        <p className="mb-2 text-lead">
           Now {heads} at {block.stations.length} stations of {block.title}: {groupWords(block.stations.length, heads)}.
         </p>
       )}
@@ -26,7 +26,7 @@ export function PeopleSheet({ state, view, onClose }: { state: RunState; view: R
             type="button"
             aria-label={`${n} people`}
             aria-pressed={n === heads}
-            className={`digits min-h-16 rounded-md border-2 border-line-strong text-2xl ${n === heads ? 'bg-ink text-paper' : ''}`}
+            className={`digits min-h-16 rounded-md border-2 border-line-strong text-head ${n === heads ? 'bg-ink text-paper' : ''}`}
             onClick={() => {
               if (n !== heads) void command({ type: 'heads', heads: n });
               onClose();

@@ -71,7 +71,7 @@ export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => 
     <DeskSheet title={`Reps: ${set.name}`} onClose={onClose}>
       <div className="flex flex-wrap gap-4">
         <div className="min-w-56 flex-1">
-          <output aria-label="Count" className="digits block min-h-20 text-7xl leading-none">
+          <output aria-label="Count" className="digits block min-h-20 text-huge leading-none">
             {typed || '–'}
           </output>
           {set.complex.length > 0 && (
@@ -81,7 +81,7 @@ export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => 
                   key={m.id}
                   type="button"
                   aria-pressed={m.id === set.stationId}
-                  className={`min-h-16 rounded-md border-2 px-4 text-[18px] ${m.id === set.stationId ? 'border-ink bg-ink text-paper' : 'border-line-strong'}`}
+                  className={`min-h-16 rounded-md border-2 px-4 text-lead ${m.id === set.stationId ? 'border-ink bg-ink text-paper' : 'border-line-strong'}`}
                   onClick={() => setSet({ ...set, stationId: m.id })}
                 >
                   {m.move}
@@ -97,7 +97,7 @@ export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => 
                   key={s ?? 'all'}
                   type="button"
                   aria-pressed={s === squad}
-                  className={`min-h-16 rounded-md border-2 px-4 text-[18px] ${s === squad ? 'border-ink bg-ink text-paper' : 'border-line-strong'}`}
+                  className={`min-h-16 rounded-md border-2 px-4 text-lead ${s === squad ? 'border-ink bg-ink text-paper' : 'border-line-strong'}`}
                   onClick={() => setSquad(s)}
                 >
                   {s ?? 'All'}
@@ -106,13 +106,13 @@ export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => 
               );
             })}
           </div>
-          <label className="mt-3 flex items-center gap-2 text-[17px]">
+          <label className="mt-3 flex items-center gap-2 text-lead">
             weight
             <input
               aria-label="Weight in kilograms"
               aria-invalid={badWeight}
               inputMode="decimal"
-              className={`digits h-14 w-24 rounded-md border-2 bg-paper px-2 text-center text-xl ${badWeight ? 'border-dashed border-live' : 'border-line-strong'}`}
+              className={`digits h-14 w-24 rounded-md border-2 bg-paper px-2 text-center text-title ${badWeight ? 'border-dashed border-live' : 'border-line-strong'}`}
               value={weight}
               onChange={(e) => setWeight(e.target.value)}
             />

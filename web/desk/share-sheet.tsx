@@ -23,7 +23,7 @@ export function ShareSheet({ runId, onClose }: { runId: string; onClose: () => v
   return (
     <DeskSheet title="Screens that follow" onClose={onClose}>
       {failed && (
-        <p className="text-[18px]">
+        <p className="text-lead">
           The server does not know this run yet. Start it, or try again when the server is back.
         </p>
       )}
@@ -33,8 +33,8 @@ export function ShareSheet({ runId, onClose }: { runId: string; onClose: () => v
             const url = `${origin}/${s.path}/${codes[s.kind]}`;
             return (
               <li key={s.name} className="flex flex-col items-start gap-1">
-                <span className="digits text-xl">{s.name}</span>
-                <span className="text-[15px] text-muted">{s.note}</span>
+                <span className="digits text-title">{s.name}</span>
+                <span className="text-small text-muted">{s.note}</span>
                 <a
                   href={url}
                   target="_blank"
@@ -44,7 +44,7 @@ export function ShareSheet({ runId, onClose }: { runId: string; onClose: () => v
                 >
                   <QRCodeSVG value={url} size={120} />
                 </a>
-                <span className="digits text-2xl tracking-widest" data-testid={`code-${s.path}`}>
+                <span className="digits text-head tracking-widest" data-testid={`code-${s.path}`}>
                   {codes[s.kind]}
                 </span>
               </li>
@@ -52,7 +52,7 @@ export function ShareSheet({ runId, onClose }: { runId: string; onClose: () => v
           })}
       </ul>
       {codes && (
-        <p className="mt-3 text-[15px] text-muted">Or open {origin}/join and type a code. Codes end with the run.</p>
+        <p className="mt-3 text-small text-muted">Or open {origin}/join and type a code. Codes end with the run.</p>
       )}
     </DeskSheet>
   );

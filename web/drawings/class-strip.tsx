@@ -113,7 +113,7 @@ const Blocks = memo(function Blocks({
         } ${activeBlock === b.blockIndex ? 'outline-2 outline-offset-1 outline-live' : ''}`}
       >
         {!compact && (
-          <span className="absolute inset-x-0 top-0.5 truncate px-1.5 text-[13px] leading-tight">
+          <span className="absolute inset-x-0 top-0.5 truncate px-1.5 text-fine leading-tight">
             {block.title} <span className="digits opacity-75">{formatDuration(b.totalMs)}</span>
           </span>
         )}
@@ -167,7 +167,7 @@ function Clocks({
   const slotMs = plan.slot.lengthMs;
   const slotIsClear = slotMs !== null && Math.abs(slotMs - totals.totalMs) > axisMs * 0.06;
   return (
-    <div className="digits whitespace-nowrap text-[12px] text-muted" aria-hidden="true">
+    <div className="digits whitespace-nowrap text-fine text-muted" aria-hidden="true">
       {marks.map((ms, i) => (
         <span
           key={ms}

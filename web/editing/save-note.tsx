@@ -20,7 +20,7 @@ export function SaveWord({ save }: { save: SaveState }) {
         Not saved yet, kept in this browser
       </span>
     );
-  return <span className="text-[14px] text-muted">{QUIET[save.kind]}</span>;
+  return <span className="text-small text-muted">{QUIET[save.kind]}</span>;
 }
 
 /** Two windows changed the same class: both texts are kept until one is chosen. */

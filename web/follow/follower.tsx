@@ -20,19 +20,19 @@ export function Follower({ code, children }: { code: string; children: (followed
   useEffect(() => follow(code), [code]);
   if (state === 'refused' && !folded)
     return (
-      <main className="p-6 text-xl">
+      <main className="p-6 text-title">
         This code opens nothing: the run is over, or it is mistyped.{' '}
         <a href="/join" className="underline">
           Type another code
         </a>
       </main>
     );
-  if (!folded) return <main className="p-6 text-xl">Opening…</main>;
+  if (!folded) return <main className="p-6 text-title">Opening…</main>;
   const moved = advance(folded, now);
   return (
     <>
       {state === 'broken' && (
-        <p role="status" className="fixed top-0 right-0 z-50 bg-ink px-3 py-1 text-[15px] text-paper">
+        <p role="status" className="fixed top-0 right-0 z-50 bg-ink px-3 py-1 text-small text-paper">
           Connection lost; going on by itself
         </p>
       )}

@@ -17,21 +17,21 @@ export function JoinScreen() {
   };
   return (
     <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-6">
-      <h1 className="digits mb-4 text-3xl">Follow a class</h1>
+      <h1 className="digits mb-4 text-big">Follow a class</h1>
       <form
         onSubmit={(e) => {
           e.preventDefault();
           void join();
         }}
       >
-        <label htmlFor="code" className="text-[18px]">
+        <label htmlFor="code" className="text-lead">
           The code on the desk
         </label>
         <input
           id="code"
           autoCapitalize="characters"
           autoComplete="off"
-          className="digits mt-1 h-16 w-full rounded-md border-2 border-line-strong bg-card px-3 text-center text-3xl uppercase tracking-widest"
+          className="digits mt-1 h-16 w-full rounded-md border-2 border-line-strong bg-card px-3 text-center text-big uppercase tracking-widest"
           value={code}
           onChange={(e) =>
             setCode(

@@ -10,11 +10,11 @@ export function Phone({ state, view, children }: Followed & { children: React.Re
   return (
     <main className="flex min-h-dvh flex-col px-4 py-3" style={fieldStyle(phase)}>
       <div className="flex items-baseline gap-3">
-        <span className="digits border-2 border-current px-2 text-[18px] uppercase">
+        <span className="digits border-2 border-current px-2 text-lead uppercase">
           {state.status === 'paused' ? 'Paused' : view.interval ? KIND_WORDS[view.interval.kind] : 'Over'}
         </span>
         <span className="flex-1" />
-        <Remaining view={view} className="text-[84px] leading-none" />
+        <Remaining view={view} className="text-huge leading-none" />
       </div>
       {children}
     </main>

@@ -32,10 +32,10 @@ function Remote({ code, plan, state, view }: Followed) {
   const paused = state.status === 'paused';
   return (
     <>
-      <h1 className="digits mt-3 text-[32px] leading-tight">
+      <h1 className="digits mt-3 text-big leading-tight">
         {shown ? (stationAt(plan, shown)?.move ?? plan.blocks[shown.blockIndex]?.title) : ''}
       </h1>
-      <p role="status" className="min-h-7 text-[17px]">
+      <p role="status" className="min-h-7 text-lead">
         {said}
       </p>
       <div className="grid flex-1 grid-cols-2 content-end gap-2">

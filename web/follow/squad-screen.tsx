@@ -24,17 +24,17 @@ export function SquadScreen({ code, part: squad }: ScreenProps) {
 function ChooseSquad({ code, plan }: Followed) {
   return (
     <nav className="mt-6" aria-label="Squads">
-      <h1 className="digits mb-3 text-2xl">Which squad?</h1>
+      <h1 className="digits mb-3 text-head">Which squad?</h1>
       {(plan.squads ?? []).map((s) => (
         <a
           key={s}
           href={`/squad/${code}/${encodeURIComponent(s)}`}
-          className="flex min-h-16 items-center border-b border-current/40 text-[22px]"
+          className="flex min-h-16 items-center border-b border-current/40 text-title"
         >
           {s}
         </a>
       ))}
-      {(plan.squads ?? []).length === 0 && <p className="text-[20px]">This class has no squads.</p>}
+      {(plan.squads ?? []).length === 0 && <p className="text-title">This class has no squads.</p>}
     </nav>
   );
 }
@@ -51,11 +51,11 @@ function SquadHere({ code, plan, state, view, squad }: Followed & { squad: strin
   const counted = stationFor(plan, done, squad);
   return (
     <>
-      <section className="mt-4 text-[20px]">
+      <section className="mt-4 text-title">
         <p className="opacity-90">{squad}</p>
-        {now && <h1 className="digits text-[36px] leading-tight">{now}</h1>}
+        {now && <h1 className="digits text-big leading-tight">{now}</h1>}
         {next && (
-          <p className="mt-2 text-[24px]">
+          <p className="mt-2 text-head">
             {now ? 'then' : 'go to'} <b>{next}</b>
           </p>
         )}
@@ -117,20 +117,20 @@ function SquadReps({
         if (/^\d{1,4}$/.test(typed)) void keep();
       }}
     >
-      <label className="text-[18px]" htmlFor="squad-reps">
+      <label className="text-lead" htmlFor="squad-reps">
         Reps at {move}
       </label>
       <div className="mt-1 flex gap-2">
         <input
           id="squad-reps"
           inputMode="numeric"
-          className="digits h-16 min-w-0 flex-1 rounded-md border-2 border-current bg-transparent px-3 text-3xl"
+          className="digits h-16 min-w-0 flex-1 rounded-md border-2 border-current bg-transparent px-3 text-big"
           value={typed}
           onChange={(e) => setTyped(e.target.value.replace(/\D/g, '').slice(0, 4))}
         />
         <Target name="Send" hint="" disabled={typed === ''} onClick={() => void keep()} />
       </div>
-      <p role="status" className="mt-1 min-h-6 text-[16px]">
+      <p role="status" className="mt-1 min-h-6 text-plain">
         {said}
       </p>
     </form>

@@ -23,12 +23,12 @@ function StationHere({ code, plan, view, index }: Followed & { index: number | n
   if (!block || index === null || !station)
     return (
       <nav className="mt-6" aria-label="Stations">
-        <h1 className="digits mb-3 text-2xl">Which station?</h1>
+        <h1 className="digits mb-3 text-head">Which station?</h1>
         {(block?.stations ?? []).map((s, k) => (
           <a
             key={s.id}
             href={`/station/${code}/${k + 1}`}
-            className="flex min-h-16 items-center gap-4 border-b border-current/40 text-[20px]"
+            className="flex min-h-16 items-center gap-4 border-b border-current/40 text-title"
           >
             <span className="digits w-8 text-right">{k + 1}</span>
             {s.move}
@@ -43,13 +43,13 @@ function StationHere({ code, plan, view, index }: Followed & { index: number | n
       : null;
   const low = station.lowImpact ?? station.easier;
   return (
-    <article className="mt-4 text-[20px]">
+    <article className="mt-4 text-title">
       <p className="opacity-90">
         station {index} of {n}
       </p>
-      <h1 className="digits text-[40px] leading-tight">{station.move}</h1>
+      <h1 className="digits text-big leading-tight">{station.move}</h1>
       {here && here.size > 0 && (
-        <p className="mt-1 text-[24px]">
+        <p className="mt-1 text-head">
           here: <b>{here.name}</b>, {here.size} {here.size === 1 ? 'person' : 'people'}
         </p>
       )}
@@ -58,13 +58,13 @@ function StationHere({ code, plan, view, index }: Followed & { index: number | n
         <dl className="mt-4 grid grid-cols-2 gap-3">
           {low && (
             <div>
-              <dt className="text-[16px] opacity-90">{station.lowImpact ? 'low impact' : 'easier'}</dt>
+              <dt className="text-plain opacity-90">{station.lowImpact ? 'low impact' : 'easier'}</dt>
               <dd className="font-semibold">{low}</dd>
             </div>
           )}
           {station.harder && (
             <div>
-              <dt className="text-[16px] opacity-90">harder</dt>
+              <dt className="text-plain opacity-90">harder</dt>
               <dd className="font-semibold">{station.harder}</dd>
             </div>
           )}

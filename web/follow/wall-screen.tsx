@@ -37,7 +37,7 @@ function SoundFromHere({ code }: { code: string }) {
   return (
     <button
       type="button"
-      className={`fixed bottom-0 left-1/2 -translate-x-1/2 border-2 border-b-0 border-paper bg-ink px-6 py-3 text-[22px] text-paper transition-opacity focus:opacity-100 ${near || sound === 'asked' || sound === 'locked' ? '' : 'opacity-0'}`}
+      className={`fixed bottom-0 left-1/2 -translate-x-1/2 border-2 border-b-0 border-paper bg-ink px-6 py-3 text-title text-paper transition-opacity focus:opacity-100 ${near || sound === 'asked' || sound === 'locked' ? '' : 'opacity-0'}`}
       onClick={() => void ask()}
     >
       {SOUND_WORDS[sound]}

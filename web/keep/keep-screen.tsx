@@ -13,7 +13,7 @@ export function KeepScreen() {
   const [loaded, reload] = useLoaded(['keeping'], keepApi.keeping);
   return (
     <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
-      <h1 className="digits mb-4 text-3xl">Keeping</h1>
+      <h1 className="digits mb-4 text-big">Keeping</h1>
       <div className="grid gap-10 lg:grid-cols-[3fr_2fr]">
         <WhenLoaded loaded={loaded} reload={reload}>
           {(keeping) => <Backups keeping={keeping} reload={reload} />}
@@ -56,7 +56,7 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
     });
   return (
     <section aria-labelledby="backups">
-      <h2 id="backups" className="mb-2 text-xl font-semibold">
+      <h2 id="backups" className="mb-2 text-title font-semibold">
         Backups
       </h2>
       <State keeping={keeping} />
@@ -105,7 +105,7 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
             <li key={b.file} className="flex flex-wrap items-center gap-x-4 border-b py-1">
               <span className="min-w-0 flex-1">
                 {backupWords(b.file)}
-                <span className="block text-[14px] text-muted">
+                <span className="block text-small text-muted">
                   {formatDistanceToNow(new Date(b.madeAt), { addSuffix: true })}, {sizeWords(b.bytes)}
                 </span>
               </span>

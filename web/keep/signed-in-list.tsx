@@ -18,7 +18,7 @@ export function SignedInList() {
     );
   return (
     <section aria-labelledby="signed-in">
-      <h2 id="signed-in" className="mb-2 text-xl font-semibold">
+      <h2 id="signed-in" className="mb-2 text-title font-semibold">
         Signed in
       </h2>
       <WhenLoaded loaded={loaded} reload={reload}>
@@ -34,7 +34,7 @@ export function SignedInList() {
                   <li key={s.id} className="flex items-center gap-4 border-b py-1">
                     <span className="flex-1">
                       {browserWords(s.agent)} {s.mine && <b>(this one)</b>}
-                      <span className="block text-[14px] text-muted">
+                      <span className="block text-small text-muted">
                         {s.address}, last used {formatDistanceToNow(new Date(s.seenAt), { addSuffix: true })}
                       </span>
                     </span>
@@ -53,7 +53,7 @@ export function SignedInList() {
               <Button className="mt-4" onClick={() => void leave()}>
                 <LogOut size={17} aria-hidden="true" /> Sign out here
               </Button>
-              <p className="mt-3 max-w-prose text-[14px] text-muted">
+              <p className="mt-3 max-w-prose text-small text-muted">
                 Another passphrase (PASSPHRASE, then a new start) signs everybody out.
               </p>
             </>

@@ -17,7 +17,7 @@ export function LogScreen() {
   return (
     <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
       <div className="mb-4 flex flex-wrap items-center gap-3">
-        <h1 className="digits text-3xl">Log</h1>
+        <h1 className="digits text-big">Log</h1>
         <span className="flex-1" />
         <SearchField label="Search the log" placeholder="Title of the class" onSearch={setQuery} />
       </div>
@@ -51,20 +51,20 @@ function RunRow({ run }: { run: RunSums }) {
     <div className="border-b hover:bg-card">
       <Link to={live ? `/desk/${run.id}` : `/log/${run.id}`} className="flex items-center gap-6 px-2 py-3">
         <span className="w-44 shrink-0">
-          <span className="digits block text-[17px]">
+          <span className="digits block text-lead">
             {run.startedAt ? format(new Date(run.startedAt), 'EEE d MMM yyyy') : ''}
           </span>
-          <span className="block text-[14px] text-muted">
+          <span className="block text-small text-muted">
             {run.startedAt ? format(new Date(run.startedAt), 'HH:mm') : ''}
           </span>
         </span>
-        <span className="w-52 shrink-0 truncate text-[18px] font-semibold">{run.title}</span>
+        <span className="w-52 shrink-0 truncate text-lead font-semibold">{run.title}</span>
         <MiniSheet outline={run.outline} width={280} height={42} />
-        <span className="min-w-0 flex-1 truncate text-[15px] text-muted">
+        <span className="min-w-0 flex-1 truncate text-small text-muted">
           {live ? 'Still running: open the desk' : notes || 'as planned'}
         </span>
-        <span className="digits w-20 shrink-0 text-right text-[17px]">{formatDuration(run.actualMs)}</span>
-        <span className="w-32 shrink-0 text-right text-[14px] text-muted">
+        <span className="digits w-20 shrink-0 text-right text-lead">{formatDuration(run.actualMs)}</span>
+        <span className="w-32 shrink-0 text-right text-small text-muted">
           planned {formatDuration(run.plannedMs)}
           <br />
           {run.status === 'abandoned' ? 'abandoned' : formatChange(run.actualMs - run.plannedMs)}

@@ -27,14 +27,14 @@ export function PlannedActual({ run, state, name }: { run: StoredRun; state: Run
     <figure className="border-y py-4" aria-label="Planned against actual">
       <Row name="planned" bars={planned} axisMs={axisMs} />
       <Row name={name} bars={actual} axisMs={axisMs} />
-      <div className="relative ml-20 h-5 text-[13px] text-muted">
+      <div className="relative ml-20 h-5 text-fine text-muted">
         {ticks(axisMs).map((ms) => (
           <span key={ms} className="digits absolute -translate-x-1/2" style={{ left: `${(100 * ms) / axisMs}%` }}>
             {formatDuration(ms)}
           </span>
         ))}
       </div>
-      <figcaption className="mt-2 flex gap-5 text-[14px] text-muted">
+      <figcaption className="mt-2 flex gap-5 text-small text-muted">
         <Key look="bg-ink" word="work" />
         <Key look="hatch border" word="rest" />
         <Key look="border border-line-strong" word="break" />
@@ -70,7 +70,7 @@ function look(kind: Bar['kind']): string {
 function Row({ name, bars, axisMs }: { name: string; bars: Bar[]; axisMs: number }) {
   return (
     <div className="flex items-center">
-      <span className="w-20 shrink-0 text-[15px]">{name}</span>
+      <span className="w-20 shrink-0 text-small">{name}</span>
       <div className="relative my-1 h-12 flex-1">
         {bars.map((b) => (
           <div

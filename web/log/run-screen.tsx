@@ -35,7 +35,7 @@ function Run({ run }: { run: StoredRun }) {
         </Link>
         {run.startedAt && ` · ${format(new Date(run.startedAt), 'EEEE d MMMM yyyy, HH:mm')}`}
       </p>
-      <h1 className="digits mt-1 text-3xl">{run.title}</h1>
+      <h1 className="digits mt-1 text-big">{run.title}</h1>
       <dl className="mt-4 mb-6 flex flex-wrap gap-x-10 gap-y-3">
         <Figure name="planned" value={formatDuration(summary.plannedMs)} />
         <Figure
@@ -59,7 +59,7 @@ function Run({ run }: { run: StoredRun }) {
       )}
       <FaultList faults={run.faults} />
       <PlannedActual run={run} state={state} name={open ? 'the clock' : 'actual'} />
-      <h2 className="mt-8 mb-2 text-xl font-semibold">What went otherwise</h2>
+      <h2 className="mt-8 mb-2 text-title font-semibold">What went otherwise</h2>
       {notes.length === 0 ? (
         <p>{open ? 'Nothing that was recorded.' : 'Nothing: it ran as planned.'}</p>
       ) : (
@@ -88,9 +88,9 @@ function openEnd({ events }: StoredRun, state: RunState): { heardMs: number | nu
 function Figure({ name, value, note }: { name: string; value: string; note?: string }) {
   return (
     <div>
-      <dt className="text-[14px] text-muted">{name}</dt>
-      <dd className="digits text-2xl">
-        {value} {note && <span className="text-[16px] text-muted">{note}</span>}
+      <dt className="text-small text-muted">{name}</dt>
+      <dd className="digits text-head">
+        {value} {note && <span className="text-plain text-muted">{note}</span>}
       </dd>
     </div>
   );
@@ -107,9 +107,9 @@ function Written({ run, plan }: { run: StoredRun; plan: Plan }) {
     <>
       {reps.length > 0 && (
         <>
-          <h2 className="mt-8 mb-2 text-xl font-semibold">Reps</h2>
+          <h2 className="mt-8 mb-2 text-title font-semibold">Reps</h2>
           <table className="w-full max-w-prose text-left">
-            <thead className="text-[14px] text-muted">
+            <thead className="text-small text-muted">
               <tr className="border-b">
                 <th className="font-normal">Set</th>
                 <th className="font-normal">Who</th>
@@ -132,11 +132,11 @@ function Written({ run, plan }: { run: StoredRun; plan: Plan }) {
       )}
       {notes.length > 0 && (
         <>
-          <h2 className="mt-8 mb-2 text-xl font-semibold">Notes</h2>
+          <h2 className="mt-8 mb-2 text-title font-semibold">Notes</h2>
           <ul className="max-w-prose">
             {notes.map((n) => (
               <li key={n.id} className="border-b py-1.5">
-                {n.text} <span className="text-[14px] text-muted">{place(n.stationId, n.round)}</span>
+                {n.text} <span className="text-small text-muted">{place(n.stationId, n.round)}</span>
               </li>
             ))}
           </ul>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { MOVE_COLUMNS, type Move, moveRow, readMoveRows } from '../../core/moves/index.ts';
-import { Button, Dialog } from '../ui/index.ts';
+import { Button, Dialog, Select, TextField } from '../ui/index.ts';
 
 interface Props {
   moves: readonly Move[];
@@ -27,26 +27,21 @@ export function BulkDialog({ moves, onSave, onClose }: Props) {
     >
       <div className="flex flex-wrap items-center gap-2">
         set
-        <select
-          aria-label="What to set"
-          className="min-h-10 rounded-md border border-line-strong bg-card px-2"
-          value={column}
-          onChange={(e) => setColumn(e.target.value)}
-        >
+        <Select aria-label="What to set" value={column} onChange={(e) => setColumn(e.target.value)}>
           {CHANGEABLE.map((c) => (
             <option key={c}>{c}</option>
           ))}
-        </select>
+        </Select>
         to
-        <input
+        <TextField
           aria-label="Value"
-          aria-invalid={problem !== undefined}
-          className={`min-h-10 min-w-0 flex-1 rounded-md border bg-card px-2 ${problem ? 'border-2 border-dashed border-live' : 'border-line-strong'}`}
+          marked={problem !== undefined}
+          className="min-w-0 flex-1"
           value={value}
           onChange={(e) => setValue(e.target.value)}
         />
       </div>
-      <p className="mt-2 text-[14px] text-muted">Empty takes it away. Several values are parted by a semicolon.</p>
+      <p className="mt-2 text-small text-muted">Empty takes it away. Several values are parted by a semicolon.</p>
       {problem && <p className="mt-2 text-live">{problem.message}</p>}
       <div className="mt-4 flex gap-2">
         <Button look="strong" disabled={problem !== undefined} onClick={() => void onSave(read.moves)}>

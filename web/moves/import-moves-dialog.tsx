@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { guessColumns, type Library, MOVE_COLUMNS, type Move, readMoveRows } from '../../core/moves/index.ts';
-import { Button, Dialog } from '../ui/index.ts';
+import { Button, Checkbox, Dialog, Select } from '../ui/index.ts';
 
 import { readTable } from './moves-file.ts';
 
@@ -44,13 +44,13 @@ export function ImportMovesDialog({ library, onSave, onClose }: Props) {
       {table.header.length > 0 && (
         <>
           <div className="overflow-x-auto border">
-            <table className="text-[14px]">
+            <table className="text-small">
               <thead>
                 <tr className="border-b bg-card align-top">
                   {table.header.map((title, k) => (
                     <th key={`${title}${String(k)}`} className="min-w-32 p-2 text-left font-normal">
                       <span className="block font-semibold">{title || `column ${k + 1}`}</span>
-                      <select
+                      <Select
                         aria-label={`Column ${title || k + 1} is`}
                         className={`mt-1 min-h-9 w-full rounded-md border bg-paper px-1 ${columns[k] ? 'border-ink' : 'border-line text-muted'}`}
                         value={columns[k] ?? ''}
@@ -64,7 +64,7 @@ export function ImportMovesDialog({ library, onSave, onClose }: Props) {
                         {MOVE_COLUMNS.map((c) => (
                           <option key={c}>{c}</option>
                         ))}
-                      </select>
+                      </Select>
                     </th>
                   ))}
                 </tr>
@@ -91,15 +91,9 @@ export function ImportMovesDialog({ library, onSave, onClose }: Props) {
             {read.problems.length > 0 && `, ${new Set(read.problems.map((p) => p.row)).size} not`}.
           </p>
           {there > 0 && (
-            <label className="mt-1 flex min-h-9 items-center gap-2">
-              <input
-                type="checkbox"
-                className="h-4 w-4 accent-ink"
-                checked={replace}
-                onChange={(e) => setReplace(e.target.checked)}
-              />
+            <Checkbox checked={replace} onChange={setReplace}>
               replace those that are there already
-            </label>
+            </Checkbox>
           )}
           {read.problems.length > 0 && (
             <ul

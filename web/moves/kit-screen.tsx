@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import type { KitItem } from '../../core/moves/index.ts';
 import { api, useLibrary } from '../data/index.ts';
 
-import { Button, IconButton, NumberField } from '../ui/index.ts';
+import { Button, IconButton, NumberField, TextField } from '../ui/index.ts';
 
 /** What is in the kit room: counts, how many share one, and what can stand in. */
 export function KitScreen() {
@@ -36,13 +36,13 @@ export function KitScreen() {
   };
   return (
     <main className="mx-auto w-full max-w-[900px] px-5 py-6">
-      <h1 className="digits mb-1 text-3xl">Kit room</h1>
+      <h1 className="digits mb-1 text-big">Kit room</h1>
       <p className="mb-5 text-muted">
         What is there, and what could stand in when it runs short. The checks count with it.
       </p>
       {state === 'failed' && <p>The kit room cannot be reached. Nothing was changed.</p>}
       <table className="w-full border-t border-line-strong">
-        <thead className="text-left text-[14px] text-muted">
+        <thead className="text-left text-small text-muted">
           <tr className="border-b">
             <th className="py-2 font-normal">Kit</th>
             <th className="font-normal">There are</th>
@@ -56,7 +56,7 @@ export function KitScreen() {
         <tbody>
           {kit.map((item, k) => (
             <tr key={item.name} className="border-b">
-              <td className="py-1.5 text-[17px] font-semibold">{item.name}</td>
+              <td className="py-1.5 text-lead font-semibold">{item.name}</td>
               <td>
                 <NumberField
                   label={`How many: ${item.name}`}
@@ -76,9 +76,9 @@ export function KitScreen() {
                 />
               </td>
               <td>
-                <input
+                <TextField
                   aria-label={`In place of ${item.name}`}
-                  className="h-9 w-full rounded-md border border-line bg-card px-2 hover:border-line-strong"
+                  className="w-full"
                   defaultValue={item.standIn ?? ''}
                   maxLength={80}
                   onBlur={(e) => {

@@ -15,7 +15,7 @@ import {
   REASONS,
   readMoveRows,
 } from '../../core/moves/index.ts';
-import { Button, IconButton } from '../ui/index.ts';
+import { Button, IconButton, Select } from '../ui/index.ts';
 import { Effort } from './moves-table.tsx';
 
 interface Props {
@@ -37,7 +37,7 @@ export function MoveDetail({ move, isNew, library, onShow, onClose, onSave }: Pr
       className="min-h-0 w-[430px] shrink-0 overflow-y-auto border-l border-line-strong bg-card px-4 pb-6"
     >
       <div className="sticky top-0 flex items-start gap-1 bg-card py-2">
-        <h2 className="digits flex-1 pt-1.5 text-2xl leading-tight">{isNew ? 'New move' : move.name}</h2>
+        <h2 className="digits flex-1 pt-1.5 text-head leading-tight">{isNew ? 'New move' : move.name}</h2>
         {!editing && (
           <IconButton label={`Change ${move.name}`} onClick={() => setEditing(true)}>
             <Pencil size={17} />
@@ -86,7 +86,7 @@ function Facts({ move, library, onShow }: { move: Move; library: Library; onShow
         <Level word="easier" name={move.easier} link={link} />
         <Level word="harder" name={move.harder} link={link} />
       </div>
-      <dl className="mt-3 grid grid-cols-[104px_1fr] gap-x-3 gap-y-1.5 text-[15px]">
+      <dl className="mt-3 grid grid-cols-[104px_1fr] gap-x-3 gap-y-1.5 text-small">
         <Fact name="works">
           {[...move.main.map((p) => PART_WORDS[p])].join(', ') || 'not said'}
           {move.helpers.length > 0 && (
@@ -114,7 +114,7 @@ function Facts({ move, library, onShow }: { move: Move; library: Library; onShow
         <Fact name="to explain">{move.explainMs / 1000} s</Fact>
         {move.met !== undefined && (
           <Fact name="energy">
-            about {move.met} MET <span className="text-[13px] text-muted">({move.metSource ?? 'no source given'})</span>
+            about {move.met} MET <span className="text-fine text-muted">({move.metSource ?? 'no source given'})</span>
           </Fact>
         )}
       </dl>
@@ -122,7 +122,7 @@ function Facts({ move, library, onShow }: { move: Move; library: Library; onShow
       <Lines title="Watch for" items={move.mistakes} />
       {reasons.length > 0 && (
         <section className="mt-4">
-          <h3 className="text-[14px] text-muted">Instead</h3>
+          <h3 className="text-small text-muted">Instead</h3>
           <dl className="mt-1 grid grid-cols-[104px_1fr] gap-x-3 gap-y-1">
             {reasons.map((r) => (
               <Fact key={r} name={REASON_WORDS[r]}>
@@ -130,18 +130,18 @@ function Facts({ move, library, onShow }: { move: Move; library: Library; onShow
               </Fact>
             ))}
           </dl>
-          <p className="mt-2 text-[13px] text-muted">
+          <p className="mt-2 text-fine text-muted">
             General cautions. Stop at pain, dizziness or breath that does not settle; a qualified professional decides
             for a person.
           </p>
         </section>
       )}
       <section className="mt-4">
-        <h3 className="text-[14px] text-muted">Nearest to it</h3>
+        <h3 className="text-small text-muted">Nearest to it</h3>
         <ul className="mt-1">
           {near.map((a) => (
             <li key={a.move.name} className="py-0.5">
-              {link(a.move.name)} <span className="text-[13px] text-muted">{a.reasons.slice(0, 2).join(', ')}</span>
+              {link(a.move.name)} <span className="text-fine text-muted">{a.reasons.slice(0, 2).join(', ')}</span>
             </li>
           ))}
         </ul>
@@ -153,8 +153,8 @@ function Facts({ move, library, onShow }: { move: Move; library: Library; onShow
 function Level({ word, name, link }: { word: string; name: string | undefined; link: (name: string) => ReactNode }) {
   return (
     <div className="py-2 first:border-r first:pr-3 last:pl-3">
-      <span className="block text-[13px] text-muted">{word}</span>
-      <span className="text-[17px] font-semibold">{name ? link(name) : <span className="text-muted">none</span>}</span>
+      <span className="block text-fine text-muted">{word}</span>
+      <span className="text-lead font-semibold">{name ? link(name) : <span className="text-muted">none</span>}</span>
     </div>
   );
 }
@@ -172,7 +172,7 @@ function Lines({ title, items }: { title: string; items: readonly string[] }) {
   if (items.length === 0) return null;
   return (
     <section className="mt-4">
-      <h3 className="text-[14px] text-muted">{title}</h3>
+      <h3 className="text-small text-muted">{title}</h3>
       <ul className="mt-0.5">
         {items.map((x) => (
           <li key={x}>{x}</li>
@@ -226,17 +226,17 @@ function MoveForm({
         const choices = CHOICES[column];
         const look = `min-h-9 w-full rounded-md border bg-paper px-2 ${problem ? 'border-2 border-dashed border-live' : 'border-line-strong'}`;
         return (
-          <div key={column} className="mb-1.5 grid grid-cols-[124px_1fr] items-center gap-2 text-[15px]">
+          <div key={column} className="mb-1.5 grid grid-cols-[124px_1fr] items-center gap-2 text-small">
             <label htmlFor={`move-${column}`} className="text-muted">
               {AS_WORDS[column] ?? column}
             </label>
             <span>
               {choices ? (
-                <select id={`move-${column}`} className={look} value={cells[k]} onChange={(e) => set(e.target.value)}>
+                <Select id={`move-${column}`} className={look} value={cells[k]} onChange={(e) => set(e.target.value)}>
                   {choices.map((x) => (
                     <option key={x}>{x}</option>
                   ))}
-                </select>
+                </Select>
               ) : (
                 <input
                   id={`move-${column}`}
@@ -247,7 +247,7 @@ function MoveForm({
                   onChange={(e) => set(e.target.value)}
                 />
               )}
-              {problem && cells[0] !== '' && <span className="block text-[13px] text-live">{problem.message}</span>}
+              {problem && cells[0] !== '' && <span className="block text-fine text-live">{problem.message}</span>}
             </span>
           </div>
         );

@@ -22,7 +22,7 @@ import {
 } from '../../core/moves/index.ts';
 import { api, useLibrary } from '../data/index.ts';
 
-import { Button } from '../ui/index.ts';
+import { Button, Checkbox, Select } from '../ui/index.ts';
 import { BulkDialog } from './bulk-dialog.tsx';
 import { ImportMovesDialog } from './import-moves-dialog.tsx';
 import { MoveDetail } from './move-detail.tsx';
@@ -64,7 +64,7 @@ export function MovesScreen() {
   return (
     <main className="flex h-[calc(100dvh-45px)] min-h-96 flex-col px-5 pt-5">
       <div className="mb-3 flex flex-wrap items-center gap-3">
-        <h1 className="digits text-3xl">Moves</h1>
+        <h1 className="digits text-big">Moves</h1>
         <span className="text-muted" role="status" data-testid="found">
           {found.length === library.moves.length ? `${found.length}` : `${found.length} of ${library.moves.length}`}
         </span>
@@ -182,7 +182,7 @@ function Filters({ query, patch, kitNames, lately }: FiltersProps) {
     words: Partial<Record<T, string>>,
     set: (x: T | null) => void,
   ) => (
-    <select
+    <Select
       aria-label={label}
       className={`min-h-10 rounded-md border bg-card px-1.5 ${value === null ? 'text-muted' : 'border-ink font-semibold'}`}
       value={value ?? ''}
@@ -194,13 +194,12 @@ function Filters({ query, patch, kitNames, lately }: FiltersProps) {
           {words[x] ?? x}
         </option>
       ))}
-    </select>
+    </Select>
   );
   const toggle = (label: string, on: boolean, set: (on: boolean) => void) => (
-    <label className="flex min-h-10 items-center gap-1.5">
-      <input type="checkbox" className="h-4 w-4 accent-ink" checked={on} onChange={(e) => set(e.target.checked)} />
+    <Checkbox checked={on} onChange={set}>
       {label}
-    </label>
+    </Checkbox>
   );
   return (
     <div className="mb-3 flex flex-wrap items-center gap-2">
@@ -243,7 +242,7 @@ function Filters({ query, patch, kitNames, lately }: FiltersProps) {
 
 function Duplicates({ groups, onShow }: { groups: string[][]; onShow: (name: string) => void }) {
   return (
-    <p className="mb-2 border-l-[3px] border-line-strong bg-card px-3 py-1.5 text-[15px]">
+    <p className="mb-2 border-l-[3px] border-line-strong bg-card px-3 py-1.5 text-small">
       These look like the same move:{' '}
       {groups.slice(0, 4).map((names) => (
         <span key={names.join()} className="mr-3">

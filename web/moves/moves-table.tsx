@@ -10,6 +10,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { AREA_WORDS, type Move, PART_WORDS, PATTERN_WORDS, POSITION_WORDS } from '../../core/moves/index.ts';
+import { Checkbox } from '../ui/index.ts';
 
 const ROW_H = 40;
 const column = createColumnHelper<Move>();
@@ -37,7 +38,7 @@ const COLUMNS = [
     cell: (c) => (
       <span className="truncate font-semibold">
         {c.getValue()}
-        {c.row.original.own && <span className="ml-1.5 text-[12px] font-normal text-muted">own</span>}
+        {c.row.original.own && <span className="ml-1.5 text-fine font-normal text-muted">own</span>}
       </span>
     ),
   }),
@@ -103,14 +104,12 @@ export function MovesTable({ moves, open, onOpen, selected, onSelect }: Props) {
       aria-rowcount={rows.length + 1}
       className="flex min-h-0 min-w-0 flex-1 flex-col"
     >
-      <div role="row" className={`${grid} min-h-10 border-b border-line-strong text-[14px] text-muted`}>
+      <div role="row" className={`${grid} min-h-10 border-b border-line-strong text-small text-muted`}>
         <span role="columnheader">
-          <input
-            type="checkbox"
-            className="h-4 w-4 accent-ink"
+          <Checkbox
             aria-label="Choose all found"
             checked={all}
-            onChange={(e) => onSelect(e.target.checked ? new Set(moves.map((m) => m.name)) : new Set())}
+            onChange={(on) => onSelect(on ? new Set(moves.map((m) => m.name)) : new Set())}
           />
         </span>
         {table.getFlatHeaders().map((h) => {
@@ -149,16 +148,14 @@ export function MovesTable({ moves, open, onOpen, selected, onSelect }: Props) {
                 key={row.id}
                 role="row"
                 aria-rowindex={item.index + 2}
-                className={`${grid} absolute inset-x-0 border-b text-[15px] ${name === open ? 'bg-ink/10' : 'hover:bg-card'}`}
+                className={`${grid} absolute inset-x-0 border-b text-small ${name === open ? 'bg-ink/10' : 'hover:bg-card'}`}
                 style={{ height: ROW_H, transform: `translateY(${item.start}px)` }}
               >
                 <span role="cell">
-                  <input
-                    type="checkbox"
-                    className="h-4 w-4 accent-ink"
+                  <Checkbox
                     aria-label={`Choose ${name}`}
                     checked={selected.has(name)}
-                    onChange={(e) => choose(name, e.target.checked)}
+                    onChange={(on) => choose(name, on)}
                   />
                 </span>
                 {row

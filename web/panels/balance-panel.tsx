@@ -13,8 +13,8 @@ import { PATTERN_WORDS, PATTERNS } from '../../core/moves/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { compile } from '../../core/timeline/index.ts';
 import { api, useLibrary, useLoaded } from '../data/index.ts';
-
 import { BodyFigure, Chart, colour } from '../drawings/index.ts';
+import { Select } from '../ui/index.ts';
 
 const ENERGY_KG = 70;
 
@@ -39,12 +39,7 @@ export function BalancePanel({ plan }: { plan: Plan }) {
   const energy = scope === 'class' ? energyRange(shown.stints, timeline.totalMs, ENERGY_KG) : null;
   return (
     <>
-      <select
-        aria-label="Balance of"
-        className="min-h-10 w-full rounded-md border border-line-strong bg-paper px-2"
-        value={scope}
-        onChange={(e) => setScope(e.target.value)}
-      >
+      <Select aria-label="Balance of" className="w-full" value={scope} onChange={(e) => setScope(e.target.value)}>
         <option value="class">the class</option>
         {plan.blocks
           .filter((b) => b.stations.length > 0)
@@ -54,7 +49,7 @@ export function BalancePanel({ plan }: { plan: Plan }) {
             </option>
           ))}
         <option value="week">the last seven days led ({work.state === 'ready' ? work.value.runs : '…'})</option>
-      </select>
+      </Select>
       <div className="mt-3">
         <BodyFigure parts={shown.balance.parts} />
       </div>
@@ -64,12 +59,12 @@ export function BalancePanel({ plan }: { plan: Plan }) {
         <Patterns balance={shown.balance} />
       </Suspense>
       {shown.balance.unknownMs > 0 && (
-        <p className="mt-2 text-[14px] text-muted">
+        <p className="mt-2 text-small text-muted">
           {formatDuration(shown.balance.unknownMs)} on moves the library does not know.
         </p>
       )}
       {energy && (
-        <p className="mt-2 text-[14px] text-muted">
+        <p className="mt-2 text-small text-muted">
           Energy for {ENERGY_KG} kg, very roughly: {energy.fromKcal} to {energy.toKcal} kcal, from published MET values.
         </p>
       )}
@@ -82,7 +77,7 @@ function Sides({ balance: { left, right } }: { balance: Balance }) {
   const share = (ms: number) => `${(ms / (left + right)) * 100}%`;
   return (
     <div className="mt-2">
-      <div className="flex justify-between text-[14px]">
+      <div className="flex justify-between text-small">
         <span>
           left <b className="digits">{formatDuration(left)}</b>
         </span>
@@ -128,7 +123,7 @@ function Patterns({ balance }: { balance: Balance }) {
   if (shown.length === 0) return null;
   return (
     <section className="mt-4">
-      <h3 className="text-[14px] text-muted">Work by pattern</h3>
+      <h3 className="text-small text-muted">Work by pattern</h3>
       <Chart
         option={option}
         height={shown.length * 24 + 8}
@@ -188,7 +183,7 @@ function Along({ strain }: { strain: readonly Strain[] }) {
   }, [strain]);
   return (
     <section className="mt-4">
-      <h3 className="text-[14px] text-muted">Effort along the class; marks are hard landings</h3>
+      <h3 className="text-small text-muted">Effort along the class; marks are hard landings</h3>
       <Chart option={option} height={150} label="Effort from 1 to 5 along the class" />
     </section>
   );

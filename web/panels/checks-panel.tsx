@@ -6,10 +6,11 @@ import { THRESHOLDS, type ThresholdName, type Thresholds } from '../../core/norm
 import { formatChange, type Plan } from '../../core/plan/index.ts';
 import { api, useLibrary } from '../data/index.ts';
 import { edit, HeadsField, undo, useBuilder } from '../editing/index.ts';
+import { Checkbox, Select } from '../ui/index.ts';
 import type { PricedFinding } from '../workers/index.ts';
 
 const WEIGHT_WORDS = { 3: 'Must be mended', 2: 'Mend if you can', 1: 'Worth knowing' } as const;
-const small = 'min-h-9 rounded-md border border-line-strong px-2.5 text-[14px] hover:border-ink';
+const small = 'min-h-9 rounded-md border border-line-strong px-2.5 text-small hover:border-ink';
 
 interface Props {
   plan: Plan;
@@ -27,7 +28,7 @@ export function ChecksPanel({ plan, findings }: Props) {
         const list = open.filter((f) => f.weight === weight);
         return list.length === 0 ? null : (
           <section key={weight} className="mt-3">
-            <h3 className="text-[14px] text-muted">{WEIGHT_WORDS[weight]}</h3>
+            <h3 className="text-small text-muted">{WEIGHT_WORDS[weight]}</h3>
             <ul>
               {list.map((f) => (
                 <FindingRow key={f.key} finding={f} plan={plan} />
@@ -38,12 +39,12 @@ export function ChecksPanel({ plan, findings }: Props) {
       })}
       {plan.accepted && plan.accepted.length > 0 && (
         <details className="mt-4">
-          <summary className="min-h-9 text-[14px] text-muted">
+          <summary className="min-h-9 text-small text-muted">
             As meant: {plan.accepted.length} {plan.accepted.length === 1 ? 'finding' : 'findings'}
           </summary>
           <ul>
             {plan.accepted.map((a) => (
-              <li key={a.key} className="flex items-start gap-2 border-b py-1.5 text-[15px]">
+              <li key={a.key} className="flex items-start gap-2 border-b py-1.5 text-small">
                 <span className="flex-1">{a.text}</span>
                 <button type="button" className={small} onClick={() => edit((p) => withAccepted(p, a, false))}>
                   Ask again
@@ -70,7 +71,7 @@ function FindingRow({ finding, plan }: { finding: PricedFinding; plan: Plan }) {
   };
   return (
     <li className="border-b py-2">
-      <p className="text-[15px]">
+      <p className="text-small">
         {block && (
           <button
             type="button"
@@ -82,7 +83,7 @@ function FindingRow({ finding, plan }: { finding: PricedFinding; plan: Plan }) {
         )}
         {finding.text}
       </p>
-      <p className="text-[13px] text-muted">{check?.reason}</p>
+      <p className="text-fine text-muted">{check?.reason}</p>
       <div className="mt-1 flex flex-wrap gap-1.5">
         {finding.fixes.map((fix, k) => {
           const cost = finding.costsMs[k] ?? 0;
@@ -115,32 +116,25 @@ function ForWhom({ plan }: { plan: Plan }) {
     });
   return (
     <section aria-label="For whom" className="border-b pb-3">
-      <div className="flex items-center gap-2 text-[15px]">
+      <div className="flex items-center gap-2 text-small">
         <HeadsField plan={plan} label="Heads" />
         people, level
-        <select
+        <Select
           aria-label="Level"
-          className="min-h-9 rounded-md border border-line-strong bg-paper px-1"
           value={plan.level}
           onChange={(e) => edit((p) => ({ ...p, level: e.target.value as Plan['level'] }))}
         >
           <option value="beginner">beginners</option>
           <option value="mixed">mixed</option>
           <option value="practised">practised</option>
-        </select>
+        </Select>
       </div>
-      <fieldset className="mt-1.5 flex flex-wrap gap-x-3 text-[15px]">
-        <legend className="text-[14px] text-muted">Someone here has said</legend>
+      <fieldset className="mt-1.5 flex flex-wrap gap-x-3 text-small">
+        <legend className="text-small text-muted">Someone here has said</legend>
         {AUDIENCES.map((a) => (
-          <label key={a} className="flex min-h-8 items-center gap-1.5">
-            <input
-              type="checkbox"
-              className="h-4 w-4 accent-ink"
-              checked={plan.audience?.includes(a) ?? false}
-              onChange={(e) => toggle(a, e.target.checked)}
-            />
+          <Checkbox key={a} checked={plan.audience?.includes(a) ?? false} onChange={(on) => toggle(a, on)}>
             {REASON_WORDS[a]}
-          </label>
+          </Checkbox>
         ))}
       </fieldset>
     </section>
@@ -162,8 +156,8 @@ function ThresholdFields() {
     }
   };
   return (
-    <details className="mt-4 text-[15px]">
-      <summary className="min-h-9 text-[14px] text-muted">Where the checks draw the line</summary>
+    <details className="mt-4 text-small">
+      <summary className="min-h-9 text-small text-muted">Where the checks draw the line</summary>
       {failed && (
         <p className="text-live">Not saved: the server cannot be reached. It counts in this window till then.</p>
       )}
@@ -184,7 +178,7 @@ function ThresholdFields() {
                 if (e.target.value !== '' && value >= t.min && value <= t.max) void set(name, value);
               }}
             />
-            <span className="w-11 text-[13px] text-muted">{t.unit}</span>
+            <span className="w-11 text-fine text-muted">{t.unit}</span>
           </label>
         );
       })}

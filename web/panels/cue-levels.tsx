@@ -10,6 +10,7 @@ import {
   updateStation,
 } from '../../core/plan/index.ts';
 import { edit } from '../editing/index.ts';
+import { Select, TextField } from '../ui/index.ts';
 
 const NAME_WORDS: Record<CueName, string> = {
   starts: 'work, rest, break',
@@ -43,7 +44,7 @@ export function Levels({ plan }: { plan: Plan }) {
   };
   return (
     <section className="mt-4" aria-label="Levels">
-      <select
+      <Select
         aria-label="Levels for"
         className={`${select} w-full`}
         value={scope}
@@ -60,12 +61,12 @@ export function Levels({ plan }: { plan: Plan }) {
             ))}
           </optgroup>
         ))}
-      </select>
+      </Select>
       {station && (
-        <label className="mt-1 flex items-center gap-2 text-[15px]">
+        <label className="mt-1 flex items-center gap-2 text-small">
           say it as
-          <input
-            className="h-9 min-w-0 flex-1 rounded-md border border-line-strong bg-paper px-2"
+          <TextField
+            className="min-w-0 flex-1"
             placeholder={station.move}
             maxLength={80}
             value={station.sayAs ?? ''}
@@ -80,7 +81,7 @@ export function Levels({ plan }: { plan: Plan }) {
         </label>
       )}
       {block && !station && (
-        <label className="mt-1 flex items-center gap-2 text-[15px]">
+        <label className="mt-1 flex items-center gap-2 text-small">
           music at
           <input
             type="number"
@@ -103,9 +104,9 @@ export function Levels({ plan }: { plan: Plan }) {
       )}
       <div className="mt-1 grid grid-cols-2 gap-x-3">
         {CUE_NAMES.map((name) => (
-          <label key={name} className="flex items-center gap-1.5 border-b py-1 text-[14px]">
+          <label key={name} className="flex items-center gap-1.5 border-b py-1 text-small">
             <span className="flex-1">{NAME_WORDS[name]}</span>
-            <select
+            <Select
               className={`${select} ${levels[name] === undefined ? 'text-muted' : 'font-semibold'}`}
               value={levels[name] ?? ''}
               onChange={(e) => set(name, e.target.value === '' ? null : (e.target.value as CueLevel))}
@@ -114,7 +115,7 @@ export function Levels({ plan }: { plan: Plan }) {
               {CUE_LEVELS.map((l) => (
                 <option key={l}>{l}</option>
               ))}
-            </select>
+            </Select>
           </label>
         ))}
       </div>

@@ -5,7 +5,7 @@ import { PHRASES, type Plan } from '../../core/plan/index.ts';
 import { dropRecording, listRecordings, type RecordingInfo } from '../audio/index.ts';
 import { useLoaded } from '../data/index.ts';
 import { edit } from '../editing/index.ts';
-import { DurationField, IconButton } from '../ui/index.ts';
+import { Checkbox, DurationField, IconButton, TextField } from '../ui/index.ts';
 import { RecordDialog } from './record-dialog.tsx';
 
 export function Phrases({ plan }: { plan: Plan }) {
@@ -13,11 +13,10 @@ export function Phrases({ plan }: { plan: Plan }) {
     <details className="mt-4">
       <summary className="min-h-9 font-semibold">In your own words</summary>
       {PHRASES.map((name) => (
-        <label key={name} className="mb-1 grid grid-cols-[104px_1fr] items-center gap-2 text-[14px]">
+        <label key={name} className="mb-1 grid grid-cols-[104px_1fr] items-center gap-2 text-small">
           <span className="text-muted">{PHRASE_DEFAULTS[name]}</span>
-          <input
+          <TextField
             aria-label={`Instead of ${PHRASE_DEFAULTS[name]}`}
-            className="h-9 rounded-md border border-line-strong bg-paper px-2"
             placeholder={PHRASE_DEFAULTS[name]}
             maxLength={120}
             value={plan.phrases?.[name] ?? ''}
@@ -31,7 +30,7 @@ export function Phrases({ plan }: { plan: Plan }) {
           />
         </label>
       ))}
-      <p className="text-[13px] text-muted">{'{move}, {n} and {rounds} are filled in.'}</p>
+      <p className="text-fine text-muted">{'{move}, {n} and {rounds} are filled in.'}</p>
     </details>
   );
 }
@@ -49,22 +48,20 @@ export function Lines({ plan }: { plan: Plan }) {
       <ul>
         {lines.map((line, k) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: two lines may be alike
-          <li key={k} className="flex items-center gap-2 border-b py-1 text-[15px]">
+          <li key={k} className="flex items-center gap-2 border-b py-1 text-small">
             <DurationField
               label={`Time of ${line.text}`}
               valueMs={line.atMs}
               onChange={(ms) => put(lines.map((l, j) => (j === k ? { ...l, atMs: ms } : l)))}
             />
             <span className="flex-1">{line.text}</span>
-            <label className="flex items-center gap-1 text-[13px]">
-              <input
-                type="checkbox"
-                className="h-4 w-4 accent-ink"
-                checked={line.spoken}
-                onChange={(e) => put(lines.map((l, j) => (j === k ? { ...l, spoken: e.target.checked } : l)))}
-              />
+            <Checkbox
+              className="flex items-center gap-1 text-fine"
+              checked={line.spoken}
+              onChange={(on) => put(lines.map((l, j) => (j === k ? { ...l, spoken: on } : l)))}
+            >
               spoken
-            </label>
+            </Checkbox>
             <button
               type="button"
               className="h-7 w-7"
@@ -85,11 +82,11 @@ export function Lines({ plan }: { plan: Plan }) {
         }}
       >
         <DurationField label="Time of the new line" valueMs={atMs} onChange={setAtMs} />
-        <input
+        <TextField
           aria-label="A line of your own"
           placeholder="What you mean to say"
           maxLength={200}
-          className="h-9 min-w-0 flex-1 rounded-md border border-line-strong bg-paper px-2"
+          className="min-w-0 flex-1"
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
@@ -124,13 +121,13 @@ export function Words({
         {words.map((w) => {
           const rec = mine.find((r) => r.words === w);
           return (
-            <li key={w} className="flex items-center gap-1 border-b text-[14px]">
+            <li key={w} className="flex items-center gap-1 border-b text-small">
               <span className="flex-1 py-1">{w}</span>
-              <span className="digits text-[13px] text-muted">{((lengths.get(w) ?? 0) / 1000).toFixed(1)} s</span>
+              <span className="digits text-fine text-muted">{((lengths.get(w) ?? 0) / 1000).toFixed(1)} s</span>
               {rec && (
                 <button
                   type="button"
-                  className="min-h-8 px-1 text-[13px] underline"
+                  className="min-h-8 px-1 text-fine underline"
                   onClick={() => void dropRecording(w, rec.planId).then(changed)}
                 >
                   {rec.planId === '' ? 'yours, everywhere' : 'yours'}: drop

@@ -4,6 +4,7 @@ import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { compile } from '../../core/timeline/index.ts';
 import { speech } from '../../core/wire/index.ts';
 import { fetchFrom } from '../data/index.ts';
+import { Checkbox } from '../ui/index.ts';
 import { Levels } from './cue-levels.tsx';
 import { Lines, Phrases, Words } from './cue-texts.tsx';
 import { useMeasuredCues } from './use-measured.ts';
@@ -27,7 +28,7 @@ export function CuesPanel({ plan }: { plan: Plan }) {
       <Words plan={plan} words={words} lengths={voice.lengths} onChanged={() => setTurn((t) => t + 1)} />
       <section className="mt-4 border-t pt-3">
         <h3 className="font-semibold">Cue track</h3>
-        <p className="text-[14px] text-muted">The whole class’s sound as a WAV, for any speaker or under a video.</p>
+        <p className="text-small text-muted">The whole class’s sound as a WAV, for any speaker or under a video.</p>
         <TrackLinks plan={plan} />
       </section>
     </>
@@ -61,21 +62,21 @@ function GivesWay({
   return (
     <section className="mt-4" aria-label="What gives way">
       <h3 className="font-semibold">What gives way</h3>
-      <p className="text-[13px] text-muted" role="status">
+      <p className="text-fine text-muted" role="status">
         {measuring}
       </p>
-      {said.size === 0 && <p className="text-[15px]">Every cue has its place.</p>}
+      {said.size === 0 && <p className="text-small">Every cue has its place.</p>}
       <ul>
         {[...said.values()].map(({ note, times }) => (
-          <li key={`${note.what}${note.text}${note.reason}`} className="border-b py-1 text-[15px]">
+          <li key={`${note.what}${note.text}${note.reason}`} className="border-b py-1 text-small">
             <b>{WHAT_WORDS[note.what]}</b>
             {note.what === 'moved' && ` by ${(note.byMs / 1000).toFixed(1)} s`}: “{note.text}”
             {times > 1 && <span className="text-muted"> {times} times</span>}
-            <span className="block text-[13px] text-muted">{note.reason}</span>
+            <span className="block text-fine text-muted">{note.reason}</span>
           </li>
         ))}
       </ul>
-      {plan.blocks.length === 0 && <p className="text-[15px] text-muted">The class has no blocks yet.</p>}
+      {plan.blocks.length === 0 && <p className="text-small text-muted">The class has no blocks yet.</p>}
     </section>
   );
 }
@@ -120,10 +121,9 @@ function TrackLinks({ plan }: { plan: Plan }) {
     setShare(null);
   };
   const box = (label: string, on: boolean, set: (on: boolean) => void) => (
-    <label className="flex min-h-9 items-center gap-1.5 text-[15px]">
-      <input type="checkbox" className="h-4 w-4 accent-ink" checked={on} onChange={(e) => set(e.target.checked)} />
+    <Checkbox className="text-small" checked={on} onChange={set}>
       {label}
-    </label>
+    </Checkbox>
   );
   return (
     <div className="mt-1 flex flex-wrap items-center gap-3">

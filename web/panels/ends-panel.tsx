@@ -21,7 +21,7 @@ import { Button, DurationField } from '../ui/index.ts';
 export function EndsPanel({ plan }: { plan: Plan }) {
   return (
     <>
-      <p className="mb-3 text-[14px] text-muted">
+      <p className="mb-3 text-small text-muted">
         From what the main blocks work: drills of growing range before, holds after, with few changes of position.
       </p>
       <End plan={plan} of="warmUp" />
@@ -60,17 +60,17 @@ function End({ plan, of: role }: { plan: Plan; of: 'warmUp' | 'coolDown' }) {
   return (
     <section className="mb-5" aria-label={word}>
       <div className="flex items-center gap-2">
-        <h3 className="digits flex-1 text-[17px]">{word}</h3>
+        <h3 className="digits flex-1 text-lead">{word}</h3>
         <DurationField label={`${word} length`} valueMs={lengthMs} minMs={60_000} onChange={setLengthMs} />
       </div>
       {block ? (
         <>
           <ol className="mt-1 border-t">
             {block.stations.map((s, k) => (
-              <li key={s.id} className="flex border-b py-1 text-[15px]">
-                <span className="digits w-6 text-[12px] leading-6 text-muted">{k + 1}</span>
+              <li key={s.id} className="flex border-b py-1 text-small">
+                <span className="digits w-6 text-fine leading-6 text-muted">{k + 1}</span>
                 <span className="flex-1">{s.move}</span>
-                <span className="text-[13px] text-muted">
+                <span className="text-fine text-muted">
                   {formatDuration(s.workMs ?? usualMs(block))}
                   {s.sides.mode === 'each' ? ' a side' : s.sides.mode === 'split' ? ', switch' : ''}
                 </span>
@@ -82,7 +82,7 @@ function End({ plan, of: role }: { plan: Plan; of: 'warmUp' | 'coolDown' }) {
           </Button>
         </>
       ) : (
-        <p className="mt-1 text-[15px] text-muted">Add main stations first; then there is something to prepare for.</p>
+        <p className="mt-1 text-small text-muted">Add main stations first; then there is something to prepare for.</p>
       )}
     </section>
   );

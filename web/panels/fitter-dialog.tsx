@@ -3,7 +3,7 @@ import { type Fit, type FitKnob, knobsOf, type Range, valuesOf } from '../../cor
 import { type Block, formatChange, formatDuration, formatSeconds, type Plan } from '../../core/plan/index.ts';
 import { outlineOf, totals } from '../../core/timeline/index.ts';
 import { MiniSheet } from '../drawings/index.ts';
-import { Button, Dialog, DurationField, NumberField } from '../ui/index.ts';
+import { Button, Checkbox, Dialog, DurationField, NumberField, Select } from '../ui/index.ts';
 import { startFitter } from '../workers/index.ts';
 
 import { useTask } from './use-task.ts';
@@ -69,8 +69,7 @@ export function FitterDialog({ plan, onApply, onClose }: Props) {
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <label className="flex items-center gap-2">
           vary
-          <select
-            className="min-h-9 rounded-md border border-line-strong bg-card px-2"
+          <Select
             value={blockIndex}
             onChange={(e) => {
               setBlockIndex(Number(e.target.value));
@@ -83,7 +82,7 @@ export function FitterDialog({ plan, onApply, onClose }: Props) {
                 {b.title}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <span className="flex items-center gap-2">
           so that the class takes
@@ -91,15 +90,9 @@ export function FitterDialog({ plan, onApply, onClose }: Props) {
           with at most
           <DurationField label="Most that may be spare" valueMs={spareMs} onChange={setSpareMs} /> spare
         </span>
-        <label className="flex min-h-9 items-center gap-2">
-          <input
-            type="checkbox"
-            className="h-4 w-4 accent-ink"
-            checked={keepRatio}
-            onChange={(e) => setKeepRatio(e.target.checked)}
-          />
+        <Checkbox checked={keepRatio} onChange={setKeepRatio}>
           keep work to rest
-        </label>
+        </Checkbox>
       </div>
       <div className="mt-3 grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-1">
         {knobsOf(block).map((knob) => (
@@ -170,15 +163,9 @@ function KnobRow({
   };
   return (
     <>
-      <label className="flex min-h-9 items-center gap-2">
-        <input
-          type="checkbox"
-          className="h-4 w-4 accent-ink"
-          checked={range !== undefined}
-          onChange={(e) => onToggle(e.target.checked)}
-        />
+      <Checkbox checked={range !== undefined} onChange={onToggle}>
         {word}
-      </label>
+      </Checkbox>
       <span className="flex items-center gap-2 text-muted">
         {range && (
           <>
@@ -212,7 +199,7 @@ function Fits({ result, onApply }: { result: { fits: Fit[]; nearest: Fit | null 
             <MiniSheet outline={outlineOf({ blocks: [{ ...fit.block, role: 'main' }] })} width={230} height={44} />
             <span className="flex-1">{changeWords(fit)}</span>
             <span className="digits w-24 text-right">{formatDuration(fit.totalMs)}</span>
-            <span className="w-24 text-right text-[14px] text-muted">
+            <span className="w-24 text-right text-small text-muted">
               {formatChange(-fit.spareMs) === '0:00' ? 'to the second' : `${formatDuration(fit.spareMs)} spare`}
             </span>
             <Button onClick={() => onApply(fit.block)}>Take it</Button>

@@ -15,7 +15,7 @@ import { walkTable } from '../../core/stations/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { AREA_TEXTURES, AreaMark } from '../drawings/index.ts';
 import { edit, undo } from '../editing/index.ts';
-import { Button } from '../ui/index.ts';
+import { Button, Checkbox, Select } from '../ui/index.ts';
 import { type Ordered, startOrderSearch } from '../workers/index.ts';
 import { useTask } from './use-task.ts';
 
@@ -47,9 +47,9 @@ export function OrderPanel({ plan }: { plan: Plan }) {
   };
   return (
     <>
-      <select
+      <Select
         aria-label="Block to put in order"
-        className="min-h-10 w-full rounded-md border border-line-strong bg-paper px-2"
+        className="w-full"
         value={block.id}
         onChange={(e) => {
           setBlockId(e.target.value);
@@ -61,9 +61,9 @@ export function OrderPanel({ plan }: { plan: Plan }) {
             {b.title}
           </option>
         ))}
-      </select>
+      </Select>
       <fieldset className="mt-3">
-        <legend className="text-[14px] text-muted">School</legend>
+        <legend className="text-small text-muted">School</legend>
         {SCHOOLS.map((s) => (
           <label key={s} className="flex min-h-8 items-center gap-2">
             <input type="radio" className="accent-ink" checked={s === school} onChange={() => choose(s)} />
@@ -72,9 +72,9 @@ export function OrderPanel({ plan }: { plan: Plan }) {
         ))}
       </fieldset>
       <details className="mt-1">
-        <summary className="min-h-9 text-[14px] text-muted">Weights</summary>
+        <summary className="min-h-9 text-small text-muted">Weights</summary>
         {FEATURES.map((f) => (
-          <label key={f} className="flex items-center gap-2 text-[15px]">
+          <label key={f} className="flex items-center gap-2 text-small">
             <span className="flex-1">{FEATURE_WORDS[f]}</span>
             <input
               type="range"
@@ -85,12 +85,12 @@ export function OrderPanel({ plan }: { plan: Plan }) {
               value={weights[f]}
               onChange={(e) => setWeights((w) => ({ ...w, [f]: Number(e.target.value) }))}
             />
-            <span className="digits w-8 text-right text-[14px]">{weights[f]}</span>
+            <span className="digits w-8 text-right text-small">{weights[f]}</span>
           </label>
         ))}
       </details>
       <fieldset className="mt-2">
-        <legend className="text-[14px] text-muted">Stay where they are</legend>
+        <legend className="text-small text-muted">Stay where they are</legend>
         <OrderList
           library={library}
           block={block}
@@ -138,7 +138,7 @@ function Proposal({
   const round = (x: number) => Math.round(x * 10) / 10;
   return (
     <section className="mt-4" aria-label="Proposal">
-      <p className="text-[14px] text-muted" role="status">
+      <p className="text-small text-muted" role="status">
         {ordered.found.exact ? 'The best of all orders' : 'The best met'}, in {Math.round(ordered.tookMs)} ms
       </p>
       {same ? (
@@ -146,8 +146,8 @@ function Proposal({
       ) : (
         <>
           <OrderList library={library} block={next} />
-          <table className="mt-2 w-full text-[15px]">
-            <thead className="text-left text-[13px] text-muted">
+          <table className="mt-2 w-full text-small">
+            <thead className="text-left text-fine text-muted">
               <tr>
                 <th className="font-normal">What changes</th>
                 <th className="text-right font-normal">now</th>
@@ -195,18 +195,16 @@ function OrderList({
         const move = library.get(s.move);
         const floor = move !== null && isOnFloor(move);
         return (
-          <li key={s.id} className="flex h-8 items-center gap-2 border-b text-[15px]">
-            <span className="digits w-5 text-right text-[12px] text-muted">{k + 1}</span>
+          <li key={s.id} className="flex h-8 items-center gap-2 border-b text-small">
+            <span className="digits w-5 text-right text-fine text-muted">{k + 1}</span>
             <AreaMark area={move?.area ?? null} low={floor} />
             <span className="flex-1 truncate">{s.move}</span>
-            <span className="text-[12px] text-muted">{move ? AREA_WORDS[move.area] : 'not in the library'}</span>
+            <span className="text-fine text-muted">{move ? AREA_WORDS[move.area] : 'not in the library'}</span>
             {onPin && (
-              <input
-                type="checkbox"
-                className="h-4 w-4 accent-ink"
+              <Checkbox
                 aria-label={`${s.move} stays in place`}
                 checked={pinned?.includes(s.id) ?? false}
-                onChange={(e) => onPin(s.id, e.target.checked)}
+                onChange={(on) => onPin(s.id, on)}
               />
             )}
           </li>

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { type Recording, saveRecording, startRecording, wavOf } from '../audio/index.ts';
-import { Button, Dialog } from '../ui/index.ts';
+import { Button, Checkbox, Dialog } from '../ui/index.ts';
 
 interface Props {
   words: string;
@@ -73,7 +73,7 @@ export function RecordDialog({ words, planId, onDone, onClose }: Props) {
         <div className="mt-4">
           <Wave take={take} />
           {(['from', 'to'] as const).map((edge) => (
-            <label key={edge} className="flex items-center gap-3 text-[15px]">
+            <label key={edge} className="flex items-center gap-3 text-small">
               <span className="w-12">{edge}</span>
               <input
                 type="range"
@@ -94,15 +94,9 @@ export function RecordDialog({ words, planId, onDone, onClose }: Props) {
               <span className="digits w-14 text-right">{seconds(take[edge])} s</span>
             </label>
           ))}
-          <label className="mt-2 flex min-h-9 items-center gap-2">
-            <input
-              type="checkbox"
-              className="h-4 w-4 accent-ink"
-              checked={forAll}
-              onChange={(e) => setForAll(e.target.checked)}
-            />
+          <Checkbox checked={forAll} onChange={setForAll}>
             for all classes
-          </label>
+          </Checkbox>
           <div className="mt-3 flex gap-2">
             <Button onClick={hear}>Hear it</Button>
             <Button look="strong" onClick={() => void save()}>

@@ -6,7 +6,7 @@ import { roundsOf } from '../../core/timeline/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { AREA_TEXTURES, AreaMark } from '../drawings/index.ts';
 import { edit, undo } from '../editing/index.ts';
-import { Button } from '../ui/index.ts';
+import { Button, Select } from '../ui/index.ts';
 
 interface Props {
   plan: Plan;
@@ -44,13 +44,9 @@ export function SwapPanel({ plan, stationId, onStation }: Props) {
   };
   return (
     <>
-      <label className="block text-[14px] text-muted">
+      <label className="block text-small text-muted">
         Station
-        <select
-          className="mt-1 min-h-10 w-full rounded-md border border-line-strong bg-paper px-2 text-[16px] text-ink"
-          value={stationId ?? ''}
-          onChange={(e) => onStation(e.target.value || null)}
-        >
+        <Select className="w-full" value={stationId ?? ''} onChange={(e) => onStation(e.target.value || null)}>
           <option value="">choose one</option>
           {plan.blocks
             .filter((b) => b.stations.length > 0)
@@ -63,16 +59,15 @@ export function SwapPanel({ plan, stationId, onStation }: Props) {
                 ))}
               </optgroup>
             ))}
-        </select>
+        </Select>
       </label>
       {station && block && (
         <>
           {rounds > 1 && (
-            <label className="mt-2 flex items-center gap-2 text-[15px]">
+            <label className="mt-2 flex items-center gap-2 text-small">
               for
-              <select
+              <Select
                 aria-label="For which rounds"
-                className="min-h-9 rounded-md border border-line-strong bg-paper px-1"
                 value={round ?? ''}
                 onChange={(e) => setRound(e.target.value === '' ? null : Number(e.target.value))}
               >
@@ -83,7 +78,7 @@ export function SwapPanel({ plan, stationId, onStation }: Props) {
                     round {k + 1} only
                   </option>
                 ))}
-              </select>
+              </Select>
             </label>
           )}
           <ul className="mt-2 border-t" aria-label={`In place of ${station.move}`}>
@@ -92,11 +87,11 @@ export function SwapPanel({ plan, stationId, onStation }: Props) {
                 <AreaMark area={a.move.area} />
                 <span className="min-w-0 flex-1">
                   <span className="block truncate font-semibold">{a.move.name}</span>
-                  <span className="block text-[13px] text-muted">{a.reasons.join(', ')}</span>
+                  <span className="block text-fine text-muted">{a.reasons.join(', ')}</span>
                 </span>
                 <button
                   type="button"
-                  className="min-h-9 rounded-md border border-line-strong px-2.5 text-[14px] hover:border-ink"
+                  className="min-h-9 rounded-md border border-line-strong px-2.5 text-small hover:border-ink"
                   aria-label={`Put ${a.move.name} in place of ${station.move}`}
                   onClick={() => {
                     const { gone } = putMove(station, a.move.name, library);
@@ -118,7 +113,7 @@ export function SwapPanel({ plan, stationId, onStation }: Props) {
       )}
       <section className="mt-6 border-t pt-3">
         <h3 className="font-semibold">Two levels</h3>
-        <p className="text-[14px] text-muted">
+        <p className="text-small text-muted">
           A low-impact move beside every move with impact; both are shown side by side while you lead.
         </p>
         <Button className="mt-2" onClick={twin}>

@@ -4,7 +4,7 @@ import { DEFAULT_VOICE, type Plan, VOICES, type VoiceName } from '../../core/pla
 import { speech } from '../../core/wire/index.ts';
 import { addressOf } from '../data/index.ts';
 import { edit } from '../editing/index.ts';
-import { IconButton } from '../ui/index.ts';
+import { Checkbox, IconButton, Select } from '../ui/index.ts';
 
 const select = 'min-h-9 rounded-md border border-line-strong bg-paper px-1';
 
@@ -20,20 +20,20 @@ export function VoiceFields({ plan }: { plan: Plan }) {
     void audio.current.play();
   };
   return (
-    <section aria-label="Voice" className="flex flex-wrap items-center gap-2 text-[15px]">
+    <section aria-label="Voice" className="flex flex-wrap items-center gap-2 text-small">
       <label className="flex items-center gap-1.5">
         voice
-        <select className={select} value={voice.name} onChange={(e) => set({ name: e.target.value as VoiceName })}>
+        <Select className={select} value={voice.name} onChange={(e) => set({ name: e.target.value as VoiceName })}>
           {VOICES.map((n, k) => (
             <option key={n} value={n}>
               {`voice ${k + 1}`}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <label className="flex items-center gap-1.5">
         and
-        <select
+        <Select
           aria-label="Second voice, in turn with the first"
           className={select}
           value={voice.second ?? ''}
@@ -49,7 +49,7 @@ export function VoiceFields({ plan }: { plan: Plan }) {
               {`voice ${k + 1} in turn`}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <label className="flex items-center gap-1.5">
         speed
@@ -67,15 +67,13 @@ export function VoiceFields({ plan }: { plan: Plan }) {
       <IconButton label="Hear the voice" onClick={test}>
         <Play size={16} />
       </IconButton>
-      <label className="flex min-h-9 basis-full items-center gap-2">
-        <input
-          type="checkbox"
-          className="h-4 w-4 accent-ink"
-          checked={plan.silent ?? false}
-          onChange={(e) => edit(({ silent: _, ...p }) => (e.target.checked ? { ...p, silent: true } : p))}
-        />
+      <Checkbox
+        className="flex min-h-9 basis-full items-center gap-2"
+        checked={plan.silent ?? false}
+        onChange={(on) => edit(({ silent: _, ...p }) => (on ? { ...p, silent: true } : p))}
+      >
         silent running: flashes and vibration in place of sound
-      </label>
+      </Checkbox>
     </section>
   );
 }

@@ -20,8 +20,8 @@ import { neighbourCue, type Place, positionAt, rehearsalSource, SPEEDS, stateOf 
 export function RehearseScreen() {
   const { plan, failed } = useOpenedPlan();
   useRunLock();
-  if (failed) return <main className="p-8 text-xl">{failed}.</main>;
-  if (!plan) return <main className="p-8 text-xl">Opening…</main>;
+  if (failed) return <main className="p-8 text-title">{failed}.</main>;
+  if (!plan) return <main className="p-8 text-title">Opening…</main>;
   return <Rehearsal plan={plan} />;
 }
 
@@ -73,8 +73,8 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
       style={fieldStyle(phase)}
     >
       <header className="px-6 pt-3">
-        <div className="flex items-baseline gap-6 text-[17px]">
-          <span className="digits text-xl">{plan.title}</span>
+        <div className="flex items-baseline gap-6 text-lead">
+          <span className="digits text-title">{plan.title}</span>
           <span>rehearsal</span>
           {loading && <span role="status">{loading}</span>}
           <span className="flex-1" />

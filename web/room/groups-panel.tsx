@@ -3,6 +3,7 @@ import { type Block, formatClock, formatDuration, type Plan } from '../../core/p
 import { type Group, groupsFor, rotationChart, type Turn } from '../../core/stations/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
 import { edit, HeadsField } from '../editing/index.ts';
+import { TextField } from '../ui/index.ts';
 
 /** How many come, the groups they make, and where each group is at every change. */
 export function GroupsPanel({ plan, block }: { plan: Plan; block: Block }) {
@@ -34,11 +35,11 @@ function Squads({ plan }: { plan: Plan }) {
   const names = draft === null ? (plan.squads ?? []) : read(draft);
   const bad = names.length > 40 || names.some((s) => s.length > 40);
   return (
-    <label className="mt-2 block text-[15px]">
-      <span className="text-[14px] text-muted">Squads, apart by commas</span>
-      <input
-        className={`mt-0.5 min-h-10 w-full rounded-md border bg-paper px-2 ${bad ? 'border-2 border-dashed border-live' : 'border-line-strong'}`}
-        aria-invalid={bad}
+    <label className="mt-2 block text-small">
+      <span className="text-small text-muted">Squads, apart by commas</span>
+      <TextField
+        marked={bad}
+        className="mt-0.5 w-full"
         title={bad ? 'At most 40 squads, of 40 letters each' : 'Squads'}
         placeholder="Heron, Teal, Curlew"
         value={draft ?? names.join(', ')}
@@ -59,8 +60,8 @@ function Squads({ plan }: { plan: Plan }) {
 function GroupList({ block, groups }: { block: Block; groups: readonly Group[] }) {
   return (
     <section className="mt-4" aria-label="Groups">
-      <h3 className="text-[14px] text-muted">Groups, and where each begins</h3>
-      <ol className="mt-1 border-t text-[15px]">
+      <h3 className="text-small text-muted">Groups, and where each begins</h3>
+      <ol className="mt-1 border-t text-small">
         {groups.map((g) => (
           <li key={g.index} className="flex items-center gap-3 border-b py-1">
             <span className="min-w-0 flex-1 truncate font-semibold">{g.name}</span>
@@ -90,11 +91,11 @@ function Chart({ plan, block, groups }: { plan: Plan; block: Block; groups: read
   if (turns.length === 0) return <p className="mt-3">In this format groups do not change places.</p>;
   return (
     <section className="mt-4" aria-label="Rotation">
-      <h3 className="text-[14px] text-muted">Every change: the station of each group</h3>
+      <h3 className="text-small text-muted">Every change: the station of each group</h3>
       <div className="mt-1 overflow-x-auto">
-        <table className="digits w-full border-t text-[14px]">
+        <table className="digits w-full border-t text-small">
           <thead>
-            <tr className="border-b text-[12px] text-muted">
+            <tr className="border-b text-fine text-muted">
               <th className="py-1 text-left font-normal">from</th>
               {shown.map((g) => (
                 <th key={g.index} className="max-w-16 truncate px-1 font-normal" title={g.name}>

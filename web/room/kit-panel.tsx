@@ -19,8 +19,8 @@ export function KitPanel({ plan, block: written }: { plan: Plan; block: Block })
           ? `There is enough for ${plan.heads} people.`
           : `For ${plan.heads} people ${short.map((n) => `${n.short} × ${n.name}`).join(' and ')} ${short.length === 1 && short[0]?.short === 1 ? 'is' : 'are'} missing.`}
       </p>
-      <table className="mt-3 w-full border-t text-[15px]">
-        <thead className="text-left text-[13px] text-muted">
+      <table className="mt-3 w-full border-t text-small">
+        <thead className="text-left text-fine text-muted">
           <tr className="border-b">
             <th className="py-1 font-normal">Kit</th>
             <th className="pl-3 text-right font-normal">wanted</th>
@@ -33,12 +33,12 @@ export function KitPanel({ plan, block: written }: { plan: Plan; block: Block })
             <tr key={need.name} className="border-b align-top">
               <td className="py-1.5">
                 <span className="font-semibold">{need.name}</span>
-                <div className="text-[13px] text-muted">
+                <div className="text-fine text-muted">
                   {need.at.map((a) => `${a.station.move}: ${a.people} people, ${a.pieces}`).join('; ')}
                   {need.item && need.item.sharedBy > 1 && `; ${need.item.sharedBy} to one`}
                 </div>
                 {need.short > 0 && (
-                  <div className="text-[14px]">
+                  <div className="text-small">
                     {need.item === null
                       ? 'Not in the kit room.'
                       : need.item.standIn
@@ -56,7 +56,7 @@ export function KitPanel({ plan, block: written }: { plan: Plan; block: Block })
           ))}
         </tbody>
       </table>
-      <p className="mt-3 text-[14px] text-muted">
+      <p className="mt-3 text-small text-muted">
         Counted where groups share: pairs take turns, you go, I go. What there is stands in the{' '}
         <Link to="/kit" className="underline">
           kit room

@@ -32,7 +32,7 @@ export function MetreField({ label, value, min, max, onChange }: Props) {
     },
   });
   return (
-    <label className="flex items-center gap-2 text-[15px]">
+    <label className="flex items-center gap-2 text-small">
       <span className="flex-1">{label}</span>
       <input
         aria-label={label}

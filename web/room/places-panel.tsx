@@ -51,7 +51,7 @@ export function PlacesPanel({ plan, block, legs, library }: Props) {
       </div>
       {unplaced.length > 0 && (
         <section className="mt-3" aria-label="Without a place">
-          <h3 className="text-[14px] text-muted">Without a place yet</h3>
+          <h3 className="text-small text-muted">Without a place yet</h3>
           <div className="mt-1 flex flex-wrap gap-1.5">
             {unplaced.map((s) => (
               <Button
@@ -68,7 +68,7 @@ export function PlacesPanel({ plan, block, legs, library }: Props) {
         </section>
       )}
       <section className="mt-4" aria-label="Room for each">
-        <h3 className="text-[14px] text-muted">Room for each</h3>
+        <h3 className="text-small text-muted">Room for each</h3>
         {problems.length === 0 ? (
           <p className="mt-1">
             {unplaced.length === 0
@@ -84,12 +84,12 @@ export function PlacesPanel({ plan, block, legs, library }: Props) {
             ))}
           </ul>
         )}
-        <p className="mt-1 text-[14px] text-muted">
+        <p className="mt-1 text-small text-muted">
           The dashed circles are the clear floor a group wants; general figures, the venue’s rules come first.
         </p>
       </section>
       <WalkList block={block} legs={legs} />
-      <p className="mt-3 text-[14px] text-muted">
+      <p className="mt-3 text-small text-muted">
         Drag a station or a thing, or go to it with Tab and move it with the arrow keys: half a metre, with Shift 10 cm;
         Delete takes it away.
       </p>
@@ -114,7 +114,7 @@ function ShortestRound({
     return [shortest, shortest && metresOf(walkOf(shortest, block))] as const;
   }, [plan, block]);
   if (now === null || next === null || then === null) return null;
-  if (now - then < 0.5) return <span className="self-center text-[15px]">This is the shortest round.</span>;
+  if (now - then < 0.5) return <span className="self-center text-small">This is the shortest round.</span>;
   return (
     <Button onClick={() => onTake(next)}>
       Shortest round: {Math.round(then)} m, not {Math.round(now)}
@@ -128,10 +128,8 @@ function WalkList({ block, legs }: { block: Block; legs: readonly Leg[] }) {
   if (legs.every((l) => l.way === null)) return null;
   return (
     <section className="mt-4" aria-label="The walk">
-      <h3 className="text-[14px] text-muted">
-        The walk{sum === null ? '' : `: ${Math.round(sum)} m a round`}, one way
-      </h3>
-      <ol className="mt-1 border-t text-[15px]">
+      <h3 className="text-small text-muted">The walk{sum === null ? '' : `: ${Math.round(sum)} m a round`}, one way</h3>
+      <ol className="mt-1 border-t text-small">
         {legs.map(({ from, to, way }) => (
           <li key={from} className="flex gap-2 border-b py-0.5">
             <span className="digits w-5 text-right text-muted">{from + 1}</span>

@@ -18,7 +18,7 @@ import { outlineOf } from '../../core/stations/index.ts';
 import { api, useLoaded } from '../data/index.ts';
 
 import { edit, undo } from '../editing/index.ts';
-import { Button } from '../ui/index.ts';
+import { Button, Select } from '../ui/index.ts';
 import { MetreField } from './metre-field.tsx';
 import type { Selected } from './room-map.tsx';
 import { FIXTURE_WORDS } from './room-marks.tsx';
@@ -62,7 +62,7 @@ export function RoomPanel({ plan, selected, onSelect }: Props) {
       {layout && (
         <>
           <fieldset className="mt-3">
-            <legend className="text-[14px] text-muted">Shape</legend>
+            <legend className="text-small text-muted">Shape</legend>
             <div className="mt-1 grid grid-cols-4 gap-2">
               {ROOM_SHAPES.map((shape) => (
                 <button
@@ -113,7 +113,7 @@ export function RoomPanel({ plan, selected, onSelect }: Props) {
               </>
             )}
           </div>
-          <h3 className="mt-4 text-[14px] text-muted">Put in</h3>
+          <h3 className="mt-4 text-small text-muted">Put in</h3>
           <div className="mt-1 flex flex-wrap gap-1.5">
             {FIXTURES.map((kind) => (
               <Button key={kind} className="!min-h-9 !px-2.5" onClick={() => add(kind)}>
@@ -124,7 +124,7 @@ export function RoomPanel({ plan, selected, onSelect }: Props) {
           {fixture ? (
             <FixtureFields fixture={fixture} layout={layout} />
           ) : (
-            <p className="mt-4 text-[14px] text-muted">
+            <p className="mt-4 text-small text-muted">
               Choose a thing in the room to give its measures. One cannot walk through walls, racks and posts; doors are
               kept free; floor moves want mats where there are any.
             </p>
@@ -139,7 +139,7 @@ function FixtureFields({ fixture, layout }: { fixture: Fixture; layout: Layout }
   const change = (part: Partial<Fixture>) => edit((p) => putFixture(p, { ...fixture, ...part }));
   return (
     <section className="mt-4" aria-label={FIXTURE_WORDS[fixture.kind]}>
-      <h3 className="digits text-lg">{FIXTURE_WORDS[fixture.kind]}</h3>
+      <h3 className="digits text-lead">{FIXTURE_WORDS[fixture.kind]}</h3>
       <div className="mt-1 grid grid-cols-2 gap-x-6 gap-y-1.5">
         <MetreField
           label="From the left"
@@ -190,9 +190,9 @@ function FromAnotherClass({ plan }: { plan: Plan }) {
   const others = loaded.state === 'ready' ? loaded.value.items.filter((s) => s.plan.id !== plan.id) : [];
   if (others.length === 0) return null;
   return (
-    <select
+    <Select
       aria-label="Take the room of another class"
-      className="mb-1 min-h-10 w-full rounded-md border border-line-strong bg-paper px-2"
+      className="w-full"
       value=""
       onChange={(e) => {
         const from = others.find((s) => s.plan.id === e.target.value)?.plan;
@@ -209,7 +209,7 @@ function FromAnotherClass({ plan }: { plan: Plan }) {
           {p.room ? `, ${p.room}` : ''}
         </option>
       ))}
-    </select>
+    </Select>
   );
 }
 

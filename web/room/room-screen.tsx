@@ -7,7 +7,7 @@ import { useLibrary } from '../data/index.ts';
 import { ConflictBar, edit, useAutosave, useBuilder, useOpenedPlan, useUndoKeys } from '../editing/index.ts';
 import { PlanHead } from '../sheet/index.ts';
 
-import { Button } from '../ui/index.ts';
+import { Button, Select } from '../ui/index.ts';
 import { GroupsPanel } from './groups-panel.tsx';
 import { KitPanel } from './kit-panel.tsx';
 import { PlacesPanel } from './places-panel.tsx';
@@ -134,19 +134,14 @@ function WhichBlock({
         to set it out.
       </p>
     );
-  if (blocks.length === 1) return <h2 className="digits mb-2 text-xl">{block.title}</h2>;
+  if (blocks.length === 1) return <h2 className="digits mb-2 text-title">{block.title}</h2>;
   return (
-    <select
-      aria-label="Block"
-      className="mb-3 min-h-10 w-full rounded-md border border-line-strong bg-paper px-2"
-      value={block.id}
-      onChange={(e) => onChoose(e.target.value)}
-    >
+    <Select aria-label="Block" className="w-full" value={block.id} onChange={(e) => onChoose(e.target.value)}>
       {blocks.map((b) => (
         <option key={b.id} value={b.id}>
           {b.title}
         </option>
       ))}
-    </select>
+    </Select>
   );
 }

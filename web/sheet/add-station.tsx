@@ -82,7 +82,7 @@ export function AddStation({ blockTitle, moves, onAdd }: Props) {
         }}
       />
       {tooLong && (
-        <p role="alert" className="text-[13px] text-live">
+        <p role="alert" className="text-fine text-live">
           A name has at most {MOST} letters; nothing was added.
         </p>
       )}
@@ -107,7 +107,7 @@ export function AddStation({ blockTitle, moves, onAdd }: Props) {
               }}
             >
               <span className="truncate">{move.name}</span>
-              <span className="text-[13px] opacity-70">{move.kit[0] ?? move.area}</span>
+              <span className="text-fine opacity-70">{move.kit[0] ?? move.area}</span>
             </div>
           ))}
         </div>

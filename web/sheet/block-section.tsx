@@ -20,7 +20,7 @@ import {
 import { writeBlocksText } from '../../core/shorthand/index.ts';
 import { apartFrom, atOneClock, oddRounds } from '../../core/timeline/index.ts';
 import { undo } from '../editing/index.ts';
-import { DurationField, IconButton, NameField } from '../ui/index.ts';
+import { Checkbox, DurationField, IconButton, NameField, Select } from '../ui/index.ts';
 import { AddStation } from './add-station.tsx';
 import { duplicate, editBlock, moveBlockBy, remove } from './block-edits.ts';
 import { rememberCopied } from './clipboard-memory.ts';
@@ -93,7 +93,7 @@ function BlockNotes({ marks, caution, onOpen }: { marks: BlockMarks; caution: st
   const notes = marks.block ?? [];
   if (notes.length === 0 && caution === null) return null;
   return (
-    <div className="mb-2 flex flex-wrap gap-x-4 pl-1 text-[14px]">
+    <div className="mb-2 flex flex-wrap gap-x-4 pl-1 text-small">
       {notes.map((n) => (
         <button
           key={n.key}
@@ -139,14 +139,14 @@ function BlockHead({ block, totalMs, about, startsAt }: Props) {
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
       <NameField
         label="Block title"
-        className="digits w-64 text-xl"
+        className="digits w-64 text-title"
         most={60}
         value={block.title}
         onChange={(title) => onEdit((b) => ({ ...b, title }))}
       />
-      <select
+      <Select
         aria-label={`${block.title}: role`}
-        className="rounded-md border bg-card px-1 py-1 hover:border-line-strong"
+        look="quiet"
         value={block.role}
         onChange={(e) => onEdit((b) => ({ ...b, role: e.target.value as BlockRole }))}
       >
@@ -155,10 +155,10 @@ function BlockHead({ block, totalMs, about, startsAt }: Props) {
             {roleTitle(role)}
           </option>
         ))}
-      </select>
-      <select
+      </Select>
+      <Select
         aria-label={`${block.title}: format`}
-        className="rounded-md border bg-card px-1 py-1 hover:border-line-strong"
+        look="quiet"
         value={block.format.kind}
         onChange={(e) => setFormat(e.target.value as FormatKind)}
       >
@@ -167,21 +167,21 @@ function BlockHead({ block, totalMs, about, startsAt }: Props) {
             {word}
           </option>
         ))}
-      </select>
-      <select
+      </Select>
+      <Select
         aria-label={`${block.title}: use of the room`}
-        className="rounded-md border bg-card px-1 py-1 hover:border-line-strong"
+        look="quiet"
         value={block.use}
         onChange={(e) => setUse(e.target.value as Block['use'])}
       >
         <option value="together">all together</option>
         <option value="stations">at stations</option>
-      </select>
-      <span className="digits text-[15px]">
+      </Select>
+      <span className="digits text-small">
         {about ? 'about ' : ''}
         {formatDuration(totalMs)}
       </span>
-      <span className="text-[14px] text-muted">{startsAt}</span>
+      <span className="text-small text-muted">{startsAt}</span>
       <span className="flex-1" />
       <span className="flex">
         <IconButton label={`Move ${block.title} up`} onClick={() => moveBlockBy(block.id, -1)}>
@@ -221,19 +221,13 @@ function BreakAfter({ block, onEdit }: { block: Block; onEdit: (change: (block: 
   const set = (patch: Partial<Block['breakAfter']>) =>
     onEdit((b) => ({ ...b, breakAfter: { ...b.breakAfter, ...patch } }));
   return (
-    <div className="mt-3 flex items-center gap-2 pl-1 text-[15px] text-muted">
+    <div className="mt-3 flex items-center gap-2 pl-1 text-small text-muted">
       then a break of
       <DurationField label={`${block.title}: break after`} valueMs={breakAfter.ms} onChange={(ms) => set({ ms })} />
       {breakAfter.ms > 0 && (
-        <label className="flex min-h-9 items-center gap-1.5">
-          <input
-            type="checkbox"
-            className="h-4 w-4 accent-ink"
-            checked={breakAfter.untilTap}
-            onChange={(e) => set({ untilTap: e.target.checked })}
-          />
+        <Checkbox checked={breakAfter.untilTap} onChange={(on) => set({ untilTap: on })}>
           held until I tap
-        </label>
+        </Checkbox>
       )}
       {breakAfter.ms > 0 && breakAfter.untilTap && <GetReady title={`${block.title}, break after`} />}
     </div>

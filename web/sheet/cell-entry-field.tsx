@@ -32,7 +32,7 @@ export function CellEntry({
         autoFocus
         aria-label="Work seconds, or work/rest"
         aria-invalid={isBad}
-        className="digits absolute z-30 w-24 rounded-md border-2 border-live bg-card px-1.5 py-0.5 text-[15px]"
+        className="digits absolute z-30 w-24 rounded-md border-2 border-live bg-card px-1.5 py-0.5 text-small"
         style={{ left, top, height: ROW_H - 4 }}
         value={text}
         placeholder="40 or 40/20"
@@ -53,7 +53,7 @@ export function CellEntry({
       {isBad && (
         <p
           role="alert"
-          className="absolute z-30 whitespace-nowrap border border-live bg-card px-1.5 text-[13px]"
+          className="absolute z-30 whitespace-nowrap border border-live bg-card px-1.5 text-fine"
           style={{ left, top: top + ROW_H - 4 }}
         >
           {fault}

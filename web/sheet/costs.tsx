@@ -15,7 +15,7 @@ export const Costs = memo(function Costs({ block }: { block: Block }) {
   const costs = block.stations.length === 0 ? [] : costOfOneMore(block).filter((c) => c.costMs !== 0);
   if (costs.length === 0) return null;
   return (
-    <p className="-mt-2 mb-2 flex flex-wrap gap-x-4 pl-1 text-[13px] text-muted">
+    <p className="-mt-2 mb-2 flex flex-wrap gap-x-4 pl-1 text-fine text-muted">
       {costs.map((cost) => (
         <span key={cost.knob}>
           {costWords(block, cost)} <span className="digits">{formatChange(cost.costMs)}</span>

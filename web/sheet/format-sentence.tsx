@@ -12,7 +12,7 @@ import {
 } from '../../core/plan/index.ts';
 import { same } from '../../core/values/index.ts';
 import { undo } from '../editing/index.ts';
-import { DurationField, NumberField } from '../ui/index.ts';
+import { DurationField, NumberField, Select } from '../ui/index.ts';
 import { GetReady } from './get-ready.tsx';
 
 interface Props {
@@ -28,11 +28,11 @@ export function FormatSentence({ block, onFormat }: Props) {
     ([, s]) => s.type !== 'list' && (s.applies?.(format, stations.length) ?? true),
   );
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5 text-[15px]">
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5 text-small">
       {shown.map(([key, setting]) => (
         <Field key={key} name={key} setting={setting} block={block} onFormat={onFormat} />
       ))}
-      {gap && <span className="text-[13px] text-muted">{gap}</span>}
+      {gap && <span className="text-fine text-muted">{gap}</span>}
       {waits(format) && <GetReady title={block.title} />}
     </div>
   );
@@ -89,9 +89,9 @@ function Field({ name, setting, block, onFormat }: FieldProps) {
         />
       )}
       {setting.type === 'choice' && (
-        <select
+        <Select
           aria-label={label}
-          className="rounded-md border bg-card px-1 py-1 hover:border-line-strong"
+          look="quiet"
           value={String(value)}
           onChange={(e) =>
             set(setting.options.find(([v]: readonly [unknown, string]) => String(v) === e.target.value)?.[0])
@@ -105,7 +105,7 @@ function Field({ name, setting, block, onFormat }: FieldProps) {
           {!setting.options.some(([option]: readonly [unknown, string]) => option === value) && (
             <option value={String(value)}>{setting.other?.(value as never) ?? String(value)}</option>
           )}
-        </select>
+        </Select>
       )}
       {setting.after && <span className="text-muted">{setting.after}</span>}
     </span>

@@ -39,7 +39,7 @@ export function GapLabels({ block, sheet, layout, onEdit }: Props) {
       {sheet.rowGaps.map((gap) => (
         <span
           key={gap.afterRow}
-          className="digits absolute z-10 -translate-y-1/2 bg-paper px-1 text-[12px] text-muted"
+          className="digits absolute z-10 -translate-y-1/2 bg-paper px-1 text-fine text-muted"
           style={{ left: layout.width - 6, top: -layout.height + (gap.afterRow + 1) * ROW_H }}
         >
           {formatSeconds(gap.ms)}
@@ -61,7 +61,7 @@ interface GapProps {
 function Gap({ name, ms, left, width, msPerPx, onChange }: GapProps) {
   const [drag, setDrag] = useState<{ fromX: number; fromMs: number; ms: number } | null>(null);
   const shown = drag?.ms ?? ms;
-  const look = 'digits absolute top-0.5 border-t-2 border-dotted pt-0.5 text-center text-[13px]';
+  const look = 'digits absolute top-0.5 border-t-2 border-dotted pt-0.5 text-center text-fine';
   if (!onChange)
     return (
       <span className={`${look} border-line-strong text-muted`} style={{ left, width }}>

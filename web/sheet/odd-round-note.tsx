@@ -18,7 +18,7 @@ export function OddRoundNote({ odd, onChoose }: Props) {
         <button
           key={choice.kind}
           type="button"
-          className="min-h-9 rounded-md border border-line-strong px-2.5 text-[14px] hover:border-ink"
+          className="min-h-9 rounded-md border border-line-strong px-2.5 text-small hover:border-ink"
           onClick={() => onChoose(choice.block)}
         >
           {choiceWords(choice)}

@@ -21,7 +21,7 @@ export function OneClockNote({ block, onEdit }: Props) {
       </span>
       <button
         type="button"
-        className="min-h-9 rounded-md border border-line-strong px-2.5 text-[14px] hover:border-ink"
+        className="min-h-9 rounded-md border border-line-strong px-2.5 text-small hover:border-ink"
         onClick={() => onEdit((b) => ({ ...b, stations: b.stations.map(atOneClock) }))}
       >
         Keep to one clock

@@ -21,7 +21,7 @@ export function PlanHead({ plan }: { plan: Plan }) {
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b px-5 py-2">
       <NameField
         label="Class title"
-        className="digits w-60 text-2xl"
+        className="digits w-60 text-head"
         most={80}
         selectOnFocus
         value={plan.title}
@@ -114,9 +114,9 @@ function SlotFields({ plan }: { plan: Plan }) {
   const length = minutes === null ? null : Number(minutes);
   const lengthBad = length !== null && minutes !== '' && !(Number.isInteger(length) && length >= 1 && length <= 240);
   const field = (bad: boolean) =>
-    `digits rounded-md border bg-card px-1.5 py-1 text-center text-[15px] ${bad ? 'border-2 border-dashed border-live' : 'border-line hover:border-line-strong'}`;
+    `digits rounded-md border bg-card px-1.5 py-1 text-center text-small ${bad ? 'border-2 border-dashed border-live' : 'border-line hover:border-line-strong'}`;
   return (
-    <span className="flex items-center gap-1.5 text-[15px] text-muted">
+    <span className="flex items-center gap-1.5 text-small text-muted">
       starts
       <input
         aria-label="Slot start"

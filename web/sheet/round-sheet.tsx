@@ -246,7 +246,7 @@ function ColumnHeads({
           type="button"
           tabIndex={-1}
           title={`Select round ${column.round}`}
-          className="digits absolute top-0 rounded-sm px-1.5 text-left text-[13px] text-muted hover:bg-ink/10 hover:text-ink"
+          className="digits absolute top-0 rounded-sm px-1.5 text-left text-fine text-muted hover:bg-ink/10 hover:text-ink"
           style={{ left: (layout.lefts[col] ?? 0) - 5, height: HEADER_H, minWidth: 26 }}
           onClick={() => onSelect(col)}
         >

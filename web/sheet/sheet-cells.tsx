@@ -48,7 +48,7 @@ export function SheetCells({ sheet, layout, isSelected, onPick, onOpen, gapNote 
       {sheet.missing.map((m) => (
         <div
           key={m.row}
-          className="absolute flex items-center gap-1.5 text-[13px] text-live"
+          className="absolute flex items-center gap-1.5 text-fine text-live"
           style={{ left: layout.width - 84, top: m.row * ROW_H + 5, height: ROW_H - 10 }}
         >
           <svg width="20" height={ROW_H - 10} aria-hidden="true">
@@ -158,7 +158,7 @@ function Part({
   const side = sideMark(part);
   return (
     <div
-      className={`digits relative h-full overflow-hidden whitespace-nowrap text-[13px] leading-[26px] ${
+      className={`digits relative h-full overflow-hidden whitespace-nowrap text-fine leading-[26px] ${
         open ? 'border-2 border-dashed border-ink bg-card text-ink leading-[22px]' : 'bg-ink text-paper'
       } ${first ? '' : 'border-l border-paper'}`}
       style={{

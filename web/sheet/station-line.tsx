@@ -3,7 +3,7 @@ import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import type { Sides, Station } from '../../core/plan/index.ts';
 import { readStationText, type ShorthandProblem, writeStationText } from '../../core/shorthand/index.ts';
-import { DurationField } from '../ui/index.ts';
+import { Checkbox, DurationField, Select } from '../ui/index.ts';
 
 /** All that is said of a station in one line of shorthand: reps, tempo, counts, kit, options, phases, single rounds. */
 export function StationLine({ read, onChange }: { read: () => Station; onChange: (station: Station) => void }) {
@@ -53,27 +53,21 @@ function SidesFields({ station, onChange }: { station: Station; onChange: (stati
     if (mode === 'chain') set({ mode, first, ...(ms === undefined ? {} : { breakMs: ms }) });
   };
   return (
-    <div className="mb-2 flex flex-wrap items-center gap-2 text-[15px]">
-      <select
+    <div className="mb-2 flex flex-wrap items-center gap-2 text-small">
+      <Select
         aria-label={`${station.move}: first side`}
-        className="rounded-md border bg-card px-1 py-1"
+        look="quiet"
         value={sides.first}
         onChange={(e) => set({ ...sides, first: e.target.value === 'right' ? 'right' : 'left' })}
       >
         <option value="left">left first</option>
         <option value="right">right first</option>
-      </select>
+      </Select>
       {between !== null && (
         <>
-          <label className="flex min-h-8 items-center gap-1.5">
-            <input
-              type="checkbox"
-              className="h-4 w-4 accent-ink"
-              checked={between === undefined}
-              onChange={(e) => setBetween(e.target.checked ? undefined : 5000)}
-            />
+          <Checkbox checked={between === undefined} onChange={(on) => setBetween(on ? undefined : 5000)}>
             between the sides as between stations
-          </label>
+          </Checkbox>
           {between !== undefined && (
             <DurationField label={`${station.move}: between the sides`} valueMs={between} onChange={setBetween} />
           )}
@@ -109,7 +103,7 @@ function LineForm({ station, onDone }: { station: Station; onDone: (station: Sta
           }
         }}
       />
-      <p className="mt-1 text-[14px] text-muted" role="status">
+      <p className="mt-1 text-small text-muted" role="status">
         {problems.length > 0
           ? problemWords(problems[0])
           : 'For example: 8 reps a side, tempo 3-1-1-0, 32 counts learn it, easier Low step-up, last 10 say sprint, [box]. Enter keeps it.'}

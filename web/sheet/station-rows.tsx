@@ -22,7 +22,7 @@ import { type Block, moduleOf, removeStations, type Station } from '../../core/p
 import { same } from '../../core/values/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { undo, useBuilder } from '../editing/index.ts';
-import { useLatest } from '../ui/index.ts';
+import { Select, useLatest } from '../ui/index.ts';
 import { editBlock } from './block-edits.ts';
 import type { BlockMarks, MarkNote } from './marks.ts';
 import type { Openers } from './openers.ts';
@@ -179,7 +179,7 @@ const StationRow = memo(function StationRow(props: RowProps) {
       <button
         type="button"
         tabIndex={-1}
-        className="digits h-full w-6 text-right text-[12px] text-muted hover:text-ink"
+        className="digits h-full w-6 text-right text-fine text-muted hover:text-ink"
         onClick={() => props.onSelect(row)}
         aria-label={`Select all of ${station.move}`}
       >
@@ -203,36 +203,37 @@ const StationRow = memo(function StationRow(props: RowProps) {
         }}
       />
       {tooLong && (
-        <span role="alert" className="absolute top-full left-12 z-40 bg-card px-1 text-[13px] text-live">
+        <span role="alert" className="absolute top-full left-12 z-40 bg-card px-1 text-fine text-live">
           {TOO_LONG}
         </span>
       )}
       {station.lowImpact && (
-        <span className="text-[12px] text-muted" title={`Low impact beside it: ${station.lowImpact}`}>
+        <span className="text-fine text-muted" title={`Low impact beside it: ${station.lowImpact}`}>
           +low
         </span>
       )}
       {props.notes && <RowMark notes={props.notes} onOpen={props.open?.explain} />}
       {station.reps && (
-        <span className="digits whitespace-nowrap text-[12px] text-muted">
+        <span className="digits whitespace-nowrap text-fine text-muted">
           {station.reps.count}
           {station.reps.per === 'side' ? ' a side' : '×'}
         </span>
       )}
       {station.weightKg !== undefined && (
-        <span className="digits whitespace-nowrap text-[12px] text-muted">{station.weightKg} kg</span>
+        <span className="digits whitespace-nowrap text-fine text-muted">{station.weightKg} kg</span>
       )}
-      {station.effort && <span className="text-[12px] text-muted">{station.effort}</span>}
-      <label className="relative mx-1 flex h-7 w-9 items-center justify-center rounded-sm text-[12px] hover:bg-ink/10">
+      {station.effort && <span className="text-fine text-muted">{station.effort}</span>}
+      <label className="relative mx-1 flex h-7 w-9 items-center justify-center rounded-sm text-fine hover:bg-ink/10">
         <span
           className={`digits ${station.sides.mode === 'none' ? 'text-line-strong' : 'text-ink'}`}
           aria-hidden="true"
         >
           {sidesMark(station.sides)}
         </span>
-        <select
+        <Select
           aria-label={`Sides of ${station.move}`}
           title={SIDES.find((x) => x.value === sidesValue(station.sides))?.word}
+          look="bare"
           className="absolute inset-0 cursor-pointer opacity-0"
           value={sidesValue(station.sides)}
           onChange={(e) => {
@@ -245,7 +246,7 @@ const StationRow = memo(function StationRow(props: RowProps) {
               {word}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <span className="absolute right-11 flex bg-paper opacity-0 focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100">
         {props.open && (

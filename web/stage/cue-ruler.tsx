@@ -34,7 +34,7 @@ export function CueRuler({ cues, intervals, positionMs }: Props) {
         <Track cues={cues} intervals={intervals} positionMs={drawnMs} />
       </div>
       {[10, 20, 30, 40, 50].map((s) => (
-        <span key={s} className="digits absolute top-0 text-[12px]" style={{ left: left(s * 1000) }}>
+        <span key={s} className="digits absolute top-0 text-fine" style={{ left: left(s * 1000) }}>
           {s}
         </span>
       ))}
@@ -58,7 +58,7 @@ const Track = memo(function Track({ cues, intervals, positionMs }: Props) {
       {roomToTalk(cues, positionMs).map(([from, to]) => (
         <div
           key={from}
-          className="absolute top-[64px] h-[10px] overflow-hidden border-x-2 border-b-2 border-dotted border-current/70 text-center text-[11px] leading-[8px]"
+          className="absolute top-[64px] h-[10px] overflow-hidden border-x-2 border-b-2 border-dotted border-current/70 text-center text-fine leading-[8px]"
           style={{ left: left(from - positionMs), width: width(to - from) }}
         />
       ))}
@@ -66,7 +66,7 @@ const Track = memo(function Track({ cues, intervals, positionMs }: Props) {
         {bands.map(({ i, from, to }) => (
           <div
             key={i.index}
-            className={`absolute inset-y-0 overflow-hidden whitespace-nowrap border-l border-current/60 pl-1 text-[13px] leading-[24px] ${
+            className={`absolute inset-y-0 overflow-hidden whitespace-nowrap border-l border-current/60 pl-1 text-fine leading-[24px] ${
               isWork(i) ? 'bg-current/25 font-semibold' : isBreak(i) ? 'field-break' : 'hatch'
             }`}
             style={{ left: left(from - positionMs), width: width(to - from) }}
@@ -111,14 +111,14 @@ function Flag({ cue, atMs, lane }: { cue: Cue; atMs: number; lane: number }) {
     return (
       <div className={`absolute bottom-0 flex flex-col items-start ${passed}`} style={{ left: left(atMs) }}>
         {cue.tone !== 'tick' && (
-          <span className="digits -translate-x-1/2 text-[13px] leading-none">{TONE_MARK[cue.tone]}</span>
+          <span className="digits -translate-x-1/2 text-fine leading-none">{TONE_MARK[cue.tone]}</span>
         )}
         <span className={`w-[2px] bg-current ${cue.tone === 'tick' ? 'h-2.5' : 'h-1.5'}`} />
       </div>
     );
   return (
     <div
-      className={`absolute h-[20px] whitespace-nowrap border-l-2 border-current pl-1 text-[14px] leading-[20px] ${cue.kind === 'script' ? 'border-dotted italic' : 'bg-current/15'} ${passed}`}
+      className={`absolute h-[20px] whitespace-nowrap border-l-2 border-current pl-1 text-small leading-[20px] ${cue.kind === 'script' ? 'border-dotted italic' : 'bg-current/15'} ${passed}`}
       style={{ top: 12 + lane * 22, left: left(atMs), width: width(cue.spokenMs) }}
     >
       {cue.text}

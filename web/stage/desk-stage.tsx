@@ -51,7 +51,7 @@ export function Stage({
     >
       <div className="flex items-baseline gap-5">
         <span
-          className="digits shrink-0 border-2 border-current px-3 text-[20px] md:text-[26px] uppercase tracking-wide"
+          className="digits shrink-0 border-2 border-current px-3 text-title md:text-head uppercase tracking-wide"
           data-testid="phase-word"
         >
           {state.status === 'ready'
@@ -62,7 +62,7 @@ export function Stage({
                 ? KIND_WORDS[interval.kind]
                 : ''}
         </span>
-        <span className="text-[18px] md:text-[26px]">{placeWords(plan, shown)}</span>
+        <span className="text-lead md:text-head">{placeWords(plan, shown)}</span>
       </div>
       <h1 className="digits mt-1 shrink-0 text-[clamp(40px,7vw,90px)] md:truncate leading-[1.08]" data-testid="move">
         {!working && <span className="mr-4 text-[0.5em] font-normal">next</span>}
@@ -98,11 +98,11 @@ interface AsideProps {
 function Aside({ plan, view, upcoming, station }: AsideProps) {
   const next = upcoming && stationAt(plan, upcoming);
   return (
-    <div className="mb-3 flex-1 text-[20px] leading-snug max-md:text-[16px] md:min-w-64">
+    <div className="mb-3 flex-1 text-title leading-snug max-md:text-plain md:min-w-64">
       {upcoming && (
         <div className="mb-2">
-          <div className="truncate text-[34px] max-md:text-[24px] font-semibold leading-tight">
-            <span className="mr-2 text-[20px] font-normal opacity-90">next</span>
+          <div className="truncate text-big max-md:text-head font-semibold leading-tight">
+            <span className="mr-2 text-title font-normal opacity-90">next</span>
             {nameOf(plan, upcoming)}{' '}
             {upcoming.side && (
               <span className="border-2 border-current px-1.5 text-[0.7em] uppercase">{sideWord(upcoming.side)}</span>
@@ -111,18 +111,18 @@ function Aside({ plan, view, upcoming, station }: AsideProps) {
           {next?.kit && <div className="opacity-90">{next.kit.join(', ')}</div>}
         </div>
       )}
-      {!upcoming && station?.kit && <div className="mb-2 text-[26px]">{station.kit.join(', ')}</div>}
+      {!upcoming && station?.kit && <div className="mb-2 text-head">{station.kit.join(', ')}</div>}
       {station && <Options station={station} />}
       <div className="flex gap-8 max-md:gap-4">
         {view.toBreakMs !== null && (
           <div>
             <div className="opacity-90">to the break</div>
-            <div className="digits text-[34px] max-md:text-[22px] leading-tight">{formatDuration(view.toBreakMs)}</div>
+            <div className="digits text-big max-md:text-title leading-tight">{formatDuration(view.toBreakMs)}</div>
           </div>
         )}
         <div>
           <div className="opacity-90">to the end</div>
-          <div className="digits text-[34px] max-md:text-[22px] leading-tight">{formatDuration(view.toEndMs)}</div>
+          <div className="digits text-big max-md:text-title leading-tight">{formatDuration(view.toEndMs)}</div>
         </div>
       </div>
     </div>
@@ -133,7 +133,7 @@ function Aside({ plan, view, upcoming, station }: AsideProps) {
 function Complex({ block, reached }: { block: Block | undefined; reached: RepsRecord | null }) {
   if (!block || !moduleOf(block.format).traits.complex) return null;
   return (
-    <ol className="mb-2 flex flex-wrap gap-x-6 gap-y-1 text-[22px]" aria-label="The complex">
+    <ol className="mb-2 flex flex-wrap gap-x-6 gap-y-1 text-title" aria-label="The complex">
       {block.stations.map((s) => (
         <li key={s.id} className={s.id === reached?.stationId ? 'border-2 border-current px-2 font-bold' : ''}>
           {s.reps && <b className="digits mr-1.5">{s.reps.count}</b>}
@@ -154,22 +154,22 @@ function Options({ station }: { station: Station }) {
   return (
     <>
       {(low || harder) && (
-        <div className="mb-2 flex flex-wrap gap-x-6 text-[18px] leading-tight max-md:hidden">
+        <div className="mb-2 flex flex-wrap gap-x-6 text-lead leading-tight max-md:hidden">
           {low && (
             <span>
-              <span className="block text-[15px] opacity-90">{station.lowImpact ? 'low impact' : 'easier'}</span>
+              <span className="block text-small opacity-90">{station.lowImpact ? 'low impact' : 'easier'}</span>
               <b>{low}</b>
             </span>
           )}
           {harder && (
             <span>
-              <span className="block text-[15px] opacity-90">harder</span>
+              <span className="block text-small opacity-90">harder</span>
               <b>{harder}</b>
             </span>
           )}
         </div>
       )}
-      {cues.length > 0 && <div className="mb-2 text-[17px] opacity-90 max-md:hidden">{cues.join(' · ')}</div>}
+      {cues.length > 0 && <div className="mb-2 text-lead opacity-90 max-md:hidden">{cues.join(' · ')}</div>}
     </>
   );
 }
@@ -178,7 +178,7 @@ function Options({ station }: { station: Station }) {
 function Before({ plan }: { plan: Plan }) {
   const library = useLibrary((s) => s.library);
   return (
-    <section aria-label="Before you start" className="mb-2 max-w-3xl text-[16px] leading-snug">
+    <section aria-label="Before you start" className="mb-2 max-w-3xl text-plain leading-snug">
       <ul className="grid gap-x-6 md:grid-cols-2">
         {cautionsBefore(plan, library).map((c) => (
           <li key={c.key} className="border-l-2 border-current pl-2 mb-1">
@@ -186,7 +186,7 @@ function Before({ plan }: { plan: Plan }) {
           </li>
         ))}
       </ul>
-      <p className="mt-1 text-[14px] opacity-90">{DEFERS}</p>
+      <p className="mt-1 text-small opacity-90">{DEFERS}</p>
     </section>
   );
 }

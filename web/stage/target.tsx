@@ -36,14 +36,12 @@ export function Target({
       onClick={onClick}
       style={{ flex: `${share} 1 0%` }}
       className={`${phone} flex min-h-16 items-center justify-center gap-3 rounded-md border-2 border-current active:bg-current/20 disabled:opacity-40 md:whitespace-nowrap ${
-        small
-          ? 'px-1 text-[14px] leading-tight max-md:flex-col max-md:gap-1 md:text-[18px]'
-          : 'text-[20px] md:text-[24px]'
+        small ? 'px-1 text-small leading-tight max-md:flex-col max-md:gap-1 md:text-lead' : 'text-title md:text-head'
       } ${wide ? 'max-md:min-h-20 bg-current/10 font-bold' : ''} ${pressed ? 'bg-current/20 font-bold' : ''}`}
     >
       {children}
       <span>{name}</span>
-      {hint && <kbd className="hidden font-sans text-[14px] md:inline">{hint}</kbd>}
+      {hint && <kbd className="hidden font-sans text-small md:inline">{hint}</kbd>}
     </button>
   );
 }

@@ -96,7 +96,7 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
         )}
         {plan.blocks.map((block, k) => (
           <div key={block.id} className="mb-4">
-            <h3 className="digits text-lg">{block.title}</h3>
+            <h3 className="digits text-lead">{block.title}</h3>
             <RoundSheet block={block} following={plan.blocks.slice(k + 1)} />
           </div>
         ))}

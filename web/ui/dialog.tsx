@@ -22,7 +22,7 @@ export function Dialog({ title, open, onClose, children, width = 'max-w-2xl' }: 
           className={`fixed top-1/2 left-1/2 z-50 flex max-h-[90dvh] w-[calc(100vw-32px)] ${width} -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-line-strong bg-paper`}
         >
           <div className="flex items-center border-b py-1 pr-2 pl-5">
-            <Radix.Title className="digits flex-1 text-xl">{title}</Radix.Title>
+            <Radix.Title className="digits flex-1 text-title">{title}</Radix.Title>
             <IconButton label="Close" onClick={onClose}>
               <X size={18} />
             </IconButton>

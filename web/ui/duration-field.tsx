@@ -39,7 +39,7 @@ export function DurationField({ label, valueMs, onChange, minMs = 0, maxMs = MAX
       title={
         marked ? `${label}: type seconds or m:ss, from ${formatSeconds(minMs)} to ${formatDuration(maxMs)}` : label
       }
-      className={`digits w-14 rounded-md border bg-card px-1.5 py-1 text-center text-[15px] ${marked ? 'border-2 border-dashed border-live' : 'border-line hover:border-line-strong'} ${className}`}
+      className={`digits w-14 rounded-md border bg-card px-1.5 py-1 text-center text-small ${marked ? 'border-2 border-dashed border-live' : 'border-line hover:border-line-strong'} ${className}`}
       inputMode="numeric"
       {...field}
     />

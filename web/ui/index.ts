@@ -1,10 +1,13 @@
 export { Button, IconButton } from './button.tsx';
+export { Checkbox } from './checkbox.tsx';
 export { Choice } from './choice.tsx';
 export { Dialog } from './dialog.tsx';
 export { DurationField } from './duration-field.tsx';
 export { NameField } from './name-field.tsx';
 export { NumberField } from './number-field.tsx';
 export { SearchField } from './search-field.tsx';
+export { Select } from './select.tsx';
+export { TextField } from './text-field.tsx';
 export { useDraft } from './use-draft.ts';
 export { useFrames } from './use-frames.ts';
 export { useLatest } from './use-latest.ts';

@@ -38,7 +38,7 @@ export function NameField({ label, value, most, onChange, className = '', select
         <span
           id={faultId}
           role="alert"
-          className="absolute top-full left-0 z-40 whitespace-nowrap border border-live bg-card px-1.5 text-[13px]"
+          className="absolute top-full left-0 z-40 whitespace-nowrap border border-live bg-card px-1.5 text-fine"
         >
           At most {most} letters: {over} too many. Till then it stays as it was.
         </span>

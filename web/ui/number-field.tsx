@@ -25,7 +25,7 @@ export function NumberField({ label, value, min, max, whole = true, onChange, cl
       aria-label={label}
       aria-invalid={bad}
       title={bad ? `${label}: a ${whole ? 'whole ' : ''}number from ${min} to ${max}` : label}
-      className={`digits w-11 rounded-md border bg-card px-1.5 py-1 text-center text-[15px] ${bad ? 'border-2 border-dashed border-live' : 'border-line hover:border-line-strong'} ${className}`}
+      className={`digits w-11 rounded-md border bg-card px-1.5 py-1 text-center text-small ${bad ? 'border-2 border-dashed border-live' : 'border-line hover:border-line-strong'} ${className}`}
       inputMode={whole ? 'numeric' : 'decimal'}
       {...field}
     />
