@@ -15,7 +15,7 @@ export default {
       name: 'by-the-index',
       comment: 'A folder says in its index what it offers; only the router names screens by their files.',
       severity: 'error',
-      from: { path: '^(core|web)/([^/]+)/' },
+      from: { path: '^(core|web)/([^/]+)/', pathNot: '^web/app/routes\\.tsx$' },
       to: { path: '^(core|web)/[^/]+/', pathNot: ['^$1/$2/', '/index\\.ts$', '\\.css$'] },
     },
   ],

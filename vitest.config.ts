@@ -15,7 +15,7 @@ export default defineConfig({
       { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'], setupFiles: SEED, isolate: false } },
       {
         extends: true,
-        test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], environment: 'jsdom', setupFiles: SEED },
+        test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], setupFiles: SEED },
       },
       {
         extends: true,

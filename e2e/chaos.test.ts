@@ -12,7 +12,7 @@ import { api } from '../web/data/index.ts';
 import type { DeskEnd } from '../web/session/desk-link.ts';
 import type { DeskSession } from '../web/session/desk-session.ts';
 import type { RunStorage } from '../web/session/run-storage.ts';
-import { memoryStorage, testDesk } from '../web/test/desks.ts';
+import { memoryStorage, testDesk } from '../web/test/desks.test.support.ts';
 
 const T0 = 1_790_000_000_000;
 const SEEDS = 100;

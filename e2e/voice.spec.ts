@@ -8,7 +8,8 @@ import { blockMainThread, listen, skipUnlessInTime, waitInTime, watchClocksAnew 
 
 test.use({ bypassCSP: true });
 
-const PLAYED_MS = 182_000;
+/** Three minutes, on clocks set by hand, are in web/audio/on-time.test.ts. */
+const PLAYED_MS = 100_000;
 
 async function start(
   page: Page,
@@ -73,7 +74,7 @@ async function judge(
   return { sounds: apart.length, worstMs };
 }
 
-test('three minutes of a mixed class: every tone and word within 1 ms, also with a busy main thread', async ({
+test('a hundred seconds of a mixed class: every tone and word within 1 ms, also with a busy main thread', async ({
   page,
   context,
 }) => {
@@ -92,8 +93,7 @@ test('three minutes of a mixed class: every tone and word within 1 ms, also with
     [busy, b],
   ] as const) {
     const { sounds, worstMs } = await judge(one, runId, onsets);
-    // By the plan 52 sounds begin in the first 182 s.
-    expect(sounds).toBeGreaterThan(45);
+    expect(sounds).toBeGreaterThan(20);
     test
       .info()
       .annotations.push({ type: 'sounds, worst onset error', description: `${sounds}, ${worstMs.toFixed(3)} ms` });

@@ -1,6 +1,7 @@
-// Writes docs/plan.schema.json from the plan document's own schema.
+// Writes docs/plan.schema.json from the plan document's own schema, and docs/api.md from those of the wire.
 import { writeFileSync } from 'node:fs';
 import { planJsonSchema } from '../core/test/plan-json-schema.ts';
+import { apiPage } from '../server/api/api-page.ts';
 
 const schema = planJsonSchema();
 const text = {
@@ -9,3 +10,4 @@ const text = {
   description: 'One class; all durations are integer milliseconds.',
 };
 writeFileSync(new URL('../docs/plan.schema.json', import.meta.url), `${JSON.stringify(text, null, 2)}\n`);
+writeFileSync(new URL('../docs/api.md', import.meta.url), apiPage());

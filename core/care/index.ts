@@ -1,1 +1,1 @@
-export { type Caution, cautionOf, cautionsBefore, DEFERS } from './care.ts';
+export { cautionOf, cautionsBefore, DEFERS } from './care.ts';

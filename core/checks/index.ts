@@ -21,7 +21,7 @@ import { slot } from './slot.ts';
 import type { Check, Finding } from './types.ts';
 import { water } from './water.ts';
 
-export type { Finding, Fix, Place, Weight } from './types.ts';
+export type { Finding, Fix } from './types.ts';
 
 /** Every check; a new one is a file and a line here. */
 export const CHECKS: readonly Check[] = [

@@ -1,1 +1,1 @@
-export { comparePlans, type Difference } from './compare.ts';
+export { comparePlans } from './compare.ts';

@@ -10,4 +10,4 @@ export {
   type Range,
   valuesOf,
 } from './fit.ts';
-export { planOfShape, type Shape } from './shape.ts';
+export { planOfShape } from './shape.ts';

@@ -1,4 +1,4 @@
-export { ANY_MOVE, duplicateMoves, findMoves, indexMoves, type MoveIndex, type MoveQuery } from './find.ts';
+export { ANY_MOVE, duplicateMoves, findMoves, indexMoves, type MoveQuery } from './find.ts';
 export {
   detailsOf,
   insteadOf,
@@ -8,12 +8,11 @@ export {
   moveOf,
   movesUsed,
   putMove,
-  type Renamed,
   resolvePlan,
   resolveStation,
   withMove,
 } from './library.ts';
-export { guessColumns, MOVE_COLUMNS, moveRow, type RowProblem, readMoveRows } from './rows.ts';
+export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
 export * from './schema.ts';
-export { type Alternative, alternativesTo, lowImpactTwin, overlapOf, swapStation, twinOf } from './swap.ts';
+export { alternativesTo, lowImpactTwin, overlapOf, swapStation, twinOf } from './swap.ts';
 export * from './words.ts';

@@ -14,5 +14,5 @@ export * from './layout.ts';
 export * from './layout-edits.ts';
 export { type Problem, parsePlan, parseWith, type Result } from './parse.ts';
 export * from './schema.ts';
-export { applySteps, inverseOf, type Step, stepsBetween, valueAt } from './steps.ts';
+export { applySteps, inverseOf, type Step, stepsBetween } from './steps.ts';
 export { readStoredPlan, type Stored } from './stored.ts';

@@ -7,12 +7,11 @@ export {
   type RunCommand,
   type RunEvent,
   RunEventSchema,
-  type RunEventType,
 } from './events.ts';
-export { type FinishAnswer, type FinishOption, type Floors, finishBy, USUAL_FLOORS } from './finish-by.ts';
+export { type Floors, finishBy, USUAL_FLOORS } from './finish-by.ts';
 export { applyEvent, foldRun, stateAt } from './fold.ts';
 export { currentBlock } from './live-edits.ts';
-export { type NoteRecord, placeInComplex, type RepsRecord, recordsOf } from './records.ts';
+export { placeInComplex, type RepsRecord, recordsOf } from './records.ts';
 export { RunLog } from './run-log.ts';
 export { setNow } from './set-now.ts';
 export {
@@ -23,13 +22,11 @@ export {
   type RunStatus,
   runIntervals,
   type Segment,
-  type SegmentEnd,
 } from './state.ts';
 export {
   type Deviation,
   type DeviationSums,
   isCountInOfRun,
-  type RunSummary,
   sumDeviations,
   summarise,
 } from './summary.ts';

@@ -3,7 +3,6 @@ import type { Block } from '../plan/index.ts';
 export {
   FEATURE_WORDS,
   FEATURES,
-  type Feature,
   featuresOf,
   isCyclic,
   isOnFloor,
@@ -16,7 +15,7 @@ export {
   SCHOOL_WORDS,
   type Weights,
 } from './problem.ts';
-export { costOf, EXACT_UP_TO, type FoundOrder, findOrder, mulberry32 } from './search.ts';
+export { costOf, type FoundOrder, findOrder, mulberry32 } from './search.ts';
 
 /** The block with its stations in another order, given as their present indices. */
 export function inOrderOf(block: Block, order: readonly number[]): Block {

@@ -6,8 +6,8 @@ import { readStationLine } from './station-line.ts';
 import { writeBlock, writeStation } from './write.ts';
 
 export type { ShorthandProblem } from './clauses.ts';
-export { readShorthand, type ShorthandResult, withoutComment } from './read.ts';
-export { KEYWORDS, type Span, spansOf } from './spans.ts';
+export { readShorthand, withoutComment } from './read.ts';
+export { KEYWORDS, spansOf } from './spans.ts';
 export { writeShorthand } from './write.ts';
 
 /** One station as one line of shorthand. */

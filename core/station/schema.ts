@@ -104,5 +104,3 @@ export type SidesMode = Sides['mode'];
 export type Side = v.InferOutput<typeof SideSchema>;
 export type Phase = v.InferOutput<typeof PhaseSchema>;
 export type Cell = v.InferOutput<typeof CellSchema>;
-export type Swap = v.InferOutput<typeof SwapSchema>;
-export type Tempo = v.InferOutput<typeof TempoSchema>;

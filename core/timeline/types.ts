@@ -1,6 +1,6 @@
 import type { Piece } from '../formats/index.ts';
 
-export type { IntervalKind, Piece, PlacedPhase } from '../formats/index.ts';
+export type { IntervalKind, Piece } from '../formats/index.ts';
 
 /** One unbroken stretch of the timeline. */
 export interface Interval extends Piece {

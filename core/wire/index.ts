@@ -7,12 +7,11 @@ import * as speech from './speech.ts';
 
 export {
   type Fault,
-  FaultSchema,
   type Page,
   ProblemSchema,
   planFrom,
 } from './documents.ts';
-export type { AnswerOf, BodyOf, Endpoint, GivenFor, Media, PathNames, QueryOf } from './endpoint.ts';
+export type { AnswerOf, BodyOf, Endpoint, GivenFor, PathNames, QueryOf } from './endpoint.ts';
 export type { Keeping, SignedIn } from './keeping.ts';
 export { ConflictSchema, type StoredPlan, type StoredVersion } from './plans.ts';
 export { type RunSums, STREAM_MESSAGES, type StoredRun } from './runs.ts';

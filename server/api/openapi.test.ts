@@ -1,3 +1,5 @@
+import { readFile } from 'node:fs/promises';
+import path from 'node:path';
 import { validate } from '@readme/openapi-parser';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -10,9 +12,11 @@ import type { BackupParts } from '../api/backup.ts';
 import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
 import { RunHub } from '../live/hub.ts';
+import { ROOT } from '../shared/root.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
 import { checked, checkedApp } from '../test/checked-app.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
+import { apiPage } from './api-page.ts';
 import { ENDPOINTS, openApi } from './openapi.ts';
 import { makeGate } from './session.ts';
 
@@ -45,6 +49,10 @@ describe('the description of the interface', () => {
     expect(res.status).toBe(200);
     expect(res.body.openapi).toBe('3.1.0');
     expect(await validate(res.body)).toMatchObject({ valid: true });
+  });
+
+  it('is what docs/api.md lists', async () => {
+    expect(await readFile(path.join(ROOT, 'docs/api.md'), 'utf8')).toBe(apiPage());
   });
 
   it('names each operation once, and all documents by reference', () => {

@@ -1,94 +1,18 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { SteadyClock } from '../live/index.ts';
-
-/** An audio clock set by hand, and a record of what was started and stopped. */
-class FakeNode {
-  connect = <T>(to: T) => to;
-}
-interface Started {
-  when: number;
-  stopped: boolean;
-}
-let started: Started[] = [];
-let context: FakeContext;
-let tick: () => void = () => {};
-
-class FakeContext extends EventTarget {
-  state = 'suspended';
-  currentTime = 0;
-  sampleRate = 48_000;
-  destination = new FakeNode();
-  constructor() {
-    super();
-    context = this;
-  }
-  createWaveShaper = () => Object.assign(new FakeNode(), { curve: null });
-  resume = async () => {
-    this.state = 'running';
-  };
-  close = async () => {};
-}
-
-class FakeSource extends FakeNode {
-  private entry: Started | null = null;
-  start(when: number) {
-    this.entry = { when, stopped: false };
-    started.push(this.entry);
-  }
-  stop() {
-    if (this.entry) this.entry.stopped = true;
-  }
-}
-
-/** Ticks when the test says so. */
-const byHand = (act: () => void) => {
-  tick = act;
-  return () => {};
-};
+import { endFakeAudio, FakeAudio } from '../test/fake-audio.test.support.ts';
+import { SoundEngine } from './sound-engine.ts';
 
 const T0 = 1_790_000_000_000;
 
+let audio: FakeAudio;
 beforeEach(() => {
-  started = [];
-  vi.useFakeTimers({ now: T0, toFake: ['Date'] });
-  const kept = new Map<string, string>();
-  vi.stubGlobal('localStorage', {
-    getItem: (k: string) => kept.get(k) ?? null,
-    setItem: (k: string, v: string) => kept.set(k, v),
-  });
-  vi.stubGlobal('AudioContext', FakeContext);
-  vi.stubGlobal(
-    'GainNode',
-    class extends FakeNode {
-      gain = { value: 1, setValueAtTime: () => {}, setTargetAtTime: () => {}, cancelScheduledValues: () => {} };
-    },
-  );
-  vi.stubGlobal('AudioBufferSourceNode', FakeSource);
-  vi.stubGlobal(
-    'AudioBuffer',
-    class {
-      duration: number;
-      constructor({ length, sampleRate }: { length: number; sampleRate: number }) {
-        this.duration = length / sampleRate;
-      }
-      copyToChannel() {}
-    },
-  );
+  audio = new FakeAudio(T0);
 });
-afterEach(() => {
-  vi.unstubAllGlobals();
-  vi.useRealTimers();
-});
+afterEach(endFakeAudio);
 
-/** The device's steady time, ms; it stands still while the machine sleeps. */
-let steady = 0;
-
-/** All clocks go on together. */
-function pass(ms: number): void {
-  context.currentTime += ms / 1000;
-  steady += ms;
-  vi.setSystemTime(Date.now() + ms);
-}
+const pass = (ms: number) => audio.pass(ms);
+const tick = () => audio.tick();
 
 const everySecond = (fromMs: number, toMs: number) => {
   const tones = [];
@@ -96,11 +20,10 @@ const everySecond = (fromMs: number, toMs: number) => {
     tones.push({ atMs: T0 + at, bus: 'tones' as const, name: 'tick' });
   return tones;
 };
-const live = () => started.filter((s) => !s.stopped).map((s) => Math.round(s.when * 1000));
+const live = () => audio.started.filter((s) => s.stoppedAt === null).map((s) => Math.round(s.when * 1000));
 
 async function engine() {
-  const { SoundEngine } = await import('./sound-engine.ts');
-  const sound = new SoundEngine(new SteadyClock(() => steady), byHand);
+  const sound = new SoundEngine(new SteadyClock(() => audio.steadyMs), audio.ticker);
   await sound.unlock();
   return sound;
 }
@@ -109,7 +32,7 @@ describe('the sound engine', () => {
   it('goes by the system clock until sound is unlocked, then by the audio clock', async () => {
     const sound = await engine();
     expect(sound.isOn).toBe(true);
-    context.currentTime += 0.25;
+    audio.currentTime += 0.25;
     expect(sound.now()).toBe(T0 + 250);
   });
 
@@ -149,14 +72,14 @@ describe('the sound engine', () => {
   it('ties itself to the run’s time again after a sleep, without playing what was missed', async () => {
     const sound = await engine();
     sound.play(everySecond, T0);
-    vi.setSystemTime(T0 + 61_000);
+    audio.shiftSystem(T0 + 61_000 - Date.now());
     tick();
     await vi.waitFor(() => {
       tick();
       expect(sound.now()).toBe(T0 + 61_000);
     });
-    const after = started
-      .filter((s) => !s.stopped)
+    const after = audio.started
+      .filter((s) => s.stoppedAt === null)
       .slice(-3)
       .map((s) => Math.round(s.when * 1000));
     expect(after).toEqual([0, 1000, 2000]);
@@ -166,7 +89,7 @@ describe('the sound engine', () => {
     const sound = await engine();
     sound.play(everySecond, T0);
     pass(500);
-    vi.setSystemTime(T0 + 3_600_500);
+    audio.shiftSystem(T0 + 3_600_500 - Date.now());
     tick();
     await new Promise((done) => setImmediate(done));
     pass(1000);
@@ -207,8 +130,7 @@ describe('the sound engine', () => {
     sound.setVolume('voice', { level: 1.7 });
     sound.setVolume('music', { muted: true });
     expect(sound.volume('voice')).toEqual({ level: 1, muted: false });
-    const { SoundEngine } = await import('./sound-engine.ts');
-    const next = new SoundEngine(undefined, byHand);
+    const next = new SoundEngine(undefined, audio.ticker);
     expect([next.volume('voice').level, next.volume('music').muted, next.volume('tones').level]).toEqual([
       1,
       true,

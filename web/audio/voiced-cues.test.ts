@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { runIntervals } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
-import { settle } from '../test/desks.ts';
+import { settle } from '../test/desks.test.support.ts';
 import type { Speaker, VoiceState } from './voice.ts';
 import { VoicedCues } from './voiced-cues.ts';
 

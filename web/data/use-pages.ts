@@ -38,7 +38,7 @@ export function usePages<T>(key: QueryKey, load: (after: string | null) => Promi
     total: pages?.findLast((p) => p.total !== undefined)?.total ?? null,
     hasMore: hasNextPage,
     more: () => {
-      if (hasNextPage && !isFetching) void fetchNextPage();
+      if (hasNextPage && !isFetching) void fetchNextPage({ cancelRefetch: false });
     },
     // From its first page: what was fetched further down would be fetched again, page by page.
     reload: () => {

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import type { Plan } from '../../core/plan/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { ApiError, type StoredPlan } from '../data/index.ts';
-import { ManualTimers, memoryStorage, settle } from '../test/desks.ts';
+import { ManualTimers, memoryStorage, settle } from '../test/desks.test.support.ts';
 import { Autosave, type PlanServer } from './autosave.ts';
 import { Drafts } from './drafts.ts';
 import { edit, undo, useBuilder } from './store.ts';

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { foldRun } from '../../core/run/index.ts';
 import { circuit, planOf, s, stations } from '../../core/test/build.ts';
 import { clipKey } from '../audio/index.ts';
-import { fill, memoryStorage, settle, TestServer, testDesk } from '../test/desks.ts';
+import { fill, memoryStorage, settle, TestServer, testDesk } from '../test/desks.test.support.ts';
 
 /** 10 s count-in; 30 s work and 10 s rest, two stations, two rounds: 150 s, for no rest ends the class. */
 const plan = planOf(circuit(stations(2), 30, 10, 2));

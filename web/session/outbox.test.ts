@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { RunEvent } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
-import { fill, ManualTimers, memoryStorage, settle, TestServer } from '../test/desks.ts';
+import { fill, ManualTimers, memoryStorage, settle, TestServer } from '../test/desks.test.support.ts';
 import { Outbox, type Settled } from './outbox.ts';
 import { RunStorage } from './run-storage.ts';
 

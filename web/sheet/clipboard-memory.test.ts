@@ -1,3 +1,4 @@
+// @vitest-environment jsdom
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { circuit, stations } from '../../core/test/build.ts';
 import { sheetOf } from '../../core/timeline/index.ts';

@@ -5,8 +5,7 @@ import type { OrderWork } from './order-worker.ts';
 import type { TickerWork } from './ticker-worker.ts';
 
 export type { PricedFinding } from './checks-worker.ts';
-export type { Fitted } from './fitter-worker.ts';
-export type { OrderAsk, Ordered } from './order-worker.ts';
+export type { Ordered } from './order-worker.ts';
 
 /** A worker that has been started: what it does, and its end, which breaks off what is under way. */
 export interface Started<Work> {

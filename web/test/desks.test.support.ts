@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import type { Plan } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
-import type { SoundSource } from '../audio/index.ts';
+import type { SoundSource, Speaker } from '../audio/index.ts';
 import { ApiError } from '../data/index.ts';
 import type { Timers } from '../live/index.ts';
 import type { DeskEnd } from '../session/desk-link.ts';
@@ -165,11 +165,23 @@ interface DeskOptions {
   server: RunServer & Pick<TestServer, 'fetchRun' | 'link'>;
   kept?: Storage;
   timers?: ManualTimers;
+  /** Lengths of the words there is a voice for; none without. */
   words?: ReadonlyMap<string, number>;
+  /** In place of the sound that only notes what it is given. */
+  sound?: DeskSound;
+  speaker?: Speaker;
 }
 
 /** A desk with all it stands on. */
-export function testDesk({ name, server, kept = memoryStorage(), timers = new ManualTimers(), words }: DeskOptions) {
+export function testDesk({
+  name,
+  server,
+  kept = memoryStorage(),
+  timers = new ManualTimers(),
+  words,
+  sound: own,
+  speaker,
+}: DeskOptions) {
   const storage = new RunStorage(kept);
   const outbox = new Outbox(storage, server, timers);
   const sound = new TestSound();
@@ -184,12 +196,14 @@ export function testDesk({ name, server, kept = memoryStorage(), timers = new Ma
     name: async () => name,
     storage,
     outbox,
-    sound,
+    sound: own ?? sound,
     clock,
-    speaker: async () => {
-      if (!words) throw new Error('no voice');
-      return words;
-    },
+    speaker:
+      speaker ??
+      (async () => {
+        if (!words) throw new Error('no voice');
+        return words;
+      }),
     fetchRun: (id) => server.fetchRun(id),
     link: (id, end) => server.link(id, end),
     steadyNow: () => sound.nowMs,
