@@ -1,8 +1,8 @@
 import { QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { AHEAD, Routes } from './app/routes.tsx';
-import { applyTheme } from './app/theme.ts';
-import './app/theme.css';
+import { applyTheme } from './theme/index.ts';
+import './theme/theme.css';
 import { queries } from './data/index.ts';
 import { keepOffline } from './device/index.ts';
 import { claimWindow } from './editing/index.ts';

@@ -2,8 +2,8 @@ import { Command } from 'cmdk';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type StoredPlan } from '../data/index.ts';
+import { setTheme } from '../theme/index.ts';
 import { Dialog } from '../ui/index.ts';
-import { setTheme } from './theme.ts';
 
 const SHORTCUTS: [string, string][] = [
   ['Ctrl K', 'find a class or an action'],

@@ -4,9 +4,9 @@ import { NavLink, Outlet } from 'react-router';
 import { Toaster } from 'sonner';
 import { useTrouble } from '../data/index.ts';
 import { takeNewVersion, useNewVersion } from '../device/index.ts';
+import { setTheme } from '../theme/index.ts';
 import { Button, IconButton } from '../ui/index.ts';
 import { Palette } from './palette.tsx';
-import { setTheme } from './theme.ts';
 import { Wordmark } from './wordmark.tsx';
 
 const link = ({ isActive }: { isActive: boolean }) =>

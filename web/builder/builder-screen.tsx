@@ -136,7 +136,7 @@ function Builder({ plan }: { plan: Plan }) {
                 startsAt={at(sums.blocks[k]?.startMs ?? 0)}
                 moves={moves}
                 level={plan.level}
-                marks={marks.get(block.id) ?? NO_MARKS}
+                marks={marks[block.id] ?? NO_MARKS}
                 isLast={k === plan.blocks.length - 1}
                 open={open}
               />

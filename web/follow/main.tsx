@@ -1,7 +1,7 @@
 import { type ComponentType, lazy, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
-import { applyTheme } from '../app/theme.ts';
-import '../app/theme.css';
+import { applyTheme } from '../theme/index.ts';
+import '../theme/theme.css';
 import { JoinScreen } from './join-screen.tsx';
 import type { ScreenProps } from './screen-props.ts';
 

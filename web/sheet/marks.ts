@@ -1,4 +1,5 @@
-import { useMemo } from 'react';
+import { replaceEqualDeep } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
 import { type Finding, isAccepted } from '../../core/checks/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 
@@ -23,15 +24,15 @@ export function openFindings<F extends Finding>(plan: Plan, findings: readonly F
 }
 
 /** Findings sorted to where they arise. The odd round has its own note on the sheet and is not marked twice. */
-export function marksOf(plan: Plan, findings: readonly Finding[]): Map<string, BlockMarks> {
-  const marks = new Map<
+export function marksOf(plan: Plan, findings: readonly Finding[]): Record<string, BlockMarks> {
+  const marks: Record<
     string,
     { block: MarkNote[]; stations: Record<string, MarkNote[]>; gaps: Record<string, MarkNote[]> }
-  >();
+  > = {};
   for (const f of openFindings(plan, findings)) {
     const { blockId, stationId } = f.place;
     if (blockId === null || f.check === 'oddRound') continue;
-    const of = marks.get(blockId) ?? { block: [], stations: {}, gaps: {} };
+    const of = marks[blockId] ?? { block: [], stations: {}, gaps: {} };
     const note = { key: f.key, weight: f.weight, text: f.text };
     if (stationId === null) of.block.push(note);
     else of.stations[stationId] = [...(of.stations[stationId] ?? []), note];
@@ -39,13 +40,19 @@ export function marksOf(plan: Plan, findings: readonly Finding[]): Map<string, B
       const gap = `${stationId}:${f.place.round ?? 1}`;
       of.gaps[gap] = [...(of.gaps[gap] ?? []), note];
     }
-    marks.set(blockId, of);
+    marks[blockId] = of;
   }
   return marks;
 }
 
-/** The marks of a class; made anew only when what they say has changed, so that sheets are not drawn for nothing. */
-export function useMarks(plan: Plan, findings: readonly Finding[]): ReadonlyMap<string, BlockMarks> {
-  const said = JSON.stringify([...marksOf(plan, findings)]);
-  return useMemo(() => new Map(JSON.parse(said) as [string, BlockMarks][]), [said]);
+/**
+ * The marks of a class, by block. What says the same as before is the same object, so that no sheet is drawn for findings that
+ * another one has.
+ */
+export function useMarks(plan: Plan, findings: readonly Finding[]): Readonly<Record<string, BlockMarks>> {
+  const now = useMemo(() => marksOf(plan, findings), [plan, findings]);
+  const [kept, setKept] = useState(now);
+  const shared = replaceEqualDeep(kept, now);
+  if (shared !== kept) setKept(shared);
+  return shared;
 }

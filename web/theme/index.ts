@@ -1,0 +1,1 @@
+export { applyTheme, setTheme } from './theme.ts';
