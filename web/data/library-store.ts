@@ -1,6 +1,6 @@
 import { create } from 'zustand';
-import { type Thresholds, USUAL_THRESHOLDS } from '../../core/norms/index.ts';
 import { type KitItem, type Library, libraryOf } from '../../core/moves/index.ts';
+import { type Thresholds, USUAL_THRESHOLDS } from '../../core/norms/index.ts';
 import { api } from './api.ts';
 
 interface LibraryState {

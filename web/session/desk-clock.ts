@@ -33,12 +33,15 @@ export class DeskClock {
 
   /** Begins to measure how this device's clock stands to the server's, and to look for jumps; gives what stops it. */
   keep(): () => void {
-    const { every } = this.parts.timers ?? TIMERS;
+    const timers = this.parts.timers ?? TIMERS;
     const ask = () => this.parts.ask(this.server);
     void (async () => {
       for (let k = 0; k < FIRST_ASKS; k++) await ask();
     })();
-    const stops = [every(ASK_EVERY_MS, () => void ask()), every(CHECK_EVERY_MS, () => void this.run.check())];
+    const stops = [
+      timers.every(ASK_EVERY_MS, () => void ask()),
+      timers.every(CHECK_EVERY_MS, () => void this.run.check()),
+    ];
     return () => {
       for (const stop of stops) stop();
     };
