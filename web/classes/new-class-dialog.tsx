@@ -93,26 +93,15 @@ function ShapeForm({ onMake }: Pick<Props, 'onMake'>) {
   const [heads, setHeads] = useState(12);
   const [use, setUse] = useState<'together' | 'stations'>('stations');
   const [ratio, setRatio] = useState(2);
-  const select = 'min-h-9 rounded-md border border-line-strong bg-card px-2';
   return (
     <div className="flex flex-wrap items-center gap-2">
       <NumberField label="Minutes" value={minutes} min={10} max={120} onChange={setMinutes} className="w-14" /> minutes,
-      <Select
-        aria-label="Use of the room"
-        className={select}
-        value={use}
-        onChange={(e) => setUse(e.target.value as typeof use)}
-      >
+      <Select aria-label="Use of the room" value={use} onChange={(e) => setUse(e.target.value as typeof use)}>
         <option value="stations">at stations</option>
         <option value="together">all together</option>
       </Select>
       <NumberField label="People" value={heads} min={1} max={60} onChange={setHeads} className="w-14" /> people,
-      <Select
-        aria-label="Work to rest"
-        className={select}
-        value={ratio}
-        onChange={(e) => setRatio(Number(e.target.value))}
-      >
+      <Select aria-label="Work to rest" value={ratio} onChange={(e) => setRatio(Number(e.target.value))}>
         {RATIOS.map(([value, label]) => (
           <option key={value} value={value}>
             {label}

@@ -15,7 +15,7 @@ import {
   REASONS,
   readMoveRows,
 } from '../../core/moves/index.ts';
-import { Button, IconButton, Select } from '../ui/index.ts';
+import { Button, IconButton, Select, TextField } from '../ui/index.ts';
 import { Effort } from './moves-table.tsx';
 
 interface Props {
@@ -224,7 +224,6 @@ function MoveForm({
         const problem = wrong(column);
         const set = (text: string) => setCells((c) => c.map((x, j) => (j === k ? text : x)));
         const choices = CHOICES[column];
-        const look = `min-h-9 w-full rounded-md border bg-paper px-2 ${problem ? 'border-2 border-dashed border-live' : 'border-line-strong'}`;
         return (
           <div key={column} className="mb-1.5 grid grid-cols-[124px_1fr] items-center gap-2 text-small">
             <label htmlFor={`move-${column}`} className="text-muted">
@@ -232,17 +231,17 @@ function MoveForm({
             </label>
             <span>
               {choices ? (
-                <Select id={`move-${column}`} className={look} value={cells[k]} onChange={(e) => set(e.target.value)}>
+                <Select id={`move-${column}`} className="w-full" value={cells[k]} onChange={(e) => set(e.target.value)}>
                   {choices.map((x) => (
                     <option key={x}>{x}</option>
                   ))}
                 </Select>
               ) : (
-                <input
+                <TextField
                   id={`move-${column}`}
-                  className={look}
+                  className="w-full"
                   value={cells[k]}
-                  aria-invalid={problem !== undefined}
+                  marked={problem !== undefined}
                   list={['easier', 'harder', ...Object.values(REASON_WORDS)].includes(column) ? 'all-moves' : undefined}
                   onChange={(e) => set(e.target.value)}
                 />

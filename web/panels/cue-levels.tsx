@@ -24,7 +24,6 @@ const NAME_WORDS: Record<CueName, string> = {
   milestones: 'half of the class',
   water: 'water',
 };
-const select = 'min-h-9 rounded-md border border-line-strong bg-paper px-1';
 
 /** Levels for the class, a block or a station; what is not set there is as in the wider one. */
 export function Levels({ plan }: { plan: Plan }) {
@@ -44,12 +43,7 @@ export function Levels({ plan }: { plan: Plan }) {
   };
   return (
     <section className="mt-4" aria-label="Levels">
-      <Select
-        aria-label="Levels for"
-        className={`${select} w-full`}
-        value={scope}
-        onChange={(e) => setScope(e.target.value)}
-      >
+      <Select aria-label="Levels for" className="w-full" value={scope} onChange={(e) => setScope(e.target.value)}>
         <option value="">the whole class</option>
         {plan.blocks.map((b) => (
           <optgroup key={b.id} label={b.title}>
@@ -107,7 +101,8 @@ export function Levels({ plan }: { plan: Plan }) {
           <label key={name} className="flex items-center gap-1.5 border-b py-1 text-small">
             <span className="flex-1">{NAME_WORDS[name]}</span>
             <Select
-              className={`${select} ${levels[name] === undefined ? 'text-muted' : 'font-semibold'}`}
+              look="quiet"
+              className={levels[name] === undefined ? 'text-muted' : 'font-semibold'}
               value={levels[name] ?? ''}
               onChange={(e) => set(name, e.target.value === '' ? null : (e.target.value as CueLevel))}
             >

@@ -6,8 +6,6 @@ import { addressOf } from '../data/index.ts';
 import { edit } from '../editing/index.ts';
 import { Checkbox, IconButton, Select } from '../ui/index.ts';
 
-const select = 'min-h-9 rounded-md border border-line-strong bg-paper px-1';
-
 export function VoiceFields({ plan }: { plan: Plan }) {
   const audio = useRef<HTMLAudioElement | null>(null);
   const voice = plan.voice ?? DEFAULT_VOICE;
@@ -23,7 +21,7 @@ export function VoiceFields({ plan }: { plan: Plan }) {
     <section aria-label="Voice" className="flex flex-wrap items-center gap-2 text-small">
       <label className="flex items-center gap-1.5">
         voice
-        <Select className={select} value={voice.name} onChange={(e) => set({ name: e.target.value as VoiceName })}>
+        <Select look="quiet" value={voice.name} onChange={(e) => set({ name: e.target.value as VoiceName })}>
           {VOICES.map((n, k) => (
             <option key={n} value={n}>
               {`voice ${k + 1}`}
@@ -35,7 +33,7 @@ export function VoiceFields({ plan }: { plan: Plan }) {
         and
         <Select
           aria-label="Second voice, in turn with the first"
-          className={select}
+          look="quiet"
           value={voice.second ?? ''}
           onChange={(e) =>
             e.target.value === ''
