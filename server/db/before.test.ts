@@ -12,7 +12,7 @@ import { freshDatabase } from '../test/fresh-database.ts';
 import type { Database } from './database.ts';
 import { migrate } from './migrate.ts';
 import { keyMoves } from './moves.ts';
-import { fillRuns } from './runs.ts';
+import { fillRuns } from './run-lists.ts';
 
 /*
  * The rows of a database of the version before texts could be named, made from the demo and used a little: they are put into

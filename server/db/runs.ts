@@ -1,7 +1,6 @@
-import { type WorkSum, workSums } from '../../core/balance/index.ts';
-import { type Plan, parseWith, readStoredPlan } from '../../core/plan/index.ts';
+import { workSums } from '../../core/balance/index.ts';
+import { type Plan, parseWith } from '../../core/plan/index.ts';
 import {
-  type DeviationSums,
   foldRun,
   isRecord,
   type RunEvent,
@@ -11,10 +10,10 @@ import {
   sumDeviations,
   summarise,
 } from '../../core/run/index.ts';
-import { compile, type Outline, OutlineSchema, outlineOf } from '../../core/timeline/index.ts';
+import { compile, outlineOf } from '../../core/timeline/index.ts';
 import { type Database, type Queryable, StatementError } from './database.ts';
 import { readable, storedOf, UnreadableDocument } from './documents.ts';
-import { anywhere, type Cursor, type Fault, type Page, searchWords, writeCursor } from './page.ts';
+import type { Fault } from './page.ts';
 
 /** A run with the class as it was led. */
 export interface StoredRun {
@@ -37,7 +36,8 @@ export interface RunWithEvents extends StoredRun {
   clockOffsetMs: number;
 }
 
-type RunRow = {
+/** A run as it is stored. */
+export type RunRow = {
   id: string;
   plan_id: string;
   title: string;
@@ -50,14 +50,8 @@ type RunRow = {
   clock_offset_ms: number;
 };
 
-/** What lists ask of a run: no documents. */
-type SumsRow = Omit<RunRow, 'document' | 'clock_offset_ms'> & {
-  at: string;
-  outline: unknown;
-  deviations: DeviationSums;
-};
-
-const sumsOf = (row: Omit<RunRow, 'document' | 'clock_offset_ms'>) => ({
+/** What of a run is in columns of its own. */
+export const sumsOf = (row: Omit<RunRow, 'document' | 'clock_offset_ms'>) => ({
   id: row.id,
   planId: row.plan_id,
   title: row.title,
@@ -91,104 +85,6 @@ export async function createRun(db: Queryable, id: string, plan: Plan): Promise<
   );
 }
 
-/** What of the log is asked for: words of its classes' titles, and runs begun since a time. */
-export interface RunQuery {
-  query?: string;
-  since?: Date | null;
-  after?: Cursor | null;
-  limit: number;
-  /** Now, ms since 1970: a run that has run out by then has finished. */
-  nowMs: number;
-}
-
-/** A run as the log lists it. */
-export type ListedRun = Omit<StoredRun, 'plan'> & { outline: Outline; deviations: DeviationSums };
-
-const LISTED = 'id, plan_id, title, status, started_at, ended_at, planned_ms, actual_ms, outline, deviations';
-
-/** A page of the runs that have begun, the latest first. */
-export async function listRuns(
-  db: Queryable,
-  { query = '', since = null, after = null, limit, nowMs }: RunQuery,
-): Promise<Page<ListedRun>> {
-  const rows = await db.query<SumsRow>(
-    `SELECT ${LISTED}, started_at::text AS at FROM run
-     WHERE started_at IS NOT NULL AND ($2::text IS NULL OR (started_at, id) < ($2::timestamptz, $3::text))
-       AND (cardinality($4::text[]) = 0 OR lower(title) LIKE ALL ($4::text[]))
-       AND ($5::timestamptz IS NULL OR started_at >= $5)
-     ORDER BY started_at DESC, id DESC LIMIT $1`,
-    [limit + 1, after?.at ?? null, after?.id ?? null, searchWords(query).map(anywhere), since],
-  );
-  const last = rows.length > limit ? rows[limit - 1] : undefined;
-  const shown = rows.slice(0, limit);
-  const live = await listedNow(
-    db,
-    shown.filter((r) => r.status === 'running' || r.status === 'paused').map((r) => r.id),
-    nowMs,
-  );
-  const { items, faults } = readable(shown, (row) => live.get(row.id) ?? listed(row));
-  return { items, faults, next: last ? writeCursor({ at: last.at, id: last.id }) : null };
-}
-
-function listed(row: SumsRow): ListedRun {
-  const outline = parseWith(OutlineSchema, row.outline);
-  if (!outline.ok)
-    throw new UnreadableDocument(`The run of \u201c${row.title}\u201d`, [
-      { path: 'class', message: 'as it was led does not fit this version' },
-    ]);
-  return { ...sumsOf(row), outline: outline.value, deviations: row.deviations };
-}
-
-/** Runs that may be under way as they stand now; those that cannot be read are left to the list. */
-async function listedNow(db: Queryable, ids: readonly string[], nowMs: number): Promise<Map<string, ListedRun>> {
-  const found = new Map<string, ListedRun>();
-  if (ids.length === 0) return found;
-  const rows = await db.query<RunRow & { events: unknown[] | null }>(
-    `SELECT r.*, (SELECT json_agg(e.event ORDER BY e.seq, e.event_id) FROM run_event e WHERE e.run_id = r.id) AS events
-     FROM run r WHERE r.id = ANY ($1)`,
-    [ids],
-  );
-  for (const run of readable(rows, (row) => withEvents(row, row.events ?? [])).items) {
-    const { plan, events, faults: _, clockOffsetMs: __, ...sums } = asOf(run, nowMs);
-    const { deviations } = summarise(plan, stateAt(plan, events, nowMs));
-    found.set(run.id, { ...sums, outline: outlineOf(plan), deviations: sumDeviations(deviations) });
-  }
-  return found;
-}
-
-/** How many runs have begun since a time and were not abandoned, and their planned working time by move and side. */
-export async function workSince(db: Queryable, since: Date): Promise<{ runs: number; work: WorkSum[] }> {
-  const begun = "started_at >= $1 AND status <> 'abandoned'";
-  const [count] = await db.query<{ n: number }>(`SELECT count(*)::int AS n FROM run WHERE ${begun}`, [since]);
-  const work = await db.query<WorkSum>(
-    `SELECT w->>'move' AS move, w->>'side' AS side, sum((w->>'ms')::float8) AS ms
-     FROM run, jsonb_array_elements(coalesce(work, '[]')) AS w WHERE ${begun} GROUP BY 1, 2 ORDER BY 1, 2`,
-    [since],
-  );
-  return { runs: count?.n ?? 0, work };
-}
-
-/** Fills in what lists ask of runs of an older database; a run that cannot be read stays named as such. */
-export async function fillRuns(db: Queryable): Promise<void> {
-  for (let after = ''; ; ) {
-    const rows = await db.query<RunRow>('SELECT * FROM run WHERE outline IS NULL AND id > $1 ORDER BY id LIMIT 100', [
-      after,
-    ]);
-    if (rows.length === 0) return;
-    for (const row of rows) {
-      after = row.id;
-      const plan = readStoredPlan(row.document, { ran: true });
-      if (!plan.ok) continue;
-      await db.query('UPDATE run SET outline = $2, work = $3 WHERE id = $1', [
-        row.id,
-        JSON.stringify(outlineOf(plan.value.plan)),
-        JSON.stringify(workSums(plan.value.plan, compile(plan.value.plan))),
-      ]);
-      await sumUp(db, row);
-    }
-  }
-}
-
 /** One run with its events in order; null when there is none of that id. Throws `UnreadableDocument`. */
 export async function findRun(db: Queryable, id: string): Promise<RunWithEvents | null> {
   const [row] = await db.query<RunRow>('SELECT * FROM run WHERE id = $1', [id]);
@@ -205,7 +101,7 @@ const storedEvents = async (db: Queryable, runId: string) =>
     await db.query<{ event: unknown }>('SELECT event FROM run_event WHERE run_id = $1 ORDER BY seq, event_id', [runId])
   ).map((r) => r.event);
 
-function withEvents(row: RunRow, stored: readonly unknown[]): RunWithEvents {
+export function withEvents(row: RunRow, stored: readonly unknown[]): RunWithEvents {
   const { events, faults } = readEvents(stored, row.title);
   return { ...fromRow(row), events, faults, clockOffsetMs: row.clock_offset_ms };
 }
@@ -331,7 +227,7 @@ export async function setClockOffset(db: Queryable, id: string, offsetMs: number
 }
 
 /** Brings the columns that lists and sums ask for up to the run's events; one whose plan cannot be read keeps its own. */
-async function sumUp(tx: Queryable, row: RunRow): Promise<void> {
+export async function sumUp(tx: Queryable, row: RunRow): Promise<void> {
   const stored = await storedEvents(tx, row.id);
   let plan: Plan;
   try {

@@ -3,7 +3,7 @@ import type { Database } from '../db/database.ts';
 import { migrate, NewerDatabase, pendingMigrations } from '../db/migrate.ts';
 import { keyMoves, shipMoves } from '../db/moves.ts';
 import { fillSearch } from '../db/plans.ts';
-import { fillRuns } from '../db/runs.ts';
+import { fillRuns } from '../db/run-lists.ts';
 import { readShippedMoves } from '../library/read.ts';
 import { CannotStart } from './settings.ts';
 

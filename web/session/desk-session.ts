@@ -1,94 +1,16 @@
 import { nanoid } from 'nanoid';
 import * as v from 'valibot';
-import type { Cue } from '../../core/cues/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
-import { type RunCommand, type RunEvent, RunEventSchema, RunLog, type RunState } from '../../core/run/index.ts';
-import { NO_VOICE, runSounds, type SoundSource, type Speaker, VoicedCues, type VoiceState } from '../audio/index.ts';
-import type { SteadyClock } from '../live/index.ts';
+import { type RunCommand, type RunEvent, RunEventSchema, RunLog } from '../../core/run/index.ts';
+import { runSounds, VoicedCues, type VoiceState } from '../audio/index.ts';
 import { AskLimit } from './ask-limit.ts';
-import type { DeskEnd } from './desk-link.ts';
+import { CLOSED_DESK, type DeskParts, type DeskState } from './desk-state.ts';
 import type { Outbox, Settled } from './outbox.ts';
-import type { RunHead, RunStorage } from './run-storage.ts';
+import type { RunHead } from './run-storage.ts';
 
 /**
  * A command takes effect this much after the tap, so that the tone it calls for can start exactly on time.
  */
 const COMMAND_LEAD_MS = 50;
-
-/** The run this desk shows: its plan as begun, and its events. */
-export interface DeskRun {
-  id: string;
-  plan: Plan;
-  events: readonly RunEvent[];
-}
-
-export interface DeskState {
-  run: DeskRun | null;
-  /** The fold of the run's events; screens move it on to their own moment. */
-  folded: RunState | null;
-  /** False while another desk leads: this one shows the run, silent, and may take over. */
-  leads: boolean;
-  cues: readonly Cue[];
-  voice: VoiceState;
-  /** Events the server has not confirmed. */
-  waiting: number;
-  /** What the server will not take, with what it said of each: it is kept here and does not count. */
-  aside: readonly { id: string; problem: string }[];
-  /** Why the server takes nothing of this run; null when it does, or is only out of reach. */
-  blocked: string | null;
-  /** Asks of phones that came too often and were left out. */
-  asksDropped: number;
-  /** False when this browser's storage took no more: the run goes on, but a reload would lose what is not sent. */
-  keptHere: boolean;
-  /** A following screen that asks for the sound. */
-  soundAsked: string | null;
-  failed: string | null;
-}
-
-/** A desk with no run open. */
-export const CLOSED_DESK: DeskState = {
-  run: null,
-  folded: null,
-  leads: true,
-  cues: [],
-  voice: NO_VOICE,
-  waiting: 0,
-  aside: [],
-  blocked: null,
-  asksDropped: 0,
-  keptHere: true,
-  soundAsked: null,
-  failed: null,
-};
-
-/** What a desk asks of its sound; the run's time is that of the sound. */
-export interface DeskSound {
-  /** The run's time, ms since 1970. */
-  now(): number;
-  unlock(): Promise<boolean>;
-  play(source: SoundSource, fromMs: number, cut?: boolean): void;
-  silence(): void;
-  shiftBy(ms: number): void;
-  set silent(on: boolean);
-}
-
-/** All that a desk stands on, given to it. */
-export interface DeskParts {
-  /** The name of this desk, the same over a reload. */
-  name: () => Promise<string>;
-  storage: RunStorage;
-  outbox: Outbox;
-  sound: DeskSound;
-  /** The clock behind the sound; its shift is kept with the run. */
-  clock: Pick<SteadyClock, 'shiftMs' | 'watch'>;
-  speaker: Speaker;
-  /** A run as the server has it; throws when it has none or cannot be reached. */
-  fetchRun: (id: string) => Promise<{ plan: Plan; events: readonly RunEvent[] }>;
-  link: (runId: string, end: DeskEnd) => () => void;
-  /** A time that only goes on, ms. */
-  steadyNow: () => number;
-  systemNow: () => number;
-}
 
 /**
  * A desk that leads a run, or follows it while another leads. A command takes effect here at once, is kept in the browser, and is

@@ -7,7 +7,8 @@ import { askClock, openRunStream, type StreamSource, TIMERS } from '../live/inde
 import { DeskClock } from './desk-clock.ts';
 import { deskId } from './desk-id.ts';
 import { linkDesk } from './desk-link.ts';
-import { CLOSED_DESK, DeskSession } from './desk-session.ts';
+import { DeskSession } from './desk-session.ts';
+import { CLOSED_DESK } from './desk-state.ts';
 import { keptRuns, outbox, restoreRuns } from './kept-runs.ts';
 
 /*

@@ -5,7 +5,8 @@ import type { SoundSource, Speaker } from '../audio/index.ts';
 import { ApiError } from '../data/index.ts';
 import type { Timers } from '../live/index.ts';
 import type { DeskEnd } from '../session/desk-link.ts';
-import { DeskSession, type DeskSound } from '../session/desk-session.ts';
+import { DeskSession } from '../session/desk-session.ts';
+import type { DeskSound } from '../session/desk-state.ts';
 import { Outbox, type RunServer } from '../session/outbox.ts';
 import { RunStorage } from '../session/run-storage.ts';
 
