@@ -13,9 +13,9 @@ export default {
     { name: 'server-and-web-apart', severity: 'error', from: { path: '^(server|bin)/' }, to: { path: '^web/' } },
     {
       name: 'by-the-index',
-      comment: 'A folder says in its index what it offers; only the router names screens by their files.',
+      comment: 'A folder says in its index what it offers.',
       severity: 'error',
-      from: { path: '^(core|web)/([^/]+)/', pathNot: '^web/app/routes\\.tsx$' },
+      from: { path: '^(core|web)/([^/]+)/' },
       to: { path: '^(core|web)/[^/]+/', pathNot: ['^$1/$2/', '/index\\.ts$', '\\.css$'] },
     },
   ],

@@ -3,24 +3,24 @@ import { BrowserRouter, Link, Outlet, Route, Routes as Table } from 'react-route
 import { Shell } from './shell.tsx';
 
 /** What is fetched ahead: the desk. */
-export const AHEAD = () => import('../desk/desk-screen.tsx');
+export const AHEAD = () => import('../desk/index.ts');
 
 /** A screen, loaded when it is first shown. */
 function screen<K extends string>(load: () => Promise<Record<K, ComponentType>>, name: K) {
   return lazy(async () => ({ default: (await load())[name] }));
 }
 
-const Builder = screen(() => import('../builder/builder-screen.tsx'), 'BuilderScreen');
-const Compare = screen(() => import('../builder/compare-screen.tsx'), 'CompareScreen');
-const Classes = screen(() => import('../classes/classes-screen.tsx'), 'ClassesScreen');
+const Builder = screen(() => import('../builder/index.ts'), 'BuilderScreen');
+const Compare = screen(() => import('../builder/index.ts'), 'CompareScreen');
+const Classes = screen(() => import('../classes/index.ts'), 'ClassesScreen');
 const Desk = screen(AHEAD, 'DeskScreen');
-const Log = screen(() => import('../log/log-screen.tsx'), 'LogScreen');
-const Run = screen(() => import('../log/run-screen.tsx'), 'RunScreen');
-const Kit = screen(() => import('../moves/kit-screen.tsx'), 'KitScreen');
-const Moves = screen(() => import('../moves/moves-screen.tsx'), 'MovesScreen');
-const Rehearse = screen(() => import('../rehearse/rehearse-screen.tsx'), 'RehearseScreen');
-const Room = screen(() => import('../room/room-screen.tsx'), 'RoomScreen');
-const Keep = screen(() => import('../keep/keep-screen.tsx'), 'KeepScreen');
+const Log = screen(() => import('../log/index.ts'), 'LogScreen');
+const Run = screen(() => import('../log/index.ts'), 'RunScreen');
+const Kit = screen(() => import('../moves/index.ts'), 'KitScreen');
+const Moves = screen(() => import('../moves/index.ts'), 'MovesScreen');
+const Rehearse = screen(() => import('../rehearse/index.ts'), 'RehearseScreen');
+const Room = screen(() => import('../room/index.ts'), 'RoomScreen');
+const Keep = screen(() => import('../keep/index.ts'), 'KeepScreen');
 const Login = screen(() => import('./login-screen.tsx'), 'LoginScreen');
 
 /** The screens by their addresses. */

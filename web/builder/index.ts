@@ -1,0 +1,2 @@
+export { BuilderScreen } from './builder-screen.tsx';
+export { CompareScreen } from './compare-screen.tsx';

@@ -1,0 +1,1 @@
+export { ClassesScreen } from './classes-screen.tsx';

@@ -1,0 +1,1 @@
+export { DeskScreen } from './desk-screen.tsx';

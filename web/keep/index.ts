@@ -1,0 +1,1 @@
+export { KeepScreen } from './keep-screen.tsx';

@@ -1,0 +1,2 @@
+export { KitScreen } from './kit-screen.tsx';
+export { MovesScreen } from './moves-screen.tsx';

@@ -1,0 +1,1 @@
+export { RehearseScreen } from './rehearse-screen.tsx';
