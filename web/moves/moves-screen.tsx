@@ -184,7 +184,8 @@ function Filters({ query, patch, kitNames, lately }: FiltersProps) {
   ) => (
     <Select
       aria-label={label}
-      className={`min-h-10 rounded-md border bg-card px-1.5 ${value === null ? 'text-muted' : 'border-ink font-semibold'}`}
+      look="quiet"
+      className={`min-h-10 ${value === null ? 'text-muted' : 'border-ink font-semibold'}`}
       value={value ?? ''}
       onChange={(e) => set(e.target.value === '' ? null : (e.target.value as T))}
     >
