@@ -50,6 +50,9 @@ describe('a long task in a worker', () => {
     expect([workers[0]!.ask, result.current.state]).toEqual(['tides', { kind: 'running', far: 0.4 }]);
     await soon(() => workers[0]!.done('found'));
     expect(result.current.state).toEqual({ kind: 'done', value: 'found' });
+    // A word of progress that was still on its way.
+    act(() => workers[0]!.far(0.9));
+    expect(result.current.state.kind).toBe('done');
   });
 
   it('is broken off by another, by hand, and by the end of the screen; what it still says is not heard', async () => {

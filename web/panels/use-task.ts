@@ -26,10 +26,17 @@ export function useTask<Ask, Result>(start: () => Startable<Ask, Result>) {
     setState({ kind: 'running', far: 0 });
     const mine = start();
     under.current = mine;
-    const isMine = () => under.current === mine;
+    // Progress has a way of its own: the last of it may come after the result, and says nothing any more then.
+    let isOver = false;
+    const tell = (next: TaskState<Result>) => {
+      if (under.current === mine && !isOver) setState(next);
+    };
     void mine
-      .run(ask, (far) => isMine() && setState({ kind: 'running', far }))
-      .then((value) => isMine() && setState(value === null ? { kind: 'idle' } : { kind: 'done', value }));
+      .run(ask, (far) => tell({ kind: 'running', far }))
+      .then((value) => {
+        tell(value === null ? { kind: 'idle' } : { kind: 'done', value });
+        isOver = true;
+      });
   };
   return { state, run, cancel };
 }
