@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { type ComponentProps, lazy, memo, Suspense, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import {
@@ -113,6 +113,8 @@ function Builder({ plan }: { plan: Plan }) {
   usePaste();
   const timeline = useMemo(() => compile(plan), [plan]);
   const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
+  // Drawn once what was typed is shown.
+  const strip = useDeferredValue(useMemo(() => ({ plan, timeline, totals: sums }), [plan, timeline, sums]));
   const at = (ms: number) =>
     sums.startClockMs === null ? `at ${formatDuration(ms)}` : `at ${formatClock(sums.startClockMs + ms)}`;
   return (
@@ -162,18 +164,27 @@ function Builder({ plan }: { plan: Plan }) {
           </div>
           <PanelButtons open={panel} findings={openFindings(plan, findings).length} onOpen={openPanel} />
         </div>
-        <ClassStrip
-          plan={plan}
-          timeline={timeline}
-          totals={sums}
-          onBlock={(k) =>
-            document.getElementById(`block-${plan.blocks[k]?.id}`)?.scrollIntoView({ behavior: 'smooth' })
-          }
-        />
+        <Strip strip={strip} />
       </footer>
     </main>
   );
 }
+
+/** The whole class as one band; a block of it is gone to by a press. */
+const Strip = memo(function Strip({
+  strip,
+}: {
+  strip: Pick<ComponentProps<typeof ClassStrip>, 'plan' | 'timeline' | 'totals'>;
+}) {
+  return (
+    <ClassStrip
+      {...strip}
+      onBlock={(k) =>
+        document.getElementById(`block-${strip.plan.blocks[k]?.id}`)?.scrollIntoView({ behavior: 'smooth' })
+      }
+    />
+  );
+});
 
 /** Blocks and stations pasted anywhere but in a field: blocks are added at the end, stations to the last block. */
 function usePaste(): void {

@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, useDeferredValue } from 'react';
 import { type Cost, costOfOneMore, knobName } from '../../core/fit/index.ts';
 import { type Block, formatChange } from '../../core/plan/index.ts';
 
@@ -10,8 +10,12 @@ function costWords(block: Block, { knob, replacesRest }: Cost): string {
   return replacesRest ? `a 5 s ${name} in place of the rest` : `5 s more ${name}`;
 }
 
-/** What one more of each thing does to the length of the class. */
-export const Costs = memo(function Costs({ block }: { block: Block }) {
+/** What one more of each thing does to the length of the class; worked out once what was typed is shown. */
+export function Costs({ block }: { block: Block }) {
+  return <CostLine block={useDeferredValue(block)} />;
+}
+
+const CostLine = memo(function CostLine({ block }: { block: Block }) {
   const costs = block.stations.length === 0 ? [] : costOfOneMore(block).filter((c) => c.costMs !== 0);
   if (costs.length === 0) return null;
   return (

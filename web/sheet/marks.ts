@@ -1,7 +1,7 @@
-import { replaceEqualDeep } from '@tanstack/react-query';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { type Finding, isAccepted } from '../../core/checks/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
+import { useShared } from '../ui/index.ts';
 
 /** A finding as it is marked on the sheet. */
 export interface MarkNote {
@@ -50,9 +50,5 @@ export function marksOf(plan: Plan, findings: readonly Finding[]): Record<string
  * another one has.
  */
 export function useMarks(plan: Plan, findings: readonly Finding[]): Readonly<Record<string, BlockMarks>> {
-  const now = useMemo(() => marksOf(plan, findings), [plan, findings]);
-  const [kept, setKept] = useState(now);
-  const shared = replaceEqualDeep(kept, now);
-  if (shared !== kept) setKept(shared);
-  return shared;
+  return useShared(useMemo(() => marksOf(plan, findings), [plan, findings]));
 }

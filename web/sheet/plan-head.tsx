@@ -1,5 +1,5 @@
 import { Play, Redo2, Undo2 } from 'lucide-react';
-import { useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { formatClock, type Plan, parseClock, stepsBetween, updateBlock } from '../../core/plan/index.ts';
 import { compile } from '../../core/timeline/index.ts';
@@ -17,6 +17,8 @@ export function PlanHead({ plan }: { plan: Plan }) {
   const canUndo = useBuilder((s) => s.history.past.length > 0);
   const canRedo = useBuilder((s) => s.history.future.length > 0);
   const lead = () => navigate(`/desk/${beginRun(plan)}`);
+  const shown = useDeferredValue(plan);
+  const isEmpty = useMemo(() => compile(shown).totalMs === 0, [shown]);
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b px-5 py-2">
       <NameField
@@ -41,7 +43,7 @@ export function PlanHead({ plan }: { plan: Plan }) {
         </IconButton>
       </span>
       <Tools plan={plan} />
-      <Button look="strong" onClick={lead} disabled={compile(plan).totalMs === 0}>
+      <Button look="strong" onClick={lead} disabled={isEmpty}>
         <Play size={17} aria-hidden="true" /> Lead this class
       </Button>
     </div>

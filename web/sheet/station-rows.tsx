@@ -15,14 +15,14 @@ import {
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ArrowLeftRight, GripVertical, X } from 'lucide-react';
-import { memo, useMemo, useState } from 'react';
+import { memo, useState } from 'react';
 import { toast } from 'sonner';
 import { keyOf, putMove } from '../../core/moves/index.ts';
 import { type Block, moduleOf, removeStations, type Station } from '../../core/plan/index.ts';
 import { same } from '../../core/values/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { undo, useBuilder } from '../editing/index.ts';
-import { Select, useLatest } from '../ui/index.ts';
+import { Select, useLatest, useShared } from '../ui/index.ts';
 import { editBlock } from './block-edits.ts';
 import type { BlockMarks, MarkNote } from './marks.ts';
 import type { Openers } from './openers.ts';
@@ -61,7 +61,8 @@ export const StationRows = memo(function StationRows(props: Props) {
     const index = (id: unknown) => block.stations.findIndex((s) => s.id === id);
     if (over && active.id !== over.id) moveTo(index(active.id), index(over.id));
   };
-  const items = useMemo(() => block.stations.map((s) => s.id), [block.stations]);
+  // Another list would draw every row anew.
+  const items = useShared(block.stations.map((s) => s.id));
   const select = useLatest(onSelectRow);
   const move = useLatest((row: number, by: number) => moveTo(row, row + by));
   const change = useLatest((id: string, to: (station: Station) => Station) =>

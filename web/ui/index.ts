@@ -11,3 +11,4 @@ export { TextField } from './text-field.tsx';
 export { useDraft } from './use-draft.ts';
 export { useFrames } from './use-frames.ts';
 export { useLatest } from './use-latest.ts';
+export { useShared } from './use-shared.ts';
