@@ -1,21 +1,22 @@
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
-import { foldRun, type RunCommand } from '../core/run/index.ts';
-import { mulberry32 } from '../core/sequence/index.ts';
-import { mixedClass } from '../core/test/mixed.ts';
-import { createApp } from '../server/app.ts';
-import type { Database } from '../server/db/database.ts';
-import { migrate } from '../server/db/migrate.ts';
-import { freshDatabase } from '../server/test/fresh-database.ts';
-import { api } from '../web/data/index.ts';
-import type { DeskEnd } from '../web/session/desk-link.ts';
-import type { DeskSession } from '../web/session/desk-session.ts';
-import type { RunStorage } from '../web/session/run-storage.ts';
-import { memoryStorage, testDesk } from '../web/test/desks.test.support.ts';
+import { foldRun, type RunCommand } from '../../core/run/index.ts';
+import { mulberry32 } from '../../core/sequence/index.ts';
+import { mixedClass } from '../../core/test/mixed.ts';
+import { createApp } from '../../server/app.ts';
+import type { Database } from '../../server/db/database.ts';
+import { migrate } from '../../server/db/migrate.ts';
+import { freshDatabase } from '../../server/test/fresh-database.ts';
+import { api } from '../../web/data/index.ts';
+import type { DeskEnd } from '../../web/session/desk-link.ts';
+import type { DeskSession } from '../../web/session/desk-session.ts';
+import type { RunStorage } from '../../web/session/run-storage.ts';
+import { memoryStorage, testDesk } from '../../web/test/desks.test.support.ts';
+import { rounds } from '../support/attack.ts';
 
 const T0 = 1_790_000_000_000;
-const SEEDS = 100;
+const SEEDS = rounds(400, 60);
 const CLASS_MS = 1_200_000;
 
 let db: Database;
@@ -210,5 +211,5 @@ describe('a run in a bad hall', () => {
       for (const desk of desks) desk.session.close();
     }
     expect(changes).toBeGreaterThan(SEEDS / 2);
-  }, 240_000);
+  }, 900_000);
 });
