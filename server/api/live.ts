@@ -86,7 +86,7 @@ export async function openedBy({ db, known, now, guesses }: LiveParts, req: Requ
 
 /** The screens that follow a run by its code, without logging in. */
 export function liveApi(parts: LiveParts): Router {
-  const { now, hub, streams, watch } = parts;
+  const { now, hub, watch } = parts;
   const api = Router();
 
   handle(api, runs.followCode, async ({ req }) => ({ kind: (await openedBy(parts, req)).kind }));
@@ -94,8 +94,8 @@ export function liveApi(parts: LiveParts): Router {
 
   handle(api, runs.followStream, async ({ req, res }) => {
     const found = await openedBy(parts, req);
-    if (!streams.admits(found.kind, fromOf(req))) watch('too many streams', { from: req.ip, kind: found.kind });
-    await follow(parts, found.runId, found.kind, admitted(streams, found.kind, req, res, now));
+    const onFull = () => watch('too many streams', { from: req.ip, kind: found.kind });
+    await follow(parts, found.runId, found.kind, admitted(parts, found.kind, req, res, onFull));
   });
 
   const codeOf = (req: Request) => String(req.params.code).toUpperCase();
@@ -127,9 +127,18 @@ export function liveApi(parts: LiveParts): Router {
 
 const fromOf = (req: Request) => `${placeOf(req)} ${String(req.params.code ?? req.params.id)}`;
 
-/** Opens a stream where there is room for one; else throws a problem. */
-function admitted(streams: OpenStreams, kind: StreamKind, req: Request, res: Response, now: () => number) {
-  if (!streams.admits(kind, fromOf(req))) throw new ProblemError(503, 'Too many screens follow already');
+/** Opens a stream where there is room for one; else tells `onFull` and throws a problem. */
+function admitted(
+  { streams, now }: LiveParts,
+  kind: StreamKind,
+  req: Request,
+  res: Response,
+  onFull: () => void = () => {},
+): EventStream {
+  if (!streams.admits(kind, fromOf(req))) {
+    onFull();
+    throw new ProblemError(503, 'Too many screens follow already');
+  }
   const stream = openStream(req, res, now);
   streams.add(kind, fromOf(req), stream);
   return stream;
@@ -173,7 +182,7 @@ async function follow({ db, hub }: LiveParts, runId: string, kind: StreamKind, s
 
 /** What the desks of a run ask for: its codes, its stream, and that their clock be known. */
 export function deskApi(parts: LiveParts): Router {
-  const { db, hub, streams, now } = parts;
+  const { db, hub } = parts;
   const api = Router();
   api.use('/runs', json({ limit: '2mb' }));
   handle(api, runs.makeCodes, async ({ path }) => {
@@ -186,7 +195,7 @@ export function deskApi(parts: LiveParts): Router {
   });
   handle(api, runs.deskStream, async ({ path, req, res }) => {
     if (!(await hasRun(db, path.id))) throw notFound('Run');
-    await follow(parts, path.id, 'desk', admitted(streams, 'desk', req, res, now));
+    await follow(parts, path.id, 'desk', admitted(parts, 'desk', req, res));
   });
   return api;
 }
