@@ -1,20 +1,38 @@
 import { type Cell, goesWith, type Plan, type Station, withoutMove } from '../plan/index.ts';
+import { type Reader, readerOf } from './reading.ts';
 import { type Move, plainMove, type Reason } from './schema.ts';
 
-/** The moves by name; names are the same whatever their case. */
-export interface Library {
+/** The moves, and what a typed name stands for among them. */
+export interface Library extends Reader {
   moves: readonly Move[];
-  /** The move of a name, or null when the library has none. */
+  /** The move of exactly this name, whatever its case. */
+  named(name: string): Move | null;
+  /** The move that a name is known to stand for, as the library has it; null when it is guessed or unknown. */
   get(name: string): Move | null;
 }
 
 export function libraryOf(moves: readonly Move[]): Library {
   const byName = new Map(moves.map((m) => [keyOf(m.name), m]));
-  return { moves, get: (name) => byName.get(keyOf(name)) ?? null };
+  const named = (name: string) => byName.get(keyOf(name)) ?? null;
+  const { read } = readerOf(moves);
+  const get = (name: string) => {
+    const exact = named(name);
+    if (exact) return exact;
+    const reading = read(name);
+    return reading.kind === 'known' ? reading.of : null;
+  };
+  return { moves, named, get, read };
 }
 
-/** The move of a name; a plain one where the library has none. */
-export const moveOf = (library: Library, name: string): Move => library.get(name) ?? plainMove(name);
+/** The best that can be had of a name: the known move, the guessed one, or a plain one of which nothing may be claimed. */
+export const moveOf = (library: Library, name: string): Move => library.read(name).move ?? plainMove(name);
+
+/** True when two names stand for one known move, or are the same but for case. */
+export function sameMove(library: Library, a: string, b: string): boolean {
+  if (keyOf(a) === keyOf(b)) return true;
+  const known = library.get(a);
+  return known !== null && known === library.get(b);
+}
 
 /** How names are compared: lower case, straight apostrophes, single spaces. */
 export function keyOf(name: string): string {

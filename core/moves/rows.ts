@@ -2,15 +2,19 @@ import { parseWith } from '../plan/index.ts';
 import { keyOf } from './library.ts';
 import {
   AREAS,
+  BALANCES,
+  GRIPS,
   IMPACTS,
   type Move,
   MoveSchema,
+  NEEDS,
   NOISES,
   PARTS,
   PATTERNS,
   POSITIONS,
   plainMove,
   REASONS,
+  SKILLS,
   USES,
 } from './schema.ts';
 import { AREA_WORDS, PART_WORDS, PATTERN_WORDS, POSITION_WORDS, REASON_WORDS, USE_WORDS } from './words.ts';
@@ -53,7 +57,7 @@ function one<K extends keyof Move, T extends string>(
       Object.assign(move, { [key]: value });
       return null;
     },
-    write: (move) => words[move[key] as unknown as T] ?? String(move[key]),
+    write: (move) => words[move[key] as unknown as T] ?? String(move[key] ?? ''),
   };
 }
 
@@ -78,7 +82,7 @@ function many<K extends keyof Move, T extends string>(
   };
 }
 
-function texts(name: string, key: 'kit' | 'cues' | 'mistakes', also: readonly string[] = []): Column {
+function texts(name: string, key: 'aliases' | 'kit' | 'cues' | 'mistakes', also: readonly string[] = []): Column {
   return {
     name,
     also,
@@ -128,6 +132,18 @@ function number(
 const YES = ['yes', 'y', 'true', '1', 'one', 'x'];
 const NO = ['no', 'n', 'false', '0', 'both', ''];
 
+const yesNo = (name: string, key: 'oneSided' | 'overhead' | 'headBelow', also: readonly string[] = []): Column => ({
+  name,
+  also,
+  read: (move, cell) => {
+    const asked = keyOf(cell);
+    if (!YES.includes(asked) && !NO.includes(asked)) return `\u201c${cell}\u201d is neither yes nor no`;
+    move[key] = YES.includes(asked);
+    return null;
+  },
+  write: (move) => (move[key] ? 'yes' : 'no'),
+});
+
 const COLUMNS: readonly Column[] = [
   {
     name: 'name',
@@ -138,27 +154,54 @@ const COLUMNS: readonly Column[] = [
     },
     write: (move) => move.name,
   },
+  texts('aliases', 'aliases', ['other names', 'also called', 'also known as']),
   many('use', 'use', USES, USE_WORDS, ['used in']),
   one('area', 'area', AREAS, AREA_WORDS, ['body area', 'group']),
   many('main', 'main', PARTS, PART_WORDS, ['main parts', 'muscles']),
   many('helpers', 'helpers', PARTS, PART_WORDS, ['secondary']),
   one('pattern', 'pattern', PATTERNS, PATTERN_WORDS, ['movement']),
+  one('second pattern', 'second', PATTERNS, PATTERN_WORDS),
   one('position', 'position', POSITIONS, POSITION_WORDS, ['stance']),
-  {
-    name: 'one-sided',
-    also: ['one sided', 'unilateral', 'side'],
-    read: (move, cell) => {
-      const asked = keyOf(cell);
-      if (!YES.includes(asked) && !NO.includes(asked)) return `\u201c${cell}\u201d is neither yes nor no`;
-      move.oneSided = YES.includes(asked);
-      return null;
-    },
-    write: (move) => (move.oneSided ? 'yes' : 'no'),
-  },
+  yesNo('one-sided', 'oneSided', ['one sided', 'unilateral', 'side']),
   one('impact', 'impact', IMPACTS, {}),
+  number(
+    'landings per minute',
+    ['landings'],
+    (m, x) => {
+      m.landings = x;
+    },
+    (m) => m.landings,
+  ),
   one('noise', 'noise', NOISES, {}),
   texts('kit', 'kit', ['equipment']),
+  number(
+    'pieces per person',
+    ['pieces'],
+    (m, x) => {
+      m.pieces = x;
+    },
+    (m) => m.pieces,
+  ),
+  one('needs', 'needs', NEEDS, {}),
+  one('grip', 'grip', GRIPS, {}),
+  yesNo('overhead', 'overhead'),
+  yesNo('head below heart', 'headBelow'),
+  one('balance', 'balance', BALANCES, {}),
+  one('skill', 'skill', SKILLS, {}),
   optionalText('load', 'load', ['weight']),
+  {
+    name: 'usual kg',
+    also: ['usual weights', 'kg'],
+    read: (move, cell) => {
+      const [lightKg, mediumKg, heavyKg] = cell.split('/').map((x) => Number(x.replace(',', '.')));
+      const all = [lightKg, mediumKg, heavyKg];
+      if (lightKg === undefined || mediumKg === undefined || heavyKg === undefined || !all.every(Number.isFinite))
+        return `\u201c${cell}\u201d is no light/medium/heavy such as 4/8/12`;
+      move.weights = { lightKg, mediumKg, heavyKg };
+      return null;
+    },
+    write: ({ weights: w }) => (w ? [w.lightKg, w.mediumKg, w.heavyKg].join('/') : ''),
+  },
   number(
     'effort',
     ['difficulty', 'level'],

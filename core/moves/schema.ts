@@ -1,5 +1,7 @@
 import * as v from 'valibot';
-import { TempoSchema, name as text } from '../plan/index.ts';
+import { AUDIENCES, TempoSchema, name as text } from '../plan/index.ts';
+
+export { AUDIENCES, type Audience } from '../plan/index.ts';
 
 const list = <S extends v.GenericSchema>(item: S, maximum: number) => v.pipe(v.array(item), v.maxLength(maximum));
 
@@ -17,6 +19,7 @@ export const PATTERNS = [
   'locomote',
   'mobilise',
   'stretch',
+  'isolate',
 ] as const;
 export const POSITIONS = ['standing', 'seated', 'kneeling', 'handsAndFeet', 'prone', 'supine', 'side'] as const;
 export const IMPACTS = ['none', 'low', 'high'] as const;
@@ -40,22 +43,50 @@ export const PARTS = [
   'heart',
 ] as const;
 /** Who should not do a move as it is, or what may be missing; each can name another move to do instead. */
-export const REASONS = ['wrists', 'knees', 'back', 'pregnancy', 'dizziness', 'noKit', 'noJumping'] as const;
+export const REASONS = [...AUDIENCES, 'noKit', 'noJumping'] as const;
+/** How firmly something is held. */
+export const GRIPS = ['none', 'light', 'firm'] as const;
+/** How much keeping one's balance asks. */
+export const BALANCES = ['steady', 'some', 'much'] as const;
+/** How long it takes to learn to do well. */
+export const SKILLS = ['simple', 'some', 'skilled'] as const;
+/** What the room must have for it, beside kit: a wall to lean on, something to fix a band or hang from. */
+export const NEEDS = ['wall', 'anchor'] as const;
+
+const kg = v.pipe(v.number(), v.minValue(0), v.maxValue(500));
 
 /** What is known of a move. */
 export const MoveSchema = v.strictObject({
   name: text(80),
+  /** Other names it goes by. */
+  aliases: v.optional(list(text(80), 200), []),
   use: v.pipe(v.array(v.picklist(USES)), v.minLength(1), v.maxLength(3)),
   area: v.picklist(AREAS),
   main: list(v.picklist(PARTS), PARTS.length),
   helpers: list(v.picklist(PARTS), PARTS.length),
   pattern: v.picklist(PATTERNS),
+  /** What else it is, where it joins two: a squat and a push. */
+  second: v.optional(v.picklist(PATTERNS)),
   position: v.picklist(POSITIONS),
   oneSided: v.boolean(),
   impact: v.picklist(IMPACTS),
+  /** Landings a minute at a usual pace; 0 where there are none or nobody has said. Our judgement where it ships. */
+  landings: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(400)), 0),
   noise: v.picklist(NOISES),
   kit: list(text(40), 8),
+  /** Pieces a person needs of the kit that comes in pairs: two dumbbells. */
+  pieces: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(4)), 1),
+  needs: v.optional(v.picklist(NEEDS)),
+  grip: v.optional(v.picklist(GRIPS), 'none'),
+  /** The arms go above the head. */
+  overhead: v.optional(v.boolean(), false),
+  /** The head goes below the heart. */
+  headBelow: v.optional(v.boolean(), false),
+  balance: v.optional(v.picklist(BALANCES), 'steady'),
+  skill: v.optional(v.picklist(SKILLS), 'simple'),
   load: v.optional(text(40)),
+  /** Usual weight of one piece, kg, for people who lift light, medium or heavy. */
+  weights: v.optional(v.strictObject({ lightKg: kg, mediumKg: kg, heavyKg: kg })),
   /** How hard it is, from 1 (easy) to 5 (all out). */
   effort: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(5)),
   easier: v.optional(text(80)),
@@ -92,14 +123,11 @@ export const KitItemSchema = v.strictObject({
 });
 export type KitItem = v.InferOutput<typeof KitItemSchema>;
 
-/** What a class may have in it that asks for care: the reasons that are about people, not about the room. */
-export const AUDIENCES = ['wrists', 'knees', 'back', 'pregnancy', 'dizziness'] as const;
-export type Audience = (typeof AUDIENCES)[number];
-
-/** A move under the fewest words: for one typed in by name of which nothing else is known. */
+/** A form to be filled in, not what is known of a move: the plainest that can be. */
 export function plainMove(name: string): Move {
   return {
     name,
+    aliases: [],
     use: ['main'],
     area: 'whole',
     main: [],
@@ -108,8 +136,15 @@ export function plainMove(name: string): Move {
     position: 'standing',
     oneSided: false,
     impact: 'none',
+    landings: 0,
     noise: 'quiet',
     kit: [],
+    pieces: 1,
+    grip: 'none',
+    overhead: false,
+    headBelow: false,
+    balance: 'steady',
+    skill: 'simple',
     effort: 2,
     instead: {},
     cues: [],

@@ -41,6 +41,7 @@ export const PATTERN_WORDS: Record<Pattern, string> = {
   locomote: 'locomote',
   mobilise: 'mobilise',
   stretch: 'stretch',
+  isolate: 'single joint',
 };
 
 export const POSITION_WORDS: Record<Position, string> = {
@@ -59,8 +60,13 @@ export const REASON_WORDS: Record<Reason, string> = {
   wrists: 'wrists',
   knees: 'knees',
   back: 'back',
+  neck: 'neck and shoulder',
+  pressure: 'blood pressure and heart',
   pregnancy: 'pregnancy',
+  pelvicFloor: 'pelvic floor and after birth',
   dizziness: 'dizziness',
+  falls: 'falls',
+  bones: 'osteoporosis',
   noKit: 'no kit',
   noJumping: 'no jumping',
 };

@@ -35,6 +35,21 @@ export type Phrase = (typeof PHRASES)[number];
 export const VOICES = ['slt', 'rms', 'awb', 'kal', 'kal16'] as const;
 export type VoiceName = (typeof VOICES)[number];
 
+/** What people in a class may have said of themselves that asks for care. */
+export const AUDIENCES = [
+  'wrists',
+  'knees',
+  'back',
+  'neck',
+  'pressure',
+  'pregnancy',
+  'pelvicFloor',
+  'dizziness',
+  'falls',
+  'bones',
+] as const;
+export type Audience = (typeof AUDIENCES)[number];
+
 /** Ways to put stations in order. */
 export const SCHOOLS = ['spread', 'cluster', 'alternate', 'hardestFirst', 'fewestFloorTrips', 'shortestWalk'] as const;
 export type School = (typeof SCHOOLS)[number];
@@ -109,7 +124,7 @@ export const PlanSchema = v.strictObject({
   silent: v.optional(v.boolean()),
   /** What people in this class have said of themselves; moves with a caution for it are pointed out. */
   audience: v.optional(
-    v.pipe(v.array(v.picklist(['wrists', 'knees', 'back', 'pregnancy', 'dizziness'])), v.maxLength(5)),
+    v.pipe(v.array(v.picklist(AUDIENCES)), v.maxLength(AUDIENCES.length)),
   ),
   /** Findings of the checks that are as meant, by key, with the words they had. */
   accepted: v.optional(v.pipe(v.array(v.strictObject({ key: name(300), text: name(400) })), v.maxLength(200))),
