@@ -8,8 +8,10 @@ export interface Stint {
   interval: Interval;
   blockIndex: number;
   station: Station;
-  /** Null when the library does not know the move. */
+  /** The move as known or guessed; null when nothing is known of it. */
   move: Move | null;
+  /** It is known: what is said of it may be claimed. */
+  sure: boolean;
   ms: number;
   side: Side | null;
 }
@@ -27,11 +29,16 @@ export function stintsOf(plan: Pick<Plan, 'blocks'>, timeline: Timeline, library
       interval,
       blockIndex,
       station,
-      move: library.get(station.move),
+      ...judged(library, station.move),
       ms: interval.durationMs / all.length,
       side: station.sides.mode === 'split' ? null : interval.side,
     }));
   });
+}
+
+function judged(library: Library, name: string): Pick<Stint, 'move' | 'sure'> {
+  const { kind, move } = library.read(name);
+  return { move, sure: kind === 'known' };
 }
 
 function stationsIn(plan: Pick<Plan, 'blocks'>, block: Block, interval: Interval): readonly Station[] {
@@ -47,23 +54,27 @@ export interface Balance {
   patterns: Record<Pattern, number>;
   left: number;
   right: number;
-  /** On moves the library does not know. */
+  /** On moves that are guessed; what they are guessed to work is counted. */
+  guessedMs: number;
+  /** On moves of which nothing is known; not counted to any part or pattern. */
   unknownMs: number;
   totalMs: number;
 }
 
 const HELPER_SHARE = 0.5;
 
-export function balanceOf(stints: readonly Pick<Stint, 'move' | 'ms' | 'side'>[]): Balance {
+/** A move that is two things, a squat and a push, counts half to either. */
+export function balanceOf(stints: readonly Pick<Stint, 'move' | 'sure' | 'ms' | 'side'>[]): Balance {
   const balance: Balance = {
     parts: Object.fromEntries(PARTS.map((p) => [p, 0])) as Record<Part, number>,
     patterns: Object.fromEntries(PATTERNS.map((p) => [p, 0])) as Record<Pattern, number>,
     left: 0,
     right: 0,
+    guessedMs: 0,
     unknownMs: 0,
     totalMs: 0,
   };
-  for (const { move, ms, side } of stints) {
+  for (const { move, sure, ms, side } of stints) {
     balance.totalMs += ms;
     if (side) balance[side] += ms;
     if (!move) {
@@ -72,7 +83,9 @@ export function balanceOf(stints: readonly Pick<Stint, 'move' | 'ms' | 'side'>[]
     }
     for (const part of move.main) balance.parts[part] += ms;
     for (const part of move.helpers) balance.parts[part] += ms * HELPER_SHARE;
-    balance.patterns[move.pattern] += ms;
+    if (!sure) balance.guessedMs += ms;
+    balance.patterns[move.pattern] += move.second ? ms / 2 : ms;
+    if (move.second) balance.patterns[move.second] += ms / 2;
   }
   return balance;
 }
@@ -97,7 +110,7 @@ export function workSums(plan: Pick<Plan, 'blocks'>, timeline: Timeline): WorkSu
 
 /** The balance of some working time, by what the library knows of its moves. */
 export const balanceOfWork = (work: readonly WorkSum[], library: Library): Balance =>
-  balanceOf(work.map(({ move, side, ms }) => ({ move: library.get(move), side, ms })));
+  balanceOf(work.map(({ move, side, ms }) => ({ ...judged(library, move), side, ms })));
 
 /** Adds balances up, as for a week. */
 export function sumBalances(all: readonly Balance[]): Balance {
@@ -107,30 +120,32 @@ export function sumBalances(all: readonly Balance[]): Balance {
     for (const p of PATTERNS) sum.patterns[p] += b.patterns[p];
     sum.left += b.left;
     sum.right += b.right;
+    sum.guessedMs += b.guessedMs;
     sum.unknownMs += b.unknownMs;
     sum.totalMs += b.totalMs;
   }
   return sum;
 }
 
-/** One point of the class as it runs: effort 0 (gap) to 5, impact 0 to 2. */
+/** One point of the class as it runs: effort 0 (gap) to 5, impact 0 to 2; null where the move is not known. */
 export interface Strain {
   atMs: number;
   lengthMs: number;
-  effort: number;
-  impact: number;
+  effort: number | null;
+  impact: number | null;
 }
 
-/** Effort and impact along the class, an entry an interval; gaps and unknown moves are 0. */
+/** Effort and impact along the class, an entry an interval; gaps are 0. */
 export function strainOf(plan: Pick<Plan, 'blocks'>, timeline: Timeline, library: Library): Strain[] {
   const byInterval = new Map<number, Stint[]>();
   for (const s of stintsOf(plan, timeline, library))
     byInterval.set(s.interval.index, [...(byInterval.get(s.interval.index) ?? []), s]);
   const rank = { none: 0, low: 1, high: 2 };
   return timeline.intervals.map((i) => {
-    const moves = (byInterval.get(i.index) ?? []).flatMap((s) => s.move ?? []);
+    const stints = byInterval.get(i.index) ?? [];
+    const moves = stints.flatMap((s) => (s.sure && s.move ? [s.move] : []));
     const mean = (pick: (m: Move) => number) =>
-      moves.length === 0 ? 0 : moves.reduce((sum, m) => sum + pick(m), 0) / moves.length;
+      stints.length === 0 ? 0 : moves.length === 0 ? null : moves.reduce((sum, m) => sum + pick(m), 0) / moves.length;
     return {
       atMs: i.startMs,
       lengthMs: i.durationMs,
@@ -142,7 +157,7 @@ export function strainOf(plan: Pick<Plan, 'blocks'>, timeline: Timeline, library
 
 /**
  * Energy of the whole class for a person of `kg`, kcal as a range: MET × kg × hours over the work, 1.5 MET in the gaps,
- * and a fifth either way since published METs are group means. Null when a third of the work is on unknown moves.
+ * and a fifth either way since published METs are group means. Null when a third of the work is on moves that are not known.
  */
 export function energyRange(
   stints: readonly Stint[],
@@ -151,7 +166,7 @@ export function energyRange(
 ): { fromKcal: number; toKcal: number } | null {
   const hours = (ms: number) => ms / 3_600_000;
   const workMs = stints.reduce((sum, s) => sum + s.ms, 0);
-  const known = stints.filter((s) => s.move?.met !== undefined);
+  const known = stints.filter((s) => s.sure && s.move?.met !== undefined);
   const knownMs = known.reduce((sum, s) => sum + s.ms, 0);
   if (workMs === 0 || knownMs < (workMs * 2) / 3) return null;
   const metHours = known.reduce((sum, s) => sum + (s.move?.met ?? 0) * hours(s.ms), 0) * (workMs / knownMs);

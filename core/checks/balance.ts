@@ -37,14 +37,16 @@ export const balance: Check = {
       const block = plan.blocks[s.blockIndex];
       return block !== undefined && isMain(block);
     });
-    const sums = balanceOf(main);
+    const sums = balanceOf(main.filter((s) => s.sure));
+    // What is not known may be of the lesser kind: only what is uneven even then is claimed.
+    const openMs = main.reduce((sum, s) => sum + (s.sure ? 0 : s.ms), 0);
     const take = ({ patterns = [], parts = [] }: Take) =>
       patterns.reduce((t, p) => t + sums.patterns[p], 0) + parts.reduce((t, p) => t + sums.parts[p], 0);
     const finding = (key: string, more: string, less: string, moreMs: number, lessMs: number) => ({
       check: 'balance',
       key: `balance:${key}:${more}`,
       weight: 1 as const,
-      text: `${formatDuration(moreMs)} of ${more}, ${lessMs === 0 ? 'none' : formatDuration(lessMs)} of ${less}.`,
+      text: `${formatDuration(moreMs)} of ${more}, ${lessMs === 0 ? 'none' : formatDuration(lessMs)} of ${less}${openMs > 0 ? `, ${formatDuration(openMs)} not known` : ''}.`,
       place: CLASS_PLACE,
       fixes: [],
     });
@@ -52,19 +54,20 @@ export const balance: Check = {
       const [x, y] = [take(of[0]), take(of[1])];
       const [more, less] = x >= y ? [a, b] : [b, a];
       const [moreMs, lessMs] = [Math.max(x, y), Math.min(x, y)];
-      const uneven = moreMs >= thresholds.balanceFromS * 1000 && moreMs > thresholds.balanceRatio * lessMs;
+      const uneven = moreMs >= thresholds.balanceFromS * 1000 && moreMs > thresholds.balanceRatio * (lessMs + openMs);
       return uneven ? [finding(key, more, less, moreMs, lessMs)] : [];
     });
-    const apart = Math.abs(sums.left - sums.right);
+    const sided = balanceOf(main);
+    const apart = Math.abs(sided.left - sided.right);
     const sides =
-      apart > 0 && apart * 20 > sums.left + sums.right
+      apart > 0 && apart * 20 > sided.left + sided.right
         ? [
             finding(
               'leftRight',
-              sums.left > sums.right ? 'left' : 'right',
-              sums.left > sums.right ? 'right' : 'left',
-              Math.max(sums.left, sums.right),
-              Math.min(sums.left, sums.right),
+              sided.left > sided.right ? 'left' : 'right',
+              sided.left > sided.right ? 'right' : 'left',
+              Math.max(sided.left, sided.right),
+              Math.min(sided.left, sided.right),
             ),
           ]
         : [];

@@ -1,5 +1,5 @@
 import { workedParts } from '../balance/index.ts';
-import { PART_WORDS, type Part } from '../moves/index.ts';
+import { basisOf, PART_WORDS, type Part, someOf } from '../moves/index.ts';
 import type { BlockRole } from '../plan/index.ts';
 import { proposeCoolDown, proposeWarmUp } from '../propose/index.ts';
 import { blockPlace, type Check, type CheckContext, type Raised } from './types.ts';
@@ -8,7 +8,7 @@ import { blockPlace, type Check, type CheckContext, type Raised } from './types.
 function reached(context: CheckContext, role: BlockRole): Set<Part> {
   return new Set(
     context.stints
-      .filter((s) => context.plan.blocks[s.blockIndex]?.role === role)
+      .filter((s) => s.sure && context.plan.blocks[s.blockIndex]?.role === role)
       .flatMap((s) => (s.move ? [...s.move.main, ...s.move.helpers] : [])),
   );
 }
@@ -19,8 +19,12 @@ function uncovered(context: CheckContext, role: 'warmUp' | 'coolDown'): Raised[]
   const block = plan.blocks.find((b) => b.role === role);
   if (!block) return [];
   const has = reached(context, role);
-  const missing = workedParts(plan, stints, thresholds.coverFromS * 1000).filter((p) => !has.has(p));
+  const known = stints.filter((s) => s.sure);
+  const missing = workedParts(plan, known, thresholds.coverFromS * 1000).filter((p) => !has.has(p));
   if (missing.length === 0) return [];
+  const inRole = plan.blocks.filter((b) => b.role === role).flatMap((b) => b.stations.map((s) => s.move));
+  const { guessed, unknown } = basisOf([...new Set(inRole)], context.library);
+  const open = [...guessed, ...unknown];
   const check = role === 'warmUp' ? 'warmUpCovers' : 'coolDownCovers';
   const words = missing.map((p) => PART_WORDS[p]);
   const does = role === 'warmUp' ? 'The warm-up leaves out' : 'The cool-down leaves out';
@@ -28,8 +32,11 @@ function uncovered(context: CheckContext, role: 'warmUp' | 'coolDown'): Raised[]
     {
       check,
       key: `${check}:${missing.join('+')}`,
-      weight: role === 'warmUp' ? 2 : 1,
-      text: `${does} ${words.join(', ')}, which the class works.`,
+      weight: role === 'warmUp' && open.length === 0 ? 2 : 1,
+      text:
+        open.length === 0
+          ? `${does} ${words.join(', ')}, which the class works.`
+          : `Not known whether the ${role === 'warmUp' ? 'warm-up' : 'cool-down'} reaches ${words.join(', ')}: ${someOf(open)} ${open.length === 1 ? 'is' : 'are'} not known.`,
       place: blockPlace(block.id),
       fixes: proposals(context, block.id, role),
     },

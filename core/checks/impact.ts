@@ -12,8 +12,9 @@ export const impactRun: Check = {
     const seen = new Set<string>();
     let run = 0;
     return transitionsOf(context).flatMap((t, k) => {
-      if (k === 0 || run === 0) run = t.fromMove.impact === 'high' ? 1 : 0;
-      if (t.fromStation.id !== t.toStation.id) run = t.toMove.impact === 'high' ? run + 1 : 0;
+      const lands = (name: string) => context.library.get(name)?.impact === 'high';
+      if (k === 0 || run === 0) run = lands(t.fromStation.move) ? 1 : 0;
+      if (t.fromStation.id !== t.toStation.id) run = lands(t.toStation.move) ? run + 1 : 0;
       const key = `impactRun:${t.toBlock.id}:${t.toStation.id}`;
       if (run <= context.thresholds.impactRun || !isMain(t.toBlock) || seen.has(key)) return [];
       seen.add(key);
@@ -41,17 +42,21 @@ export const lowImpact: Check = {
   run: ({ plan, library }) =>
     plan.blocks.flatMap((block) =>
       block.stations.flatMap((station) => {
-        const move = library.get(station.move);
+        const { kind, move } = library.read(station.move);
         if (move?.impact !== 'high' || station.lowImpact !== undefined) return [];
         const easier = station.easier ? library.get(station.easier) : null;
-        if (easier?.impact === 'none' || insteadOf(library, move, 'noJumping')?.name === station.easier) return [];
+        const isLow = station.easier !== undefined && station.easier === insteadOf(library, move, 'noJumping')?.name;
+        if (easier?.impact === 'none' || isLow) return [];
         const twin = twinOf(move, library);
         return [
           {
             check: 'lowImpact',
             key: `lowImpact:${block.id}:${station.id}`,
             weight: 2 as const,
-            text: `${station.move} has no low-impact option beside it.`,
+            text:
+              kind === 'known'
+                ? `${station.move} has no low-impact option beside it.`
+                : `${station.move} is guessed to land hard and has no low-impact option beside it.`,
             place: rowPlace(block.id, station.id),
             fixes: twin
               ? [

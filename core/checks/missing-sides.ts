@@ -11,7 +11,7 @@ export const missingSides: Check = {
       moduleOf(block.format).traits.complex
         ? []
         : block.stations.flatMap((station) => {
-            const move = library.get(station.move);
+            const { kind, move } = library.read(station.move);
             if (!move?.oneSided || station.sides.mode !== 'none' || station.reps?.per === 'side') return [];
             const fix = (label: string, mode: 'split' | 'each' | 'alternating') => ({
               label,
@@ -22,7 +22,7 @@ export const missingSides: Check = {
                 check: 'missingSides',
                 key: `missingSides:${block.id}:${station.id}`,
                 weight: 2 as const,
-                text: `${station.move} is done on one side at a time; nothing says when to change.`,
+                text: `${station.move} is ${kind === 'known' ? '' : 'guessed to be '}done on one side at a time; nothing says when to change.`,
                 place: rowPlace(block.id, station.id),
                 fixes: [
                   fix('Switch at half', 'split'),

@@ -1,5 +1,4 @@
-import type { Move } from '../moves/index.ts';
-import { plainMove } from '../moves/index.ts';
+import { type Move, moveOf } from '../moves/index.ts';
 import type { Block, Station } from '../plan/index.ts';
 import { type Interval, isWork, stationAt } from '../timeline/index.ts';
 import type { CheckContext } from './types.ts';
@@ -10,9 +9,10 @@ export interface Transition {
   to: Interval;
   fromStation: Station;
   toStation: Station;
+  /** The moves with the kit of their stations; plain where nothing is known of them. */
   fromMove: Move;
   toMove: Move;
-  /** The library knows both moves. */
+  /** Both moves are known. */
   known: boolean;
   fromBlock: Block;
   toBlock: Block;
@@ -44,15 +44,19 @@ function transition(
   const [fromStation, toStation] = [stationAt(plan, from), stationAt(plan, to)];
   const [fromBlock, toBlock] = [plan.blocks[from.blockIndex], plan.blocks[to.blockIndex]];
   if (!fromStation || !toStation || !fromBlock || !toBlock) return null;
-  const [a, b] = [library.get(fromStation.move), library.get(toStation.move)];
+  const known = (station: Station) => library.get(station.move) !== null;
+  const moveAt = (station: Station) => {
+    const move = moveOf(library, station.move);
+    return station.kit ? { ...move, kit: station.kit } : move;
+  };
   return {
     from,
     to,
     fromStation,
     toStation,
-    fromMove: a ?? plainMove(fromStation.move),
-    toMove: b ?? plainMove(toStation.move),
-    known: a !== null && b !== null,
+    fromMove: moveAt(fromStation),
+    toMove: moveAt(toStation),
+    known: known(fromStation) && known(toStation),
     fromBlock,
     toBlock,
     gapMs: to.startMs - from.startMs - from.durationMs,

@@ -1,4 +1,4 @@
-import { keyOf } from './library.ts';
+import { keyOf, type Library } from './library.ts';
 import type { Area, Impact, Move, Pattern, Position, Use } from './schema.ts';
 import { AREA_WORDS, PART_WORDS, PATTERN_WORDS, POSITION_WORDS } from './words.ts';
 
@@ -32,47 +32,105 @@ export const ANY_MOVE: MoveQuery = {
 
 /** Moves made ready to be searched at every keystroke. */
 export interface MoveIndex {
-  entries: readonly { move: Move; words: readonly string[]; name: string }[];
+  entries: readonly Entry[];
 }
+
+interface Entry {
+  move: Move;
+  /** All words a move may be found by, each after a space, so that a word is found by its beginning. */
+  words: string;
+  /** Its name and other names, each after a bar and with spaces for hyphens. */
+  names: string;
+  name: string;
+}
+
+const spaced = (text: string) => keyOf(text).replace(/[\s-]+/g, ' ');
 
 export function indexMoves(moves: readonly Move[]): MoveIndex {
   return {
     entries: moves.map((move) => {
-      const said = [
-        move.name,
+      const names = [move.name, ...move.aliases].map(spaced);
+      const facts = [
         AREA_WORDS[move.area],
         PATTERN_WORDS[move.pattern],
         POSITION_WORDS[move.position],
         ...move.kit,
         ...move.main.map((p) => PART_WORDS[p]),
-      ].join(' ');
-      return { move, words: keyOf(said).split(/[\s-]+/), name: keyOf(move.name) };
+      ].map(spaced);
+      return {
+        move,
+        words: ` ${[...new Set([...names, ...facts].flatMap((n) => n.split(' ')))].join(' ')}`,
+        names: `|${names.join('|')}`,
+        name: keyOf(move.name),
+      };
     }),
   };
 }
 
-/** The moves that fit, those whose name begins with the text first, then by name as indexed. */
+/** The moves that fit: those whose name begins with the text first, then those another name of which does, then the rest as indexed. */
 export function findMoves(index: MoveIndex, query: MoveQuery): Move[] {
-  const wanted = keyOf(query.text)
-    .split(/[\s-]+/)
-    .filter(Boolean);
+  const asked = spaced(query.text);
+  const wanted = asked
+    .split(' ')
+    .filter(Boolean)
+    .map((w) => ` ${w}`);
   const hand = query.kitAtHand === null ? null : new Set(query.kitAtHand.map(keyOf));
   const out = new Set(query.notIn.map(keyOf));
   const first: Move[] = [];
+  const second: Move[] = [];
   const then: Move[] = [];
-  for (const { move, words, name } of index.entries) {
+  for (const { move, words, names, name } of index.entries) {
     if (query.area !== null && move.area !== query.area) continue;
-    if (query.pattern !== null && move.pattern !== query.pattern) continue;
+    if (query.pattern !== null && move.pattern !== query.pattern && move.second !== query.pattern) continue;
     if (query.position !== null && move.position !== query.position) continue;
     if (query.use !== null && !move.use.includes(query.use)) continue;
     if (query.impact !== null && move.impact !== query.impact) continue;
     if (query.side !== null && move.oneSided !== (query.side === 'one')) continue;
     if (hand && !move.kit.every((k) => hand.has(keyOf(k)))) continue;
     if (out.has(name)) continue;
-    if (!wanted.every((w) => words.some((word) => word.startsWith(w)))) continue;
-    (wanted.length > 0 && name.startsWith(wanted[0] ?? '') ? first : then).push(move);
+    if (!wanted.every((w) => words.includes(w))) continue;
+    if (wanted.length === 0) then.push(move);
+    else if (names.startsWith(`|${asked}`)) first.push(move);
+    else (names.includes(`|${asked}`) ? second : then).push(move);
   }
-  return [...first, ...then];
+  return [...first, ...second, ...then];
+}
+
+/** A move offered while a name is typed, under the name that begins like what is typed. */
+export interface Suggestion {
+  move: Move;
+  /** The move's name, or the other name of it that begins like the text. */
+  as: string;
+  /** The name begins like the text. */
+  begins: boolean;
+}
+
+/**
+ * What to offer for a text, the best first: what it is known to stand for, then names that begin like it, then names that
+ * have its words; among equals what is used most.
+ * @param used how often each move is used, by its name in small letters
+ */
+export function suggestMoves(
+  index: MoveIndex,
+  library: Pick<Library, 'get'>,
+  text: string,
+  used: ReadonlyMap<string, number>,
+  limit: number,
+): Suggestion[] {
+  const asked = spaced(text);
+  if (asked === '') return [];
+  const known = library.get(text);
+  const found = findMoves(index, { ...ANY_MOVE, text });
+  const rank = (s: Suggestion) => (s.move === known ? 4 : 0) + (s.begins ? 2 : 0);
+  return [...new Set([...(known ? [known] : []), ...found])]
+    .map((move): Suggestion => {
+      const as = [move.name, ...move.aliases].find((n) => spaced(n).startsWith(asked));
+      return { move, as: as ?? move.name, begins: as !== undefined };
+    })
+    .map((s, k) => ({ s, k, uses: used.get(keyOf(s.move.name)) ?? 0 }))
+    .sort((a, b) => rank(b.s) - rank(a.s) || b.uses - a.uses || a.s.as.length - b.s.as.length || a.k - b.k)
+    .slice(0, limit)
+    .map(({ s }) => s);
 }
 
 /** Names that look like the same move twice: equal but for case, spaces, hyphens and a plural s. Each group has two or more. */

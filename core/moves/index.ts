@@ -1,4 +1,14 @@
-export { ANY_MOVE, duplicateMoves, findMoves, indexMoves, type MoveQuery } from './find.ts';
+export { type Basis, basisOf, basisWords, isSure, movesNamed, someOf } from './basis.ts';
+export {
+  ANY_MOVE,
+  duplicateMoves,
+  findMoves,
+  indexMoves,
+  type MoveIndex,
+  type MoveQuery,
+  type Suggestion,
+  suggestMoves,
+} from './find.ts';
 export {
   detailsOf,
   insteadOf,
@@ -18,4 +28,5 @@ export { keyOfName } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
 export * from './schema.ts';
 export { alternativesTo, lowImpactTwin, overlapOf, swapStation, twinOf } from './swap.ts';
+export { type Answers, answersOf, bareName, moveFrom, QUESTIONS, type Question } from './tell.ts';
 export * from './words.ts';

@@ -10,7 +10,9 @@ describe('names', () => {
     const library = libraryOf([move('Gull\u2019s wing', { effort: 4 })]);
     for (const name of ["gull's wing", 'GULL\u2019S WING', "  Gull's   wing "])
       expect(library.get(name)?.effort).toBe(4);
-    expect(library.get('Gulls wing')).toBeNull();
+    expect(library.get('Gulls wing')?.effort).toBe(4);
+    expect(library.named('Gulls wing')).toBeNull();
+    expect(library.get('Tern wing')).toBeNull();
   });
 
   it('that the library does not know stand for a plain move', () => {

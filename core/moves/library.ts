@@ -1,5 +1,5 @@
-import { type Cell, goesWith, type Plan, type Station, withoutMove } from '../plan/index.ts';
-import { type Reader, readerOf } from './reading.ts';
+import { type Cell, goesWith, type Plan, type Sides, type Station, withoutMove } from '../plan/index.ts';
+import { type Reader, type Reading, readerOf } from './reading.ts';
 import { type Move, plainMove, type Reason } from './schema.ts';
 
 /** The moves, and what a typed name stands for among them. */
@@ -51,16 +51,23 @@ export function detailsOf(move: Move): Pick<Station, 'kit' | 'easier' | 'harder'
 
 /** The station with what the library knows of its moves; what the instructor said of them stays as it is. */
 export function resolveStation(station: Station, library: Library): Station {
-  const known = library.get(station.move);
+  const known = knownOf(library, station.move);
   const cells = station.cells?.some((c) => c.swap) ? station.cells.map((c) => resolveCell(c, library)) : station.cells;
   if (!known && cells === station.cells) return station;
-  return { ...(known ? detailsOf(known) : {}), ...station, ...(cells ? { cells } : {}) };
+  return { ...known, ...station, ...(cells ? { cells } : {}) };
+}
+
+/** What may be said of a name: all of a known move, of another the kit that stands in the name; null where that is nothing. */
+function knownOf(library: Library, name: string): ReturnType<typeof detailsOf> | null {
+  const { kind, move, said } = library.read(name);
+  if (kind === 'known') return detailsOf(move);
+  return said.kit.length > 0 ? { kit: said.kit } : null;
 }
 
 function resolveCell(cell: Cell, library: Library): Cell {
-  const known = cell.swap ? library.get(cell.swap.move) : null;
+  const known = cell.swap ? knownOf(library, cell.swap.move) : null;
   if (!cell.swap || !known) return cell;
-  const { formCues: _, ...details } = detailsOf(known);
+  const { formCues: _, ...details } = known;
   return { ...cell, swap: { ...details, ...cell.swap } };
 }
 
@@ -88,24 +95,34 @@ export function putMove(
   oneSided: 'split' | 'each' = 'split',
 ): Renamed {
   if (keyOf(name) === keyOf(station.move)) return { station: { ...station, move: name }, gone: [] };
-  const [before, move] = [library.get(station.move), library.get(name)];
+  const [before, reading] = [library.get(station.move), library.read(name)];
   const cues = station.formCues?.filter((cue) => !before?.cues.includes(cue)) ?? [];
   const { mode } = station.sides;
-  const sides: Station['sides'] =
-    move?.oneSided && mode === 'none'
-      ? { mode: oneSided, first: 'left' }
-      : move && !move.oneSided && mode !== 'none'
-        ? { mode: 'none' }
-        : station.sides;
+  const sides = sidesFor(station.sides, reading, oneSided);
+  const { reps } = reading.said;
   const gone = [
     ...goesWith(station),
     ...(cues.length < (station.formCues?.length ?? 0) ? ['form cues'] : []),
     ...(sides.mode === 'none' && mode !== 'none' ? ['sides'] : []),
   ];
   return {
-    station: { ...withoutMove(station), move: name, sides, ...(cues.length > 0 ? { formCues: cues } : {}) },
+    station: {
+      ...withoutMove(station),
+      move: name,
+      sides,
+      ...(cues.length > 0 ? { formCues: cues } : {}),
+      ...(reps ? { reps } : {}),
+    },
     gone,
   };
+}
+
+/** The sides said in the name; else as the move wants them, where it is known or guessed to be done on one side at a time. */
+function sidesFor(now: Sides, { kind, move, said }: Reading, oneSided: 'split' | 'each'): Sides {
+  if (said.side) return { mode: 'one', side: said.side };
+  if (said.both === 'alternating') return { mode: 'alternating' };
+  if ((said.both === 'each' || move?.oneSided) && now.mode === 'none') return { mode: oneSided, first: 'left' };
+  return kind === 'known' && !move.oneSided && said.both === null ? { mode: 'none' } : now;
 }
 
 /** The station with another move on it; see `putMove`. */

@@ -19,7 +19,7 @@ export interface Spelled extends Said {
 /** One word of a name; `role` says why it may be left aside when the move is looked up. */
 export interface Word {
   text: string;
-  role: 'move' | 'count' | 'side' | 'limb' | 'turns' | 'neutral' | 'place' | 'kit';
+  role: 'move' | 'count' | 'side' | 'limb' | 'turns' | 'neutral' | 'ground' | 'place' | 'kit';
 }
 
 /** A name in small letters without accents, apostrophes or punctuation; counts keep their place. */
@@ -106,7 +106,7 @@ function roleOf(text: string, before: string | undefined, after: string | undefi
     return { text, role: 'turns' };
   }
   if (NEUTRAL.has(text)) return { text, role: 'neutral' };
-  if (PLACES.has(text)) return { text, role: 'place' };
+  if (PLACES.has(text)) return { text, role: text === 'floor' || text === 'mat' ? 'ground' : 'place' };
   const kit = KIT_WORDS.get(text);
   if (kit !== undefined) {
     said.kit.push(kit);
@@ -126,9 +126,11 @@ const ASIDE: readonly (readonly Word['role'][])[] = [
   ['count', 'side', 'limb'],
   ['count', 'side', 'limb', 'turns'],
   ['count', 'side', 'limb', 'turns', 'neutral'],
-  ['count', 'side', 'limb', 'turns', 'neutral', 'place'],
+  ['count', 'side', 'limb', 'turns', 'neutral', 'ground'],
+  ['count', 'side', 'limb', 'turns', 'neutral', 'ground', 'place'],
   ['count', 'side', 'limb', 'turns', 'kit'],
-  ['count', 'side', 'limb', 'turns', 'neutral', 'place', 'kit'],
+  ['count', 'side', 'limb', 'turns', 'neutral', 'ground', 'kit'],
+  ['count', 'side', 'limb', 'turns', 'neutral', 'ground', 'place', 'kit'],
 ];
 
 /** A key a name may be found under, and what of the name it leaves aside. */
@@ -148,7 +150,7 @@ export function lookupsFor(spelled: Spelled): Lookup[] {
     const key = keyOfWords(kept.map((w) => w.text));
     if (key === '' || seen.has(key)) return [];
     seen.add(key);
-    const places = roles.includes('place') ? spelled.words.filter((w) => w.role === 'place').map((w) => w.text) : [];
+    const places = spelled.words.flatMap(({ text, role }) => (roles.includes(role) && PLACES.has(text) ? [text] : []));
     return [{ key, places, aside: roles }];
   });
 }

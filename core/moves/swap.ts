@@ -2,7 +2,7 @@ import type { Block, Plan, Station } from '../plan/index.ts';
 import { moduleOf, updateBlock, withCell } from '../plan/index.ts';
 import { insteadOf, keyOf, type Library, withMove } from './library.ts';
 import type { Impact, Move } from './schema.ts';
-import { AREA_WORDS, POSITION_WORDS } from './words.ts';
+import { AREA_WORDS, PATTERN_WORDS, POSITION_WORDS } from './words.ts';
 
 /** A move that could take another's place, with why. */
 export interface Alternative {
@@ -28,25 +28,28 @@ export function overlapOf(a: Pick<Move, 'main'>, b: Pick<Move, 'main'>): number 
 export function alternativesTo(
   library: Library,
   move: Move,
-  given: { used: readonly string[]; kit: readonly string[] | null; limit: number },
+  given: { used: readonly string[]; kit: readonly string[] | null; limit: number; sure?: boolean },
 ): Alternative[] {
-  const used = new Set(given.used.map(keyOf));
+  const used = new Set(given.used.map((name) => keyOf(library.get(name)?.name ?? name)));
+  const sure = given.sure ?? true;
   const hand = given.kit === null ? null : new Set(given.kit.map(keyOf));
   return library.moves
     .filter((m) => keyOf(m.name) !== keyOf(move.name) && m.use.some((u) => move.use.includes(u)))
-    .map((m) => rate(move, m, used.has(keyOf(m.name)), hand))
+    .map((m) => rate(move, m, used.has(keyOf(m.name)), hand, sure))
     .filter((a) => a.score > 3)
     .sort((a, b) => b.score - a.score || a.move.name.localeCompare(b.move.name))
     .slice(0, given.limit);
 }
 
-function rate(move: Move, m: Move, isUsed: boolean, hand: ReadonlySet<string> | null): Alternative {
+/** @param sure the move to replace is known; of a guessed one nothing is said that compares with it */
+function rate(move: Move, m: Move, isUsed: boolean, hand: ReadonlySet<string> | null, sure: boolean): Alternative {
   const reasons: string[] = [];
   const shared = overlapOf(move, m);
   let score = shared * 4;
   if (m.area === move.area) score += 2;
   if (m.pattern === move.pattern) score += 3;
-  if (m.area === move.area && m.pattern === move.pattern) reasons.push(`same area and pattern`);
+  if (!sure) reasons.push(`${AREA_WORDS[m.area]}, ${PATTERN_WORDS[m.pattern]}`);
+  else if (m.area === move.area && m.pattern === move.pattern) reasons.push(`same area and pattern`);
   else if (m.pattern === move.pattern) reasons.push(`same pattern`);
   else if (m.area === move.area) reasons.push(`same area: ${AREA_WORDS[m.area]}`);
   if (m.name === move.easier) {
@@ -58,10 +61,11 @@ function rate(move: Move, m: Move, isUsed: boolean, hand: ReadonlySet<string> | 
   }
   score -= Math.abs(m.effort - move.effort) * 0.4;
   const impact = IMPACT_RANK[m.impact] - IMPACT_RANK[move.impact];
-  if (impact < 0) reasons.push(m.impact === 'none' ? 'no impact' : 'less impact');
+  if (sure && impact < 0) reasons.push(m.impact === 'none' ? 'no impact' : 'less impact');
   if (impact > 0) score -= impact;
-  if (m.position !== move.position) reasons.push(`${POSITION_WORDS[m.position]}, not ${POSITION_WORDS[move.position]}`);
-  if (move.kit.length > 0 && m.kit.every((k) => k === 'mat')) reasons.push('no kit');
+  if (sure && m.position !== move.position)
+    reasons.push(`${POSITION_WORDS[m.position]}, not ${POSITION_WORDS[move.position]}`);
+  if (sure && move.kit.length > 0 && m.kit.every((k) => k === 'mat')) reasons.push('no kit');
   else if (m.kit.join() !== move.kit.join() && m.kit.length > 0) reasons.push(`with ${m.kit.join(', ')}`);
   if (hand && !m.kit.every((k) => hand.has(keyOf(k)))) {
     score -= 5;
@@ -96,14 +100,19 @@ export function swapStation(
 
 /**
  * The class with a low-impact level beside every move that has impact: what the library names for no jumping, else the
- * first easier option without impact, else the nearest move without. Gives how many stations got one, and those for
- * which none was found.
+ * first easier option without impact, else the nearest move without. Gives how many stations got one, those for
+ * which none was found, and those of which it is not known whether they have impact.
  */
-export function lowImpactTwin(plan: Plan, library: Library): { plan: Plan; added: number; without: string[] } {
+export function lowImpactTwin(
+  plan: Plan,
+  library: Library,
+): { plan: Plan; added: number; without: string[]; notKnown: string[] } {
   let added = 0;
   const without: string[] = [];
+  const notKnown = new Set<string>();
   const station = (s: Station): Station => {
     const move = library.get(s.move);
+    if (!move) notKnown.add(s.move);
     if (!move || move.impact === 'none') return s;
     const twin = twinOf(move, library);
     if (twin) added += 1;
@@ -111,7 +120,7 @@ export function lowImpactTwin(plan: Plan, library: Library): { plan: Plan; added
     return twin ? { ...s, lowImpact: twin.name } : s;
   };
   const blocks = plan.blocks.map((b): Block => ({ ...b, stations: b.stations.map(station) }));
-  return { plan: { ...plan, blocks }, added, without };
+  return { plan: { ...plan, blocks }, added, without, notKnown: [...notKnown] };
 }
 
 /** The low-impact twin of one move, or null. */

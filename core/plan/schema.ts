@@ -123,9 +123,7 @@ export const PlanSchema = v.strictObject({
   /** Flashes and vibration in place of sound. */
   silent: v.optional(v.boolean()),
   /** What people in this class have said of themselves; moves with a caution for it are pointed out. */
-  audience: v.optional(
-    v.pipe(v.array(v.picklist(AUDIENCES)), v.maxLength(AUDIENCES.length)),
-  ),
+  audience: v.optional(v.pipe(v.array(v.picklist(AUDIENCES)), v.maxLength(AUDIENCES.length))),
   /** Findings of the checks that are as meant, by key, with the words they had. */
   accepted: v.optional(v.pipe(v.array(v.strictObject({ key: name(300), text: name(400) })), v.maxLength(200))),
   blocks: v.pipe(v.array(BlockSchema), v.maxLength(MOST_BLOCKS)),

@@ -1,4 +1,4 @@
-import { type Library, type Move, moveOf, overlapOf, type Position } from '../moves/index.ts';
+import { type Library, type Move, overlapOf, type Position } from '../moves/index.ts';
 import { type Block, moduleOf, type School, type Station } from '../plan/index.ts';
 
 /** What an order is judged by; each is counted over neighbours or places, lower is better. */
@@ -60,8 +60,10 @@ export function isOnFloor(move: Pick<Move, 'position' | 'kit'>): boolean {
 
 const isCardio = (m: Move) => m.area === 'cardio' || m.main.includes('heart');
 
-/** The cost of one feature for b right after a, each 0 to 1 (walk in units of 10 m). */
-function pairFeature(feature: Feature, a: Move, b: Move, metres: number): number {
+/** The cost of one feature for b right after a, each 0 to 1 (walk in units of 10 m); what is not known costs nothing. */
+function pairFeature(feature: Feature, a: Move | null, b: Move | null, metres: number): number {
+  if (feature === 'walk') return metres / 10;
+  if (a === null || b === null) return 0;
   switch (feature) {
     case 'sameArea':
       return overlapOf(a, b);
@@ -73,8 +75,6 @@ function pairFeature(feature: Feature, a: Move, b: Move, metres: number): number
       return !isOnFloor(a) && isOnFloor(b) ? 1 : 0;
     case 'kitChanges':
       return b.kit.some((k) => k !== 'mat' && !a.kit.includes(k)) ? 1 : 0;
-    case 'walk':
-      return metres / 10;
     case 'hardLate':
       return 0;
   }
@@ -96,8 +96,9 @@ export interface OrderRequest {
   walkM: readonly (readonly number[])[] | null;
 }
 
-export function movesOfBlock(block: Block, library: Library): Move[] {
-  return block.stations.map((s) => moveOf(library, s.move));
+/** The moves of a block as known or guessed; null where nothing is known. */
+export function movesOfBlock(block: Block, library: Library): (Move | null)[] {
+  return block.stations.map((s) => library.read(s.move).move);
 }
 
 /** The costs of a block's orders, from its moves and the weights. */
@@ -112,7 +113,7 @@ export function orderProblem(request: OrderRequest, library: Library): OrderProb
     ),
   );
   const place = moves.map((m) =>
-    Array.from({ length: size }, (_, k) => (weights.hardLate * ((m.effort - 1) / 4) * k) / Math.max(1, size - 1)),
+    Array.from({ length: size }, (_, k) => (weights.hardLate * hardOf(m) * k) / Math.max(1, size - 1)),
   );
   return {
     size,
@@ -123,6 +124,9 @@ export function orderProblem(request: OrderRequest, library: Library): OrderProb
     pinned: block.stations.map((s, k) => (pinned.includes(s.id) ? k : null)),
   };
 }
+
+/** How hard a move is, 0 to 1. */
+const hardOf = (m: Move | null) => (m === null ? 0 : (m.effort - 1) / 4);
 
 const walkOn = (walkM: OrderRequest['walkM']) => (i: number, j: number) => walkM?.[i]?.[j] ?? 0;
 
@@ -161,8 +165,8 @@ export function featuresOf(request: OrderRequest, library: Library, order: reado
     const move = moves[at];
     const nextAt = order[k + 1] ?? (cyclic ? order[0] : undefined);
     const next = nextAt === undefined ? undefined : moves[nextAt];
-    if (move) sums.hardLate += (((move.effort - 1) / 4) * k) / Math.max(1, order.length - 1);
-    if (!move || !next || nextAt === undefined || nextAt === at) return;
+    sums.hardLate += (hardOf(move ?? null) * k) / Math.max(1, order.length - 1);
+    if (move === undefined || next === undefined || nextAt === undefined || nextAt === at) return;
     const metres = distance(at, nextAt);
     for (const f of FEATURES) sums[f] += f === 'walk' ? metres : pairFeature(f, move, next, metres);
   });

@@ -19,6 +19,14 @@ export const movesLately = endpoint({
   answer: v.array(v.array(v.string())),
 });
 
+export const movesUsed = endpoint({
+  method: 'GET',
+  path: '/moves/used',
+  says: 'How often each name is on a station of the two hundred newest classes, the most used first',
+  status: 200,
+  answer: v.array(v.object({ name: v.string(), uses: v.number() })),
+});
+
 export const saveMoves = endpoint({
   method: 'PUT',
   path: '/moves',

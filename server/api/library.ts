@@ -4,13 +4,14 @@ import { ThresholdsSchema } from '../../core/norms/index.ts';
 import { library } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { listKit, saveKit } from '../db/kit.ts';
-import { listMoves, movesLately, saveMoves, setHidden } from '../db/moves.ts';
+import { listMoves, movesLately, movesUsed, saveMoves, setHidden } from '../db/moves.ts';
 import { readSetting, writeSetting } from '../db/settings.ts';
 import { soundBody } from './border.ts';
 import { handle } from './handle.ts';
 import { ProblemError } from './problem.ts';
 
 const LATELY = 3;
+const NEWEST = 200;
 
 /** The library of moves, what is in the kit room, and the thresholds of the checks. */
 export function libraryApi(db: Database): Router {
@@ -20,6 +21,7 @@ export function libraryApi(db: Database): Router {
 
   handle(api, library.listMoves, () => listMoves(db));
   handle(api, library.movesLately, () => movesLately(db, LATELY));
+  handle(api, library.movesUsed, () => movesUsed(db, NEWEST));
   handle(api, library.saveMoves, async ({ body }) => {
     await saveMoves(db, body.moves);
     return { saved: body.moves.length };

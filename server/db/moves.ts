@@ -77,6 +77,18 @@ export async function setHidden(db: Queryable, names: readonly string[], hidden:
   return rows.length;
 }
 
+/** How often each name is on a station of the newest `classes` classes, the most used first. */
+export async function movesUsed(db: Queryable, classes: number): Promise<{ name: string; uses: number }[]> {
+  return db.query<{ name: string; uses: number }>(
+    `SELECT station->>'move' AS name, count(*)::int AS uses
+     FROM (SELECT document FROM plan WHERE deleted_at IS NULL ORDER BY updated_at DESC LIMIT $1) AS newest,
+       jsonb_array_elements(document->'blocks') AS block, jsonb_array_elements(block->'stations') AS station
+     WHERE station->>'move' IS NOT NULL
+     GROUP BY 1 ORDER BY 2 DESC, 1 LIMIT 1000`,
+    [classes],
+  );
+}
+
 /** The names of the moves in the last `classes` runs, each class as it was led, the newest first. */
 export async function movesLately(db: Queryable, classes: number): Promise<string[][]> {
   const rows = await db.query<{ document: unknown }>(

@@ -18,7 +18,16 @@ import { compile, totals } from '../../core/timeline/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { ClassStrip } from '../drawings/index.ts';
 import { ConflictBar, edit, undo, useAutosave, useBuilder, useOpenedPlan, useUndoKeys } from '../editing/index.ts';
-import { BalancePanel, ChecksPanel, CuesPanel, EndsPanel, OrderPanel, SwapPanel, useChecks } from '../panels/index.ts';
+import {
+  BalancePanel,
+  ChecksPanel,
+  CuesPanel,
+  EndsPanel,
+  OrderPanel,
+  SwapPanel,
+  TellPanel,
+  useChecks,
+} from '../panels/index.ts';
 import {
   AddBlock,
   type BlockMarks,
@@ -80,13 +89,14 @@ function PanelButtons({
 }
 
 function Builder({ plan }: { plan: Plan }) {
-  const moves = useLibrary((s) => s.library.moves);
+  const library = useLibrary((s) => s.library);
   const findings = useChecks(plan);
   const marks = useMarks(plan, findings);
   const save = useBuilder((s) => s.save);
   const [params, setParams] = useSearchParams();
   const panel = PANELS.find((p) => p === params.get('panel')) ?? null;
   const [swapping, setSwapping] = useState<string | null>(null);
+  const [telling, setTelling] = useState<string | null>(null);
   const openPanel = (name: PanelName | null) =>
     setParams((p) => {
       if (name === null) p.delete('panel');
@@ -107,6 +117,13 @@ function Builder({ plan }: { plan: Plan }) {
           p.set('panel', 'checks');
           return p;
         }),
+      tell: (name) => {
+        setTelling(name);
+        setParams((p) => {
+          p.set('panel', 'tell');
+          return p;
+        });
+      },
     }),
     [setParams],
   );
@@ -123,7 +140,7 @@ function Builder({ plan }: { plan: Plan }) {
       {save.kind === 'conflict' && <ConflictBar plan={plan} save={save} />}
       {params.get('view') === 'text' ? (
         <Suspense fallback={<p className="p-6 text-muted">Opening…</p>}>
-          <TextView plan={plan} moves={moves} />
+          <TextView plan={plan} moves={library.moves} />
         </Suspense>
       ) : (
         <div className="flex flex-1 items-stretch">
@@ -136,7 +153,7 @@ function Builder({ plan }: { plan: Plan }) {
                 totalMs={sums.blocks[k]?.totalMs ?? 0}
                 about={sums.blocks[k]?.about ?? false}
                 startsAt={at(sums.blocks[k]?.startMs ?? 0)}
-                moves={moves}
+                library={library}
                 level={plan.level}
                 marks={marks[block.id] ?? NO_MARKS}
                 isLast={k === plan.blocks.length - 1}
@@ -150,6 +167,7 @@ function Builder({ plan }: { plan: Plan }) {
               {panel === 'checks' && <ChecksPanel plan={plan} findings={findings} />}
               {panel === 'order' && <OrderPanel plan={plan} />}
               {panel === 'swap' && <SwapPanel plan={plan} stationId={swapping} onStation={setSwapping} />}
+              {panel === 'tell' && <TellPanel plan={plan} name={telling} />}
               {panel === 'ends' && <EndsPanel plan={plan} />}
               {panel === 'balance' && <BalancePanel plan={plan} />}
               {panel === 'cues' && <CuesPanel plan={plan} />}

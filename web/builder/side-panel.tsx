@@ -2,7 +2,7 @@ import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { IconButton } from '../ui/index.ts';
 
-export const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'cues'] as const;
+export const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'cues', 'tell'] as const;
 export type PanelName = (typeof PANELS)[number];
 
 const TITLES: Record<PanelName, string> = {
@@ -12,6 +12,7 @@ const TITLES: Record<PanelName, string> = {
   ends: 'Warm-up and cool-down',
   balance: 'Balance',
   cues: 'Cues',
+  tell: 'Moves to tell me about',
 };
 
 /** What an experienced instructor would add, beside the sheet it is about. */

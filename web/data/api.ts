@@ -42,6 +42,7 @@ export const api = {
     ask(plans.nameVersion, { path: { id, version }, body: { name } }),
   importPlans: (text: string, goodPart: boolean) => ask(files.importFile, { body: { text, goodPart } }),
   moves: () => ask(library.listMoves, {}),
+  movesUsed: () => ask(library.movesUsed, {}),
   movesLately: () => ask(library.movesLately, {}),
   saveMoves: (moves: readonly Move[]) => ask(library.saveMoves, { body: { moves: [...moves] } }),
   hideMoves: (names: readonly string[], hidden: boolean) =>

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { type KitItem, type Library, libraryOf } from '../../core/moves/index.ts';
+import { type KitItem, keyOf, type Library, libraryOf, type Move } from '../../core/moves/index.ts';
 import { type Thresholds, USUAL_THRESHOLDS } from '../../core/norms/index.ts';
 import { api } from './api.ts';
 
@@ -10,7 +10,11 @@ interface LibraryState {
   thresholds: Thresholds;
   /** The moves of the last three classes led, the newest first. */
   lately: readonly (readonly string[])[];
+  /** How often a move is on the stations of the classes, by its name in small letters. */
+  used: ReadonlyMap<string, number>;
   load: () => Promise<void>;
+  /** Keeps moves for the club: on the server, then here. Rejects when the server did not take them. */
+  keepMoves: (moves: readonly Move[]) => Promise<void>;
   setKit: (kit: readonly KitItem[]) => void;
   setThresholds: (thresholds: Thresholds) => void;
 }
@@ -22,20 +26,41 @@ export const useLibrary = create<LibraryState>((set) => ({
   kit: [],
   thresholds: USUAL_THRESHOLDS,
   lately: [],
+  used: new Map(),
   load: async () => {
     try {
-      const [moves, kit, thresholds, lately] = await Promise.all([
+      const [moves, kit, thresholds, lately, used] = await Promise.all([
         api.moves(),
         api.kit(),
         api.thresholds(),
         api.movesLately(),
+        api.movesUsed(),
       ]);
-      set({ state: 'ready', library: libraryOf(moves), kit, thresholds, lately });
+      const library = libraryOf(moves);
+      set({ state: 'ready', library, kit, thresholds, lately, used: usesOf(used, library) });
     } catch {
       // What is already here stays: a builder without the server goes on with the library it had.
       set((s) => ({ state: s.state === 'ready' ? 'ready' : 'failed' }));
     }
   },
+  keepMoves: async (moves) => {
+    await api.saveMoves(moves);
+    set(({ library }) => {
+      const keys = new Set(moves.map((m) => keyOf(m.name)));
+      const others = library.moves.filter((m) => !keys.has(keyOf(m.name)));
+      return { library: libraryOf([...others, ...moves.map((m) => ({ ...m, own: true }))]) };
+    });
+  },
   setKit: (kit) => set({ kit }),
   setThresholds: (thresholds) => set({ thresholds }),
 }));
+
+/** The uses of all names of a move together. */
+function usesOf(used: readonly { name: string; uses: number }[], library: Library): Map<string, number> {
+  const sums = new Map<string, number>();
+  for (const { name, uses } of used) {
+    const key = keyOf(library.get(name)?.name ?? name);
+    sums.set(key, (sums.get(key) ?? 0) + uses);
+  }
+  return sums;
+}

@@ -1,26 +1,9 @@
 import { expect, it } from 'vitest';
-import { MOVE_COLUMNS, readMoveRows } from '../../core/moves/index.ts';
+import { MOVE_COLUMNS } from '../../core/moves/index.ts';
+import { move as plain } from '../../core/test/moves.ts';
 import { movesCsv, readTable } from './moves-file.ts';
 
-const move = (name: string, cue: string) => ({
-  ...readMoveRows(MOVE_COLUMNS, [MOVE_COLUMNS.map(() => '')]).moves[0],
-  name,
-  use: ['main' as const],
-  area: 'core' as const,
-  main: ['belly' as const],
-  helpers: [],
-  pattern: 'brace' as const,
-  position: 'prone' as const,
-  oneSided: false,
-  impact: 'none' as const,
-  noise: 'quiet' as const,
-  kit: [],
-  effort: 2,
-  instead: {},
-  cues: [cue],
-  mistakes: [],
-  explainMs: 5000,
-});
+const move = (name: string, cue: string) => plain(name, { cues: [cue], explainMs: 5000 });
 
 it('what a table program would run is a text in the file, and the same move when it is read again', () => {
   for (const name of ['=HYPERLINK("x")', '+1', '-2', '@tide', '\tTab']) {

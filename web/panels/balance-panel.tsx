@@ -15,6 +15,7 @@ import { compile } from '../../core/timeline/index.ts';
 import { api, useLibrary, useLoaded } from '../data/index.ts';
 import { BodyFigure, Chart, colour } from '../drawings/index.ts';
 import { Select } from '../ui/index.ts';
+import { BasisNote } from './basis-note.tsx';
 
 const ENERGY_KG = 70;
 
@@ -58,11 +59,12 @@ export function BalancePanel({ plan }: { plan: Plan }) {
         {shown.strain.length > 0 && <Along strain={shown.strain} />}
         <Patterns balance={shown.balance} />
       </Suspense>
-      {shown.balance.unknownMs > 0 && (
-        <p className="mt-2 text-small text-muted">
-          {formatDuration(shown.balance.unknownMs)} on moves the library does not know.
+      {shown.balance.guessedMs + shown.balance.unknownMs > 0 && (
+        <p className="mt-2 text-small" role="note">
+          {notSure(shown.balance)}
         </p>
       )}
+      {scope !== 'week' && <BasisNote of={scope === 'class' ? plan : plan.blocks.filter((b) => b.id === scope)} />}
       {energy && (
         <p className="mt-2 text-small text-muted">
           Energy for {ENERGY_KG} kg, very roughly: {energy.fromKcal} to {energy.toKcal} kcal, from published MET values.
@@ -70,6 +72,14 @@ export function BalancePanel({ plan }: { plan: Plan }) {
       )}
     </>
   );
+}
+
+/** The working time that is guessed, counted as guessed; and that of which nothing is known, counted nowhere. */
+function notSure({ guessedMs, unknownMs }: Balance): string {
+  return [
+    ...(guessedMs > 0 ? [`${formatDuration(guessedMs)} of it is guessed.`] : []),
+    ...(unknownMs > 0 ? [`${formatDuration(unknownMs)} is on moves not known and counted nowhere.`] : []),
+  ].join(' ');
 }
 
 function Sides({ balance: { left, right } }: { balance: Balance }) {
@@ -144,7 +154,9 @@ function Along({ strain }: { strain: readonly Strain[] }) {
       ...strain.map((s) => [(s.atMs - from) / 60_000, s.effort]),
       [((last?.atMs ?? 0) + (last?.lengthMs ?? 0) - from) / 60_000, 0],
     ];
-    const landings = strain.filter((s) => s.impact > 1).map((s) => [(s.atMs + s.lengthMs / 2 - from) / 60_000, 5.4]);
+    const landings = strain
+      .filter((s) => s.impact !== null && s.impact > 1)
+      .map((s) => [(s.atMs + s.lengthMs / 2 - from) / 60_000, 5.4]);
     return {
       grid: { left: 26, right: 10, top: 14, bottom: 22 },
       xAxis: {
@@ -183,7 +195,10 @@ function Along({ strain }: { strain: readonly Strain[] }) {
   }, [strain]);
   return (
     <section className="mt-4">
-      <h3 className="text-small text-muted">Effort along the class; marks are hard landings</h3>
+      <h3 className="text-small text-muted">
+        Effort along the class; marks are hard landings
+        {strain.some((s) => s.effort === null) ? ', gaps are not known' : ''}
+      </h3>
       <Chart option={option} height={150} label="Effort from 1 to 5 along the class" />
     </section>
   );

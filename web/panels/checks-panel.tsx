@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { CHECKS, withAccepted } from '../../core/checks/index.ts';
-import { AUDIENCES, type Audience, REASON_WORDS } from '../../core/moves/index.ts';
+import { AUDIENCES, type Audience, basisOf, isSure, movesNamed, REASON_WORDS } from '../../core/moves/index.ts';
 import { THRESHOLDS, type ThresholdName, type Thresholds } from '../../core/norms/index.ts';
 import { formatChange, type Plan } from '../../core/plan/index.ts';
 import { api, useLibrary } from '../data/index.ts';
 import { edit, HeadsField, undo, useBuilder } from '../editing/index.ts';
 import { Checkbox, Select } from '../ui/index.ts';
 import type { PricedFinding } from '../workers/index.ts';
+import { BasisNote } from './basis-note.tsx';
 
 const WEIGHT_WORDS = { 3: 'Must be mended', 2: 'Mend if you can', 1: 'Worth knowing' } as const;
 const small = 'min-h-9 rounded-md border border-line-strong px-2.5 text-small hover:border-ink';
@@ -23,7 +24,8 @@ export function ChecksPanel({ plan, findings }: Props) {
   return (
     <>
       <ForWhom plan={plan} />
-      {open.length === 0 && <p className="py-3">Nothing to point out.</p>}
+      <BasisNote of={plan} />
+      {open.length === 0 && <NothingFound plan={plan} />}
       {([3, 2, 1] as const).map((weight) => {
         const list = open.filter((f) => f.weight === weight);
         return list.length === 0 ? null : (
@@ -57,6 +59,13 @@ export function ChecksPanel({ plan, findings }: Props) {
       <ThresholdFields />
     </>
   );
+}
+
+/** Nothing was found: in all of the class, or in what is known of it. */
+function NothingFound({ plan }: { plan: Plan }) {
+  const library = useLibrary((s) => s.library);
+  const sure = isSure(basisOf(movesNamed(plan), library));
+  return <p className="py-3">{sure ? 'Nothing to point out.' : 'Nothing to point out in what is known.'}</p>;
 }
 
 function FindingRow({ finding, plan }: { finding: PricedFinding; plan: Plan }) {

@@ -16,6 +16,7 @@ import { totals } from '../../core/timeline/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { edit, undo } from '../editing/index.ts';
 import { Button, DurationField } from '../ui/index.ts';
+import { BasisNote } from './basis-note.tsx';
 
 /** A warm-up and a cool-down proposed from what the main blocks work. */
 export function EndsPanel({ plan }: { plan: Plan }) {
@@ -24,6 +25,7 @@ export function EndsPanel({ plan }: { plan: Plan }) {
       <p className="mb-3 text-small text-muted">
         From what the main blocks work: drills of growing range before, holds after, with few changes of position.
       </p>
+      <BasisNote of={plan.blocks.filter((b) => b.role === 'main' || b.role === 'finisher')} />
       <End plan={plan} of="warmUp" />
       <End plan={plan} of="coolDown" />
     </>

@@ -5,4 +5,5 @@ export { EndsPanel } from './ends-panel.tsx';
 export { FitterDialog } from './fitter-dialog.tsx';
 export { OrderPanel } from './order-panel.tsx';
 export { SwapPanel } from './swap-panel.tsx';
+export { TellPanel } from './tell-panel.tsx';
 export { useChecks } from './use-checks.ts';

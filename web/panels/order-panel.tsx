@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
-import { AREA_WORDS, type Library } from '../../core/moves/index.ts';
+import { AREA_WORDS, basisOf, isSure, type Library, movesNamed } from '../../core/moves/index.ts';
 import { type Block, type Plan, SCHOOLS, type School, updateBlock } from '../../core/plan/index.ts';
 import {
   FEATURE_WORDS,
@@ -17,6 +17,7 @@ import { AREA_TEXTURES, AreaMark } from '../drawings/index.ts';
 import { edit, undo } from '../editing/index.ts';
 import { Button, Checkbox, Select } from '../ui/index.ts';
 import { type Ordered, startOrderSearch } from '../workers/index.ts';
+import { BasisNote } from './basis-note.tsx';
 import { useTask } from './use-task.ts';
 
 /** A search for a better order of a block's stations, by the school the instructor chooses. */
@@ -101,6 +102,7 @@ export function OrderPanel({ plan }: { plan: Plan }) {
           }}
         />
       </fieldset>
+      <BasisNote of={[block]} />
       <div className="mt-3 flex items-center gap-3">
         <Button
           look="strong"
@@ -139,7 +141,9 @@ function Proposal({
   return (
     <section className="mt-4" aria-label="Proposal">
       <p className="text-small text-muted" role="status">
-        {ordered.found.exact ? 'The best of all orders' : 'The best met'}, in {Math.round(ordered.tookMs)} ms
+        {ordered.found.exact ? 'The best of all orders' : 'The best met'}
+        {isSure(basisOf(movesNamed({ blocks: [block] }), library)) ? '' : ', by what is known or guessed'}, in{' '}
+        {Math.round(ordered.tookMs)} ms
       </p>
       {same ? (
         <p className="mt-1">The present order is already the best for this school.</p>
@@ -192,14 +196,17 @@ function OrderList({
   return (
     <ol className="mt-1 border-t">
       {block.stations.map((s, k) => {
-        const move = library.get(s.move);
+        const { kind, move } = library.read(s.move);
         const floor = move !== null && isOnFloor(move);
         return (
           <li key={s.id} className="flex h-8 items-center gap-2 border-b text-small">
             <span className="digits w-5 text-right text-fine text-muted">{k + 1}</span>
             <AreaMark area={move?.area ?? null} low={floor} />
             <span className="flex-1 truncate">{s.move}</span>
-            <span className="text-fine text-muted">{move ? AREA_WORDS[move.area] : 'not in the library'}</span>
+            <span className="text-fine text-muted">
+              {move ? AREA_WORDS[move.area] : 'not known'}
+              {kind === 'guessed' && ', guess'}
+            </span>
             {onPin && (
               <Checkbox
                 aria-label={`${s.move} stays in place`}

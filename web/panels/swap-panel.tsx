@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { alternativesTo, lowImpactTwin, moveOf, putMove, swapStation } from '../../core/moves/index.ts';
+import { alternativesTo, lowImpactTwin, putMove, someOf, swapStation } from '../../core/moves/index.ts';
 import { moduleOf, type Plan } from '../../core/plan/index.ts';
 import { roundsOf } from '../../core/timeline/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { AREA_TEXTURES, AreaMark } from '../drawings/index.ts';
 import { edit, undo } from '../editing/index.ts';
 import { Button, Select } from '../ui/index.ts';
+import { BasisNote } from './basis-note.tsx';
 
 interface Props {
   plan: Plan;
@@ -23,21 +24,26 @@ export function SwapPanel({ plan, stationId, onStation }: Props) {
   const station = block?.stations.find((s) => s.id === stationId);
   const all = plan.blocks.flatMap((b) => b.stations.map((s) => ({ block: b, station: s })));
   const rounds = block && !moduleOf(block.format).traits.complex ? (roundsOf(block.format) ?? 1) : 1;
-  const move = station ? moveOf(library, station.move) : null;
+  const reading = station ? library.read(station.move) : null;
+  const move = reading?.move ?? null;
   const found = move
     ? alternativesTo(library, move, {
         used: all.map((x) => x.station.move),
         kit: kit.length > 0 ? kit.filter((k) => k.count > 0).map((k) => k.name) : null,
         limit: 8,
+        sure: reading?.kind === 'known',
       })
     : [];
   const twin = () => {
     const made = lowImpactTwin(plan, library);
     edit((p) => lowImpactTwin(p, library).plan);
-    const none = made.without.length > 0 ? ` None known for ${made.without.join(', ')}.` : '';
+    const none = [
+      ...(made.without.length > 0 ? [` None known for ${someOf(made.without)}.`] : []),
+      ...(made.notKnown.length > 0 ? [` Not known whether ${someOf(made.notKnown)} land.`] : []),
+    ].join('');
     toast(
       made.added === 0
-        ? `No move here has impact.${none}`
+        ? `${made.notKnown.length > 0 ? 'No move known here has impact and no low way yet.' : 'No move here has impact.'}${none}`
         : `${made.added} ${made.added === 1 ? 'station has' : 'stations have'} a low-impact level beside ${made.added === 1 ? 'it' : 'them'}.${none}`,
       { action: { label: 'Undo', onClick: undo } },
     );
@@ -107,7 +113,9 @@ export function SwapPanel({ plan, stationId, onStation }: Props) {
               </li>
             ))}
           </ul>
-          {found.length === 0 && <p className="mt-2">The library has nothing near it.</p>}
+          {reading && reading.kind !== 'known' && <BasisNote of={[{ ...block, stations: [station] }]} />}
+          {move && found.length === 0 && <p className="mt-2">The library has nothing near it.</p>}
+          {!move && <p className="mt-2">What it is is not known, so nothing can be said to be like it.</p>}
           {AREA_TEXTURES}
         </>
       )}

@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { libraryOf } from '../../core/moves/index.ts';
 import { move } from '../../core/test/moves.ts';
 import { AddStation } from './add-station.tsx';
 
@@ -9,7 +10,8 @@ let added: string[][];
 
 beforeEach(() => {
   added = [];
-  render(<AddStation blockTitle="Main" moves={moves} onAdd={(names) => added.push(names)} />);
+  const used = new Map([['plank', 9]]);
+  render(<AddStation blockTitle="Main" library={libraryOf(moves)} used={used} onAdd={(names) => added.push(names)} />);
 });
 afterEach(cleanup);
 

@@ -1,29 +1,36 @@
 import { useCombobox } from 'downshift';
 import { useMemo, useRef, useState } from 'react';
-import { ANY_MOVE, findMoves, indexMoves, keyOf, type Move } from '../../core/moves/index.ts';
+import { indexMoves, type Library, type Suggestion, suggestMoves } from '../../core/moves/index.ts';
+import { readingWords } from './reading-words.ts';
 
 interface Props {
   blockTitle: string;
-  moves: readonly Move[];
+  library: Library;
+  /** How often each move is used, by its name in small letters. */
+  used: ReadonlyMap<string, number>;
   onAdd: (names: string[]) => void;
 }
 
 const SHOWN = 7;
 /** Letters a name may have. */
 const MOST = 80;
-const NONE: Move[] = [];
+const NONE: Suggestion[] = [];
 
-/** Adds stations by name: Enter takes what is typed or chosen; a pasted list adds one a line. */
-export function AddStation({ blockTitle, moves, onAdd }: Props) {
+/**
+ * Adds stations by name: Enter takes the best suggestion when it begins like what is typed, Shift+Enter what is typed; a
+ * pasted list adds one a line.
+ */
+export function AddStation({ blockTitle, library, used, onAdd }: Props) {
   const [text, setText] = useState('');
   const [touched, setTouched] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  const index = useMemo(() => (touched ? indexMoves(moves) : null), [moves, touched]);
+  const index = useMemo(() => (touched ? indexMoves(library.moves) : null), [library, touched]);
   const found = useMemo(
-    () => (index && text.trim() !== '' ? findMoves(index, { ...ANY_MOVE, text }).slice(0, SHOWN) : NONE),
-    [index, text],
+    () => (index ? suggestMoves(index, library, text, used, SHOWN) : NONE),
+    [index, library, text, used],
   );
   const tooLong = [...text.trim()].length > MOST;
+  const taken = nameTaken(library, text, found[0]);
   const add = (name: string) => {
     const trimmed = name.trim();
     if (trimmed === '' || [...trimmed].length > MOST) return;
@@ -31,17 +38,18 @@ export function AddStation({ blockTitle, moves, onAdd }: Props) {
     setText('');
     input.current?.focus();
   };
-  const { isOpen, highlightedIndex, getInputProps, getMenuProps, getItemProps } = useCombobox<Move>({
+  const { isOpen, highlightedIndex, getInputProps, getMenuProps, getItemProps } = useCombobox<Suggestion>({
     items: found,
     inputValue: text,
     selectedItem: null,
-    itemToString: (move) => move?.name ?? '',
-    onSelectedItemChange: ({ selectedItem }) => selectedItem && add(selectedItem.name),
+    itemToString: (s) => s?.as ?? '',
+    onSelectedItemChange: ({ selectedItem }) => selectedItem && add(capital(selectedItem.as)),
     // Leaving the field chooses nothing: what is typed stays.
     stateReducer: (state, { type, changes }) =>
       type === useCombobox.stateChangeTypes.InputBlur ? { ...state, isOpen: false } : changes,
   });
-  const open = isOpen && found.length > 0;
+  const typed = text.trim();
+  const open = isOpen && typed !== '' && (found.length > 0 || touched);
   return (
     <div className="relative w-[268px] pl-12">
       <input
@@ -67,7 +75,9 @@ export function AddStation({ blockTitle, moves, onAdd }: Props) {
             else setText(lines.find((l) => [...l].length > MOST) ?? '');
           },
           onKeyDown: (e) => {
-            if (e.key === 'Enter' && (!open || highlightedIndex < 0)) add(exactName(moves, text));
+            if (e.key !== 'Enter' || (highlightedIndex >= 0 && open && !e.shiftKey)) return;
+            if (e.shiftKey) Object.assign(e.nativeEvent, { preventDownshiftDefault: true });
+            add(e.shiftKey ? text : taken);
           },
         })}
         className={`h-9 w-full rounded-md border border-dashed bg-transparent px-2 placeholder:text-muted focus:bg-card ${tooLong ? 'border-2 border-live' : 'border-line-strong'}`}
@@ -77,28 +87,54 @@ export function AddStation({ blockTitle, moves, onAdd }: Props) {
           A name has at most {MOST} letters; nothing was added.
         </p>
       )}
-      <ul
-        {...getMenuProps({ 'aria-label': 'Moves', 'aria-labelledby': undefined })}
-        className={`absolute left-12 z-40 mt-1 w-80 rounded-md border border-line-strong bg-card py-1 shadow-md ${open ? '' : 'hidden'}`}
+      <div
+        className={`absolute left-12 z-40 mt-1 w-96 rounded-md border border-line-strong bg-card py-1 shadow-md ${open && !tooLong ? '' : 'hidden'}`}
       >
-        {open &&
-          found.map((move, i) => (
-            <li
-              key={move.name}
-              {...getItemProps({ item: move, index: i })}
-              className={`flex min-h-9 cursor-pointer items-center justify-between gap-3 px-2.5 ${i === highlightedIndex ? 'bg-ink text-paper' : ''}`}
-            >
-              <span className="truncate">{move.name}</span>
-              <span className="text-fine opacity-70">{move.kit[0] ?? move.area}</span>
-            </li>
-          ))}
-      </ul>
+        <ul {...getMenuProps({ 'aria-label': 'Moves', 'aria-labelledby': undefined })}>
+          {open &&
+            found.map((s, i) => (
+              <li
+                key={s.move.name}
+                {...getItemProps({ item: s, index: i })}
+                className={`flex min-h-9 cursor-pointer items-center justify-between gap-3 px-2.5 ${i === highlightedIndex ? 'bg-ink text-paper' : ''} ${i === 0 && highlightedIndex < 0 && taken === capital(s.as) ? 'font-semibold' : ''}`}
+              >
+                <span className="min-w-0 break-words">{capital(s.as)}</span>
+                <span className="text-right text-fine opacity-80">
+                  {s.as === s.move.name ? (s.move.kit[0] ?? s.move.area) : s.move.name}
+                </span>
+              </li>
+            ))}
+        </ul>
+        {open && !tooLong && <Typed typed={typed} taken={taken} words={readingWords(library.read(typed))} />}
+      </div>
     </div>
   );
 }
 
-/** The library's own spelling of a name typed in another. */
-function exactName(moves: readonly Move[], text: string): string {
-  const key = keyOf(text);
-  return moves.find((m) => keyOf(m.name) === key)?.name ?? text;
+/** What Enter will add, and what the text by itself stands for. */
+function Typed({ typed, taken, words }: { typed: string; taken: string; words: string }) {
+  return (
+    <p className="border-t px-2.5 pt-1 text-fine text-muted" role="status">
+      {taken === typed ? (
+        <>
+          <kbd>Enter</kbd> {typed}: {words}
+        </>
+      ) : (
+        <>
+          <kbd>Enter</kbd> {taken} · <kbd>Shift</kbd>+<kbd>Enter</kbd> {typed}: {words}
+        </>
+      )}
+    </p>
+  );
+}
+
+const capital = (name: string) => name.slice(0, 1).toUpperCase() + name.slice(1);
+
+/** What Enter adds: a known name as it is typed, the library's own in its own letters; else the best that begins like it. */
+function nameTaken(library: Library, text: string, best: Suggestion | undefined): string {
+  const typed = text.trim();
+  const named = library.named(typed);
+  if (named) return named.name;
+  if (library.read(typed).kind === 'known' || !best?.begins) return typed;
+  return capital(best.as);
 }

@@ -3,12 +3,11 @@ import { nanoid } from 'nanoid';
 import { memo, useMemo } from 'react';
 import { toast } from 'sonner';
 import { cautionOf } from '../../core/care/index.ts';
-import { keyOf, type Move } from '../../core/moves/index.ts';
+import { type Library, putMove } from '../../core/moves/index.ts';
 import {
   type Block,
   type BlockRole,
   changeFormat,
-  defaultSides,
   FORMAT_WORDS,
   type FormatKind,
   formatDuration,
@@ -19,6 +18,7 @@ import {
 } from '../../core/plan/index.ts';
 import { writeBlocksText } from '../../core/shorthand/index.ts';
 import { apartFrom, atOneClock, oddRounds } from '../../core/timeline/index.ts';
+import { useLibrary } from '../data/index.ts';
 import { undo } from '../editing/index.ts';
 import { Checkbox, DurationField, IconButton, NameField, Select } from '../ui/index.ts';
 import { AddStation } from './add-station.tsx';
@@ -43,7 +43,7 @@ interface Props {
   totalMs: number;
   about: boolean;
   startsAt: string;
-  moves: readonly Move[];
+  library: Library;
   level: Plan['level'];
   /** What the checks point out in this block. */
   marks: BlockMarks;
@@ -55,12 +55,13 @@ const ROLES: BlockRole[] = ['warmUp', 'main', 'finisher', 'coolDown', 'other'];
 
 /** One block: its settings as a sentence, its round sheet, and the break after it. */
 export const BlockSection = memo(function BlockSection(props: Props) {
-  const { block, following, moves, open } = props;
+  const { block, following, library, open } = props;
+  const used = useLibrary((s) => s.used);
   const odd = useMemo(() => oddRounds({ blocks: [block] })[0], [block]);
   const onEdit = (change: (b: Block) => Block) => editBlock(block.id, change);
   const addStations = (names: string[]) => {
     const { taken, left } = roomFor(block, names);
-    const made = taken.map((name) => stationFor(moves, name, block));
+    const made = taken.map((name) => stationFor(library, name, block));
     onEdit((b) => ({ ...b, stations: [...b.stations, ...made] }));
     tellLeftOut(left);
   };
@@ -82,7 +83,7 @@ export const BlockSection = memo(function BlockSection(props: Props) {
       {(usesStations || block.stations.length > 0) && (
         <RoundSheet block={block} following={following} marks={props.marks} open={open} />
       )}
-      {usesStations && <AddStation blockTitle={block.title} moves={moves} onAdd={addStations} />}
+      {usesStations && <AddStation blockTitle={block.title} library={library} used={used} onAdd={addStations} />}
       {!props.isLast && <BreakAfter block={block} onEdit={onEdit} />}
     </section>
   );
@@ -109,13 +110,10 @@ function BlockNotes({ marks, caution, onOpen }: { marks: BlockMarks; caution: st
   );
 }
 
-/** A station for a move; one that the library knows as one-sided says how its sides are shared. */
-function stationFor(moves: readonly Move[], name: string, block: Block) {
-  const move = moves.find((m) => keyOf(m.name) === keyOf(name));
-  const station = newStation(nanoid(10), move?.name ?? name);
-  const { oneSided } = moduleOf(block.format).traits;
-  const mode = block.use === 'stations' ? 'split' : oneSided;
-  return move?.oneSided ? { ...station, sides: defaultSides(mode) } : station;
+/** A station for a name, with the sides, kit and count it says; a move done on one side at a time says how its sides are shared. */
+function stationFor(library: Library, name: string, block: Block) {
+  const mode = block.use === 'stations' ? 'split' : moduleOf(block.format).traits.oneSided;
+  return putMove(newStation(nanoid(10), ''), name, library, mode).station;
 }
 
 function BlockHead({ block, totalMs, about, startsAt }: Props) {

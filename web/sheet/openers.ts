@@ -4,4 +4,6 @@ export interface Openers {
   swap: (stationId: string) => void;
   /** The list of findings. */
   explain: () => void;
+  /** The moves that are guessed or unknown, at one of them. */
+  tell: (name: string) => void;
 }

@@ -26,6 +26,7 @@ import { Select, useLatest, useShared } from '../ui/index.ts';
 import { editBlock } from './block-edits.ts';
 import type { BlockMarks, MarkNote } from './marks.ts';
 import type { Openers } from './openers.ts';
+import { readingWords } from './reading-words.ts';
 import { ROW_H } from './sheet-layout.ts';
 import { APART, SIDES, sidesMark, sidesValue } from './sides.ts';
 import { StationLine } from './station-line.tsx';
@@ -208,6 +209,36 @@ const StationRow = memo(function StationRow(props: RowProps) {
           {TOO_LONG}
         </span>
       )}
+      {/* Over the end of the name, so that what is marked beside it stays in reach. */}
+      <span className="relative h-full w-0">
+        <span className="absolute top-1/2 right-0 z-10 flex -translate-y-1/2 bg-paper opacity-0 focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100">
+          {props.open && (
+            <button
+              type="button"
+              className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"
+              onClick={() => props.open?.swap(station.id)}
+              aria-label={`Swap ${station.move} for another move`}
+              title="Swap for another move"
+            >
+              <ArrowLeftRight size={14} />
+            </button>
+          )}
+          <StationLine
+            read={() => props.onRead(station.id) ?? station}
+            onChange={(changed) => onChange(() => changed)}
+          />
+          <button
+            type="button"
+            className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"
+            onClick={() => props.onRemove(station.id)}
+            aria-label={`Remove ${station.move}`}
+            title="Remove"
+          >
+            <X size={14} />
+          </button>
+        </span>
+      </span>
+      <NameMark name={station.move} onTell={props.open?.tell} />
       {station.lowImpact && (
         <span className="text-fine text-muted" title={`Low impact beside it: ${station.lowImpact}`}>
           +low
@@ -249,32 +280,33 @@ const StationRow = memo(function StationRow(props: RowProps) {
           ))}
         </Select>
       </label>
-      <span className="absolute right-11 flex bg-paper opacity-0 focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100">
-        {props.open && (
-          <button
-            type="button"
-            className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"
-            onClick={() => props.open?.swap(station.id)}
-            aria-label={`Swap ${station.move} for another move`}
-            title="Swap for another move"
-          >
-            <ArrowLeftRight size={14} />
-          </button>
-        )}
-        <StationLine read={() => props.onRead(station.id) ?? station} onChange={(changed) => onChange(() => changed)} />
-        <button
-          type="button"
-          className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"
-          onClick={() => props.onRemove(station.id)}
-          aria-label={`Remove ${station.move}`}
-          title="Remove"
-        >
-          <X size={14} />
-        </button>
-      </span>
     </div>
   );
 });
+
+/** Says of a name that is not known that it is a guess, or unknown, and leads to telling more of it; shows the kit it says. */
+function NameMark({ name, onTell }: { name: string; onTell: ((name: string) => void) | undefined }) {
+  const ready = useLibrary((s) => s.state === 'ready');
+  const reading = useLibrary((s) => s.library).read(name);
+  if (!ready) return null;
+  const kit = reading.said.kit.join(', ');
+  return (
+    <>
+      {kit !== '' && <span className="whitespace-nowrap text-fine text-muted">{kit}</span>}
+      {reading.kind !== 'known' && (
+        <button
+          type="button"
+          className="min-h-6 rounded-sm border border-dashed border-line-strong px-1 text-fine whitespace-nowrap hover:border-ink"
+          title={readingWords(reading)}
+          aria-label={`${name}: ${reading.kind === 'guessed' ? readingWords(reading) : 'not known'}. Tell more`}
+          onClick={() => onTell?.(name)}
+        >
+          {reading.kind === 'guessed' ? 'guess' : 'not known'}
+        </button>
+      )}
+    </>
+  );
+}
 
 const MOST_LETTERS = 80;
 const TOO_LONG = `A name has at most ${MOST_LETTERS} letters`;

@@ -1,0 +1,87 @@
+import type { Impact, Move, Part, Pattern, Position } from './schema.ts';
+import { plainMove } from './schema.ts';
+import type { Said } from './spelling.ts';
+
+/** The five questions that tell of a move what judgements need; the rest is derived from them. */
+export interface Answers {
+  pattern: Pattern;
+  /** What it works, or stretches, most. */
+  part: Part;
+  position: Position;
+  impact: Impact;
+  oneSided: boolean;
+}
+
+/** A question about a move. */
+export type Question = keyof Answers;
+export const QUESTIONS: readonly Question[] = ['pattern', 'part', 'position', 'impact', 'oneSided'];
+
+/** What a move answers, as far as it does: one known to be nothing in particular answers nothing. */
+export function answersOf(move: Move | null): Partial<Answers> {
+  if (!move) return {};
+  const [part] = move.main;
+  const { pattern, position, impact, oneSided } = move;
+  return { pattern, position, impact, oneSided, ...(part ? { part } : {}) };
+}
+
+/**
+ * A move as five answers tell of it, kept under its name without side and count. How hard it is, what it is for and its area
+ * are derived; kit is what the name says, and a mat for who lies.
+ * @param guessed what is guessed of it beside the answers: a second pattern, more parts
+ */
+export function moveFrom(name: string, answers: Answers, said: Said, guessed: Move | null): Move {
+  const { pattern, part, position, impact, oneSided } = answers;
+  const same = guessed?.pattern === pattern && guessed.main[0] === part;
+  const lies = position === 'prone' || position === 'supine' || position === 'side';
+  return {
+    ...plainMove(bareName(name)),
+    use: pattern === 'stretch' ? ['coolDown'] : pattern === 'mobilise' ? ['warmUp'] : ['main'],
+    area: areaFrom(pattern, part),
+    main: same ? guessed.main : [part],
+    helpers: same ? guessed.helpers : [],
+    pattern,
+    ...(same && guessed.second ? { second: guessed.second } : {}),
+    position,
+    oneSided,
+    impact,
+    landings: impact === 'none' ? 0 : USUAL_LANDINGS,
+    noise: impact === 'none' ? 'quiet' : impact === 'low' ? 'some' : 'loud',
+    kit: [...new Set([...(same ? guessed.kit : said.kit), ...(lies ? ['mat'] : [])])],
+    effort: effortFrom(pattern, impact),
+  };
+}
+
+/** Landings a minute where nobody has counted them: one in two seconds, our judgement. */
+const USUAL_LANDINGS = 30;
+
+const UPPER: readonly Part[] = ['chest', 'upperBack', 'shoulders', 'arms'];
+const CORE: readonly Part[] = ['belly', 'flanks', 'lowBack'];
+
+function areaFrom(pattern: Pattern, part: Part): Move['area'] {
+  if (pattern === 'stretch' || pattern === 'mobilise') return 'mobility';
+  if (pattern === 'carry') return 'whole';
+  if (part === 'heart') return 'cardio';
+  if (UPPER.includes(part)) return 'upper';
+  return CORE.includes(part) ? 'core' : 'lower';
+}
+
+function effortFrom(pattern: Pattern, impact: Impact): number {
+  if (impact === 'high') return 4;
+  if (pattern === 'stretch' || pattern === 'mobilise') return 1;
+  return impact === 'low' ? 3 : 2;
+}
+
+const SIDE = /^\(?(?:left|right|l|r)\)?$/i;
+const LIMB = /^(?:leg|arm|side|foot|hand|knee)$/i;
+const COUNT = /^(?:x?\d{1,3}x?|x)$/i;
+
+/** A name without a side at an end of it and without a count: what the move is called whichever side it is done on. */
+export function bareName(name: string): string {
+  const words = name.trim().split(/\s+/);
+  const kept = words.filter((word, k) => {
+    const before = words[k - 1];
+    if (SIDE.test(word) || COUNT.test(word)) return false;
+    return !(LIMB.test(word) && before !== undefined && SIDE.test(before));
+  });
+  return kept.length > 0 ? kept.join(' ') : name.trim();
+}
