@@ -79,7 +79,7 @@ test('one more round, drop a round, swap, hold, note and undo, each by one key, 
   const plan: Plan = {
     ...planOf({
       ...circuit(
-        stations(2, (x, k) => ({ ...x, move: k ? 'Band row' : 'Press-up', easier: 'Wall press-up' })),
+        stations(2, (x, k) => ({ ...x, move: k ? 'Band row' : 'Press-up', easier: ['Wall press-up'] })),
         40,
         20,
         2,

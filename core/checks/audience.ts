@@ -1,6 +1,9 @@
 import { insteadOf, REASON_WORDS, withMove } from '../moves/index.ts';
-import { updateStation } from '../plan/index.ts';
+import { type Station, updateStation } from '../plan/index.ts';
 import { type Check, rowPlace } from './types.ts';
+
+/** The station's easier ways with one more, at the easy end. */
+const offered = ({ easier = [] }: Station, name: string) => [name, ...easier].slice(0, 6);
 
 export const audience: Check = {
   id: 'audience',
@@ -14,7 +17,7 @@ export const audience: Check = {
         if (!move) return [];
         return (plan.audience ?? []).flatMap((reason) => {
           const name = move.instead[reason];
-          if (name === undefined || station.easier === name || station.lowImpact === name) return [];
+          if (name === undefined || station.easier?.includes(name) || station.lowImpact === name) return [];
           const instead = insteadOf(library, move, reason);
           const set = (label: string, easier: boolean) =>
             instead
@@ -22,7 +25,7 @@ export const audience: Check = {
                   {
                     label,
                     plan: updateStation(plan, block.id, station.id, (s) =>
-                      easier ? { ...s, easier: instead.name } : withMove(s, instead, library),
+                      easier ? { ...s, easier: offered(s, instead.name) } : withMove(s, instead, library),
                     ),
                   },
                 ]

@@ -44,9 +44,9 @@ export const lowImpact: Check = {
       block.stations.flatMap((station) => {
         const { kind, move } = library.read(station.move);
         if (move?.impact !== 'high' || station.lowImpact !== undefined) return [];
-        const easier = station.easier ? library.get(station.easier) : null;
-        const isLow = station.easier !== undefined && station.easier === insteadOf(library, move, 'noJumping')?.name;
-        if (easier?.impact === 'none' || isLow) return [];
+        const low = insteadOf(library, move, 'noJumping')?.name;
+        const isLow = (way: string) => way === low || library.get(way)?.impact === 'none';
+        if (station.easier?.some(isLow)) return [];
         const twin = twinOf(move, library);
         return [
           {

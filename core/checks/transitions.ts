@@ -3,6 +3,9 @@ import type { Block, Station } from '../plan/index.ts';
 import { type Interval, isWork, stationAt } from '../timeline/index.ts';
 import type { CheckContext } from './types.ts';
 
+/** A move with what is held for it. */
+type Held = Move & { weightKg: number | undefined };
+
 /** From the end of one work interval to the start of the next. */
 export interface Transition {
   from: Interval;
@@ -10,8 +13,8 @@ export interface Transition {
   fromStation: Station;
   toStation: Station;
   /** The moves with the kit of their stations; plain where nothing is known of them. */
-  fromMove: Move;
-  toMove: Move;
+  fromMove: Held;
+  toMove: Held;
   /** Both moves are known. */
   known: boolean;
   fromBlock: Block;
@@ -47,7 +50,7 @@ function transition(
   const known = (station: Station) => library.get(station.move) !== null;
   const moveAt = (station: Station) => {
     const move = moveOf(library, station.move);
-    return station.kit ? { ...move, kit: station.kit } : move;
+    return { ...move, ...(station.kit ? { kit: station.kit } : {}), weightKg: station.weightKg };
   };
   return {
     from,

@@ -9,7 +9,7 @@ import {
   settingOf,
   settingsOf,
 } from '../plan/index.ts';
-import { same } from '../values/index.ts';
+import { same, weightWords } from '../values/index.ts';
 
 /*
  * What values are called where one took the place of another.
@@ -46,7 +46,7 @@ export function plainWords(key: string, value: unknown): string | null {
   if (value === undefined || value === null) return 'none';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (typeof value === 'number')
-    return key.endsWith('Ms') ? seconds(value) : key.endsWith('Kg') ? `${value} kg` : String(value);
+    return key.endsWith('Ms') ? seconds(value) : key.endsWith('Kg') ? weightWords(value) : String(value);
   if (typeof value === 'string') return value.length > 60 ? null : value === '' ? 'none' : value;
   if (Array.isArray(value) && value.every((x) => typeof x === 'string'))
     return value.length > 0 ? value.join(', ') : 'none';

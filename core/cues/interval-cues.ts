@@ -1,5 +1,6 @@
 import type { CueLevel, CueName, Phrase, Plan, Station } from '../plan/index.ts';
 import { type Interval, isBreak, isWork, roundsOf, stationAt } from '../timeline/index.ts';
+import { weightSaid } from '../values/index.ts';
 import { type LevelTable, phrase, sounds, speaks } from './phrases.ts';
 import { BETWEEN_MS, placeWishes, type Wish } from './place.ts';
 import type { Cue, CueKind, CueNote, SpokenMs, Tone } from './types.ts';
@@ -146,23 +147,47 @@ export class IntervalCues {
     const nextAt = AFTER_TONE_MS + (both ? roundMs : 0);
     if (round !== null) this.spoken('rounds', 'round', [round], AFTER_TONE_MS, endMs);
     if (forms.length > 0) this.spoken('nextUp', 'nextUp', forms, nextAt, endMs);
+    if (speaks(this.level('options'))) this.options(upcoming, nextAt + nextMs + BETWEEN_MS, endMs);
     if (isBreak(interval) && interval.durationMs >= WATER_FROM_MS && this.level('water') !== 'off')
       this.spoken('water', 'water', [phrase(this.plan, 'water')], nextAt + nextMs + BETWEEN_MS, endMs);
   }
 
-  /** Next up from its fullest form to its shortest: kit goes first, then the lead-in. */
+  /** The way just below and the one just above the base, in the first round of a station. */
+  private options({ work }: Upcoming, atMs: number, endMs: number): void {
+    const station = stationAt(this.plan, work);
+    if (!station || (work.round ?? 1) > 1) return;
+    const easier = station.lowImpact ?? station.easier?.at(-1);
+    const [harder] = station.harder ?? [];
+    const below = easier === undefined ? [] : [`Easier: ${easier}`];
+    const above = harder === undefined ? [] : [`Harder: ${harder}`];
+    const forms = [...new Set([[...below, ...above].join('. '), ...below, ...above])].filter((f) => f !== '');
+    if (forms.length > 0) this.add('options', forms, atMs, AFTER_TONE_MS, endMs);
+  }
+
+  /** The weight to take up where it is another than in the work before; empty where it is the same or not said. */
+  private newWeight(station: Station, before: Interval | null): string {
+    if (station.weightKg === undefined) return '';
+    const last = before ? stationAt(this.plan, before) : null;
+    if (!last || last.weightKg === undefined || last.weightKg === station.weightKg) return '';
+    return phrase(this.plan, 'changeWeights', { weight: weightSaid(station.weightKg) });
+  }
+
+  /** Next up from its fullest form to its shortest: kit goes first, then the weight, then the lead-in. */
   private nextForms({ work, before }: Upcoming): readonly string[] {
     const station = stationAt(this.plan, work);
     if (!station) return [];
     const rotates = this.plan.blocks[work.blockIndex]?.use === 'stations' && before?.blockIndex === work.blockIndex;
     const name = station.sayAs ?? station.move;
     const kit = station.kit?.length ? station.kit.join(', ') : '';
-    const key = `${rotates ? 1 : 0}|${work.side ?? ''}|${name}|${kit}`;
+    const weight = this.newWeight(station, before);
+    const key = `${rotates ? 1 : 0}|${work.side ?? ''}|${name}|${kit}|${weight}`;
     const known = this.shared.forms.get(key);
     if (known) return known;
     const move = work.side ? `${name}, ${work.side} side` : name;
     const said = phrase(this.plan, rotates ? 'nextUpRotate' : 'nextUp', { move });
-    const forms = [...(kit ? [`${said}. ${kit}`] : []), said, ...(said === move ? [] : [move])];
+    const full = [said, ...(kit ? [kit] : []), ...(weight ? [weight] : [])].join('. ');
+    const short = [said, ...(weight ? [weight] : [])].join('. ');
+    const forms = [...new Set([full, short, said, move])];
     this.shared.forms.set(key, forms);
     return forms;
   }

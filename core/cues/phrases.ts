@@ -15,6 +15,7 @@ export const PHRASE_DEFAULTS: Record<Phrase, string> = {
   break: 'Break',
   nextUp: 'Next: {move}',
   nextUpRotate: 'Rotate. Next: {move}',
+  changeWeights: 'Change weights: {weight}',
   half: 'Half way',
   switchSides: 'Switch sides',
   tenSeconds: 'Ten seconds',
@@ -48,6 +49,7 @@ const USUAL: Record<CueName, { setting: keyof CueSettings | null; level: CueLeve
   rounds: { setting: 'rounds', level: 'voice' },
   phases: { setting: 'phases', level: 'voice' },
   formCues: { setting: 'formCues', level: 'voice' },
+  options: { setting: null, level: 'off' },
   milestones: { setting: 'milestones', level: 'voice' },
   water: { setting: 'water', level: 'voice' },
 };

@@ -26,7 +26,8 @@ export const PRIORITY: Record<CueKind, number> = {
   half: 4,
   tenSeconds: 4,
   form: 5,
-  milestone: 6,
+  options: 6,
+  milestone: 7,
   script: 7,
 };
 
@@ -144,6 +145,7 @@ const WORDS: Record<CueKind, string> = {
   half: 'half way',
   tenSeconds: 'ten seconds',
   form: 'the form cue',
+  options: 'the options',
   milestone: 'the milestone',
   script: 'your script',
 };

@@ -12,6 +12,7 @@ export type CueKind =
   | 'half'
   | 'tenSeconds'
   | 'form'
+  | 'options'
   | 'milestone'
   | 'script';
 

@@ -1,10 +1,9 @@
-export { type Basis, basisOf, basisWords, isSure, movesNamed, someOf } from './basis.ts';
+export { basisOf, basisWords, isSure, movesNamed, someOf } from './basis.ts';
 export {
   ANY_MOVE,
   duplicateMoves,
   findMoves,
   indexMoves,
-  type MoveIndex,
   type MoveQuery,
   type Suggestion,
   suggestMoves,
@@ -23,7 +22,7 @@ export {
   sameMove,
   withMove,
 } from './library.ts';
-export type { Reading, ReadingKind } from './reading.ts';
+export type { Reading } from './reading.ts';
 export { keyOfName } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
 export * from './schema.ts';

@@ -54,7 +54,7 @@ describe('a move put on a station', () => {
 
   it('is as the library knows it, but for what the station says itself', () => {
     const put = putMove(station, 'Rope pull', library).station;
-    expect(resolveStation(put, library)).toMatchObject({ kit: ['rope'], harder: 'Heavy pull' });
+    expect(resolveStation(put, library)).toMatchObject({ kit: ['rope'], harder: ['Heavy pull'] });
     expect(resolveStation({ ...put, kit: [] }, library).kit).toEqual([]);
     expect(resolveStation(newStation('s2', 'Of our own'), library)).toEqual(newStation('s2', 'Of our own'));
   });

@@ -43,8 +43,8 @@ export function keyOf(name: string): string {
 export function detailsOf(move: Move): Pick<Station, 'kit' | 'easier' | 'harder' | 'formCues'> {
   return {
     ...(move.kit.length > 0 ? { kit: move.kit } : {}),
-    ...(move.easier ? { easier: move.easier } : {}),
-    ...(move.harder ? { harder: move.harder } : {}),
+    ...(move.easier ? { easier: [move.easier] } : {}),
+    ...(move.harder ? { harder: [move.harder] } : {}),
     ...(move.cues.length > 0 ? { formCues: move.cues } : {}),
   };
 }

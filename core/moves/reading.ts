@@ -12,8 +12,6 @@ export type Reading =
   | { kind: 'guessed'; said: Said; move: Move; words: readonly string[] }
   | { kind: 'unknown'; said: Said; move: null };
 
-export type ReadingKind = Reading['kind'];
-
 /** Reads names against some moves. */
 export interface Reader {
   read(name: string): Reading;

@@ -120,6 +120,8 @@ export const KitItemSchema = v.strictObject({
   sharedBy: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(12)),
   /** A household or bodyweight thing to use in its place. */
   standIn: v.optional(text(80)),
+  /** The room it is in; unset it is there for any. */
+  room: v.optional(text(60)),
 });
 export type KitItem = v.InferOutput<typeof KitItemSchema>;
 

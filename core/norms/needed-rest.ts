@@ -48,7 +48,7 @@ export interface NeededRest {
   totalMs: number;
 }
 
-type Known = Pick<Move, 'name' | 'position' | 'kit'>;
+type Known = Pick<Move, 'name' | 'position' | 'kit'> & { weightKg?: number | undefined };
 
 /** The seconds between two positions; the same one takes none. */
 export function positionChangeS(from: Position, to: Position): number {
@@ -70,7 +70,7 @@ export function neededRest(
   const same = keyOf(from.name) === keyOf(to.name);
   const walkMs = how.walks ? (how.walkMs ?? t.walkS * 1000) : 0;
   const parts = same
-    ? { hearMs: 0, positionMs: how.turns ? t.sideTurnS * 1000 : 0, kitMs: 0, walkMs }
+    ? { hearMs: 0, positionMs: how.turns ? t.sideTurnS * 1000 : 0, kitMs: weightMs(from, to, t), walkMs }
     : {
         hearMs: TONE_MS + estimateSpokenMs(to.name),
         positionMs: positionChangeS(from.position, to.position) * 1000,
@@ -88,7 +88,16 @@ function kitAtStations(from: Known, to: Known, t: Thresholds): number {
 
 /** Each has their own kit: only what differs changes hands. */
 function kitInHand(from: Known, to: Known, t: Thresholds): number {
+  const changed = weightMs(from, to, t);
+  if (changed > 0) return changed;
   const dropped = from.kit.some((k) => k !== 'mat' && !to.kit.includes(k));
   const taken = to.kit.some((k) => k !== 'mat' && !from.kit.includes(k));
   return ((dropped ? t.kitDropS : 0) + (taken ? t.kitPickS : 0)) * 1000;
+}
+
+/** The same kit in another weight: one is put down, the other taken up. */
+function weightMs(from: Known, to: Known, t: Thresholds): number {
+  const both = from.weightKg !== undefined && to.weightKg !== undefined && from.weightKg !== to.weightKg;
+  const same = to.kit.length === 0 || to.kit.some((k) => k !== 'mat' && from.kit.includes(k));
+  return both && same ? (t.kitDropS + t.kitPickS) * 1000 : 0;
 }

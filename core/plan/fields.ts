@@ -34,6 +34,7 @@ export const PLAN_FIELDS: { readonly [K in keyof Plan]-?: PlanField<Plan[K]> } =
   lines: unsaid('script'),
   voice: unsaid('voice'),
   squads: unsaid('squads'),
+  kit: unsaid('kit of this class'),
   silent: unsaid('silent class'),
   audience: unsaid('who is here'),
   accepted: { ...unsaid('findings as meant'), names: acceptedNamed },

@@ -9,7 +9,7 @@ import { LayoutSchema } from './layout.ts';
 export const MOST_STATIONS = 60;
 export const MOST_BLOCKS = 40;
 
-export const PLAN_VERSION = 2;
+export const PLAN_VERSION = 3;
 
 /** The sentences that can be worded anew; words in braces are filled in. */
 export const PHRASES = [
@@ -18,6 +18,7 @@ export const PHRASES = [
   'break',
   'nextUp',
   'nextUpRotate',
+  'changeWeights',
   'half',
   'switchSides',
   'tenSeconds',
@@ -120,6 +121,15 @@ export const PlanSchema = v.strictObject({
   ),
   /** Names of the squads people are in. */
   squads: v.optional(v.pipe(v.array(name(40)), v.maxLength(40))),
+  /** What there is of some kit for this class, in place of what the room has. */
+  kit: v.optional(
+    v.pipe(
+      v.array(
+        v.strictObject({ name: name(40), count: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(999)) }),
+      ),
+      v.maxLength(60),
+    ),
+  ),
   /** Flashes and vibration in place of sound. */
   silent: v.optional(v.boolean()),
   /** What people in this class have said of themselves; moves with a caution for it are pointed out. */

@@ -39,6 +39,7 @@ function migratePlan(written: unknown, ran = false): { plan: unknown; told: stri
   let plan = written;
   if (isObject(plan) && plan.version === 0) plan = from0(plan);
   if (isObject(plan) && plan.version === 1) plan = from1(plan, ran, told);
+  if (isObject(plan) && plan.version === 2) plan = from2(plan);
   return { plan, told };
 }
 
@@ -159,6 +160,21 @@ function atOneClock(station: Json, title: string, told: string[]): Json {
   if (own.includes('sides')) told.push(`${name}: one clock serves all groups, so the sides switch at half time.`);
   const sides = own.includes('sides') && isObject(rest.sides) ? { mode: 'split', first: rest.sides.first } : rest.sides;
   return { ...rest, sides, ...(kept.length > 0 ? { cells: kept } : {}) };
+}
+
+/** Version 2 had one easier and one harder way. */
+function from2(written: Json): Json {
+  const each = (list: unknown, change: (x: Json) => Json) =>
+    Array.isArray(list) ? list.map((x) => (isObject(x) ? change(x) : x)) : list;
+  const ways = (x: Json): Json => {
+    const made = { ...x };
+    for (const key of ['easier', 'harder']) if (typeof made[key] === 'string') made[key] = [made[key]];
+    return made;
+  };
+  const cell = (c: Json): Json => (isObject(c.swap) ? { ...c, swap: ways(c.swap) } : c);
+  const station = (s: Json): Json => ({ ...ways(s), ...(s.cells === undefined ? {} : { cells: each(s.cells, cell) }) });
+  const block = (b: Json): Json => ({ ...b, stations: each(b.stations, station) });
+  return { ...written, version: 3, blocks: each(written.blocks, block) };
 }
 
 /** A number in another unit; anything else unchanged, for the schema to name. */

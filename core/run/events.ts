@@ -14,6 +14,8 @@ const base = {
   /** The desk that did it; events of older runs do not say. */
   by: v.optional(documentId),
 };
+/** One way, as older runs have it, or some. */
+const ways = v.union([text(80), v.pipe(v.array(text(80)), v.minLength(1), v.maxLength(6))]);
 const plain = <T extends string>(type: T) => v.strictObject({ ...base, type: v.literal(type) });
 
 /** One thing that happened in a live run. */
@@ -55,8 +57,8 @@ export const RunEventSchema = v.variant('type', [
     to: v.strictObject({
       move: text(80),
       kit: v.optional(v.pipe(v.array(text(40)), v.maxLength(8))),
-      easier: v.optional(text(80)),
-      harder: v.optional(text(80)),
+      easier: v.optional(ways),
+      harder: v.optional(ways),
     }),
   }),
   /** What was done in a set: by a squad, or by all when it is null. */

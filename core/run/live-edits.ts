@@ -25,7 +25,8 @@ export function withOneRound(state: RunState, delta: 1 | -1): RunState {
 }
 
 /** Another move at a station, from now on or in the current round only. */
-export function withSwap(state: RunState, { stationId, scope, to }: EventOf<'swap'>): RunState {
+export function withSwap(state: RunState, { stationId, scope, to: said }: EventOf<'swap'>): RunState {
+  const to = { ...said, ...waysOf('easier', said.easier), ...waysOf('harder', said.harder) };
   const round = currentInterval(state)?.round ?? 1;
   const change = (s: Station): Station => {
     if (s.id !== stationId) return s;
@@ -40,6 +41,10 @@ export function withSwap(state: RunState, { stationId, scope, to }: EventOf<'swa
   };
   return { ...state, plan };
 }
+
+/** A run of before said one way where there may be several. */
+const waysOf = (key: 'easier' | 'harder', ways: string | string[] | undefined) =>
+  ways === undefined ? {} : { [key]: typeof ways === 'string' ? [ways] : ways };
 
 /** What is left, cut as a re-plan says: rounds, stations, then lengths. */
 export function withReplan(

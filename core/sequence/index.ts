@@ -6,7 +6,6 @@ export {
   featuresOf,
   isCyclic,
   isOnFloor,
-  movesOfBlock,
   type OrderProblem,
   type OrderRequest,
   orderProblem,

@@ -77,7 +77,7 @@ describe('the usual ways to say it', () => {
       move: 'Box step-up',
       reps: { count: 8, per: 'side' },
       sides: { mode: 'byRound', first: 'right' },
-      easier: 'Low step-up',
+      easier: ['Low step-up'],
       kit: ['box', 'mat'],
     });
   });
@@ -342,7 +342,7 @@ describe('plan → text → plan', () => {
           id: `n${k}`,
           move,
           sides: { mode: 'none' as const },
-          easier: move,
+          easier: [move, 'Own words'],
           kit: [move.slice(0, 40)],
           effort: 'easy, then hard',
           phases: [{ when: 'last' as const, ms: 10_500, say: 'sprint, now' }],

@@ -1,4 +1,5 @@
 import { clipText, defaultSides, MAX_MS, type Phase, type Sides, type Station, withCell } from '../plan/index.ts';
+import { kgOfPounds } from '../values/index.ts';
 import type { Clause } from './clauses.ts';
 import { DURATION, durationMs, QUOTED, readName } from './lexis.ts';
 
@@ -7,7 +8,7 @@ const S = '\\s*';
 /** A name inside a station line: quoted, or up to the next comma or bracket. */
 const NAME = `(${QUOTED}|[^,\\[\\]"#]+)`;
 const LABEL = `(${QUOTED}|[\\p{L}][^,\\[\\]"#;]*?)`;
-const KG = '(\\d{1,4}(?:\\.\\d{1,15})?)\\s*(?:kg|kilos?)\\b';
+const WEIGHT = '(\\d{1,4}(?:\\.\\d{1,15})?)\\s*(kgs?|kilos?|lbs?|pounds?)\\b';
 const ROUND = '(?:r|round\\s+)(\\d{1,4})\\s+';
 
 /** The station as it has been read so far, and what of the line could not be taken as it was. */
@@ -54,8 +55,10 @@ function roundOf({ m, mark }: Reading): number {
   return Math.max(1, Math.min(99, round));
 }
 
+/** A weight of a match, its number and its unit, in kg. */
 function kg({ m, mark }: Reading, group: number): number {
-  const read = Number(m[group]);
+  const number = Number(m[group]);
+  const read = /^[lp]/i.test(m[group + 1] ?? '') ? kgOfPounds(number) : number;
   if (read > 500) mark('At most 500 kg');
   return Math.min(500, read);
 }
@@ -146,13 +149,17 @@ export const STATION_CLAUSES: readonly Clause<StationTarget>[] = [
     ...s,
     reps: { count: Math.max(1, Number(m[1])), per: 'side' },
   })),
-  set('kg', `(?:@|with)?${S}${KG}`, (s, r) => ({ ...s, weightKg: kg(r, 1) })),
+  set('kg', `(?:@|with)?${S}${WEIGHT}`, (s, r) => ({ ...s, weightKg: kg(r, 1) })),
+  set('light', `light(?:er)?\\s+${WEIGHT}`, (s, r) => ({ ...s, lightKg: kg(r, 1) })),
+  set('heavy', `heav(?:y|ier)\\s+${WEIGHT}`, (s, r) => ({ ...s, heavyKg: kg(r, 1) })),
   set('round', `${ROUND}${D}${S}/${S}${D}`, (s, r) =>
     withCell(s, roundOf(r), { workMs: ms(r, 2, 1), restMs: ms(r, 3) }),
   ),
   set('round', `${ROUND}work\\s+${D}`, (s, r) => withCell(s, roundOf(r), { workMs: ms(r, 2, 1) })),
   set('round', `${ROUND}rest\\s+${D}`, (s, r) => withCell(s, roundOf(r), { restMs: ms(r, 2) })),
-  set('round', `${ROUND}(?:@|with)?${S}${KG}`, (s, r) => withCell(s, roundOf(r), { weightKg: kg(r, 2) })),
+  set('round', `${ROUND}(?:@|with)?${S}${WEIGHT}`, (s, r) => withCell(s, roundOf(r), { weightKg: kg(r, 2) })),
+  set('round', `${ROUND}light(?:er)?\\s+${WEIGHT}`, (s, r) => withCell(s, roundOf(r), { lightKg: kg(r, 2) })),
+  set('round', `${ROUND}heav(?:y|ier)\\s+${WEIGHT}`, (s, r) => withCell(s, roundOf(r), { heavyKg: kg(r, 2) })),
   words('round', `${ROUND}do`, 80, (s, move, r) => withCell(s, roundOf(r), { swap: { move } })),
   words('round', `${ROUND}say`, 60, (s, say, r) => {
     const before = s.cells?.find((c) => c.round === roundOf(r))?.phases;
@@ -169,8 +176,8 @@ export const STATION_CLAUSES: readonly Clause<StationTarget>[] = [
     return { ...s, layers: more(s.layers, layer, 12, r) };
   }),
   words('effort', 'effort', 24, (s, effort) => ({ ...s, effort })),
-  words('easier', 'easier', 80, (s, easier) => ({ ...s, easier })),
-  words('harder', 'harder', 80, (s, harder) => ({ ...s, harder })),
+  words('easier', 'easier', 80, (s, way, r) => ({ ...s, easier: more(s.easier, way, 6, r) })),
+  words('harder', 'harder', 80, (s, way, r) => ({ ...s, harder: more(s.harder, way, 6, r) })),
   words('low impact', 'low[- ]impact', 80, (s, lowImpact) => ({ ...s, lowImpact })),
   words('say as', 'say\\s+as', 80, (s, sayAs) => ({ ...s, sayAs })),
   words('cue', 'cue', 80, (s, cue, r) => ({ ...s, formCues: more(s.formCues, cue, 6, r) })),

@@ -11,6 +11,7 @@ import {
   settingOf,
   settingsOf,
 } from '../plan/index.ts';
+import { type Weights, weightWords } from '../values/index.ts';
 import { writeDuration as d, writeName } from './lexis.ts';
 import { readStationLine } from './station-line.ts';
 
@@ -87,14 +88,14 @@ export function writeStation(s: Station): string {
     ...sidesWords(s.sides),
     ...when(s.workMs !== undefined, `${d(s.workMs ?? 0)} work`),
     ...when(s.restMs !== undefined, `${d(s.restMs ?? 0)} rest`),
-    ...when(s.weightKg !== undefined, `${s.weightKg} kg`),
+    ...weightWordsOf(s),
     ...when(s.reps !== undefined, `${s.reps?.count} reps${s.reps?.per === 'side' ? ' a side' : ''}`),
     ...(s.cells ?? []).flatMap(cellWords),
     ...(s.tempo ? [`tempo ${[s.tempo.downMs, s.tempo.holdMs, s.tempo.upMs, s.tempo.topMs].map(d).join('-')}`] : []),
     ...(s.layers ?? []).map((l) => `${l.counts} counts ${writeName(l.name)}`),
     ...when(s.effort !== undefined, `effort ${writeName(s.effort ?? '')}`),
-    ...when(s.easier !== undefined, `easier ${writeName(s.easier ?? '')}`),
-    ...when(s.harder !== undefined, `harder ${writeName(s.harder ?? '')}`),
+    ...(s.easier ?? []).map((way) => `easier ${writeName(way)}`),
+    ...(s.harder ?? []).map((way) => `harder ${writeName(way)}`),
     ...when(s.lowImpact !== undefined, `low impact ${writeName(s.lowImpact ?? '')}`),
     ...when(s.sayAs !== undefined, `say as ${writeName(s.sayAs ?? '')}`),
     ...(s.formCues ?? []).map((c) => `cue ${writeName(c)}`),
@@ -103,6 +104,14 @@ export function writeStation(s: Station): string {
     ...when(s.kit !== undefined, s.kit?.length === 0 ? 'no kit' : `[${(s.kit ?? []).map(writeName).join(', ')}]`),
   ];
   return parts.join(', ');
+}
+
+function weightWordsOf({ lightKg, weightKg, heavyKg }: Weights): string[] {
+  return [
+    ...(weightKg === undefined ? [] : [weightWords(weightKg)]),
+    ...(lightKg === undefined ? [] : [`light ${weightWords(lightKg)}`]),
+    ...(heavyKg === undefined ? [] : [`heavy ${weightWords(heavyKg)}`]),
+  ];
 }
 
 function sidesWords(sides: Station['sides']): string[] {
@@ -127,14 +136,15 @@ function sidesWords(sides: Station['sides']): string[] {
 }
 
 /** What is different in one round, each thing with its round. */
-function cellWords({ round, workMs, restMs, weightKg, phases, swap }: Cell): string[] {
+function cellWords(cell: Cell): string[] {
+  const { round, workMs, restMs, phases, swap } = cell;
   const both = workMs !== undefined && restMs !== undefined;
   return [
     ...when(swap !== undefined, `do ${writeName(swap?.move ?? '')}`),
     ...when(both, `${d(workMs ?? 0)}/${d(restMs ?? 0)}`),
     ...when(!both && workMs !== undefined, `work ${d(workMs ?? 0)}`),
     ...when(!both && restMs !== undefined, `rest ${d(restMs ?? 0)}`),
-    ...when(weightKg !== undefined, `${weightKg} kg`),
+    ...weightWordsOf(cell),
     ...(phases ?? []).map(phaseWords),
   ].map((words) => `round ${round} ${words}`);
 }

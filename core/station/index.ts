@@ -1,3 +1,4 @@
 export * from './edits.ts';
 export * from './fields.ts';
 export * from './schema.ts';
+export * from './ways.ts';

@@ -27,13 +27,15 @@ export const PhaseSchema = v.variant('when', [
 const kit = v.pipe(v.array(name(40)), v.maxLength(8));
 const phases = v.pipe(v.array(PhaseSchema), v.maxLength(8));
 const weightKg = v.pipe(v.number(), v.minValue(0), v.maxValue(500));
+/** Ways to do a move that is easier, or harder, the easiest first; from the library or in own words. */
+const ways = v.pipe(v.array(name(80)), v.minLength(1), v.maxLength(6));
 
 /** Another move in one round, and what of it is the instructor's own; the rest is looked up. */
 export const SwapSchema = v.strictObject({
   move: name(80),
   kit: v.optional(kit),
-  easier: v.optional(name(80)),
-  harder: v.optional(name(80)),
+  easier: v.optional(ways),
+  harder: v.optional(ways),
 });
 
 /** One visit that differs from its round and station; `round` counts from 1. */
@@ -42,6 +44,8 @@ export const CellSchema = v.strictObject({
   workMs: v.optional(ms(1)),
   restMs: v.optional(ms()),
   weightKg: v.optional(weightKg),
+  lightKg: v.optional(weightKg),
+  heavyKg: v.optional(weightKg),
   /** Said in this round beside what the station says in every round. */
   phases: v.optional(phases),
   swap: v.optional(SwapSchema),
@@ -59,6 +63,7 @@ export const CUE_NAMES = [
   'rounds',
   'phases',
   'formCues',
+  'options',
   'milestones',
   'water',
 ] as const;
@@ -79,15 +84,19 @@ export const StationSchema = v.strictObject({
   restMs: v.optional(ms()),
   cells: v.optional(v.pipe(v.array(CellSchema), v.maxLength(99))),
   reps: v.optional(v.strictObject({ count: count(1, 999), per: v.picklist(['total', 'side']) })),
+  /** Weight of one piece; and for who lifts lighter or heavier. */
   weightKg: v.optional(weightKg),
+  lightKg: v.optional(weightKg),
+  heavyKg: v.optional(weightKg),
   tempo: v.optional(TempoSchema),
   layers: v.optional(
     v.pipe(v.array(v.strictObject({ name: name(40), counts: count(1, 1024) })), v.minLength(1), v.maxLength(12)),
   ),
   effort: v.optional(name(24)),
   kit: v.optional(kit),
-  easier: v.optional(name(80)),
-  harder: v.optional(name(80)),
+  /** The move itself is the class's base level; these are below and above it. */
+  easier: v.optional(ways),
+  harder: v.optional(ways),
   /** The same station without impact, shown beside the move as a second level. */
   lowImpact: v.optional(name(80)),
   phases: v.optional(phases),

@@ -18,20 +18,31 @@ export interface KitNeed {
 /**
  * The kit a block wants for so many people. At stations every station is busy at once, each with its group, so pieces are
  * counted turn by turn and the fullest turn counts; together, only one station is under way, with everybody at it.
+ * @param piecesEach pieces one person needs at a station
  */
-export function kitNeeds(block: Block, heads: number, kitRoom: readonly KitItem[]): KitNeed[] {
+export function kitNeeds(
+  block: Block,
+  heads: number,
+  kitRoom: readonly KitItem[],
+  piecesEach: (station: Station, kit: string) => number = () => 1,
+): KitNeed[] {
   const names = [...new Set(block.stations.flatMap((s) => (s.kit ?? []).map(keyOf)))];
   return names.map((name) => {
     const item = kitRoom.find((k) => keyOf(k.name) === name) ?? null;
-    const piecesFor = (people: number) => Math.ceil(people / (item?.sharedBy ?? 1));
+    const piecesFor = (people: number, station: Station) =>
+      Math.ceil(people / (item?.sharedBy ?? 1)) * piecesEach(station, name);
     const stations = block.stations.flatMap((station, k) =>
       (station.kit ?? []).some((x) => keyOf(x) === name) ? [{ station, k }] : [],
     );
     const turns = peopleByTurn(block, heads);
     const pieces =
       block.use === 'stations'
-        ? Math.max(...turns.map((people) => stations.reduce((sum, { k }) => sum + piecesFor(people[k] ?? 0), 0)))
-        : piecesFor(heads);
+        ? Math.max(
+            ...turns.map((people) =>
+              stations.reduce((sum, { station, k }) => sum + piecesFor(people[k] ?? 0, station), 0),
+            ),
+          )
+        : Math.max(...stations.map(({ station }) => piecesFor(heads, station)));
     return {
       name: item?.name ?? name,
       item,
@@ -39,7 +50,7 @@ export function kitNeeds(block: Block, heads: number, kitRoom: readonly KitItem[
       short: Math.max(0, pieces - (item?.count ?? 0)),
       at: stations.map(({ station, k }) => {
         const people = Math.max(...turns.map((t) => t[k] ?? 0));
-        return { station, people, pieces: piecesFor(people) };
+        return { station, people, pieces: piecesFor(people, station) };
       }),
     };
   });

@@ -14,6 +14,7 @@ import {
   type Layout,
   PHRASES,
   type Phase,
+  PLAN_VERSION,
   type Plan,
   ROOM_SHAPES,
   SCHOOLS,
@@ -160,7 +161,8 @@ const phaseArb: fc.Arbitrary<Phase> = fc.oneof(
 );
 const phases = fc.array(phaseArb, { minLength: 1, maxLength: 3 });
 const kit = fc.array(words(40), { maxLength: 3 });
-const weightKg = fc.constantFrom(2, 7.5, 16, 120);
+const weightKg = fc.constantFrom(2, 7.5, 16, 120, 11.339809);
+const ways = fc.array(words(80), { minLength: 1, maxLength: 3 });
 const cueLevels = optional(thing(Object.fromEntries(CUE_NAMES.map((n) => [n, optional(oneOf(CUE_LEVELS))])) as never));
 
 const CELL: Rows<Cell> = {
@@ -168,13 +170,15 @@ const CELL: Rows<Cell> = {
   workMs: optional(seconds(1, 60)),
   restMs: optional(seconds(0, 60)),
   weightKg: optional(weightKg),
+  lightKg: optional(weightKg),
+  heavyKg: optional(weightKg),
   phases: optional(phases),
   swap: optional(
     thing<NonNullable<Cell['swap']>>({
       move: words(80),
       kit: optional(kit),
-      easier: optional(words(80)),
-      harder: optional(words(80)),
+      easier: optional(ways),
+      harder: optional(ways),
     }),
   ),
 };
@@ -192,6 +196,8 @@ const STATION: Rows<Omit<Station, 'id'>> = {
   cells: fc.oneof({ weight: 3, arbitrary: fc.constant(undefined) }, cells),
   reps: optional(fc.record({ count: fc.integer({ min: 1, max: 30 }), per: oneOf(['total', 'side']) })),
   weightKg: optional(weightKg),
+  lightKg: optional(weightKg),
+  heavyKg: optional(weightKg),
   tempo: optional(
     fc.record({ downMs: seconds(0, 5), holdMs: seconds(0, 5), upMs: seconds(0, 5), topMs: seconds(0, 5) }),
   ),
@@ -200,8 +206,8 @@ const STATION: Rows<Omit<Station, 'id'>> = {
   ),
   effort: optional(words(24)),
   kit: optional(kit),
-  easier: optional(words(80)),
-  harder: optional(words(80)),
+  easier: optional(ways),
+  harder: optional(ways),
   lowImpact: optional(words(80)),
   phases: optional(phases),
   formCues: optional(fc.array(words(80), { maxLength: 3 })),
@@ -286,6 +292,7 @@ const PLAN: Rows<Omit<Plan, 'version' | 'id'>> = {
     }),
   ),
   squads: optional(fc.array(words(40), { maxLength: 4 })),
+  kit: optional(fc.array(fc.record({ name: words(40), count: fc.integer({ min: 0, max: 40 }) }), { maxLength: 3 })),
   silent: optional(bool),
   audience: optional(fc.uniqueArray(oneOf(AUDIENCES), { maxLength: 3 })),
   accepted: optional(
@@ -303,7 +310,9 @@ const PLAN: Rows<Omit<Plan, 'version' | 'id'>> = {
 };
 
 /** Random classes with every field in them; what they name is there. */
-export const planArb: fc.Arbitrary<Plan> = thing(PLAN).map((plan) => named({ version: 2, id: 'plan-r', ...plan }));
+export const planArb: fc.Arbitrary<Plan> = thing(PLAN).map((plan) =>
+  named({ version: PLAN_VERSION, id: 'plan-r', ...plan }),
+);
 
 /** The class without spots and accepted findings of blocks and stations it does not have. */
 function named(plan: Plan): Plan {

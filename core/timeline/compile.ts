@@ -86,7 +86,10 @@ export function stationAt(plan: Pick<Plan, 'blocks'>, interval: Interval): Stati
   const cell = station?.cells?.find((c) => c.round === interval.round);
   if (!station || !cell) return station;
   const moved = cell.swap ? { ...withoutMove(station), ...cell.swap } : station;
-  return cell.weightKg === undefined ? moved : { ...moved, weightKg: cell.weightKg };
+  const { weightKg, lightKg, heavyKg } = cell;
+  const own = { weightKg, lightKg, heavyKg };
+  if (Object.values(own).every((kg) => kg === undefined)) return moved;
+  return { ...moved, ...Object.fromEntries(Object.entries(own).filter(([, kg]) => kg !== undefined)) };
 }
 
 function ownStation(plan: Pick<Plan, 'blocks'>, interval: Interval): Station | null {

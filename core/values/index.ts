@@ -1,3 +1,13 @@
 export { clock, count, documentId, MAX_MS, ms, same } from './measures.ts';
 export * from './text.ts';
 export * from './time.ts';
+export {
+  kgOfPounds,
+  readWeight,
+  WEIGHT_UNITS,
+  type Weights,
+  type WeightUnit,
+  weightSaid,
+  weightsWords,
+  weightWords,
+} from './weight.ts';

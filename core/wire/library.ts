@@ -1,7 +1,11 @@
 import * as v from 'valibot';
 import { KitItemSchema, MoveSchema } from '../moves/index.ts';
 import { ThresholdsSchema } from '../norms/index.ts';
+import { WEIGHT_UNITS } from '../values/index.ts';
 import { endpoint } from './endpoint.ts';
+
+/** What a number means where it is typed without its unit. */
+export const UnitsSchema = v.strictObject({ weight: v.optional(v.picklist(WEIGHT_UNITS), 'kg') });
 
 export const listMoves = endpoint({
   method: 'GET',
@@ -66,6 +70,24 @@ export const saveKit = endpoint({
   status: 200,
   answer: v.array(KitItemSchema),
   problems: [400, 422],
+});
+
+export const getUnits = endpoint({
+  method: 'GET',
+  path: '/units',
+  says: 'The unit of a weight that is typed without one; weights are kept in kg',
+  status: 200,
+  answer: UnitsSchema,
+});
+
+export const saveUnits = endpoint({
+  method: 'PUT',
+  path: '/units',
+  says: 'Sets the unit of a weight that is typed without one',
+  body: UnitsSchema,
+  status: 200,
+  answer: UnitsSchema,
+  problems: [400],
 });
 
 export const getThresholds = endpoint({

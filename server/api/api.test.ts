@@ -298,6 +298,14 @@ describe('moves and kit', () => {
       .put('/api/kit')
       .send({ items: [...items, { name: 'Box', count: 1, sharedBy: 1 }] });
     expect([twice.status, twice.body.title]).toEqual([422, 'Box is listed twice']);
+    const rooms = [...items, { name: 'box', count: 1, sharedBy: 1, room: 'Oar loft' }];
+    await request(app()).put('/api/kit').send({ items: rooms }).expect(200);
+    expect((await request(app()).get('/api/kit')).body).toEqual(rooms);
+    const again = await request(app())
+      .put('/api/kit')
+      .send({ items: [...rooms, { name: 'Box', count: 1, sharedBy: 1, room: 'oar  LOFT' }] });
+    expect([again.status, again.body.title]).toEqual([422, 'Box is listed twice in oar  LOFT']);
+    await request(app()).put('/api/kit').send({ items }).expect(200);
     expect((await request(app()).get('/api/kit')).body).toEqual(items);
   });
 

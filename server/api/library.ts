@@ -17,7 +17,7 @@ const NEWEST = 200;
 export function libraryApi(db: Database): Router {
   const api = Router();
   api.use('/moves', json({ limit: '12mb' }), soundBody);
-  api.use(['/kit', '/thresholds'], json({ limit: '200kb' }), soundBody);
+  api.use(['/kit', '/thresholds', '/units'], json({ limit: '200kb' }), soundBody);
 
   handle(api, library.listMoves, () => listMoves(db));
   handle(api, library.movesLately, () => movesLately(db, LATELY));
@@ -30,9 +30,9 @@ export function libraryApi(db: Database): Router {
 
   handle(api, library.listKit, () => listKit(db));
   handle(api, library.saveKit, async ({ body }) => {
-    const names = body.items.map((i) => keyOf(i.name));
-    const twice = body.items.find((i, k) => names.indexOf(keyOf(i.name)) < k);
-    if (twice) throw new ProblemError(422, `${twice.name} is listed twice`);
+    const keys = body.items.map((i) => `${keyOf(i.room ?? '')}/${keyOf(i.name)}`);
+    const twice = body.items.find((_, k) => keys.indexOf(keys[k] ?? '') < k);
+    if (twice) throw new ProblemError(422, `${twice.name} is listed twice${twice.room ? ` in ${twice.room}` : ''}`);
     await saveKit(db, body.items);
     return listKit(db);
   });
@@ -40,6 +40,11 @@ export function libraryApi(db: Database): Router {
   handle(api, library.getThresholds, () => readSetting(db, 'thresholds', ThresholdsSchema));
   handle(api, library.saveThresholds, async ({ body }) => {
     await writeSetting(db, 'thresholds', body);
+    return body;
+  });
+  handle(api, library.getUnits, () => readSetting(db, 'units', library.UnitsSchema));
+  handle(api, library.saveUnits, async ({ body }) => {
+    await writeSetting(db, 'units', body);
     return body;
   });
   return api;

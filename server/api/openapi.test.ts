@@ -147,6 +147,8 @@ describe('the description of the interface', () => {
     await ask(Library!.saveMoves!, { body: { moves: [move('Oar pull')] } });
     expect(await ask(Library!.listMoves!)).toHaveLength(1);
     await ask(Library!.movesLately!);
+    await ask(Library!.movesUsed!);
+    await ask(Library!.saveUnits!, { body: await ask(Library!.getUnits!) });
     expect(await ask(Library!.hideMoves!, { body: { names: ['oar pull'], hidden: true } })).toEqual({ changed: 1 });
     await ask(Library!.saveKit!, { body: { items: [{ name: 'oar', count: 4, sharedBy: 1 }] } });
     await ask(Library!.listKit!);

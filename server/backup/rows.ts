@@ -21,12 +21,14 @@ const columns = ({ sound }: BackedUp) =>
 
 /** A table's rows page by page by their key. */
 export const allRows: RowSource = async function* (db, table) {
-  const key = table.key.map((c) => `t.${c}`).join(', ');
-  const asText = table.key.map((c) => `t.${c}::text AS key_${c}`).join(', ');
   const kinds = await keyTypes(db, table);
+  // A database that is not brought up to date yet may lack a part of the key.
+  const parts = table.key.filter((c) => kinds.has(c));
+  const key = parts.map((c) => `t.${c}`).join(', ');
+  const asText = parts.map((c) => `t.${c}::text AS key_${c}`).join(', ');
   let last: unknown[] | null = null;
   for (;;) {
-    const from = last && `(${key}) > (${table.key.map((c, k) => `$${k + 1}::${kinds.get(c)}`).join(', ')})`;
+    const from = last && `(${key}) > (${parts.map((c, k) => `$${k + 1}::${kinds.get(c)}`).join(', ')})`;
     const where = [table.where, from].filter(Boolean).join(' AND ');
     const rows: (Raw & Record<string, unknown>)[] = await db.query(
       `SELECT ${columns(table)}, ${asText} FROM ${table.name} t ${where && `WHERE ${where}`} ORDER BY ${key} LIMIT ${PAGE}`,
@@ -35,7 +37,7 @@ export const allRows: RowSource = async function* (db, table) {
     for (const row of rows) yield backupRow(row);
     const end = rows.at(-1);
     if (!end || rows.length < PAGE) return;
-    last = table.key.map((c) => end[`key_${c}`]);
+    last = parts.map((c) => end[`key_${c}`]);
   }
 };
 

@@ -16,7 +16,7 @@ export const TABLES: readonly BackedUp[] = [
   // What lets somebody in is not carried along.
   { name: 'setting', key: ['name'], where: "name NOT IN ('gate', 'sessionKey')" },
   { name: 'move', key: ['name'] },
-  { name: 'kit', key: ['name'] },
+  { name: 'kit', key: ['name', 'room'] },
   { name: 'plan', key: ['id'] },
   { name: 'plan_version', key: ['plan_id', 'version'], parent: { table: 'plan', by: 'plan_id' } },
   { name: 'recording', key: ['plan_id', 'words'], sound: 'wav' },

@@ -21,6 +21,7 @@ import { ConflictBar, edit, undo, useAutosave, useBuilder, useOpenedPlan, useUnd
 import {
   BalancePanel,
   ChecksPanel,
+  ClassKitPanel,
   CuesPanel,
   EndsPanel,
   OrderPanel,
@@ -83,6 +84,7 @@ function PanelButtons({
       {button('swap', 'Swap')}
       {button('ends', 'Warm-up, cool-down')}
       {button('balance', 'Balance')}
+      {button('kit', 'Kit')}
       {button('cues', 'Cues')}
     </nav>
   );
@@ -170,6 +172,7 @@ function Builder({ plan }: { plan: Plan }) {
               {panel === 'tell' && <TellPanel plan={plan} name={telling} />}
               {panel === 'ends' && <EndsPanel plan={plan} />}
               {panel === 'balance' && <BalancePanel plan={plan} />}
+              {panel === 'kit' && <ClassKitPanel plan={plan} />}
               {panel === 'cues' && <CuesPanel plan={plan} />}
             </SidePanel>
           )}

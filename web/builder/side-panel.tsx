@@ -2,7 +2,7 @@ import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { IconButton } from '../ui/index.ts';
 
-export const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'cues', 'tell'] as const;
+export const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'tell'] as const;
 export type PanelName = (typeof PANELS)[number];
 
 const TITLES: Record<PanelName, string> = {
@@ -11,6 +11,7 @@ const TITLES: Record<PanelName, string> = {
   swap: 'Swap',
   ends: 'Warm-up and cool-down',
   balance: 'Balance',
+  kit: 'Kit',
   cues: 'Cues',
   tell: 'Moves to tell me about',
 };

@@ -3,6 +3,7 @@ import type { KitItem, Move } from '../../core/moves/index.ts';
 import type { Thresholds } from '../../core/norms/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import type { RunEvent } from '../../core/run/index.ts';
+import type { WeightUnit } from '../../core/values/index.ts';
 import { ConflictSchema, files, keeping, library, plans, runs, type StoredPlan } from '../../core/wire/index.ts';
 import { ApiError, ask } from './client.ts';
 
@@ -49,6 +50,8 @@ export const api = {
     ask(library.hideMoves, { body: { names: [...names], hidden } }),
   kit: () => ask(library.listKit, {}),
   saveKit: (items: readonly KitItem[]) => ask(library.saveKit, { body: { items: [...items] } }),
+  units: () => ask(library.getUnits, {}),
+  saveUnits: (weight: WeightUnit) => ask(library.saveUnits, { body: { weight } }),
   thresholds: () => ask(library.getThresholds, {}) as Promise<Thresholds>,
   saveThresholds: (thresholds: Thresholds) => ask(library.saveThresholds, { body: thresholds }),
   runs: (query: Omit<ListQuery, 'room'> = {}) => ask(runs.listRuns, { query: listed(query) }),

@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { type KitItem, keyOf, type Library, libraryOf, type Move } from '../../core/moves/index.ts';
 import { type Thresholds, USUAL_THRESHOLDS } from '../../core/norms/index.ts';
+import type { WeightUnit } from '../../core/values/index.ts';
 import { api } from './api.ts';
 
 interface LibraryState {
@@ -8,6 +9,8 @@ interface LibraryState {
   library: Library;
   kit: readonly KitItem[];
   thresholds: Thresholds;
+  /** The unit of a weight typed without one. */
+  weightUnit: WeightUnit;
   /** The moves of the last three classes led, the newest first. */
   lately: readonly (readonly string[])[];
   /** How often a move is on the stations of the classes, by its name in small letters. */
@@ -17,6 +20,7 @@ interface LibraryState {
   keepMoves: (moves: readonly Move[]) => Promise<void>;
   setKit: (kit: readonly KitItem[]) => void;
   setThresholds: (thresholds: Thresholds) => void;
+  setWeightUnit: (unit: WeightUnit) => void;
 }
 
 /** What the instructor knows and has: moves, kit room, thresholds of the checks. One copy for all screens. */
@@ -25,19 +29,21 @@ export const useLibrary = create<LibraryState>((set) => ({
   library: libraryOf([]),
   kit: [],
   thresholds: USUAL_THRESHOLDS,
+  weightUnit: 'kg',
   lately: [],
   used: new Map(),
   load: async () => {
     try {
-      const [moves, kit, thresholds, lately, used] = await Promise.all([
+      const [moves, kit, thresholds, lately, used, units] = await Promise.all([
         api.moves(),
         api.kit(),
         api.thresholds(),
         api.movesLately(),
         api.movesUsed(),
+        api.units(),
       ]);
       const library = libraryOf(moves);
-      set({ state: 'ready', library, kit, thresholds, lately, used: usesOf(used, library) });
+      set({ state: 'ready', library, kit, thresholds, lately, used: usesOf(used, library), weightUnit: units.weight });
     } catch {
       // What is already here stays: a builder without the server goes on with the library it had.
       set((s) => ({ state: s.state === 'ready' ? 'ready' : 'failed' }));
@@ -53,6 +59,7 @@ export const useLibrary = create<LibraryState>((set) => ({
   },
   setKit: (kit) => set({ kit }),
   setThresholds: (thresholds) => set({ thresholds }),
+  setWeightUnit: (weightUnit) => set({ weightUnit }),
 }));
 
 /** The uses of all names of a move together. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { alternativesTo, detailsOf, moveOf } from '../../core/moves/index.ts';
-import { clipText, type Station } from '../../core/plan/index.ts';
+import { clipText, type Station, waysOf } from '../../core/plan/index.ts';
 import { currentBlock, type RunState, setNow } from '../../core/run/index.ts';
 import { isWork, oddRounds, roundsOf, stationAt, withRounds } from '../../core/timeline/index.ts';
 import { BUSES, type Bus, clipKey } from '../audio/index.ts';
@@ -137,7 +137,7 @@ export function SwapSheet({ state, onClose }: { state: RunState; onClose: () => 
   const [station] = useState(() => stationNow(state));
   if (!station) return null;
   const move = moveOf(library, station.move);
-  const own = [station.easier, station.harder, station.lowImpact].filter((n): n is string => n !== undefined);
+  const own = waysOf(station).flatMap((way) => (way.level === 'base' ? [] : [way.name]));
   const used = state.plan.blocks.flatMap((b) => b.stations.map((s) => s.move));
   const near = alternativesTo(library, move, { used, kit: null, limit: 8 }).map((a) => a.move.name);
   const names = [...new Set([...own, ...near])].slice(0, 8);

@@ -1,4 +1,5 @@
 import { groupAt, groupsFor } from '../../core/stations/index.ts';
+import { Ways } from '../stage/index.ts';
 import { type Followed, Follower } from './follower.tsx';
 import { Phone, relevant } from './phone.tsx';
 import type { ScreenProps } from './screen-props.ts';
@@ -41,7 +42,6 @@ function StationHere({ code, plan, view, index }: Followed & { index: number | n
     block.use === 'stations' && interval?.stationIndex != null
       ? groupsFor(n, plan.heads ?? n, plan.squads)[groupAt(index - 1, interval.stationIndex, n)]
       : null;
-  const low = station.lowImpact ?? station.easier;
   return (
     <article className="mt-4 text-title">
       <p className="opacity-90">
@@ -54,22 +54,7 @@ function StationHere({ code, plan, view, index }: Followed & { index: number | n
         </p>
       )}
       {station.kit && <p className="mt-3">{station.kit.join(', ')}</p>}
-      {(low || station.harder) && (
-        <dl className="mt-4 grid grid-cols-2 gap-3">
-          {low && (
-            <div>
-              <dt className="text-plain opacity-90">{station.lowImpact ? 'low impact' : 'easier'}</dt>
-              <dd className="font-semibold">{low}</dd>
-            </div>
-          )}
-          {station.harder && (
-            <div>
-              <dt className="text-plain opacity-90">harder</dt>
-              <dd className="font-semibold">{station.harder}</dd>
-            </div>
-          )}
-        </dl>
-      )}
+      <Ways station={station} on="phone" />
       {station.formCues && (
         <ul className="mt-4">
           {station.formCues.map((c) => (

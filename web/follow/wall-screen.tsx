@@ -3,7 +3,7 @@ import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import type { RunState, RunView } from '../../core/run/index.ts';
 import { whereAll } from '../../core/stations/index.ts';
 import { type Interval, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
-import { fieldStyle, KIND_WORDS, phaseOf, sideWord } from '../stage/index.ts';
+import { fieldStyle, KIND_WORDS, phaseOf, sideWord, Ways } from '../stage/index.ts';
 import { Follower } from './follower.tsx';
 import { Remaining } from './remaining.tsx';
 import type { ScreenProps } from './screen-props.ts';
@@ -162,26 +162,10 @@ function Beside({
   const rotating = shown && plan.heads !== null ? whereAll(plan, shown, plan.heads) : null;
   if (rotating && shown) return <WhoWhere plan={plan} interval={shown} rotating={rotating} />;
   const station = shown ? stationAt(plan, shown) : null;
-  const low = station?.lowImpact ?? station?.easier;
   const next = working ? view.nextWork : null;
   return (
     <div className="min-w-0 flex-1 text-[4vh] leading-tight">
-      {(low || station?.harder) && (
-        <div className="mb-[3vh] grid grid-cols-2 gap-[2vw]">
-          {low && (
-            <div className="border-l-[0.6vh] border-current pl-[1vw]">
-              <div className="text-[3vh] opacity-90">{station?.lowImpact ? 'low impact' : 'easier'}</div>
-              <b>{low}</b>
-            </div>
-          )}
-          {station?.harder && (
-            <div className="border-l-[0.6vh] border-current pl-[1vw]">
-              <div className="text-[3vh] opacity-90">harder</div>
-              <b>{station.harder}</b>
-            </div>
-          )}
-        </div>
-      )}
+      {station && <Ways station={station} on="wall" />}
       {next && (
         <div>
           <div className="text-[3.4vh] opacity-90">next</div>

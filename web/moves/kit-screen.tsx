@@ -2,13 +2,14 @@ import { Plus, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import type { KitItem } from '../../core/moves/index.ts';
+import type { WeightUnit } from '../../core/values/index.ts';
 import { api, useLibrary } from '../data/index.ts';
 
-import { Button, IconButton, NumberField, TextField } from '../ui/index.ts';
+import { Button, IconButton, NumberField, Select, TextField } from '../ui/index.ts';
 
 /** What is in the kit room: counts, how many share one, and what can stand in. */
 export function KitScreen() {
-  const { kit, load, setKit, state } = useLibrary();
+  const { kit, load, setKit, setWeightUnit, state, weightUnit } = useLibrary();
   const [name, setName] = useState('');
   useEffect(() => void load(), [load]);
   const save = async (items: readonly KitItem[]) => {
@@ -19,6 +20,16 @@ export function KitScreen() {
     } catch (e) {
       setKit(before);
       toast.error(`Not saved: ${e instanceof Error ? e.message : 'something failed'}. Nothing was changed.`);
+    }
+  };
+  const setUnit = async (unit: WeightUnit) => {
+    const before = weightUnit;
+    setWeightUnit(unit);
+    try {
+      await api.saveUnits(unit);
+    } catch (e) {
+      setWeightUnit(before);
+      toast.error(`Not saved: ${e instanceof Error ? e.message : 'something failed'}.`);
     }
   };
   const change = (at: number, patch: Partial<KitItem>) =>
@@ -38,7 +49,8 @@ export function KitScreen() {
     <main className="mx-auto w-full max-w-[900px] px-5 py-6">
       <h1 className="digits mb-1 text-big">Kit room</h1>
       <p className="mb-5 text-muted">
-        What is there, and what could stand in when it runs short. The checks count with it.
+        What is there, in any room or in one of them, and what could stand in when it runs short. The checks count with
+        it.
       </p>
       {state === 'failed' && <p>The kit room cannot be reached. Nothing was changed.</p>}
       <table className="w-full border-t border-line-strong">
@@ -48,6 +60,7 @@ export function KitScreen() {
             <th className="font-normal">There are</th>
             <th className="font-normal">People to one</th>
             <th className="font-normal">Could stand in</th>
+            <th className="font-normal">In</th>
             <th>
               <span className="sr-only">Take off</span>
             </th>
@@ -55,7 +68,7 @@ export function KitScreen() {
         </thead>
         <tbody>
           {kit.map((item, k) => (
-            <tr key={item.name} className="border-b">
+            <tr key={`${item.room}/${item.name}`} className="border-b">
               <td className="py-1.5 text-lead font-semibold">{item.name}</td>
               <td>
                 <NumberField
@@ -89,6 +102,21 @@ export function KitScreen() {
                   }}
                 />
               </td>
+              <td className="pl-2">
+                <TextField
+                  aria-label={`Room of ${item.name}`}
+                  className="w-32"
+                  placeholder="any room"
+                  defaultValue={item.room ?? ''}
+                  maxLength={60}
+                  onBlur={(e) => {
+                    const room = e.target.value.trim();
+                    if (room === (item.room ?? '')) return;
+                    const { room: _, ...rest } = item;
+                    void save(kit.map((x, j) => (j === k ? (room === '' ? rest : { ...rest, room }) : x)));
+                  }}
+                />
+              </td>
               <td className="w-12">
                 <IconButton label={`Take ${item.name} off the list`} onClick={() => remove(k)}>
                   <X size={16} />
@@ -117,6 +145,17 @@ export function KitScreen() {
           <Plus size={16} aria-hidden="true" /> Add
         </Button>
       </form>
+      <p className="mt-6 flex items-center gap-2">
+        A weight typed without a unit is in
+        <Select
+          aria-label="Unit of weights"
+          value={weightUnit}
+          onChange={(e) => void setUnit(e.target.value === 'lb' ? 'lb' : 'kg')}
+        >
+          <option value="kg">kilograms</option>
+          <option value="lb">pounds</option>
+        </Select>
+      </p>
     </main>
   );
 }

@@ -21,6 +21,7 @@ const NAME_WORDS: Record<CueName, string> = {
   rounds: 'rounds, last one',
   phases: 'phases, side switch',
   formCues: 'form cues',
+  options: 'easier and harder',
   milestones: 'half of the class',
   water: 'water',
 };

@@ -1,5 +1,6 @@
 export { BalancePanel } from './balance-panel.tsx';
 export { ChecksPanel } from './checks-panel.tsx';
+export { ClassKitPanel } from './class-kit-panel.tsx';
 export { CuesPanel } from './cues-panel.tsx';
 export { EndsPanel } from './ends-panel.tsx';
 export { FitterDialog } from './fitter-dialog.tsx';

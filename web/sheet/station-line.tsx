@@ -1,14 +1,19 @@
 import { PenLine } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
+import { resolveStation } from '../../core/moves/index.ts';
 import type { Sides, Station } from '../../core/plan/index.ts';
 import { readStationText, type ShorthandProblem, writeStationText } from '../../core/shorthand/index.ts';
+import { useLibrary } from '../data/index.ts';
 import { Checkbox, DurationField, Select } from '../ui/index.ts';
+import { WaysFields } from './ways-fields.tsx';
+import { WeightFields } from './weight-fields.tsx';
 
 /** All that is said of a station in one line of shorthand: reps, tempo, counts, kit, options, phases, single rounds. */
 export function StationLine({ read, onChange }: { read: () => Station; onChange: (station: Station) => void }) {
   const station = read();
   const [open, setOpen] = useState(false);
+  const library = useLibrary((s) => s.library);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
@@ -25,10 +30,14 @@ export function StationLine({ read, onChange }: { read: () => Station; onChange:
         <Popover.Content
           align="start"
           sideOffset={4}
-          className="z-50 w-[560px] max-w-[90vw] rounded-md border border-line-strong bg-card p-3"
+          collisionPadding={8}
+          className="z-50 max-h-[85vh] w-[620px] max-w-[90vw] overflow-y-auto rounded-md border border-line-strong bg-card p-3"
         >
           <SidesFields station={station} onChange={onChange} />
+          <WaysFields station={station} shown={resolveStation(station, library)} onChange={onChange} />
+          <WeightFields station={station} onChange={onChange} />
           <LineForm
+            key={writeStationText(station)}
             station={station}
             onDone={(changed) => {
               if (changed) onChange(changed);

@@ -19,7 +19,7 @@ import { memo, useState } from 'react';
 import { toast } from 'sonner';
 import { keyOf, putMove } from '../../core/moves/index.ts';
 import { type Block, moduleOf, removeStations, type Station } from '../../core/plan/index.ts';
-import { same } from '../../core/values/index.ts';
+import { same, weightsWords } from '../../core/values/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { undo, useBuilder } from '../editing/index.ts';
 import { Select, useLatest, useShared } from '../ui/index.ts';
@@ -251,8 +251,8 @@ const StationRow = memo(function StationRow(props: RowProps) {
           {station.reps.per === 'side' ? ' a side' : '×'}
         </span>
       )}
-      {station.weightKg !== undefined && (
-        <span className="digits whitespace-nowrap text-fine text-muted">{station.weightKg} kg</span>
+      {weightsWords(station) !== '' && (
+        <span className="digits whitespace-nowrap text-fine text-muted">{weightsWords(station)}</span>
       )}
       {station.effort && <span className="text-fine text-muted">{station.effort}</span>}
       <label className="relative mx-1 flex h-7 w-9 items-center justify-center rounded-sm text-fine hover:bg-ink/10">

@@ -1,10 +1,12 @@
 import { cautionsBefore, DEFERS } from '../../core/care/index.ts';
 import type { Cue } from '../../core/cues/index.ts';
+import { resolveStation } from '../../core/moves/index.ts';
 import { type Block, formatDuration, moduleOf, type Plan, type Station } from '../../core/plan/index.ts';
 import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
 import { type Interval, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { LevelBar } from './level-bar.tsx';
+import { Ways } from './ways.tsx';
 import { countdown, KIND_WORDS, sideWord } from './words.ts';
 
 function placeWords(plan: Plan, interval: Interval | null): string {
@@ -145,31 +147,16 @@ function Complex({ block, reached }: { block: Block | undefined; reached: RepsRe
   );
 }
 
-/** The easier and the harder way side by side, and what to say. */
-function Options({ station }: { station: Station }) {
-  const move = useLibrary((s) => s.library.get(station.move));
-  const low = station.lowImpact ?? station.easier ?? move?.easier;
-  const harder = station.harder ?? move?.harder;
-  const cues = station.formCues ?? move?.cues ?? [];
+/** The ways to do it, the weights, and what to say. */
+function Options({ station: written }: { station: Station }) {
+  const library = useLibrary((s) => s.library);
+  const station = resolveStation(written, library);
   return (
     <>
-      {(low || harder) && (
-        <div className="mb-2 flex flex-wrap gap-x-6 text-lead leading-tight max-md:hidden">
-          {low && (
-            <span>
-              <span className="block text-small opacity-90">{station.lowImpact ? 'low impact' : 'easier'}</span>
-              <b>{low}</b>
-            </span>
-          )}
-          {harder && (
-            <span>
-              <span className="block text-small opacity-90">harder</span>
-              <b>{harder}</b>
-            </span>
-          )}
-        </div>
+      <Ways station={station} on="desk" />
+      {station.formCues && (
+        <div className="mb-2 text-lead opacity-90 max-md:hidden">{station.formCues.join(' \u00b7 ')}</div>
       )}
-      {cues.length > 0 && <div className="mb-2 text-lead opacity-90 max-md:hidden">{cues.join(' · ')}</div>}
     </>
   );
 }
