@@ -176,6 +176,8 @@ export const STATION_CLAUSES: readonly Clause<StationTarget>[] = [
     return { ...s, layers: more(s.layers, layer, 12, r) };
   }),
   words('effort', 'effort', 24, (s, effort) => ({ ...s, effort })),
+  set('no easier way', 'no\\s+easier\\s+way\\b', (s) => ({ ...s, easier: [] })),
+  set('no harder way', 'no\\s+harder\\s+way\\b', (s) => ({ ...s, harder: [] })),
   words('easier', 'easier', 80, (s, way, r) => ({ ...s, easier: more(s.easier, way, 6, r) })),
   words('harder', 'harder', 80, (s, way, r) => ({ ...s, harder: more(s.harder, way, 6, r) })),
   words('low impact', 'low[- ]impact', 80, (s, lowImpact) => ({ ...s, lowImpact })),

@@ -94,8 +94,8 @@ export function writeStation(s: Station): string {
     ...(s.tempo ? [`tempo ${[s.tempo.downMs, s.tempo.holdMs, s.tempo.upMs, s.tempo.topMs].map(d).join('-')}`] : []),
     ...(s.layers ?? []).map((l) => `${l.counts} counts ${writeName(l.name)}`),
     ...when(s.effort !== undefined, `effort ${writeName(s.effort ?? '')}`),
-    ...(s.easier ?? []).map((way) => `easier ${writeName(way)}`),
-    ...(s.harder ?? []).map((way) => `harder ${writeName(way)}`),
+    ...waysWords('easier', s.easier),
+    ...waysWords('harder', s.harder),
     ...when(s.lowImpact !== undefined, `low impact ${writeName(s.lowImpact ?? '')}`),
     ...when(s.sayAs !== undefined, `say as ${writeName(s.sayAs ?? '')}`),
     ...(s.formCues ?? []).map((c) => `cue ${writeName(c)}`),
@@ -105,6 +105,9 @@ export function writeStation(s: Station): string {
   ];
   return parts.join(', ');
 }
+
+const waysWords = (word: string, ways: readonly string[] | undefined) =>
+  ways?.length === 0 ? [`no ${word} way`] : (ways ?? []).map((way) => `${word} ${writeName(way)}`);
 
 function weightWordsOf({ lightKg, weightKg, heavyKg }: Weights): string[] {
   return [

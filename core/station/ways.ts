@@ -22,12 +22,7 @@ export function waysOf({ move, easier = [], harder = [], lowImpact }: Station): 
   return [{ name: lowImpact, level: 'lowImpact' }, ...listed];
 }
 
-/** The station with these ways around its base; without any it says nothing and is as the library knows it. */
+/** The station with these ways around its base, and no others, whatever the library knows. */
 export function withWays(station: Station, easier: readonly string[], harder: readonly string[]): Station {
-  const { easier: _, harder: __, ...rest } = station;
-  return {
-    ...rest,
-    ...(easier.length > 0 ? { easier: [...easier] } : {}),
-    ...(harder.length > 0 ? { harder: [...harder] } : {}),
-  };
+  return { ...station, easier: [...easier], harder: [...harder] };
 }

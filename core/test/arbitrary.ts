@@ -162,7 +162,7 @@ const phaseArb: fc.Arbitrary<Phase> = fc.oneof(
 const phases = fc.array(phaseArb, { minLength: 1, maxLength: 3 });
 const kit = fc.array(words(40), { maxLength: 3 });
 const weightKg = fc.constantFrom(2, 7.5, 16, 120, 11.339809);
-const ways = fc.array(words(80), { minLength: 1, maxLength: 3 });
+const ways = fc.array(words(80), { maxLength: 3 });
 const cueLevels = optional(thing(Object.fromEntries(CUE_NAMES.map((n) => [n, optional(oneOf(CUE_LEVELS))])) as never));
 
 const CELL: Rows<Cell> = {

@@ -70,7 +70,7 @@ function PanelButtons({
   const button = (name: PanelName, label: string) => (
     <Button
       look="quiet"
-      className={`!min-h-9 !px-2.5 ${open === name ? 'bg-ink/10' : ''}`}
+      className={`!min-h-9 !px-2 ${open === name ? 'bg-ink/10' : ''}`}
       aria-pressed={open === name}
       onClick={() => onOpen(open === name ? null : name)}
     >

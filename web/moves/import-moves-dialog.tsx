@@ -21,7 +21,7 @@ export function ImportMovesDialog({ library, onSave, onClose }: Props) {
   const [busy, setBusy] = useState(false);
   const columns = chosen ?? guessColumns(table.header);
   const read = useMemo(() => readMoveRows(columns, table.rows), [columns, table]);
-  const isThere = (m: Move) => library.get(m.name) !== null;
+  const isThere = (m: Move) => library.named(m.name) !== null;
   const there = read.moves.filter(isThere).length;
   const taken = replace ? read.moves : read.moves.filter((m) => !isThere(m));
   const save = async () => {

@@ -3,18 +3,24 @@ import { type ReactNode, useState } from 'react';
 import {
   AREA_WORDS,
   alternativesTo,
+  BALANCES,
+  GRIPS,
   IMPACTS,
   type Library,
   MOVE_COLUMNS,
   type Move,
   moveRow,
+  NEEDS,
+  NOISES,
   PART_WORDS,
   PATTERN_WORDS,
   POSITION_WORDS,
   REASON_WORDS,
   REASONS,
   readMoveRows,
+  SKILLS,
 } from '../../core/moves/index.ts';
+import { weightsWords } from '../../core/values/index.ts';
 import { Button, IconButton, Select, TextField } from '../ui/index.ts';
 import { Effort } from './moves-table.tsx';
 
@@ -79,9 +85,16 @@ function Facts({ move, library, onShow }: { move: Move; library: Library; onShow
   return (
     <>
       <p className="text-muted">
-        {AREA_WORDS[move.area]}, {PATTERN_WORDS[move.pattern]}, {POSITION_WORDS[move.position]},{' '}
+        {AREA_WORDS[move.area]}, {PATTERN_WORDS[move.pattern]}
+        {move.second ? ` and ${PATTERN_WORDS[move.second]}` : ''}, {POSITION_WORDS[move.position]},{' '}
         {move.oneSided ? 'one side at a time' : 'both sides at once'}
       </p>
+      {move.aliases.length > 0 && (
+        <p className="mt-1 text-small">
+          <span className="text-muted">Also </span>
+          {move.aliases.join(', ')}
+        </p>
+      )}
       <div className="mt-3 grid grid-cols-2 border-y border-line-strong">
         <Level word="easier" name={move.easier} link={link} />
         <Level word="harder" name={move.harder} link={link} />
@@ -98,13 +111,23 @@ function Facts({ move, library, onShow }: { move: Move; library: Library; onShow
         </Fact>
         <Fact name="impact">
           {move.impact}, {move.noise === 'some' ? 'some noise' : move.noise}
+          {move.landings > 0 && `, about ${move.landings} landings a minute`}
         </Fact>
         {move.kit.length > 0 && (
           <Fact name="kit">
+            {move.pieces > 1 ? `${move.pieces} \u00d7 ` : ''}
             {move.kit.join(', ')}
             {move.load ? `, ${move.load}` : ''}
           </Fact>
         )}
+        {move.weights && (
+          <Fact name="usual weight">
+            {weightsWords({ ...move.weights, weightKg: move.weights.mediumKg })}
+            <span className="text-fine text-muted"> light, medium, heavy</span>
+          </Fact>
+        )}
+        {move.needs && <Fact name="needs">{move.needs === 'wall' ? 'a wall' : 'something to fix it to'}</Fact>}
+        <Fact name="asks for">{asksWords(move)}</Fact>
         {move.tempo && (
           <Fact name="tempo">
             {move.tempo.downMs / 1000} down, {move.tempo.holdMs / 1000} hold, {move.tempo.upMs / 1000} up,{' '}
@@ -150,6 +173,17 @@ function Facts({ move, library, onShow }: { move: Move; library: Library; onShow
   );
 }
 
+/** What a move asks of a person beside effort. */
+function asksWords(move: Move): string {
+  return [
+    move.balance === 'steady' ? 'no special balance' : `${move.balance} balance`,
+    move.skill === 'simple' ? 'no practice' : move.skill === 'some' ? 'some practice' : 'much practice',
+    ...(move.grip === 'none' ? [] : [`a ${move.grip} grip`]),
+    ...(move.overhead ? ['arms overhead'] : []),
+    ...(move.headBelow ? ['the head below the heart'] : []),
+  ].join(', ');
+}
+
 function Level({ word, name, link }: { word: string; name: string | undefined; link: (name: string) => ReactNode }) {
   return (
     <div className="py-2 first:border-r first:pr-3 last:pl-3">
@@ -182,14 +216,27 @@ function Lines({ title, items }: { title: string; items: readonly string[] }) {
   );
 }
 
-const AS_WORDS: Record<string, string> = { main: 'main parts', helpers: 'helping parts', cues: 'cues, by ;' };
+const AS_WORDS: Record<string, string> = {
+  aliases: 'other names, by ;',
+  'usual kg': 'usual kg, as 4/8/12',
+  main: 'main parts',
+  helpers: 'helping parts',
+  cues: 'cues, by ;',
+};
 /** Columns whose values are one of a few words. */
 const CHOICES: Record<string, readonly string[]> = {
   area: Object.values(AREA_WORDS),
   pattern: Object.values(PATTERN_WORDS),
   position: Object.values(POSITION_WORDS),
   impact: IMPACTS,
-  noise: ['quiet', 'some', 'loud'],
+  noise: NOISES,
+  'second pattern': ['', ...Object.values(PATTERN_WORDS)],
+  needs: ['', ...NEEDS],
+  grip: GRIPS,
+  balance: BALANCES,
+  skill: SKILLS,
+  overhead: ['no', 'yes'],
+  'head below heart': ['no', 'yes'],
   'one-sided': ['no', 'yes'],
   effort: ['1', '2', '3', '4', '5'],
 };
@@ -212,7 +259,7 @@ function MoveForm({
   const read = readMoveRows(MOVE_COLUMNS, [cells]);
   const wrong = (column: string) => read.problems.find((p) => p.column === column || p.column.startsWith(`${column}[`));
   const [made] = read.moves;
-  const clash = made && (isNew || made.name !== move.name) ? library.get(made.name) : null;
+  const clash = made && (isNew || made.name !== move.name) ? library.named(made.name) : null;
   return (
     <form
       onSubmit={(e) => {

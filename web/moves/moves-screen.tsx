@@ -209,7 +209,7 @@ function Filters({ query, patch, kitNames, lately }: FiltersProps) {
         <input
           type="search"
           aria-label="Search moves"
-          placeholder="Name, part, position, kit"
+          placeholder="Name, part or kit"
           className="w-full bg-transparent outline-none"
           value={query.text}
           onChange={(e) => patch({ text: e.target.value })}

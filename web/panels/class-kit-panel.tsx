@@ -99,7 +99,7 @@ function NeedRow({ need, plan, room, onAdd }: { need: ClassKit; plan: Plan; room
         <div className="mt-1 flex flex-wrap gap-1">
           {need.short > 0 && (
             <Button className="!min-h-8 !px-2 text-small" onClick={onAdd}>
-              {need.item ? 'Have' : 'Add'} {need.pieces} in {room === '' ? 'the kit room' : room}
+              {need.item ? 'Have' : 'Add'} {need.pieces} {need.item ? 'in' : 'to'} {room === '' ? 'the kit room' : room}
             </Button>
           )}
           {own && (

@@ -48,7 +48,7 @@ export function Stage({
   const upcoming = working ? view.nextWork : null;
   return (
     <section
-      className="flex min-h-0 flex-1 flex-col overflow-hidden px-4 max-md:pt-2 md:justify-center md:px-6"
+      className="flex min-h-0 flex-1 flex-col overflow-hidden px-4 max-md:pt-2 md:justify-center-safe md:px-6"
       aria-live="off"
     >
       <div className="flex items-baseline gap-5">

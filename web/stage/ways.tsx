@@ -1,37 +1,63 @@
-import { type Station, WAY_WORDS, waysOf } from '../../core/plan/index.ts';
+import { type Station, WAY_WORDS, type Way, waysOf } from '../../core/plan/index.ts';
 import { weightsWords } from '../../core/values/index.ts';
 
+const LABEL = 'Ways to do it, from the easiest';
 const LOOKS = {
-  desk: { list: 'mb-2 flex flex-wrap gap-x-6 gap-y-1 text-lead leading-tight max-md:hidden', word: 'text-small' },
   wall: { list: 'mb-[2.5vh] flex flex-wrap gap-x-[2vw] gap-y-[1.5vh]', word: 'text-[2.6vh]' },
   phone: { list: 'mt-4 flex flex-col gap-2', word: 'text-plain' },
 } as const;
 
 /** The ways to do a station from the easiest to the hardest, the class's own among them marked; and the weights for it. */
-export function Ways({ station, on }: { station: Station; on: keyof typeof LOOKS }) {
+export function Ways({ station, on }: { station: Station; on: 'desk' | keyof typeof LOOKS }) {
   const ways = waysOf(station);
   const weights = weightsWords(station);
-  const look = LOOKS[on];
   return (
     <>
-      {weights !== '' && (
+      {weights !== '' && (on !== 'desk' || ways.length === 1) && (
         <p className={on === 'wall' ? 'mb-[1.5vh]' : 'mb-1 text-lead'}>
           <b className="digits">{weights}</b>
         </p>
       )}
-      {ways.length > 1 && (
-        <ol className={look.list} aria-label="Ways to do it, from the easiest">
-          {ways.map((way) => (
-            <li
-              key={`${way.level}${way.name}`}
-              className={`border-l-4 pl-2 ${way.level === 'base' ? 'border-current' : 'border-current/30'}`}
-            >
-              <span className={`block opacity-90 ${look.word}`}>{WAY_WORDS[way.level]}</span>
-              <b>{way.name}</b>
-            </li>
-          ))}
-        </ol>
-      )}
+      {ways.length > 1 &&
+        (on === 'desk' ? <InLine ways={ways} weights={weights} /> : <Listed ways={ways} look={LOOKS[on]} />)}
     </>
+  );
+}
+
+function Listed({ ways, look }: { ways: readonly Way[]; look: (typeof LOOKS)[keyof typeof LOOKS] }) {
+  return (
+    <ol className={look.list} aria-label={LABEL}>
+      {ways.map((way) => (
+        <li
+          key={`${way.level}${way.name}`}
+          className={
+            way.level === 'base' ? 'border-2 border-l-8 border-current px-2' : 'border-l-8 border-current/25 pl-2'
+          }
+        >
+          <span className={`block opacity-90 ${look.word}`}>{WAY_WORDS[way.level]}</span>
+          <b>{way.name}</b>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+/** In a line or two: on the desk all else goes first. A word stands where it is another than before. */
+function InLine({ ways, weights }: { ways: readonly Way[]; weights: string }) {
+  return (
+    <ol
+      className="mb-2 flex max-h-[4.2em] flex-wrap gap-x-3 gap-y-1 overflow-hidden text-lead leading-tight max-md:hidden"
+      aria-label={LABEL}
+    >
+      {weights !== '' && <li className="digits mr-2 font-bold">{weights}</li>}
+      {ways.map((way, k) => (
+        <li key={`${way.level}${way.name}`} className={way.level === 'base' ? 'border-2 border-current px-1.5' : ''}>
+          {way.level !== 'base' && way.level !== ways[k - 1]?.level && (
+            <span className="mr-1.5 text-small opacity-90">{WAY_WORDS[way.level]}</span>
+          )}
+          <b>{way.name}</b>
+        </li>
+      ))}
+    </ol>
   );
 }
