@@ -35,3 +35,21 @@ describe('needed rest', () => {
     expect(needed.totalMs).toBe(Math.round(seconds * 1000));
   });
 });
+
+it('other weights of the same kit are put down and taken up, also for the same move again', () => {
+  const bell = (name: string, weightKg: number) => ({
+    name,
+    position: 'standing' as const,
+    kit: ['kettlebell'],
+    weightKg,
+  });
+  const still = { walks: false, turns: false };
+  const kitMs = (a: number, b: number, name = 'Swing') =>
+    neededRest(bell('Swing', a), bell(name, b), still, USUAL_THRESHOLDS).kitMs;
+  // 2 s down, 3 s up
+  expect(kitMs(12, 16)).toBe(5000);
+  expect(kitMs(12, 16, 'Row')).toBe(5000);
+  expect(kitMs(12, 12, 'Row')).toBe(0);
+  const none = { name: 'Squat', position: 'standing' as const, kit: [] };
+  expect(neededRest(none, bell('Swing', 16), still, USUAL_THRESHOLDS).kitMs).toBe(3000);
+});

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { alternativesTo, detailsOf, moveOf } from '../../core/moves/index.ts';
+import { alternativesTo, detailsOf } from '../../core/moves/index.ts';
 import { clipText, type Station, waysOf } from '../../core/plan/index.ts';
 import { currentBlock, type RunState, setNow } from '../../core/run/index.ts';
 import { isWork, oddRounds, roundsOf, stationAt, withRounds } from '../../core/timeline/index.ts';
@@ -136,10 +136,11 @@ export function SwapSheet({ state, onClose }: { state: RunState; onClose: () => 
   const [scope, setScope] = useState<'on' | 'round'>('on');
   const [station] = useState(() => stationNow(state));
   if (!station) return null;
-  const move = moveOf(library, station.move);
+  const { kind, move } = library.read(station.move);
   const own = waysOf(station).flatMap((way) => (way.level === 'base' ? [] : [way.name]));
   const used = state.plan.blocks.flatMap((b) => b.stations.map((s) => s.move));
-  const near = alternativesTo(library, move, { used, kit: null, limit: 8 }).map((a) => a.move.name);
+  const given = { used, kit: null, limit: 8, sure: kind === 'known' };
+  const near = move ? alternativesTo(library, move, given).map((a) => a.move.name) : [];
   const names = [...new Set([...own, ...near])].slice(0, 8);
   const swap = (name: string) => {
     const known = library.get(name);
@@ -157,7 +158,13 @@ export function SwapSheet({ state, onClose }: { state: RunState; onClose: () => 
         {names.map((name) => (
           <Target key={name} small name={name} hint="" onClick={() => swap(name)} />
         ))}
-        {names.length === 0 && <p className="text-lead">Neither the station nor the library has another move.</p>}
+        {names.length === 0 && (
+          <p className="text-lead">
+            {move
+              ? 'Neither the station nor the library has another move.'
+              : `What ${station.move} is is not known, so nothing is known to be like it.`}
+          </p>
+        )}
       </div>
     </DeskSheet>
   );

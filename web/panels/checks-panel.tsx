@@ -24,7 +24,7 @@ export function ChecksPanel({ plan, findings }: Props) {
   return (
     <>
       <ForWhom plan={plan} />
-      <BasisNote of={plan} />
+      <BasisNote of={plan} always />
       {open.length === 0 && <NothingFound plan={plan} />}
       {([3, 2, 1] as const).map((weight) => {
         const list = open.filter((f) => f.weight === weight);

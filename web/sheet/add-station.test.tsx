@@ -43,6 +43,29 @@ describe('adding a station', () => {
     expect(added).toEqual([['Oar pull'], ["Farmer's walk"]]);
   });
 
+  it('takes the best that begins like the text by Enter, the text itself by Shift+Enter, and says which', () => {
+    type('pla');
+    expect(screen.getByRole('status').textContent).toContain('Enter Plank');
+    press('Enter');
+    type('pla');
+    fireEvent.keyDown(field(), { key: 'Enter', shiftKey: true });
+    type('jump squ');
+    // Its words are there, but it does not begin like the text.
+    press('Enter');
+    expect(added).toEqual([['Plank'], ['pla'], ['jump squ']]);
+  });
+
+  it('keeps a known name as it is typed, and says what it is read as', () => {
+    type('left leg squats');
+    expect(screen.getByRole('status').textContent).toBe('Enter left leg squats: Squat, left side');
+    press('Enter');
+    type('Heron lunge');
+    expect(screen.getByRole('status').textContent).toBe('Enter Heron lunge: guess: lunge, standing, lower body');
+    type('Kelp');
+    expect(screen.getByRole('status').textContent).toBe('Enter Kelp: not known');
+    expect(added).toEqual([['left leg squats']]);
+  });
+
   it('takes a move that is clicked', () => {
     type('kettle');
     fireEvent.click(screen.getByRole('option'));

@@ -1,0 +1,57 @@
+import { describe, expect, it } from 'vitest';
+import type { Station } from '../plan/index.ts';
+import { circuit, planOf, stations } from '../test/build.ts';
+import { compile } from '../timeline/index.ts';
+import { kgOfPounds } from '../values/index.ts';
+import { planCues } from './index.ts';
+
+const said = (change: (s: Station, k: number) => Station, rest = 20, rounds = 2, levels: object = {}) => {
+  const plan = { ...planOf(circuit(stations(2, change), 30, rest, rounds)), cueLevels: levels };
+  return planCues(plan, compile(plan).intervals).flatMap((c) => (c.text ? [[c.atMs / 1000, c.text]] : []));
+};
+
+describe('weights', () => {
+  it('are said where another is taken up, after the name and the kit', () => {
+    const bells = said((s, k) => ({ ...s, kit: ['kettlebell'], weightKg: k === 0 ? 12 : 16 }));
+    // work 0–30, rest 30–50, work 50–80, rest 80–100
+    expect(bells).toContainEqual([30.7, 'Next: Move 2. kettlebell. Change weights: 16 kilos']);
+    const pounds = said((s, k) => ({ ...s, weightKg: kgOfPounds(k === 0 ? 10 : 25) }));
+    expect(pounds).toContainEqual([30.7, 'Next: Move 2. Change weights: 25 pounds']);
+  });
+
+  it('of one round are said where the round begins, and the same weight is not said again', () => {
+    const heavier = said((s) => ({ ...s, weightKg: 12, cells: [{ round: 2, weightKg: 14 }] }));
+    const changes = heavier.filter(([, text]) => String(text).includes('Change weights'));
+    expect(changes.map(([, text]) => text)).toEqual(['Next: Move 1. Change weights: 14 kilos']);
+  });
+
+  it('give way to the name where the rest is too short, and the kit before them', () => {
+    const short = said((s, k) => ({ ...s, kit: ['kettlebell'], weightKg: k === 0 ? 12 : 16 }), 6.8, 1);
+    expect(short).toContainEqual([30.7, 'Next: Move 2. Change weights: 16 kilos']);
+  });
+});
+
+describe('ways to do it', () => {
+  const ways = (s: Station): Station => ({
+    ...s,
+    easier: ['On the knees', 'On a box'],
+    harder: ['Clapping', 'One arm'],
+  });
+
+  it('are not said unless the instructor asks for it', () => {
+    expect(
+      said(ways)
+        .map(([, text]) => text)
+        .join(),
+    ).not.toContain('Easier');
+  });
+
+  it('are the nearest below and above, in the first round, where there is room', () => {
+    const options = said(ways, 20, 2, { options: 'voice' }).filter(([, text]) => String(text).startsWith('Easier'));
+    // Move 2 in the rest before its first round; in the second nothing.
+    expect(options.map(([, text]) => text)).toEqual(['Easier: On a box. Harder: Clapping']);
+    expect(options[0]?.[0]).toBeGreaterThan(30.7);
+    const low = said((s) => ({ ...ways(s), lowImpact: 'Step it' }), 20, 1, { options: 'voice' });
+    expect(low.map(([, text]) => text)).toContain('Easier: Step it. Harder: Clapping');
+  });
+});
