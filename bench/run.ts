@@ -9,7 +9,7 @@ import { checkPlan } from '../dist/core/checks/index.js';
 import { planCues, wordsOf } from '../dist/core/cues/index.js';
 import { readPlanFile } from '../dist/core/exchange/index.js';
 import { fitSlot } from '../dist/core/fit/index.js';
-import { ANY_MOVE, findMoves, indexMoves, resolvePlan } from '../dist/core/moves/index.js';
+import { ANY_MOVE, findMoves, indexMoves, libraryOf, resolvePlan } from '../dist/core/moves/index.js';
 import { runIntervals } from '../dist/core/run/index.js';
 import { findOrder, orderProblem, SCHOOL_WEIGHTS } from '../dist/core/sequence/index.js';
 import { readShorthand, writeShorthand } from '../dist/core/shorthand/index.js';
@@ -113,6 +113,19 @@ function judgement(): void {
   const index = indexMoves(many);
   const typed = ['g', 'go', 'gob', 'gobl', 'goblet', 'goblet sq', 'lower st', 'kettle'];
   let at = 0;
+  const names = [
+    'push-ups',
+    'left leg lunge',
+    'DB goblet squats',
+    'Heron squat jump',
+    'Kelp',
+    '10 x burpees',
+    'alt SL RDL',
+  ];
+  // A library of its own for each reading would count the index; a name not met before counts the reading alone.
+  let name = 0;
+  time('reading of a name', 500, () => library.read(`${names[name++ % names.length]} ${'s'.repeat((name % 40) + 1)}`));
+  time('first name read, 629 moves', 5, () => libraryOf(library.moves).read('push-ups'));
   time('filter of 5,000 moves', 200, () => findMoves(index, { ...ANY_MOVE, text: typed[at++ % typed.length] ?? '' }));
 }
 

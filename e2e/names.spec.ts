@@ -57,7 +57,10 @@ for (const [kind, names] of Object.entries(CLASSES))
       await expect(page.getByRole('textbox', { name: `Name of station ${k + 1}`, exact: true })).toHaveValue(
         new RegExp(`^${name}$`, 'i'),
       );
-    await page.getByRole('button', { name: /^Checks/ }).focus();
+    await page
+      .getByRole('navigation', { name: 'Judgement' })
+      .getByRole('button', { name: /^Checks/ })
+      .focus();
     await page.keyboard.press('Enter');
     await expect(panel(page, 'Checks').getByRole('note')).toHaveText(`All ${names.length} moves are known.`);
   });
@@ -76,7 +79,7 @@ test('what is typed is suggested, taken or kept; side, kit and count are set and
   await expect(name(2)).toHaveValue('bulg');
   await expect(page.getByRole('button', { name: 'bulg: not known. Tell more' })).toBeVisible();
   await expect(name(3)).toHaveValue('sandbag reverse lunge left');
-  await expect(page.getByRole('combobox', { name: 'Sides of sandbag reverse lunge left' })).toHaveValue('left');
+  await expect(page.getByRole('combobox', { name: 'Sides of sandbag reverse lunge left' })).toHaveValue('one left');
   await expect(page.getByText('sandbag', { exact: true })).toBeVisible();
 });
 

@@ -7,6 +7,9 @@ import { api, useLibrary } from '../data/index.ts';
 
 import { Button, IconButton, NumberField, Select, TextField } from '../ui/index.ts';
 
+/** Kit by its name, and its room where it has one: what tells two rows apart. */
+const nameOf = ({ name, room }: KitItem) => (room === undefined ? name : `${name} in ${room}`);
+
 /** What is in the kit room: counts, how many share one, and what can stand in. */
 export function KitScreen() {
   const { kit, load, setKit, setWeightUnit, state, weightUnit } = useLibrary();
@@ -72,7 +75,7 @@ export function KitScreen() {
               <td className="py-1.5 text-lead font-semibold">{item.name}</td>
               <td>
                 <NumberField
-                  label={`How many: ${item.name}`}
+                  label={`How many: ${nameOf(item)}`}
                   value={item.count}
                   min={0}
                   max={999}
@@ -81,7 +84,7 @@ export function KitScreen() {
               </td>
               <td>
                 <NumberField
-                  label={`People to one ${item.name}`}
+                  label={`People to one ${nameOf(item)}`}
                   value={item.sharedBy}
                   min={1}
                   max={12}
@@ -90,7 +93,7 @@ export function KitScreen() {
               </td>
               <td>
                 <TextField
-                  aria-label={`In place of ${item.name}`}
+                  aria-label={`In place of ${nameOf(item)}`}
                   className="w-full"
                   defaultValue={item.standIn ?? ''}
                   maxLength={80}
@@ -104,7 +107,7 @@ export function KitScreen() {
               </td>
               <td className="pl-2">
                 <TextField
-                  aria-label={`Room of ${item.name}`}
+                  aria-label={`Room of ${nameOf(item)}`}
                   className="w-32"
                   placeholder="any room"
                   defaultValue={item.room ?? ''}
@@ -118,7 +121,7 @@ export function KitScreen() {
                 />
               </td>
               <td className="w-12">
-                <IconButton label={`Take ${item.name} off the list`} onClick={() => remove(k)}>
+                <IconButton label={`Take ${nameOf(item)} off the list`} onClick={() => remove(k)}>
                   <X size={16} />
                 </IconButton>
               </td>

@@ -17,7 +17,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { ArrowLeftRight, GripVertical, X } from 'lucide-react';
 import { memo, useState } from 'react';
 import { toast } from 'sonner';
-import { keyOf, putMove } from '../../core/moves/index.ts';
+import { keyOf, putMove, type Reading } from '../../core/moves/index.ts';
 import { type Block, moduleOf, removeStations, type Station } from '../../core/plan/index.ts';
 import { same, weightsWords } from '../../core/values/index.ts';
 import { useLibrary } from '../data/index.ts';
@@ -156,6 +156,8 @@ const StationRow = memo(function StationRow(props: RowProps) {
   const onChange = (to: (station: Station) => Station) => props.onChange(station.id, to);
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: station.id });
   const [name, setName] = useState<string | null>(null);
+  // Nothing is said of a name before the library is there.
+  const reading = useLibrary((s) => (s.state === 'ready' ? s.library.read(station.move) : null));
   const tooLong = name !== null && [...name.trim()].length > MOST_LETTERS;
   const commit = () => {
     if (tooLong) return;
@@ -209,36 +211,33 @@ const StationRow = memo(function StationRow(props: RowProps) {
           {TOO_LONG}
         </span>
       )}
-      {/* Over the end of the name, so that what is marked beside it stays in reach. */}
-      <span className="relative h-full w-0">
-        <span className="absolute top-1/2 right-0 z-10 flex -translate-y-1/2 bg-paper opacity-0 focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100">
-          {props.open && (
-            <button
-              type="button"
-              className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"
-              onClick={() => props.open?.swap(station.id)}
-              aria-label={`Swap ${station.move} for another move`}
-              title="Swap for another move"
-            >
-              <ArrowLeftRight size={14} />
-            </button>
-          )}
-          <StationLine
-            read={() => props.onRead(station.id) ?? station}
-            onChange={(changed) => onChange(() => changed)}
-          />
+      {/* Where a mark can be pressed they lie beside the row, not over it. */}
+      <span
+        className={`absolute top-1/2 z-10 flex -translate-y-1/2 bg-paper opacity-0 focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100 ${reading && reading.kind !== 'known' ? 'pointer-events-none left-full z-30 border border-line focus-within:pointer-events-auto group-hover:pointer-events-auto has-[[data-state=open]]:pointer-events-auto' : 'right-11'}`}
+      >
+        {props.open && (
           <button
             type="button"
             className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"
-            onClick={() => props.onRemove(station.id)}
-            aria-label={`Remove ${station.move}`}
-            title="Remove"
+            onClick={() => props.open?.swap(station.id)}
+            aria-label={`Swap ${station.move} for another move`}
+            title="Swap for another move"
           >
-            <X size={14} />
+            <ArrowLeftRight size={14} />
           </button>
-        </span>
+        )}
+        <StationLine read={() => props.onRead(station.id) ?? station} onChange={(changed) => onChange(() => changed)} />
+        <button
+          type="button"
+          className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"
+          onClick={() => props.onRemove(station.id)}
+          aria-label={`Remove ${station.move}`}
+          title="Remove"
+        >
+          <X size={14} />
+        </button>
       </span>
-      <NameMark name={station.move} onTell={props.open?.tell} />
+      {reading && <NameMark name={station.move} reading={reading} onTell={props.open?.tell} />}
       {station.lowImpact && (
         <span className="text-fine text-muted" title={`Low impact beside it: ${station.lowImpact}`}>
           +low
@@ -285,10 +284,15 @@ const StationRow = memo(function StationRow(props: RowProps) {
 });
 
 /** Says of a name that is not known that it is a guess, or unknown, and leads to telling more of it; shows the kit it says. */
-function NameMark({ name, onTell }: { name: string; onTell: ((name: string) => void) | undefined }) {
-  const ready = useLibrary((s) => s.state === 'ready');
-  const reading = useLibrary((s) => s.library).read(name);
-  if (!ready) return null;
+function NameMark({
+  name,
+  reading,
+  onTell,
+}: {
+  name: string;
+  reading: Reading;
+  onTell: ((name: string) => void) | undefined;
+}) {
   const kit = reading.said.kit.join(', ');
   return (
     <>
