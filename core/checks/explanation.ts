@@ -10,12 +10,14 @@ export const explanation: Check = {
   reason: 'Ten seconds are often too short for a move met for the first time: the first round starts late or wrong.',
   thresholds: [],
   run: (context) => {
-    const { plan } = context;
-    const met = new Set<string>(shownBefore(plan));
+    const { plan, library } = context;
+    // A move met under one name is not new under another.
+    const moveKey = (name: string) => keyOf(library.get(name)?.name ?? name);
+    const met = new Set<string>(shownBefore(plan).map(moveKey));
     return transitionsOf(context).flatMap((t) => {
-      const key = keyOf(t.toStation.move);
+      const key = moveKey(t.toStation.move);
       const isFirst = !met.has(key);
-      met.add(keyOf(t.fromStation.move));
+      met.add(moveKey(t.fromStation.move));
       met.add(key);
       if (!isFirst || !t.known || !isMain(t.toBlock) || t.toMove.explainMs <= t.gapMs) return [];
       if (talkedThrough(plan, t.toBlock.id) || shownIn(plan, t.toBlock.id)) return [];
@@ -64,7 +66,7 @@ function shownIn(plan: Plan, blockId: string): boolean {
 }
 
 function shownBefore(plan: Plan): string[] {
-  return plan.blocks.filter((b) => purposeOf(b) === 'demo').flatMap((b) => b.stations.map((s) => keyOf(s.move)));
+  return plan.blocks.filter((b) => purposeOf(b) === 'demo').flatMap((b) => b.stations.map((s) => s.move));
 }
 
 function withDemo(plan: Plan, blockId: string): Plan {

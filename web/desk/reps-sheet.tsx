@@ -3,6 +3,8 @@ import { useEffect, useState } from 'react';
 import type { Station } from '../../core/plan/index.ts';
 import { type RunState, recordsOf, setNow } from '../../core/run/index.ts';
 import { stationAt } from '../../core/timeline/index.ts';
+import { readWeight } from '../../core/values/index.ts';
+import { useLibrary } from '../data/index.ts';
 import { command, useDesk } from '../session/index.ts';
 import { Target } from '../stage/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
@@ -36,8 +38,9 @@ export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => 
   const squads = state.plan.squads ?? [];
   const events = useDesk((s) => s.run?.events) ?? [];
   const kept = recordsOf(events).reps.filter((r) => r.stationId === set.stationId && r.round === set.round);
-  const weightKg = Number(weight.replace(',', '.'));
-  const badWeight = weight !== '' && !(weightKg >= 0 && weightKg <= 500);
+  const unit = useLibrary((s) => s.weightUnit);
+  const weightKg = readWeight(weight, unit);
+  const badWeight = weight.trim() !== '' && weightKg === null;
   const save = () => {
     if (typed === '' || badWeight) return;
     const { stationId, round } = set;
@@ -47,7 +50,7 @@ export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => 
       round,
       squad,
       count: Number(typed),
-      ...(weight === '' ? {} : { weightKg }),
+      ...(weightKg === null ? {} : { weightKg }),
     });
     setTyped('');
     const next = squads[squads.indexOf(squad ?? '') + 1];
@@ -109,14 +112,14 @@ export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => 
           <label className="mt-3 flex items-center gap-2 text-lead">
             weight
             <input
-              aria-label="Weight in kilograms"
+              aria-label={`Weight, in ${unit} unless said`}
               aria-invalid={badWeight}
               inputMode="decimal"
               className={`digits h-14 w-24 rounded-md border-2 bg-paper px-2 text-center text-title ${badWeight ? 'border-dashed border-live' : 'border-line-strong'}`}
               value={weight}
               onChange={(e) => setWeight(e.target.value)}
             />
-            kg, if it counts
+            {unit}, if it counts
           </label>
         </div>
         <div className="grid w-full max-w-[420px] grid-cols-3 gap-2">

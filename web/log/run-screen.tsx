@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { formatChange, formatDuration, type Plan } from '../../core/plan/index.ts';
 import { type RunState, recordsOf, stateAt, summarise } from '../../core/run/index.ts';
+import { weightWords } from '../../core/values/index.ts';
 import { api, type StoredRun, useLoaded } from '../data/index.ts';
 
 import { FaultList, WhenLoaded } from '../lists/index.ts';
@@ -123,7 +124,7 @@ function Written({ run, plan }: { run: StoredRun; plan: Plan }) {
                   <td className="py-1">{place(r.stationId, r.round)}</td>
                   <td>{r.squad ?? 'all'}</td>
                   <td className="digits text-right">{r.count}</td>
-                  <td className="digits text-right">{r.weightKg === undefined ? '' : `${r.weightKg} kg`}</td>
+                  <td className="digits text-right">{r.weightKg === undefined ? '' : weightWords(r.weightKg)}</td>
                 </tr>
               ))}
             </tbody>

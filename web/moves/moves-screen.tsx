@@ -89,7 +89,7 @@ export function MovesScreen() {
         query={query}
         patch={patch}
         kitNames={kit.filter((k) => k.count > 0).map((k) => k.name)}
-        lately={lately.flat()}
+        lately={lately.flat().map((name) => library.get(name)?.name ?? name)}
       />
       {twice.length > 0 && <Duplicates groups={twice} onShow={show} />}
       {selected.size > 0 && (
