@@ -69,6 +69,11 @@ describe('a name as instructors type it', () => {
     expect(kit('db goblet squat')).toEqual(['dumbbell']);
     expect(kit('push-up on a chair')).toEqual(['mat', 'chair']);
     expect(library.get('db goblet squat')?.kit).toEqual(['kettlebell']);
+    expect(kit('tricep dips on chair')).toEqual(['chair']);
+    expect(kit('chair dips')).toEqual(['chair']);
+    expect(kit('dumbbell woodchop')).toEqual(['dumbbell']);
+    expect(kit('box step')).toEqual([]);
+    expect(kit('bench step-ups')).toEqual(['bench']);
   });
 
   it('is not known where it says another position, or a stretch with a weight', () => {

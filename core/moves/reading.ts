@@ -1,5 +1,5 @@
 import { guessMove } from './guess.ts';
-import { HELD, PLACES } from './lexicon.ts';
+import { HELD, PLACES, SEATS } from './lexicon.ts';
 import type { Move } from './schema.ts';
 import { keyOfWords, type Lookup, lookupsFor, type Said, type Spelled, spell } from './spelling.ts';
 
@@ -86,13 +86,16 @@ function saidBeside(said: Said, { aside }: Lookup, move: Move): Said {
     side: left('side') ? said.side : null,
     both: left('turns') ? said.both : null,
     reps: left('count') ? said.reps : null,
-    kit: left('kit') ? said.kit.filter((k) => !move.kit.includes(k)) : [],
+    // Kit that is part of a name the move goes by says only with what, where the move has kit of that kind.
+    kit: said.kit.filter((k) => !move.kit.includes(k) && (left('kit') || move.kit.some((own) => sameKind(own, k)))),
   };
 }
 
-/** The move's kit with what the name adds; kit held in the hands takes the place of other such kit. */
+/** One takes the other's place: both are held in the hands, or both are sat, leant or stepped on. */
+const sameKind = (a: string, b: string) => (HELD.has(a) && HELD.has(b)) || (SEATS.has(a) && SEATS.has(b));
+
+/** The move's kit with what the name adds, in the place of what is of the same kind. */
 function kitWith(move: Move, added: readonly string[]): readonly string[] {
   if (added.length === 0) return move.kit;
-  const held = added.some((k) => HELD.has(k));
-  return [...move.kit.filter((k) => !(held && HELD.has(k))), ...added];
+  return [...move.kit.filter((own) => !added.some((k) => sameKind(own, k))), ...added];
 }
