@@ -9,7 +9,7 @@ import { blockMainThread, listen, skipUnlessInTime, waitInTime, watchClocksAnew 
 test.use({ bypassCSP: true });
 
 /** Three minutes, on clocks set by hand, are in web/audio/on-time.test.ts. */
-const PLAYED_MS = 70_000;
+const PLAYED_MS = 55_000;
 
 async function start(
   page: Page,
@@ -74,7 +74,7 @@ async function judge(
   return { sounds: apart.length, worstMs };
 }
 
-test('seventy seconds of a mixed class: every tone and word within 1 ms, also with a busy main thread', async ({
+test('fifty-five seconds of a mixed class: every tone and word within 1 ms, also with a busy main thread', async ({
   page,
   context,
 }) => {
@@ -93,7 +93,7 @@ test('seventy seconds of a mixed class: every tone and word within 1 ms, also wi
     [busy, b],
   ] as const) {
     const { sounds, worstMs } = await judge(one, runId, onsets);
-    expect(sounds).toBeGreaterThan(14);
+    expect(sounds).toBeGreaterThan(11);
     test
       .info()
       .annotations.push({ type: 'sounds, worst onset error', description: `${sounds}, ${worstMs.toFixed(3)} ms` });

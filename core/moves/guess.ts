@@ -47,12 +47,13 @@ export function guessMove(name: string, spelled: Spelled, find: (key: string) =>
     oneSided: f.oneSided === true ? !has('walk', 'alternating') : has('1leg', '1arm') || spelled.side !== null,
     effort: f.effort ?? 2,
     use: f.use ? [...f.use] : ['main'],
-    kit: kitOf(spelled, LYING.includes(position) && !has('bench') ? ['mat'] : []),
+    kit: kitOf(spelled, ON_MAT.includes(position) && !has('bench') ? ['mat'] : []),
   };
   return { move, words: [first, stance, second].flatMap((h) => (h ? [h.word] : [])) };
 }
 
-const LYING: readonly Position[] = ['prone', 'supine', 'side', 'handsAndFeet'];
+/** Positions done on a mat. */
+const ON_MAT: readonly Position[] = ['prone', 'supine', 'side', 'handsAndFeet'];
 
 const kitOf = (spelled: Spelled, usual: readonly string[]) => [...new Set([...spelled.kit, ...usual])];
 

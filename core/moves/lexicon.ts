@@ -109,15 +109,29 @@ export const STEMS: ReadonlyMap<string, string> = new Map(
   ),
 );
 
-/** Phrases of several words that are one, longest first; what they are made of is in its one form. */
-export const PHRASES: readonly { from: readonly string[]; to: readonly string[] }[] = Object.entries(SAME)
-  .flatMap(([to, from]) =>
+/** A phrase of several words that is one word. */
+interface Phrase {
+  from: readonly string[];
+  to: string;
+}
+
+/** Phrases by their first word, the longest first; what they are made of is in its one form. */
+export const PHRASES: ReadonlyMap<string, readonly Phrase[]> = byFirstWord();
+
+function byFirstWord(): Map<string, Phrase[]> {
+  const phrases = Object.entries(SAME).flatMap(([to, from]) =>
     from
       .split(' ')
       .filter((f) => f.includes('-'))
-      .map((f) => ({ from: f.split('-').map((w) => STEMS.get(w) ?? w), to: [to] })),
-  )
-  .sort((a, b) => b.from.length - a.from.length);
+      .map((f): Phrase => ({ from: f.split('-').map((w) => STEMS.get(w) ?? w), to })),
+  );
+  const byFirst = new Map<string, Phrase[]>();
+  for (const phrase of phrases.sort((a, b) => b.from.length - a.from.length)) {
+    const [first = ''] = phrase.from;
+    byFirst.set(first, [...(byFirst.get(first) ?? []), phrase]);
+  }
+  return byFirst;
+}
 
 /** Words that say nothing of the move. */
 export const STOP: ReadonlySet<string> = new Set(

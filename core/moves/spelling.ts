@@ -58,8 +58,9 @@ function wordsOf(text: string): string[] {
     .flatMap((w) => stem(w).split('_'));
   const made: string[] = [];
   for (let k = 0; k < words.length; ) {
-    const found = PHRASES.find((p) => p.from.every((w, i) => words[k + i] === w));
-    made.push(...(found ? found.to : [words[k] ?? '']));
+    const word = words[k] ?? '';
+    const found = PHRASES.get(word)?.find((p) => p.from.every((w, i) => words[k + i] === w));
+    made.push(found ? found.to : word);
     k += found ? found.from.length : 1;
   }
   return made.filter((w) => w !== '' && !STOP.has(w));
