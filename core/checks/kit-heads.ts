@@ -1,4 +1,4 @@
-import { alternativesTo, keyOf, swapStation } from '../moves/index.ts';
+import { alternativesTo, insteadOf, keyOf, type Move, swapStation } from '../moves/index.ts';
 import type { Block, Station } from '../plan/index.ts';
 import { updateBlock } from '../plan/index.ts';
 import { kitFor, kitNeeds, piecesAt } from '../stations/index.ts';
@@ -36,15 +36,15 @@ export const kitHeads: Check = {
   },
 };
 
-/** Spread over stations, or the nearest move that does without. */
+/** Spread over stations, or a move that does without. */
 function fixesFor({ plan, library }: CheckContext, block: Block, station: Station, kit: string) {
   const move = library.get(station.move);
   const used = block.stations.map((s) => s.move);
-  const other = move
-    ? alternativesTo(library, move, { used, kit: null, limit: 30 }).find(
-        (a) => !a.move.kit.some((k) => keyOf(k) === kit) && a.move.kit.every((k) => k === 'mat'),
-      )
-    : undefined;
+  const named = move ? insteadOf(library, move, 'noKit') : null;
+  const near = move ? alternativesTo(library, move, { used, kit: null, limit: 30 }).map((a) => a.move) : [];
+  const without = (m: Move) => !m.kit.some((k) => keyOf(k) === kit) && m.kit.every((k) => k === 'mat');
+  // What the library names for no kit knows the move better than likeness does.
+  const other = [...(named ? [named] : []), ...near].find(without);
   return [
     ...(block.use === 'together' && block.stations.length > 1
       ? [
@@ -57,8 +57,8 @@ function fixesFor({ plan, library }: CheckContext, block: Block, station: Statio
     ...(other
       ? [
           {
-            label: `${other.move.name} for ${station.move}`,
-            plan: swapStation(plan, block.id, station.id, other.move, null, library),
+            label: `${other.name} for ${station.move}`,
+            plan: swapStation(plan, block.id, station.id, other, null, library),
           },
         ]
       : []),
