@@ -88,6 +88,8 @@ test('a copy of a class names its own stations; what is removed leaves nothing b
   const [main] = copy.blocks;
   expect(copy.layout?.spots.map((x) => [x.blockId, x.stationId])).toEqual(main!.stations.map((x) => [main!.id, x.id]));
   expect(copy.accepted?.[0]?.key).toBe(`missingSides:${main!.id}:${main!.stations[1]!.id}`);
+  // The tools of a row find their place when the library is there.
+  await page.getByRole('button', { name: /^Move 2: not known/ }).waitFor();
   await page.getByRole('textbox', { name: 'Name of station 2' }).hover();
   await page.getByRole('button', { name: 'Remove Move 2' }).click();
   await saved(page);
@@ -197,6 +199,7 @@ test('each side has the rest of the block between, or its own; right first; stre
   await sides.selectOption('Each side in turn');
   // 3 × 30 + 2 × 10
   await expect(total(page)).toHaveText('1:50');
+  await page.getByRole('button', { name: /^Move 1: not known/ }).waitFor();
   await page.getByRole('textbox', { name: 'Name of station 1' }).first().hover();
   await page.getByRole('button', { name: 'All of Move 1', exact: true }).click();
   await page.getByRole('combobox', { name: 'Move 1: first side' }).selectOption('right first');

@@ -22,6 +22,25 @@ export function run(command, args, options = {}) {
   if (result.status !== 0) process.exit(result.status ?? 1);
 }
 
+/** Runs commands at the same time, each a title, a command and its arguments; what they say comes whole, one after the other. */
+export async function runTogether(...commands) {
+  const ended = commands.map(
+    ([title, command, args]) =>
+      new Promise((done) => {
+        const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+        let said = '';
+        for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => (said += piece));
+        child.on('error', (error) => done({ title, status: 1, said: `${command}: ${error.message}` }));
+        child.on('close', (status) => done({ title, status: status ?? 1, said }));
+      }),
+  );
+  for (const { title, status, said } of await Promise.all(ended)) {
+    say(title);
+    process.stdout.write(said);
+    if (status !== 0) process.exit(status);
+  }
+}
+
 /** The path of a command that a package brings along. */
 export function bin(name) {
   return path.join(ROOT, 'node_modules', '.bin', name);

@@ -1,16 +1,14 @@
-import { bin, ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, run, say } from './lib.mjs';
+import { bin, ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, run, runTogether, say } from './lib.mjs';
 
 ensureInstalled();
 const chromium = ensureChromium();
 ensurePostgres();
-say('Lint');
-run(bin('biome'), ['check', '.']);
-say('Types');
-run(bin('tsc'), ['-b']);
-say('Walls');
-run(bin('depcruise'), ['--no-progress', 'core', 'web', 'server', 'bin']);
-say('Unused files, exports and packages');
-run(bin('knip'), []);
+await runTogether(
+  ['Lint', bin('biome'), ['check', '.']],
+  ['Types', bin('tsc'), ['-b']],
+  ['Walls', bin('depcruise'), ['--no-progress', 'core', 'web', 'server', 'bin']],
+  ['Unused files, exports and packages', bin('knip'), []],
+);
 ensureBuilt();
 say('Unit tests');
 run(bin('vitest'), ['run']);
