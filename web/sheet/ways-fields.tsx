@@ -124,12 +124,7 @@ function Add({
         value={text}
         marked={twice || tooLong}
         onChange={(e) => setText(e.target.value)}
-        onBlur={add}
-        onKeyDown={(e) => {
-          if (e.key !== 'Enter') return;
-          e.preventDefault();
-          add();
-        }}
+        onCommit={add}
       />
       {twice && <span className="block text-fine text-live">It is one of the ways already.</span>}
       {tooLong && <span className="block text-fine text-live">At most 80 letters.</span>}
@@ -155,12 +150,7 @@ function LowImpact({ station, onChange }: Pick<Props, 'station' | 'onChange'>) {
       value={text}
       marked={[...text.trim()].length > 80}
       onChange={(e) => setText(e.target.value)}
-      onBlur={keep}
-      onKeyDown={(e) => {
-        if (e.key !== 'Enter') return;
-        e.preventDefault();
-        keep();
-      }}
+      onCommit={keep}
     />
   );
 }

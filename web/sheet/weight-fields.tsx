@@ -72,12 +72,7 @@ function WeightField({
           value={text}
           marked={bad}
           onChange={(e) => setText(e.target.value)}
-          onBlur={keep}
-          onKeyDown={(e) => {
-            if (e.key !== 'Enter') return;
-            e.preventDefault();
-            keep();
-          }}
+          onCommit={keep}
         />
         {bad && <span className="block text-fine text-live">A weight such as 12, 12 kg or 25 lb</span>}
       </span>
