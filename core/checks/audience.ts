@@ -1,9 +1,9 @@
 import { insteadOf, REASON_WORDS, withMove } from '../moves/index.ts';
-import { type Station, updateStation } from '../plan/index.ts';
+import { MOST_WAYS, type Station, updateStation } from '../plan/index.ts';
 import { type Check, rowPlace } from './types.ts';
 
 /** The station's easier ways with one more, at the easy end. */
-const offered = ({ easier = [] }: Station, name: string) => [name, ...easier].slice(0, 6);
+const offered = ({ easier = [] }: Station, name: string) => [name, ...easier].slice(0, MOST_WAYS);
 
 export const audience: Check = {
   id: 'audience',

@@ -1,5 +1,5 @@
 import { workedParts } from '../balance/index.ts';
-import { basisOf, PART_WORDS, type Part, someOf } from '../moves/index.ts';
+import { basisOf, movesNamed, PART_WORDS, type Part, someOf } from '../moves/index.ts';
 import type { BlockRole } from '../plan/index.ts';
 import { proposeCoolDown, proposeWarmUp } from '../propose/index.ts';
 import { blockPlace, type Check, type CheckContext, type Raised } from './types.ts';
@@ -22,8 +22,8 @@ function uncovered(context: CheckContext, role: 'warmUp' | 'coolDown'): Raised[]
   const known = stints.filter((s) => s.sure);
   const missing = workedParts(plan, known, thresholds.coverFromS * 1000).filter((p) => !has.has(p));
   if (missing.length === 0) return [];
-  const inRole = plan.blocks.filter((b) => b.role === role).flatMap((b) => b.stations.map((s) => s.move));
-  const { guessed, unknown } = basisOf([...new Set(inRole)], context.library);
+  const inRole = movesNamed({ blocks: plan.blocks.filter((b) => b.role === role) });
+  const { guessed, unknown } = basisOf(inRole, context.library);
   const open = [...guessed, ...unknown];
   const check = role === 'warmUp' ? 'warmUpCovers' : 'coolDownCovers';
   const words = missing.map((p) => PART_WORDS[p]);

@@ -1,4 +1,4 @@
-import { keyOf } from '../moves/index.ts';
+import { keyOf, moveKey } from '../moves/index.ts';
 import { addBlock, type Block, defaultFormat, moduleOf, newBlock, type Plan } from '../plan/index.ts';
 import { compile } from '../timeline/index.ts';
 import { isMain, transitionsOf } from './transitions.ts';
@@ -12,12 +12,11 @@ export const explanation: Check = {
   run: (context) => {
     const { plan, library } = context;
     // A move met under one name is not new under another.
-    const moveKey = (name: string) => keyOf(library.get(name)?.name ?? name);
-    const met = new Set<string>(shownBefore(plan).map(moveKey));
+    const met = new Set<string>(shownBefore(plan).map((name) => moveKey(library, name)));
     return transitionsOf(context).flatMap((t) => {
-      const key = moveKey(t.toStation.move);
+      const key = moveKey(library, t.toStation.move);
       const isFirst = !met.has(key);
-      met.add(moveKey(t.fromStation.move));
+      met.add(moveKey(library, t.fromStation.move));
       met.add(key);
       if (!isFirst || !t.known || !isMain(t.toBlock) || t.toMove.explainMs <= t.gapMs) return [];
       if (talkedThrough(plan, t.toBlock.id) || shownIn(plan, t.toBlock.id)) return [];

@@ -1,7 +1,7 @@
 import { alternativesTo, insteadOf, keyOf, type Move, swapStation } from '../moves/index.ts';
 import type { Block, Station } from '../plan/index.ts';
 import { updateBlock } from '../plan/index.ts';
-import { kitFor, kitNeeds, piecesAt } from '../stations/index.ts';
+import { blockKit, kitFor } from '../stations/index.ts';
 import { type Check, type CheckContext, rowPlace } from './types.ts';
 
 export const kitHeads: Check = {
@@ -12,26 +12,23 @@ export const kitHeads: Check = {
   run: (context) => {
     const { plan, kitRoom } = context;
     const { heads } = plan;
-    const there = kitFor(plan, kitRoom);
-    if (heads === null || there.length === 0) return [];
+    if (heads === null || kitFor(plan, kitRoom).length === 0) return [];
     return plan.blocks.flatMap((block) =>
-      kitNeeds(block, heads, there, (s, kit) => piecesAt(s, context.library, kit)).flatMap(
-        ({ name, item, pieces, short, at }) => {
-          const first = at[0]?.station;
-          if (short === 0 || !first) return [];
-          const standIn = item?.standIn ? ` To stand in: ${item.standIn}.` : '';
-          return [
-            {
-              check: 'kitHeads',
-              key: `kitHeads:${block.id}:${keyOf(name)}`,
-              weight: 2 as const,
-              text: `${block.title} wants ${pieces} × ${name} for ${heads} people; there ${item?.count === 1 ? 'is' : 'are'} ${item?.count ?? 0}.${standIn}`,
-              place: rowPlace(block.id, first.id),
-              fixes: fixesFor(context, block, first, keyOf(name)),
-            },
-          ];
-        },
-      ),
+      blockKit(plan, block, heads, context.library, kitRoom).flatMap(({ name, item, pieces, short, at }) => {
+        const first = at[0]?.station;
+        if (short === 0 || !first) return [];
+        const standIn = item?.standIn ? ` To stand in: ${item.standIn}.` : '';
+        return [
+          {
+            check: 'kitHeads',
+            key: `kitHeads:${block.id}:${keyOf(name)}`,
+            weight: 2 as const,
+            text: `${block.title} wants ${pieces} × ${name} for ${heads} people; there ${item?.count === 1 ? 'is' : 'are'} ${item?.count ?? 0}.${standIn}`,
+            place: rowPlace(block.id, first.id),
+            fixes: fixesFor(context, block, first, keyOf(name)),
+          },
+        ];
+      }),
     );
   },
 };

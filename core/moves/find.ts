@@ -1,4 +1,4 @@
-import { keyOf, type Library } from './library.ts';
+import { keyOf, type Library, moveKey } from './library.ts';
 import type { Area, Impact, Move, Pattern, Position, Use } from './schema.ts';
 import { AREA_WORDS, PART_WORDS, PATTERN_WORDS, POSITION_WORDS } from './words.ts';
 
@@ -94,6 +94,22 @@ export function findMoves(index: MoveIndex, query: MoveQuery): Move[] {
     else (names.includes(`|${asked}`) ? second : then).push(move);
   }
   return [...first, ...second, ...then];
+}
+
+/** How often a name is used. */
+export interface Uses {
+  name: string;
+  uses: number;
+}
+
+/** The uses of all names of a move together, by its key. */
+export function usesOf(used: readonly Uses[], library: Pick<Library, 'get'>): Map<string, number> {
+  const sums = new Map<string, number>();
+  for (const { name, uses } of used) {
+    const key = moveKey(library, name);
+    sums.set(key, (sums.get(key) ?? 0) + uses);
+  }
+  return sums;
 }
 
 /** A move offered while a name is typed, under the name that begins like what is typed. */

@@ -7,6 +7,8 @@ export {
   type MoveQuery,
   type Suggestion,
   suggestMoves,
+  type Uses,
+  usesOf,
 } from './find.ts';
 export {
   detailsOf,
@@ -14,12 +16,12 @@ export {
   keyOf,
   type Library,
   libraryOf,
+  moveKey,
   moveOf,
   movesUsed,
   putMove,
   resolvePlan,
   resolveStation,
-  sameMove,
   withMove,
 } from './library.ts';
 export type { Reading } from './reading.ts';

@@ -27,12 +27,8 @@ export function libraryOf(moves: readonly Move[]): Library {
 /** The best that can be had of a name: the known move, the guessed one, or a plain one of which nothing may be claimed. */
 export const moveOf = (library: Library, name: string): Move => library.read(name).move ?? plainMove(name);
 
-/** True when two names stand for one known move, or are the same but for case. */
-export function sameMove(library: Library, a: string, b: string): boolean {
-  if (keyOf(a) === keyOf(b)) return true;
-  const known = library.get(a);
-  return known !== null && known === library.get(b);
-}
+/** One key for all names that a known move goes by; of another name its own. */
+export const moveKey = (library: Pick<Library, 'get'>, name: string): string => keyOf(library.get(name)?.name ?? name);
 
 /** How names are compared: lower case, straight apostrophes, single spaces. */
 export function keyOf(name: string): string {

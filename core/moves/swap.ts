@@ -1,6 +1,6 @@
 import type { Block, Plan, Station } from '../plan/index.ts';
 import { moduleOf, updateBlock, withCell } from '../plan/index.ts';
-import { insteadOf, keyOf, type Library, withMove } from './library.ts';
+import { insteadOf, keyOf, type Library, moveKey, withMove } from './library.ts';
 import type { Impact, Move } from './schema.ts';
 import { AREA_WORDS, PATTERN_WORDS, POSITION_WORDS } from './words.ts';
 
@@ -30,7 +30,7 @@ export function alternativesTo(
   move: Move,
   given: { used: readonly string[]; kit: readonly string[] | null; limit: number; sure?: boolean },
 ): Alternative[] {
-  const used = new Set(given.used.map((name) => keyOf(library.get(name)?.name ?? name)));
+  const used = new Set(given.used.map((name) => moveKey(library, name)));
   const sure = given.sure ?? true;
   const hand = given.kit === null ? null : new Set(given.kit.map(keyOf));
   return library.moves

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { text as anyText, name as text } from '../plan/index.ts';
+import { text as anyText, MOST_WAYS, name as text } from '../plan/index.ts';
 
 const eventId = v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{8,64}$/));
 const epochMs = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(8_640_000_000_000));
@@ -15,7 +15,7 @@ const base = {
   by: v.optional(documentId),
 };
 /** One way, as older runs have it, or some. */
-const ways = v.union([text(80), v.pipe(v.array(text(80)), v.maxLength(6))]);
+const ways = v.union([text(80), v.pipe(v.array(text(80)), v.maxLength(MOST_WAYS))]);
 const plain = <T extends string>(type: T) => v.strictObject({ ...base, type: v.literal(type) });
 
 /** One thing that happened in a live run. */

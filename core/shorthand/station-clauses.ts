@@ -1,4 +1,13 @@
-import { clipText, defaultSides, MAX_MS, type Phase, type Sides, type Station, withCell } from '../plan/index.ts';
+import {
+  clipText,
+  defaultSides,
+  MAX_MS,
+  MOST_WAYS,
+  type Phase,
+  type Sides,
+  type Station,
+  withCell,
+} from '../plan/index.ts';
 import { kgOfPounds } from '../values/index.ts';
 import type { Clause } from './clauses.ts';
 import { DURATION, durationMs, QUOTED, readName } from './lexis.ts';
@@ -178,8 +187,8 @@ export const STATION_CLAUSES: readonly Clause<StationTarget>[] = [
   words('effort', 'effort', 24, (s, effort) => ({ ...s, effort })),
   set('no easier way', 'no\\s+easier\\s+way\\b', (s) => ({ ...s, easier: [] })),
   set('no harder way', 'no\\s+harder\\s+way\\b', (s) => ({ ...s, harder: [] })),
-  words('easier', 'easier', 80, (s, way, r) => ({ ...s, easier: more(s.easier, way, 6, r) })),
-  words('harder', 'harder', 80, (s, way, r) => ({ ...s, harder: more(s.harder, way, 6, r) })),
+  words('easier', 'easier', 80, (s, way, r) => ({ ...s, easier: more(s.easier, way, MOST_WAYS, r) })),
+  words('harder', 'harder', 80, (s, way, r) => ({ ...s, harder: more(s.harder, way, MOST_WAYS, r) })),
   words('low impact', 'low[- ]impact', 80, (s, lowImpact) => ({ ...s, lowImpact })),
   words('say as', 'say\\s+as', 80, (s, sayAs) => ({ ...s, sayAs })),
   words('cue', 'cue', 80, (s, cue, r) => ({ ...s, formCues: more(s.formCues, cue, 6, r) })),

@@ -27,8 +27,10 @@ export const PhaseSchema = v.variant('when', [
 const kit = v.pipe(v.array(name(40)), v.maxLength(8));
 const phases = v.pipe(v.array(PhaseSchema), v.maxLength(8));
 const weightKg = v.pipe(v.number(), v.minValue(0), v.maxValue(500));
+/** More ways than this a station has neither below nor above its base. */
+export const MOST_WAYS = 6;
 /** Easier or harder ways to do a move, the easiest first, from the library or in own words; an empty list is none. */
-const ways = v.pipe(v.array(name(80)), v.maxLength(6));
+const ways = v.pipe(v.array(name(80)), v.maxLength(MOST_WAYS));
 
 /** Another move in one round, and what of it is the instructor's own; the rest is looked up. */
 export const SwapSchema = v.strictObject({

@@ -30,7 +30,7 @@ const HOUSEHOLD: Readonly<Record<string, string>> = {
 };
 
 /** Pieces a person needs of some kit at a station. */
-export function piecesAt(station: Station, library: Library, kit: string): number {
+function piecesAt(station: Station, library: Library, kit: string): number {
   return IN_PAIRS.has(keyOf(kit)) ? (library.get(station.move)?.pieces ?? 1) : 1;
 }
 
@@ -49,6 +49,15 @@ export function kitFor(plan: Pick<Plan, 'room' | 'kit'>, kitRoom: readonly KitIt
   return [...byName.values()];
 }
 
+/** The kit a block of a class wants for so many people, against what there is for the class. */
+export const blockKit = (
+  plan: Pick<Plan, 'room' | 'kit'>,
+  block: Block,
+  heads: number,
+  library: Library,
+  kitRoom: readonly KitItem[],
+): KitNeed[] => kitNeeds(block, heads, kitFor(plan, kitRoom), (s, kit) => piecesAt(s, library, kit));
+
 /** What a class wants of one kind of kit. */
 export interface ClassKit extends Omit<KitNeed, 'at'> {
   /** The most pieces one person has in hand. */
@@ -65,10 +74,9 @@ export interface ClassKit extends Omit<KitNeed, 'at'> {
  */
 export function classKit(plan: Plan, library: Library, kitRoom: readonly KitItem[]): ClassKit[] {
   const heads = plan.heads ?? 1;
-  const there = kitFor(plan, kitRoom);
   const sums = new Map<string, ClassKit>();
   for (const block of plan.blocks)
-    for (const need of kitNeeds(block, heads, there, (s, kit) => piecesAt(s, library, kit))) {
+    for (const need of blockKit(plan, block, heads, library, kitRoom)) {
       const key = keyOf(need.name);
       const perPerson = Math.max(...need.at.map((a) => piecesAt(a.station, library, key)));
       const use = { block, moves: [...new Set(need.at.map((a) => a.station.move))] };

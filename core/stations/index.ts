@@ -1,4 +1,4 @@
-export { type ClassKit, classKit, kitFor, piecesAt } from './class-kit.ts';
+export { blockKit, type ClassKit, classKit, kitFor } from './class-kit.ts';
 export { kitNeeds } from './kit.ts';
 export { outlineOf, roomAround, waysIn } from './room.ts';
 export { type Group, groupAt, groupsFor, rotationChart, sharing, type Turn, whereAll } from './rotation.ts';

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { type KitItem, keyOf, type Library, libraryOf, type Move } from '../../core/moves/index.ts';
+import { type KitItem, keyOf, type Library, libraryOf, type Move, type Uses } from '../../core/moves/index.ts';
 import { type Thresholds, USUAL_THRESHOLDS } from '../../core/norms/index.ts';
 import type { WeightUnit } from '../../core/values/index.ts';
 import { api } from './api.ts';
@@ -13,8 +13,8 @@ interface LibraryState {
   weightUnit: WeightUnit;
   /** The moves of the last three classes led, the newest first. */
   lately: readonly (readonly string[])[];
-  /** How often a move is on the stations of the classes, by its name in small letters. */
-  used: ReadonlyMap<string, number>;
+  /** How often each name is on the stations of the newest classes. */
+  used: readonly Uses[];
   load: () => Promise<void>;
   /** Keeps moves for the club: on the server, then here. Rejects when the server did not take them. */
   keepMoves: (moves: readonly Move[]) => Promise<void>;
@@ -31,7 +31,7 @@ export const useLibrary = create<LibraryState>((set) => ({
   thresholds: USUAL_THRESHOLDS,
   weightUnit: 'kg',
   lately: [],
-  used: new Map(),
+  used: [],
   load: async () => {
     try {
       const [moves, kit, thresholds, lately, used, units] = await Promise.all([
@@ -42,8 +42,7 @@ export const useLibrary = create<LibraryState>((set) => ({
         api.movesUsed(),
         api.units(),
       ]);
-      const library = libraryOf(moves);
-      set({ state: 'ready', library, kit, thresholds, lately, used: usesOf(used, library), weightUnit: units.weight });
+      set({ state: 'ready', library: libraryOf(moves), kit, thresholds, lately, used, weightUnit: units.weight });
     } catch {
       // What is already here stays: a builder without the server goes on with the library it had.
       set((s) => ({ state: s.state === 'ready' ? 'ready' : 'failed' }));
@@ -61,13 +60,3 @@ export const useLibrary = create<LibraryState>((set) => ({
   setThresholds: (thresholds) => set({ thresholds }),
   setWeightUnit: (weightUnit) => set({ weightUnit }),
 }));
-
-/** The uses of all names of a move together. */
-function usesOf(used: readonly { name: string; uses: number }[], library: Library): Map<string, number> {
-  const sums = new Map<string, number>();
-  for (const { name, uses } of used) {
-    const key = keyOf(library.get(name)?.name ?? name);
-    sums.set(key, (sums.get(key) ?? 0) + uses);
-  }
-  return sums;
-}

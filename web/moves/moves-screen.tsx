@@ -12,6 +12,7 @@ import {
   indexMoves,
   type Move,
   type MoveQuery,
+  moveKey,
   PATTERN_WORDS,
   PATTERNS,
   POSITION_WORDS,
@@ -89,7 +90,7 @@ export function MovesScreen() {
         query={query}
         patch={patch}
         kitNames={kit.filter((k) => k.count > 0).map((k) => k.name)}
-        lately={lately.flat().map((name) => library.get(name)?.name ?? name)}
+        lately={lately.flat().map((name) => moveKey(library, name))}
       />
       {twice.length > 0 && <Duplicates groups={twice} onShow={show} />}
       {selected.size > 0 && (

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { resolveStation } from '../../core/moves/index.ts';
 import type { Block, Plan } from '../../core/plan/index.ts';
-import { kitFor, kitNeeds, piecesAt } from '../../core/stations/index.ts';
+import { blockKit } from '../../core/stations/index.ts';
 import { useLibrary } from '../data/index.ts';
 
 /** The kit a block wants at its fullest moment against the kit room, with what is short and what could stand in. */
@@ -9,9 +9,7 @@ export function KitPanel({ plan, block: written }: { plan: Plan; block: Block })
   const { kit, library } = useLibrary();
   const block = { ...written, stations: written.stations.map((s) => resolveStation(s, library)) };
   if (plan.heads === null) return <p>Say under Groups how many come, and the kit is counted.</p>;
-  const needs = kitNeeds(block, plan.heads, kitFor(plan, kit), (s, name) => piecesAt(s, library, name)).sort(
-    (a, b) => b.short - a.short,
-  );
+  const needs = blockKit(plan, block, plan.heads, library, kit).sort((a, b) => b.short - a.short);
   if (needs.length === 0) return <p>No station of this block wants any kit.</p>;
   const short = needs.filter((n) => n.short > 0);
   return (

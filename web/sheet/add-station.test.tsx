@@ -10,7 +10,7 @@ let added: string[][];
 
 beforeEach(() => {
   added = [];
-  const used = new Map([['plank', 9]]);
+  const used = [{ name: 'planks', uses: 9 }];
   render(<AddStation blockTitle="Main" library={libraryOf(moves)} used={used} onAdd={(names) => added.push(names)} />);
 });
 afterEach(cleanup);

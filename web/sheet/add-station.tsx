@@ -1,13 +1,13 @@
 import { useCombobox } from 'downshift';
 import { useMemo, useRef, useState } from 'react';
-import { indexMoves, type Library, type Suggestion, suggestMoves } from '../../core/moves/index.ts';
+import { indexMoves, type Library, type Suggestion, suggestMoves, type Uses, usesOf } from '../../core/moves/index.ts';
 import { readingWords } from './reading-words.ts';
 
 interface Props {
   blockTitle: string;
   library: Library;
-  /** How often each move is used, by its name in small letters. */
-  used: ReadonlyMap<string, number>;
+  /** How often each name is used. */
+  used: readonly Uses[];
   onAdd: (names: string[]) => void;
 }
 
@@ -25,9 +25,10 @@ export function AddStation({ blockTitle, library, used, onAdd }: Props) {
   const [touched, setTouched] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const index = useMemo(() => (touched ? indexMoves(library.moves) : null), [library, touched]);
+  const uses = useMemo(() => usesOf(touched ? used : [], library), [used, library, touched]);
   const found = useMemo(
-    () => (index ? suggestMoves(index, library, text, used, SHOWN) : NONE),
-    [index, library, text, used],
+    () => (index ? suggestMoves(index, library, text, uses, SHOWN) : NONE),
+    [index, library, text, uses],
   );
   const tooLong = [...text.trim()].length > MOST;
   const taken = nameTaken(library, text, found[0]);

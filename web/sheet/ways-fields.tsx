@@ -1,12 +1,9 @@
 import { ArrowDown, ArrowUp, X } from 'lucide-react';
 import { useState } from 'react';
 import { keyOf, putMove } from '../../core/moves/index.ts';
-import { type Station, WAY_WORDS, type Way, waysOf, withWays } from '../../core/plan/index.ts';
+import { MOST_WAYS, type Station, WAY_WORDS, type Way, waysOf, withWays } from '../../core/plan/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { Button, TextField } from '../ui/index.ts';
-
-/** Ways a station may have below, and above, its base. */
-const MOST = 6;
 
 interface Props {
   /** As it is written; what it does not say is as the library knows it. */
@@ -24,7 +21,7 @@ export function WaysFields({ station, shown, onChange }: Props) {
   const base = easier.length;
   const put = (names: readonly string[], at: number) => {
     const [low, high] = [names.slice(0, at), names.slice(at + 1)];
-    if (low.length > MOST || high.length > MOST) return;
+    if (low.length > MOST_WAYS || high.length > MOST_WAYS) return;
     const name = names[at];
     // The base is the station's move: another base is another move, with the same ways around it.
     const moved = name === undefined || name === station.move ? station : putMove(station, name, library).station;
@@ -73,8 +70,13 @@ export function WaysFields({ station, shown, onChange }: Props) {
         ))}
       </datalist>
       <div className="mt-1 flex flex-wrap gap-2">
-        <Add level="easier" taken={names} onAdd={(name) => put([name, ...names], base + 1)} />
-        <Add level="harder" taken={names} onAdd={(name) => put([...names, name], base)} />
+        <Add level="easier" full={base >= MOST_WAYS} taken={names} onAdd={(name) => put([name, ...names], base + 1)} />
+        <Add
+          level="harder"
+          full={names.length - base > MOST_WAYS}
+          taken={names}
+          onAdd={(name) => put([...names, name], base)}
+        />
         <LowImpact station={station} onChange={onChange} />
       </div>
     </fieldset>
@@ -98,10 +100,13 @@ function Small(props: { label: string; off: boolean; onClick: () => void; childr
 
 function Add({
   level,
+  full,
   taken,
   onAdd,
 }: {
   level: Exclude<Way['level'], 'base' | 'lowImpact'>;
+  /** There are as many as a station can have. */
+  full: boolean;
   taken: readonly string[];
   onAdd: (name: string) => void;
 }) {
@@ -110,7 +115,7 @@ function Add({
   const twice = taken.some((t) => keyOf(t) === keyOf(name));
   const tooLong = [...name].length > 80;
   const add = () => {
-    if (name === '' || twice || tooLong) return;
+    if (name === '' || twice || tooLong || full) return;
     onAdd(name);
     setText('');
   };
@@ -122,11 +127,12 @@ function Add({
         list="moves-for-ways"
         placeholder={`add ${level}`}
         value={text}
-        marked={twice || tooLong}
+        marked={twice || tooLong || (full && name !== '')}
         onChange={(e) => setText(e.target.value)}
         onCommit={add}
       />
       {twice && <span className="block text-fine text-live">It is one of the ways already.</span>}
+      {full && name !== '' && <span className="block text-fine text-live">At most {MOST_WAYS} of these.</span>}
       {tooLong && <span className="block text-fine text-live">At most 80 letters.</span>}
     </span>
   );
