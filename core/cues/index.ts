@@ -1,4 +1,14 @@
-export { PHRASE_DEFAULTS } from './phrases.ts';
+export { groupWord, timeWord } from './counts.ts';
+export { PHRASE_DEFAULTS, phrase } from './phrases.ts';
 export { estimateSpokenMs, measured, planCueSheet, planCues } from './plan-cues.ts';
-export type { Cue, CueNote, CuePlan, SpokenMs, Tone } from './types.ts';
+export {
+  newKit,
+  newLength,
+  newWeight,
+  partWords,
+  positionChange,
+  repsAt,
+  repsWords,
+} from './said.ts';
+export { type Cue, type CueNote, type CuePlan, type SpokenMs, TONES, type Tone } from './types.ts';
 export { wordsOf } from './words.ts';

@@ -14,14 +14,34 @@ export const PHRASE_DEFAULTS: Record<Phrase, string> = {
   rest: 'Rest',
   break: 'Break',
   nextUp: 'Next: {move}',
-  nextUpRotate: 'Rotate. Next: {move}',
+  rotate: 'Rotate',
+  toStations: 'To your stations',
+  goOn: 'Go on where you stopped',
+  thisTime: '{time} this time',
+  standUp: 'Stand up',
+  toFloor: 'To the floor',
+  sitDown: 'Sit down',
+  kneel: 'Onto your knees',
+  onHandsAndFeet: 'Onto hands and feet',
+  onBack: 'Onto your back',
+  onFront: 'Onto your front',
+  onSide: 'Onto your side',
   changeWeights: 'Change weights: {weight}',
   half: 'Half way',
   switchSides: 'Switch sides',
+  side: '{side} side',
+  reps: '{n} reps',
+  repsEach: '{n} a side',
   tenSeconds: 'Ten seconds',
+  warning: '{n} seconds',
   round: 'Round {n} of {rounds}',
   lastRound: 'Last round',
+  group: '{group} {n}',
+  groupAgain: '{group} {n}, {time} time',
+  set: 'Set {n} of {sets}',
   lastOne: 'Last one',
+  toGo: '{n} to go',
+  halfMoves: 'Half of the moves are done',
   water: 'Water',
   halfClass: 'Half of the class is done',
   lastFive: 'Last five minutes',
@@ -39,16 +59,23 @@ export function phrase(
   return text.replace(/\{(\w+)\}/g, (_, key: string) => String(words[key] ?? '')).trim();
 }
 
+/** The settings that turn a kind of cue on or off. */
+type Switch = { [K in keyof CueSettings]: CueSettings[K] extends boolean ? K : never }[keyof CueSettings];
+
 /** Which of the plain settings a cue name goes by, and its level when that is on. */
-const USUAL: Record<CueName, { setting: keyof CueSettings | null; level: CueLevel }> = {
+const USUAL: Record<CueName, { setting: Switch | null; level: CueLevel }> = {
   starts: { setting: 'tones', level: 'tone' },
   countdown: { setting: null, level: 'tone' },
   nextUp: { setting: 'nextUp', level: 'voice' },
+  reps: { setting: 'reps', level: 'voice' },
   half: { setting: 'half', level: 'voice' },
   tenSeconds: { setting: 'tenSeconds', level: 'voice' },
+  warnings: { setting: null, level: 'voice' },
   rounds: { setting: 'rounds', level: 'voice' },
+  left: { setting: 'left', level: 'voice' },
   phases: { setting: 'phases', level: 'voice' },
-  formCues: { setting: 'formCues', level: 'voice' },
+  // What is written at a station is said; the library's own words come in only where a class asks for them.
+  formCues: { setting: null, level: 'voice' },
   options: { setting: null, level: 'off' },
   milestones: { setting: 'milestones', level: 'voice' },
   water: { setting: 'water', level: 'voice' },

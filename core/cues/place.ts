@@ -1,3 +1,4 @@
+import type { Interval } from '../timeline/index.ts';
 import type { Cue, CueKind, CueNote } from './types.ts';
 
 /** A spoken cue that wants a place inside its interval; times in ms from the interval's start. */
@@ -9,30 +10,43 @@ export interface Wish {
   /** It may start as early and as late as this. */
   earliestMs: number;
   latestMs: number;
-  /** Never dropped: it takes its place, and what sounds there gives way. */
-  must: boolean;
+  /** Never dropped: it takes its place, and the ticks that sound there give way. */
+  must?: boolean;
+  /** Where it goes when it finds no place here, before it is given up. */
+  otherwise?: { index: number; wish: Wish } | undefined;
+  /** It is said elsewhere too: nothing is lost where it finds no place. */
+  again?: boolean;
 }
 
 /** Which gives way: a lower number goes first. */
 export const PRIORITY: Record<CueKind, number> = {
   tone: 0,
-  sideSwitch: 0,
+  side: 0,
   phase: 0,
-  own: 1,
+  layer: 1,
+  count: 1,
   countdown: 1,
   nextUp: 2,
-  round: 3,
-  water: 3,
-  half: 4,
-  tenSeconds: 4,
-  form: 5,
-  options: 6,
-  milestone: 7,
-  script: 7,
+  reps: 3,
+  change: 3,
+  round: 4,
+  left: 4,
+  water: 4,
+  half: 5,
+  tenSeconds: 5,
+  warning: 5,
+  own: 6,
+  script: 6,
+  form: 7,
+  options: 8,
+  milestone: 9,
 };
 
 /** Silence kept between two spoken cues. */
 export const BETWEEN_MS = 300;
+
+/** A shift of up to this is nothing to tell of. */
+const UNTOLD_MS = 1000;
 
 /** What must be said where it is comes before all that can move. */
 const rankOf = (wish: Wish) => (wish.must ? -1 : PRIORITY[wish.kind]);
@@ -43,27 +57,47 @@ interface Taken {
   kind: CueKind;
 }
 
+/** What an interval is called in a reason. */
+const WORD: Record<Interval['kind'], string> = {
+  work: 'work',
+  rest: 'rest',
+  roundBreak: 'break',
+  groupBreak: 'break',
+  blockBreak: 'break',
+  countIn: 'count-in',
+  demo: 'demo',
+  open: 'open time',
+};
+
 /**
- * Places the wishes of one interval so that no two overlap and none covers what is taken already (a countdown, a
- * tone), the higher priority first. One that cannot be where it wants moves within its window, is shortened, or is
- * dropped; each of these is noted.
+ * Places the wishes of one interval so that no two overlap and none covers the countdown, the higher priority first. One that
+ * cannot be where it wants moves within its window, is shortened, goes to where it may go otherwise, or is dropped; each of
+ * these but the going is noted. Side calls and phases come before the countdown.
+ * @param countdownFromMs where the ticks begin; null without any
  */
 export function placeWishes(
   wishes: readonly Wish[],
-  taken: readonly Taken[],
-  interval: { index: number; startMs: number; durationMs: number },
-  /** What the interval is called in a reason. */
-  word: string,
-): { cues: Cue[]; notes: CueNote[] } {
+  countdownFromMs: number | null,
+  interval: Interval,
+): { cues: Cue[]; notes: CueNote[]; elsewhere: { index: number; wish: Wish }[] } {
   const cues: Cue[] = [];
   const notes: CueNote[] = [];
-  if (wishes.length === 0) return { cues, notes };
-  const busy: Taken[] = [...taken];
+  const elsewhere: { index: number; wish: Wish }[] = [];
+  const busy: Taken[] = [];
+  const ticks: Taken[] =
+    countdownFromMs === null
+      ? []
+      : [{ fromMs: countdownFromMs, toMs: interval.durationMs, kind: 'countdown' as const }];
   const order = wishes.length === 1 ? wishes : [...wishes].sort((a, b) => rankOf(a) - rankOf(b));
   for (const wish of order) {
     const full = wish.forms[0];
     if (!full) continue;
-    const found = wish.must ? { atMs: wish.wantedMs, form: full } : placeOf(wish, busy, interval.durationMs);
+    const taken = wish.kind === 'phase' ? busy : [...busy, ...ticks];
+    const found = placeOf(wish, taken, interval.durationMs) ?? (wish.must ? forced(wish, busy, interval) : null);
+    if (!found && wish.otherwise) {
+      elsewhere.push(wish.otherwise);
+      continue;
+    }
     const note = (what: CueNote['what'], byMs: number) =>
       notes.push({
         intervalIndex: interval.index,
@@ -71,14 +105,15 @@ export function placeWishes(
         text: full.text,
         what,
         byMs,
-        reason: reason(full.ms, interval.durationMs, word, clash(wish, full.ms, busy)),
+        reason: reason(full.ms, interval, clash(wish, full.ms, taken)),
+        room: what === 'moved' ? null : roomFor(wish, full.ms, interval, countdownFromMs, busy),
       });
     if (!found) {
-      note('dropped', 0);
+      if (!wish.again) note('dropped', 0);
       continue;
     }
     if (found.form !== full) note('shortened', 0);
-    else if (Math.abs(found.atMs - wish.wantedMs) > 0) note('moved', found.atMs - wish.wantedMs);
+    else if (Math.abs(found.atMs - wish.wantedMs) > UNTOLD_MS) note('moved', found.atMs - wish.wantedMs);
     busy.push({ fromMs: found.atMs, toMs: found.atMs + found.form.ms + BETWEEN_MS, kind: wish.kind });
     cues.push({
       atMs: interval.startMs + found.atMs,
@@ -89,7 +124,7 @@ export function placeWishes(
       intervalIndex: interval.index,
     });
   }
-  return { cues, notes };
+  return { cues, notes, elsewhere };
 }
 
 /** The fullest form that has a free place, as near to the wanted moment as can be. */
@@ -100,6 +135,11 @@ function placeOf(wish: Wish, busy: readonly Taken[], durationMs: number) {
     if (atMs !== null) return { atMs, form };
   }
   return null;
+}
+
+/** A place for what must be said: its fullest form anywhere in the interval, over the ticks if need be. */
+function forced(wish: Wish, busy: readonly Taken[], interval: Interval) {
+  return placeOf({ ...wish, earliestMs: 0, latestMs: interval.durationMs }, busy, interval.durationMs);
 }
 
 /** The free start nearest to the wanted one: itself, or the edge of something taken. */
@@ -136,22 +176,46 @@ function clash(wish: Wish, ms: number, busy: readonly Taken[]): CueKind | null {
 const WORDS: Record<CueKind, string> = {
   tone: 'the tone',
   countdown: 'the countdown',
-  sideSwitch: 'the side switch',
+  side: 'the side call',
   phase: 'a phase',
+  layer: 'a layer',
+  count: 'the count',
   own: 'your own line',
   nextUp: 'next up',
+  reps: 'the reps',
+  change: 'what changes',
   round: 'the round call',
+  left: 'how many are left',
   water: 'water',
   half: 'half way',
   tenSeconds: 'ten seconds',
+  warning: 'get ready',
   form: 'the form cue',
   options: 'the options',
   milestone: 'the milestone',
   script: 'your script',
 };
 
-function reason(ms: number, durationMs: number, word: string, with_: CueKind | null): string {
-  const seconds = (x: number) => `${Math.round(x / 100) / 10} s`;
-  const size = `takes ${seconds(ms)}, the ${word} is ${seconds(durationMs)}`;
+const seconds = (ms: number) => `${Math.round(ms / 100) / 10} s`;
+
+function reason(ms: number, interval: Interval, with_: CueKind | null): string {
+  const size = `takes ${seconds(ms)}, the ${WORD[interval.kind]} is ${seconds(interval.durationMs)}`;
   return with_ === null ? size : `${size}; ${WORDS[with_]} is there`;
+}
+
+/** How long the interval would have to be, in whole seconds, for the words after all that is there before them. */
+function roomFor(
+  wish: Wish,
+  ms: number,
+  interval: Interval,
+  countdownFromMs: number | null,
+  busy: readonly Taken[],
+): string {
+  const ticks = countdownFromMs === null ? 0 : interval.durationMs - countdownFromMs;
+  const from = Math.max(Math.min(wish.earliestMs, interval.durationMs), ...busy.map((b) => b.toMs));
+  const needed = Math.ceil((from + ms + ticks) / 1000) * 1000;
+  const word = WORD[interval.kind];
+  return needed > interval.durationMs
+    ? `a ${word} of ${needed / 1000} s`
+    : `fewer words beside it, or a longer ${word}`;
 }

@@ -1,13 +1,14 @@
-import { type Interval, isWork, stationAt } from '../timeline/index.ts';
-import { type CuePart, IntervalCues, type OnceOnly, type Shared, toneCue } from './interval-cues.ts';
-import { levelOf, levelTables, phrase, sounds, speaks } from './phrases.ts';
+import type { Interval } from '../timeline/index.ts';
+import { isWork } from '../timeline/index.ts';
+import { announce, shownInDemo, water } from './announce.ts';
+import { ClassCues, type CuePart } from './class-cues.ts';
+import { duringWork } from './during.ts';
+import type { Wish } from './place.ts';
+import { onceOnly } from './script.ts';
+import { boundary, countdown } from './tones.ts';
 import type { Cue, CuePlan, SpokenMs } from './types.ts';
-import { upcomingWork } from './upcoming.ts';
 
 const WORDS_PER_SECOND = 2.5;
-/** Where work follows work, the next is said before its end when the work is at least this long. */
-const NEXT_IN_WORK_FROM_MS = 15_000;
-const LAST_FIVE_MS = 300_000;
 
 /** The estimated spoken length of some words, in ms: two and a half words a second. */
 export function estimateSpokenMs(text: string): number {
@@ -32,61 +33,62 @@ export function planCues(plan: CuePart, intervals: readonly Interval[], spokenMs
 /**
  * The cues of a list of intervals and what had to give way. The list may be a plan's timeline or the intervals of a
  * live run, count-in included; nothing but this function makes a cue. Spoken cues never overlap and never cover a
- * countdown. `spokenMs` gives measured lengths; without it they are estimated.
+ * countdown, but for a call of the side or a phase, for which ticks give way; a call of the side is never dropped.
+ * `spokenMs` gives measured lengths; without it they are estimated.
  */
 export function planCueSheet(
   plan: CuePart,
   intervals: readonly Interval[],
   spokenMs: SpokenMs = estimateSpokenMs,
 ): CuePlan {
-  const sheet: CuePlan = { cues: [], notes: [] };
-  const shared: Shared = { levels: levelTables(plan), spoken: new Map(), forms: new Map(), spokenMs };
-  const once = onceOnly(plan, intervals);
-  const sets = new Map<string, number>();
-  intervals.forEach((interval, i) => {
-    const at = new IntervalCues(plan, interval, intervals[i - 1], intervals[i + 1], shared);
-    const work = isWork(interval);
-    at.boundary();
-    at.countdowns();
-    if (work) {
-      const flows = interval.durationMs >= NEXT_IN_WORK_FROM_MS;
-      at.duringWork(flows ? upcomingWork(intervals, i) : null, formCueOf(plan, interval, sets));
-    } else if (i === 0 || interval.kind !== 'countIn') at.duringGap(upcomingWork(intervals, i));
-    if (once.size > 0) for (const line of once.get(i) ?? []) at.once(line);
-    at.finish(sheet.cues, sheet.notes);
-  });
-  const last = intervals[intervals.length - 1];
-  if (last && sounds(levelOf(plan, last.blockIndex, null, 'starts')))
-    sheet.cues.push(toneCue('end', last.startMs + last.durationMs, last.index));
-  return sheet;
-}
-
-/** Milestones and the instructor's own lines. Their times count from the class's start, without the count-in. */
-function onceOnly(plan: CuePart, intervals: readonly Interval[]): Map<number, OnceOnly[]> {
-  const found = new Map<number, OnceOnly[]>();
-  const lead = intervals[0]?.kind === 'countIn' ? intervals[0].durationMs : 0;
-  const last = intervals[intervals.length - 1];
-  const endMs = last ? last.startMs + last.durationMs : 0;
-  const put = (kind: OnceOnly['kind'], text: string, atMs: number) => {
-    const i = intervals.findIndex((x) => atMs >= x.startMs && atMs < x.startMs + x.durationMs);
-    const interval = intervals[i];
-    if (interval) found.set(i, [...(found.get(i) ?? []), { kind, text, offsetMs: atMs - interval.startMs }]);
-  };
-  for (const line of plan.lines ?? []) put(line.spoken ? 'own' : 'script', line.text, lead + line.atMs);
-  if (speaks(levelOf(plan, -1, null, 'milestones'))) {
-    put('milestone', phrase(plan, 'halfClass'), lead + Math.round((endMs - lead) / 2));
-    if (endMs - lead > 2 * LAST_FIVE_MS) put('milestone', phrase(plan, 'lastFive'), endMs - LAST_FIVE_MS);
+  const cues = new ClassCues(plan, intervals, spokenMs);
+  for (const [k, slot] of cues.slots.entries()) {
+    boundary(cues, k, slot);
+    countdown(cues, k, slot);
   }
-  return found;
+  const formCues = new Map<string, number>();
+  for (const [k, slot] of cues.slots.entries()) {
+    if (isWork(slot.interval)) {
+      duringWork(cues, k, slot, formCueOf(cues, k, formCues));
+      announce(cues, k);
+    } else {
+      shownInDemo(cues, k);
+      water(cues, k);
+    }
+  }
+  onceOnly(cues);
+  placeAll(cues);
+  const all = cues.slots.flatMap((slot) => slot.cues());
+  const last = intervals.at(-1);
+  if (last && cues.sounds(intervals.length - 1, 'starts'))
+    all.push({
+      atMs: last.startMs + last.durationMs,
+      kind: 'tone',
+      tone: 'end',
+      text: null,
+      spokenMs: 0,
+      intervalIndex: last.index,
+    });
+  return { cues: all, notes: cues.slots.flatMap((slot) => slot.notes) };
 }
 
-/** The form cue of this set: a station's own cues take turns, one a set. */
-function formCueOf(plan: CuePart, interval: Interval, sets: Map<string, number>): string | null {
-  if (interval.stationIndex === null) return null;
-  const cues = stationAt(plan, interval)?.formCues;
-  if (!cues || cues.length === 0) return null;
-  const key = `${interval.blockIndex}:${interval.stationIndex}`;
+/** Gaps first: what finds no room in one goes into the set before it, or into the one it leads to. */
+function placeAll(cues: ClassCues): void {
+  const send = (moved: readonly { index: number; wish: Wish }[]) => {
+    for (const { index, wish } of moved) cues.slots[index]?.wishes.push(wish);
+  };
+  for (const slot of cues.slots) if (!isWork(slot.interval)) send(slot.place());
+  for (const slot of cues.slots) if (isWork(slot.interval)) send(slot.place());
+}
+
+/** The form cue of this set: a station's own cues take turns, one a set; named where groups are spread. */
+function formCueOf(cues: ClassCues, k: number, sets: Map<string, number>): string | null {
+  const station = cues.station(k);
+  const texts = station?.formCues;
+  if (!station || !texts || texts.length === 0) return null;
+  const key = `${cues.at(k)?.blockIndex}:${station.id}`;
   const turn = sets.get(key) ?? 0;
   sets.set(key, turn + 1);
-  return cues[turn % cues.length] ?? null;
+  const text = texts[turn % texts.length] ?? null;
+  return text !== null && cues.isSpread(k) ? `${station.sayAs ?? station.move}: ${text}` : text;
 }

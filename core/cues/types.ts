@@ -1,16 +1,23 @@
-export type Tone = 'work' | 'rest' | 'break' | 'tick' | 'end' | 'chime' | 'switch';
+export const TONES = ['work', 'rest', 'break', 'talk', 'tick', 'end', 'chime', 'switch'] as const;
+export type Tone = (typeof TONES)[number];
 
 export type CueKind =
   | 'tone'
   | 'countdown'
-  | 'sideSwitch'
+  | 'side'
   | 'phase'
+  | 'layer'
+  | 'count'
   | 'own'
   | 'nextUp'
+  | 'reps'
+  | 'change'
   | 'round'
+  | 'left'
   | 'water'
   | 'half'
   | 'tenSeconds'
+  | 'warning'
   | 'form'
   | 'options'
   | 'milestone'
@@ -42,6 +49,8 @@ export interface CueNote {
   byMs: number;
   /** Why, in words of the trade. */
   reason: string;
+  /** What would make room for it; null where nothing simple would. */
+  room: string | null;
 }
 
 /** The cues of a list of intervals, by time, and what had to give way. */

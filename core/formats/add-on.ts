@@ -84,5 +84,5 @@ export const addOn: FormatModule<AddOn> = {
     }
     return pieces;
   },
-  traits: { ...USUAL, scope: 'station', flows: true, roundRest: true },
+  traits: { ...USUAL, scope: 'station', chain: true, flows: true, roundRest: true },
 };

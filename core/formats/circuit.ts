@@ -146,6 +146,7 @@ export const circuit: FormatModule<Circuit> = {
     }),
   traits: {
     ...USUAL,
+    groupSize: ({ groupSize }, stations) => Math.min(groupSize ?? stations, stations),
     cyclic: ({ rounds, groupSize }, stations) => rounds > 1 && (groupSize === null || groupSize >= stations),
   },
 };

@@ -1,13 +1,13 @@
 import * as v from 'valibot';
 import { ms } from '../values/index.ts';
 import { duration } from './common.ts';
-import { type FormatModule, USUAL } from './module.ts';
+import { type FormatModule, type Shown, USUAL } from './module.ts';
 import { piece } from './piece.ts';
 
 const schema = v.strictObject({ kind: v.literal('demo'), perStationMs: ms(1) });
 export type Demo = v.InferOutput<typeof schema>;
 
-/** Shows each of the block's own stations, or else those of the next block that has some. */
+/** Shows each of the block's own stations, or else those of a later block, as long as is said there. */
 export const demo: FormatModule<Demo> = {
   kind: 'demo',
   word: 'Demo',
@@ -26,6 +26,8 @@ export const demo: FormatModule<Demo> = {
   openings: [{ keyword: 'demo', source: 'demos?\\b' }],
   open: () => 'demo',
   expand: ({ stations, shown, format }) =>
-    (stations.length > 0 ? stations : shown).map((_, i) => piece('demo', format.perStationMs, { stationIndex: i })),
+    (stations.length > 0 ? stations.map((_, index): Shown => ({ index })) : shown).map(({ index, ms }) =>
+      piece('demo', ms ?? format.perStationMs, { stationIndex: index }),
+    ),
   traits: { ...USUAL, scope: 'block', timed: false, purpose: () => 'demo', stations: 'shown', role: 'other' },
 };

@@ -1,4 +1,4 @@
 export * from './folds.ts';
-export { type IntervalKind, type Piece, piece } from './piece.ts';
+export { type IntervalKind, type Piece, piece, placePhases } from './piece.ts';
 export type { AnySetting, Role, Said } from './settings.ts';
 export * from './table.ts';

@@ -32,21 +32,31 @@ export interface Traits<F> {
   /** Why it asks for full effort; null where it does not. */
   fullEffort: string | null;
   purpose: (format: F) => Purpose;
-  /** Whether it has stations of its own, shows those of the next block when it has none, or has none. */
+  /** Whether it has stations of its own, shows those of a later block when it has none, or has none. */
   stations: 'own' | 'shown' | 'none';
   /** How a move done on one side at a time is shared when nothing is said. */
   oneSided: 'split' | 'each';
+  /** How many stations are gone round together before the next ones; as many as there are when all are. */
+  groupSize: (format: F, stations: number) => number;
+  /** Round k does k of the stations, each time one more: what is done in a round is a chain. */
+  chain: boolean;
   /** Beats a minute that the times are counted in; null where they are not. */
   bpm: (format: F) => number | null;
   /** The part of a class that a text means when it opens a block by the format alone. */
   role: 'main' | 'coolDown' | 'other';
 }
 
-/** One block to expand: its settings and stations, and those of the next block that has some. */
+/** A station of a later block that a demo shows: its index there, and how long, ms; unset as long as any. */
+export interface Shown {
+  index: number;
+  ms?: number;
+}
+
+/** One block to expand: its settings and stations, and what it shows of a later block. */
 export interface Given<F> {
   format: F;
   stations: readonly Station[];
-  shown: readonly Station[];
+  shown: readonly Shown[];
 }
 
 export type Expand<F> = (given: Given<F>) => Piece[];
@@ -83,6 +93,8 @@ export const USUAL = {
   purpose: () => 'work',
   stations: 'own',
   oneSided: 'split',
+  groupSize: (_, stations) => stations,
+  chain: false,
   bpm: () => null,
   role: 'main',
 } as const satisfies Traits<unknown>;

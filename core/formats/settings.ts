@@ -17,6 +17,7 @@ export interface Said {
   within: number;
   order: 'newestFirst' | 'oldestFirst';
   reverse: boolean;
+  alternate: boolean;
   reps: number;
   bpm: number;
   counts: number;

@@ -92,6 +92,7 @@ export const tabata: FormatModule<Tabata> = {
   },
   traits: {
     ...USUAL,
+    groupSize: ({ order }, stations) => (order === 'goRound' ? stations : 1),
     cyclic: ({ rounds, order }) => rounds > 1 && order === 'goRound',
     fullEffort: 'Full effort with short rests.',
   },

@@ -36,8 +36,9 @@ export function keyOf(name: string): string {
 }
 
 /** What a station has of a move when it says nothing itself: kit, options, form cues. */
-export function detailsOf(move: Move): Pick<Station, 'kit' | 'easier' | 'harder' | 'formCues'> {
+export function detailsOf(move: Move): Pick<Station, 'kit' | 'position' | 'easier' | 'harder' | 'formCues'> {
   return {
+    position: move.position,
     ...(move.kit.length > 0 ? { kit: move.kit } : {}),
     ...(move.easier ? { easier: [move.easier] } : {}),
     ...(move.harder ? { harder: [move.harder] } : {}),
@@ -54,7 +55,7 @@ export function resolveStation(station: Station, library: Library): Station {
 }
 
 /** What may be said of a name: all of a known move, of another the kit that stands in the name; null where that is nothing. */
-function knownOf(library: Library, name: string): ReturnType<typeof detailsOf> | null {
+function knownOf(library: Library, name: string): Partial<ReturnType<typeof detailsOf>> | null {
   const { kind, move, said } = library.read(name);
   if (kind === 'known') return detailsOf(move);
   return said.kit.length > 0 ? { kit: said.kit } : null;
@@ -67,9 +68,23 @@ function resolveCell(cell: Cell, library: Library): Cell {
   return { ...cell, swap: { ...details, ...cell.swap } };
 }
 
-/** The class with what the library knows of its moves: as it is shown, said, checked and led. */
-export function resolvePlan<P extends Pick<Plan, 'blocks'>>(plan: P, library: Library): P {
-  const blocks = plan.blocks.map((b) => ({ ...b, stations: b.stations.map((s) => resolveStation(s, library)) }));
+/**
+ * The class with what the library knows of its moves: as it is shown, said, checked and led. The library's form cues are said only
+ * where the class asks for them; the instructor's own are said in any case.
+ */
+export function resolvePlan<P extends Pick<Plan, 'blocks'> & Partial<Pick<Plan, 'cues' | 'cueLevels'>>>(
+  plan: P,
+  library: Library,
+): P {
+  const asks = plan.cues?.formCues === true || plan.cueLevels?.formCues !== undefined;
+  const blocks = plan.blocks.map((b) => ({
+    ...b,
+    stations: b.stations.map((written) => {
+      const station = resolveStation(written, library);
+      const quiet = !asks && b.cueLevels?.formCues === undefined && !written.formCues && station.formCues !== undefined;
+      return quiet ? { ...station, cueLevels: { formCues: 'off' as const, ...written.cueLevels } } : station;
+    }),
+  }));
   return { ...plan, blocks };
 }
 

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
-import { AUDIENCES, TempoSchema, name as text } from '../plan/index.ts';
+import { AUDIENCES, POSITIONS, TempoSchema, name as text } from '../plan/index.ts';
 
-export { AUDIENCES, type Audience } from '../plan/index.ts';
+export { AUDIENCES, type Audience, POSITIONS, type Position } from '../plan/index.ts';
 
 const list = <S extends v.GenericSchema>(item: S, maximum: number) => v.pipe(v.array(item), v.maxLength(maximum));
 
@@ -21,7 +21,6 @@ export const PATTERNS = [
   'stretch',
   'isolate',
 ] as const;
-export const POSITIONS = ['standing', 'seated', 'kneeling', 'handsAndFeet', 'prone', 'supine', 'side'] as const;
 export const IMPACTS = ['none', 'low', 'high'] as const;
 export const NOISES = ['quiet', 'some', 'loud'] as const;
 export const USES = ['warmUp', 'main', 'coolDown'] as const;
@@ -106,7 +105,6 @@ export const MoveSchema = v.strictObject({
 export type Move = v.InferOutput<typeof MoveSchema>;
 export type Area = Move['area'];
 export type Pattern = Move['pattern'];
-export type Position = Move['position'];
 export type Part = (typeof PARTS)[number];
 export type Reason = (typeof REASONS)[number];
 export type Use = (typeof USES)[number];

@@ -13,12 +13,15 @@ export const DEFAULT_VOICE: NonNullable<Plan['voice']> = { name: 'slt', rate: 1 
 
 export const DEFAULT_CUES: CueSettings = {
   tones: true,
-  countdownBeforeWork: true,
-  countdownBeforeEnd: true,
+  countdownBeforeWork: 3,
+  countdownBeforeEnd: 3,
+  warningsMs: [10_000],
   nextUp: true,
+  reps: true,
   half: true,
   tenSeconds: true,
   rounds: true,
+  left: true,
   phases: true,
   formCues: false,
   milestones: false,

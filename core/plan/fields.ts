@@ -1,6 +1,7 @@
 import { type Field, keysOf } from '../station/index.ts';
+import { same } from '../values/index.ts';
 import type { Layout } from './layout.ts';
-import type { Block, Plan } from './schema.ts';
+import type { Block, Bound, Plan } from './schema.ts';
 
 /** What becomes of the ids of blocks and stations: an id, null where the thing is gone, undefined for what is no id. */
 export interface Ids {
@@ -31,7 +32,7 @@ export const PLAN_FIELDS: { readonly [K in keyof Plan]-?: PlanField<Plan[K]> } =
   cues: unsaid('cue settings'),
   cueLevels: unsaid('cue levels'),
   phrases: unsaid('phrases'),
-  lines: unsaid('script'),
+  lines: { ...unsaid('script'), names: linesNamed },
   voice: unsaid('voice'),
   squads: unsaid('squads'),
   kit: unsaid('kit of this class'),
@@ -41,7 +42,7 @@ export const PLAN_FIELDS: { readonly [K in keyof Plan]-?: PlanField<Plan[K]> } =
   blocks: said('blocks'),
 };
 
-export const BLOCK_FIELDS: { readonly [K in keyof Block]-?: Field } = {
+export const BLOCK_FIELDS: { readonly [K in keyof Block]-?: PlanField<Block[K]> } = {
   id: unsaid('identity'),
   title: said('title'),
   role: said('part of the class'),
@@ -54,6 +55,7 @@ export const BLOCK_FIELDS: { readonly [K in keyof Block]-?: Field } = {
   cueLevels: unsaid('cue levels'),
   musicBpm: unsaid('tempo of the music'),
   notes: unsaid('notes'),
+  shows: { ...unsaid('what the demo shows'), names: showsNamed },
 };
 
 /** The keys of a table that shorthand does not say. */
@@ -69,6 +71,44 @@ function spotsNamed(layout: Layout, ids: Ids): Layout {
     return blockId && stationId ? [{ ...spot, blockId, stationId }] : [];
   });
   return changed ? { ...layout, spots } : layout;
+}
+
+type Lines = NonNullable<Plan['lines']>;
+
+function linesNamed(lines: Lines, ids: Ids): Lines | undefined {
+  let changed = false;
+  const kept = lines.flatMap((line) => {
+    const at = boundNamed(line.at, ids);
+    changed ||= at !== line.at;
+    return at ? [at === line.at ? line : { ...line, at }] : [];
+  });
+  return changed ? (kept.length > 0 ? kept : undefined) : lines;
+}
+
+function boundNamed(at: Bound, ids: Ids): Bound | null {
+  if (at.on === 'class') return at;
+  const blockId = ids.block(at.blockId);
+  if (blockId === null) return null;
+  const named = blockId === undefined || blockId === at.blockId ? at : { ...at, blockId };
+  if (named.on !== 'station') return named;
+  const stationId = ids.station(at.blockId, named.stationId);
+  if (stationId === null) return null;
+  return stationId === undefined || stationId === named.stationId ? named : { ...named, stationId };
+}
+
+type Shows = NonNullable<Block['shows']>;
+
+function showsNamed(shows: Shows, ids: Ids): Shows | undefined {
+  const { blockId: old, moves } = shows;
+  const blockId = ids.block(old);
+  // The block it showed is gone: it shows what any demo would.
+  if (blockId === null) return undefined;
+  const named = moves?.flatMap((m) => {
+    const stationId = ids.station(old, m.stationId);
+    return stationId === null ? [] : [stationId === undefined ? m : { ...m, stationId }];
+  });
+  const next: Shows = { blockId: blockId ?? old, ...(named && named.length > 0 ? { moves: named } : {}) };
+  return same(next, shows) ? shows : next;
 }
 
 type Accepted = NonNullable<Plan['accepted']>;

@@ -1,6 +1,6 @@
 import { keysOf } from '../station/index.ts';
-import { type Ids, PLAN_FIELDS } from './fields.ts';
-import type { Plan } from './schema.ts';
+import { BLOCK_FIELDS, type Ids, PLAN_FIELDS } from './fields.ts';
+import type { Block, Plan } from './schema.ts';
 
 /** The plan with other ids, in its blocks and wherever its fields name them; what names something gone is left out. */
 export function withIds(plan: Plan, ids: Ids): Plan {
@@ -16,15 +16,24 @@ export function withIds(plan: Plan, ids: Ids): Plan {
   return renamed({ ...plan, blocks }, ids);
 }
 
-/** The fields of a plan that name blocks and stations, naming them as `ids` says; the same plan where nothing changes. */
+/** The fields of a plan and its blocks that name blocks and stations, naming them as `ids` says; the same plan where nothing changes. */
 function renamed(plan: Plan, ids: Ids): Plan {
-  let changed = plan;
-  for (const key of keysOf(PLAN_FIELDS)) {
+  const own = withNames(plan, PLAN_FIELDS, ids);
+  const blocks = own.blocks.map((b) => withNames<Block>(b, BLOCK_FIELDS, ids));
+  return blocks.every((b, k) => b === own.blocks[k]) ? own : { ...own, blocks };
+}
+
+/** A thing with the fields that its table says to name, named anew; one that comes to name nothing is left out. */
+function withNames<T extends object>(thing: T, table: { readonly [K in keyof T]-?: object }, ids: Ids): T {
+  let changed = thing;
+  for (const key of keysOf(table)) {
     // Each row is typed by its own field; over all of them the pairing is the table's.
-    const row = PLAN_FIELDS[key] as { names?: (value: unknown, ids: Ids) => unknown };
-    if (!row.names || plan[key] === undefined) continue;
-    const value = row.names(plan[key], ids);
-    if (value !== plan[key]) changed = { ...changed, [key]: value };
+    const row = table[key] as { names?: (value: unknown, ids: Ids) => unknown };
+    if (!row.names || thing[key] === undefined) continue;
+    const value = row.names(thing[key], ids);
+    if (value === thing[key]) continue;
+    changed = { ...changed, [key]: value };
+    if (value === undefined) delete changed[key];
   }
   return changed;
 }

@@ -4,12 +4,12 @@ import { CueLevelsSchema, StationSchema } from '../station/index.ts';
 import { clock, count, documentId as id, ms, name, text } from '../values/index.ts';
 import { LayoutSchema } from './layout.ts';
 
-/** The newest version of the plan document; files that say less are migrated, files that say more are refused. */
 /** More stations than this a block does not hold, nor more blocks a class. */
 export const MOST_STATIONS = 60;
 export const MOST_BLOCKS = 40;
 
-export const PLAN_VERSION = 3;
+/** The newest version of the plan document; files that say less are migrated, files that say more are refused. */
+export const PLAN_VERSION = 4;
 
 /** The sentences that can be worded anew; words in braces are filled in. */
 export const PHRASES = [
@@ -17,14 +17,34 @@ export const PHRASES = [
   'rest',
   'break',
   'nextUp',
-  'nextUpRotate',
+  'rotate',
+  'toStations',
+  'goOn',
+  'thisTime',
+  'standUp',
+  'toFloor',
+  'sitDown',
+  'kneel',
+  'onHandsAndFeet',
+  'onBack',
+  'onFront',
+  'onSide',
   'changeWeights',
   'half',
   'switchSides',
+  'side',
+  'reps',
+  'repsEach',
   'tenSeconds',
+  'warning',
   'round',
   'lastRound',
+  'group',
+  'groupAgain',
+  'set',
   'lastOne',
+  'toGo',
+  'halfMoves',
   'water',
   'halfClass',
   'lastFive',
@@ -71,17 +91,55 @@ export const BlockSchema = v.strictObject({
   /** Tempo of the music in beats a minute; none is no music. */
   musicBpm: v.optional(v.pipe(v.number(), v.minValue(60), v.maxValue(200))),
   notes: v.optional(text(2000)),
+  /** What a demo shows: the stations of a later block, how long each, those listed first; one of 0 ms is left out. */
+  shows: v.optional(
+    v.strictObject({
+      blockId: id,
+      moves: v.optional(v.pipe(v.array(v.strictObject({ stationId: id, ms: ms() })), v.maxLength(MOST_STATIONS))),
+    }),
+  ),
 });
+
+/** From how many seconds a countdown can run. */
+export const COUNTDOWNS = [0, 3, 5, 10] as const;
+
+/** What a line of the script is bound to; `afterMs` counts from where that begins. Bound to a round, it is that round. */
+export const BoundSchema = v.variant('on', [
+  v.strictObject({ on: v.literal('class'), afterMs: ms() }),
+  v.strictObject({ on: v.literal('block'), blockId: id, afterMs: ms() }),
+  /** The break after a block, or after a round or group of it. */
+  v.strictObject({ on: v.literal('break'), blockId: id, round: v.optional(count(1, 99)), afterMs: ms() }),
+  v.strictObject({ on: v.literal('round'), blockId: id, round: count(1, 99), afterMs: ms() }),
+  /** A station each time it comes round, or in one round. */
+  v.strictObject({
+    on: v.literal('station'),
+    blockId: id,
+    stationId: id,
+    round: v.optional(count(1, 99)),
+    afterMs: ms(),
+  }),
+]);
+export type Bound = v.InferOutput<typeof BoundSchema>;
+
+const LineSchema = v.strictObject({ at: BoundSchema, text: name(200), spoken: v.boolean() });
+export type Line = v.InferOutput<typeof LineSchema>;
 
 export const CueSettingsSchema = v.strictObject({
   tones: v.boolean(),
-  countdownBeforeWork: v.boolean(),
-  countdownBeforeEnd: v.boolean(),
+  /** Seconds counted before work starts, and before it ends; 0 is none. */
+  countdownBeforeWork: v.picklist(COUNTDOWNS),
+  countdownBeforeEnd: v.picklist(COUNTDOWNS),
+  /** When people are told to get ready, before the end of a rest, break, talk or demo of 20 s or more: the longest first. */
+  warningsMs: v.pipe(v.array(ms(4000, 120_000)), v.maxLength(3)),
   nextUp: v.boolean(),
+  reps: v.boolean(),
   half: v.boolean(),
   tenSeconds: v.boolean(),
   rounds: v.boolean(),
+  /** How many moves are left, in blocks without rounds. */
+  left: v.boolean(),
   phases: v.boolean(),
+  /** Those of the library too; what the instructor wrote is said in any case. */
   formCues: v.boolean(),
   milestones: v.boolean(),
   water: v.boolean(),
@@ -106,10 +164,8 @@ export const PlanSchema = v.strictObject({
   cueLevels: v.optional(CueLevelsSchema),
   /** Sentences in the instructor's own words. */
   phrases: v.optional(v.strictObject(v.entriesFromList([...PHRASES], v.optional(name(120))))),
-  /** The instructor's own lines, by time from the start of the class; spoken by the voice or only shown. */
-  lines: v.optional(
-    v.pipe(v.array(v.strictObject({ atMs: ms(), text: name(200), spoken: v.boolean() })), v.maxLength(200)),
-  ),
+  /** The instructor's own lines; spoken by the voice or only shown. */
+  lines: v.optional(v.pipe(v.array(LineSchema), v.maxLength(200))),
   voice: v.optional(
     v.strictObject({
       name: v.picklist(VOICES),

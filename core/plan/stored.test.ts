@@ -73,7 +73,7 @@ describe('a stored class of version 2 or before', () => {
     const { plan, told } = read(old({}, [station]));
     expect(told).toEqual([]);
     const [read2] = plan.blocks[0]!.stations.slice(-1);
-    expect([plan.version, read2?.easier, read2?.harder]).toEqual([3, ['Half'], ['Whole']]);
+    expect([plan.version, read2?.easier, read2?.harder]).toEqual([4, ['Half'], ['Whole']]);
     expect(read2?.cells).toEqual([
       { round: 1, swap: { move: 'Oar pull', easier: ['Short pull'] } },
       { round: 2, workMs: 5000 },
@@ -85,7 +85,7 @@ describe('a stored class of version 1', () => {
   it('takes as long as it did: the time between sides it had stays', () => {
     const { plan, told } = read(old({}, [each]));
     expect(told).toEqual([]);
-    expect(plan).toMatchObject({ version: 3, getReadyMs: 5000 });
+    expect(plan).toMatchObject({ version: 4, getReadyMs: 5000 });
     expect(plan.blocks[0]?.format).toMatchObject({ roundBreakHeld: false, groupBreakHeld: false });
     expect(plan.blocks[0]?.stations[1]?.sides).toEqual({ mode: 'each', first: 'right', restMs: 5000 });
     // A round: 40 + 20 + 40 + 5 + 40 = 145 s; two of them and the break of 60 s.

@@ -40,6 +40,7 @@ function migratePlan(written: unknown, ran = false): { plan: unknown; told: stri
   if (isObject(plan) && plan.version === 0) plan = from0(plan);
   if (isObject(plan) && plan.version === 1) plan = from1(plan, ran, told);
   if (isObject(plan) && plan.version === 2) plan = from2(plan);
+  if (isObject(plan) && plan.version === 3) plan = from3(plan, told);
   return { plan, told };
 }
 
@@ -175,6 +176,47 @@ function from2(written: Json): Json {
   const station = (s: Json): Json => ({ ...ways(s), ...(s.cells === undefined ? {} : { cells: each(s.cells, cell) }) });
   const block = (b: Json): Json => ({ ...b, stations: each(b.stations, station) });
   return { ...written, version: 3, blocks: each(written.blocks, block) };
+}
+
+/**
+ * Version 3 counted down from three or not at all, had lines at clock times and windows on both sides at once, and named at
+ * stations the move of one group to all.
+ */
+function from3(written: Json, told: string[]): Json {
+  const { cues, phrases, lines, blocks, ...rest } = written;
+  if (isObject(phrases) && phrases.nextUpRotate !== undefined)
+    told.push('At stations no one move is next for all: “Rotate” is said in place of your words for it.');
+  const { nextUpRotate: _, ...kept } = isObject(phrases) ? phrases : {};
+  return {
+    ...rest,
+    version: 4,
+    cues: isObject(cues) ? cuesFrom3(cues) : cues,
+    ...(phrases === undefined ? {} : { phrases: isObject(phrases) ? kept : phrases }),
+    ...(lines === undefined ? {} : { lines: Array.isArray(lines) ? lines.map(lineFrom3) : lines }),
+    blocks: Array.isArray(blocks) ? blocks.map(blockFrom3) : blocks,
+  };
+}
+
+const cuesFrom3 = ({ countdownBeforeWork, countdownBeforeEnd, ...cues }: Json): Json => ({
+  ...cues,
+  countdownBeforeWork: counted(countdownBeforeWork),
+  countdownBeforeEnd: counted(countdownBeforeEnd),
+  warningsMs: [10_000],
+  reps: true,
+  left: true,
+});
+
+const counted = (on: unknown): unknown => (typeof on === 'boolean' ? (on ? 3 : 0) : on);
+
+function lineFrom3(line: unknown): unknown {
+  if (!isObject(line)) return line;
+  const { atMs, ...rest } = line;
+  return { at: { on: 'class', afterMs: atMs }, ...rest };
+}
+
+function blockFrom3(block: unknown): unknown {
+  if (!isObject(block) || !isObject(block.format) || block.format.kind !== 'windows') return block;
+  return { ...block, format: { ...block.format, alternate: false } };
 }
 
 /** A number in another unit; anything else unchanged, for the schema to name. */

@@ -127,6 +127,9 @@ const CHOICES: Clause<BlockDraft>[] = [
   say('reverse', '(?:and\\s+)?(?:back\\s+(?:again\\s+)?)?(?:in\\s+)?reverse(?:\\s+pass)?\\b', () => ({
     reverse: true,
   })),
+  say('alternate sides', '(?:alternate\\s+sides?|sides?\\s+alternate)(?:\\s+by\\s+windows?)?\\b', () => ({
+    alternate: true,
+  })),
   say('until tapped', '(?:held\\s+)?until\\s+(?:i\\s+tap|tapped|i\\s+say)\\b', () => ({ untilTap: true })),
   clause('at stations', 'at\\s+stations\\b|stations\\b', (d) => {
     d.use = 'stations';

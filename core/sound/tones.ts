@@ -21,6 +21,10 @@ const NOTES: Record<Tone, Note[]> = {
     { at: 0, length: 0.2, from: 2093, to: 1400 },
     { at: 0.24, length: 0.3, from: 1760, to: 1047 },
   ],
+  talk: [
+    { at: 0, length: 0.14, from: 1175, to: 1175 },
+    { at: 0.18, length: 0.14, from: 1175, to: 1175 },
+  ],
   tick: [{ at: 0, length: 0.07, from: 1500, to: 1500 }],
   chime: [{ at: 0, length: 0.16, from: 2637, to: 2637 }],
   switch: [
@@ -39,7 +43,7 @@ const LEVEL = 0.8;
 
 /**
  * Renders a tone as mono samples in −1…1. Tones lie between 1 and 4 kHz with their octave and are told apart by
- * direction: work rises, rest falls, a break falls twice, a tick is level. The first sample that sounds is the first.
+ * direction: work rises, rest falls, a break falls twice, talk and demo are two level notes, a tick is one. The first sample that sounds is the first.
  */
 export function renderTone(tone: Tone, sampleRate: number): Float32Array<ArrayBuffer> {
   const notes = NOTES[tone];

@@ -37,6 +37,7 @@ export const STATION_FIELDS: Rows<Station, MoveField> = {
   layers: said('layers'),
   effort: said('effort'),
   kit: said('kit', 'goes'),
+  position: unsaid('position', 'goes'),
   easier: said('easier ways', 'goes'),
   harder: said('harder ways', 'goes'),
   lowImpact: said('low-impact move', 'goes'),

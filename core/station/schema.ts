@@ -24,6 +24,10 @@ export const PhaseSchema = v.variant('when', [
   v.strictObject({ when: v.literal('at'), ms: ms(1), say: name(60) }),
 ]);
 
+/** Where the body is while a move is done. */
+export const POSITIONS = ['standing', 'seated', 'kneeling', 'handsAndFeet', 'prone', 'supine', 'side'] as const;
+export type Position = (typeof POSITIONS)[number];
+
 const kit = v.pipe(v.array(name(40)), v.maxLength(8));
 const phases = v.pipe(v.array(PhaseSchema), v.maxLength(8));
 const weightKg = v.pipe(v.number(), v.minValue(0), v.maxValue(500));
@@ -38,7 +42,9 @@ export const SwapSchema = v.strictObject({
   kit: v.optional(kit),
   easier: v.optional(ways),
   harder: v.optional(ways),
+  position: v.optional(v.picklist(POSITIONS)),
 });
+export type Swap = v.InferOutput<typeof SwapSchema>;
 
 /** One visit that differs from its round and station; `round` counts from 1. */
 export const CellSchema = v.strictObject({
@@ -60,9 +66,12 @@ export const CUE_NAMES = [
   'starts',
   'countdown',
   'nextUp',
+  'reps',
   'half',
   'tenSeconds',
+  'warnings',
   'rounds',
+  'left',
   'phases',
   'formCues',
   'options',
@@ -96,6 +105,7 @@ export const StationSchema = v.strictObject({
   ),
   effort: v.optional(name(24)),
   kit: v.optional(kit),
+  position: v.optional(v.picklist(POSITIONS)),
   /** The move itself is the class's base level; these are below and above it. */
   easier: v.optional(ways),
   harder: v.optional(ways),

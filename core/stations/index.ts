@@ -1,7 +1,6 @@
 export { blockKit, type ClassKit, classKit, kitFor } from './class-kit.ts';
 export { kitNeeds } from './kit.ts';
 export { outlineOf, roomAround, waysIn } from './room.ts';
-export { type Group, groupAt, groupsFor, rotationChart, sharing, type Turn, whereAll } from './rotation.ts';
 export { setOut } from './set-out.ts';
 export {
   clearRadius,

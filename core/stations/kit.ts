@@ -1,6 +1,6 @@
 import { type KitItem, keyOf } from '../moves/index.ts';
 import type { Block, Station } from '../plan/index.ts';
-import { groupAt, groupsFor } from './rotation.ts';
+import { groupAt, groupsFor } from '../timeline/index.ts';
 
 /** What a block wants of one kind of kit at its fullest moment, against what there is. */
 export interface KitNeed {

@@ -1,7 +1,7 @@
 import { type Library, type Move, moveOf, type Position } from '../moves/index.ts';
 import { type Block, type Plan, spotsOf } from '../plan/index.ts';
+import { groupsFor } from '../timeline/index.ts';
 import { apart, distanceTo, rectOf, roomAround } from './room.ts';
-import { groupsFor } from './rotation.ts';
 import { walkOf } from './tour.ts';
 
 /** Half the clear floor one person wants, m, by the position of the move; our own table, the venue's rules come first. */

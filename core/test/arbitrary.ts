@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { AUDIENCES } from '../moves/index.ts';
 import {
   type Block,
+  type Bound,
   type Cell,
+  COUNTDOWNS,
   CUE_LEVELS,
   CUE_NAMES,
   defaultFormat,
@@ -16,6 +18,7 @@ import {
   type Phase,
   PLAN_VERSION,
   type Plan,
+  POSITIONS,
   ROOM_SHAPES,
   SCHOOLS,
   type Sides,
@@ -122,7 +125,7 @@ const SETTINGS: { readonly [K in FormatKind]: Rows<Omit<FormatOf<K>, 'kind'>> } 
     lastRest,
   },
   emom: { periodMs: seconds(30, 120), rounds, workMs: seconds(1, 30), secondsPerRep: perRep },
-  windows: { onMs: seconds(1, 120), offMs: seconds(0, 90), count: rounds, lastOff: lastRest },
+  windows: { onMs: seconds(1, 120), offMs: seconds(0, 90), count: rounds, lastOff: lastRest, alternate: bool },
   addOn: {
     workMs: seconds(1, 60),
     restMs: seconds(0, 60),
@@ -179,6 +182,7 @@ const CELL: Rows<Cell> = {
       kit: optional(kit),
       easier: optional(ways),
       harder: optional(ways),
+      position: optional(oneOf(POSITIONS)),
     }),
   ),
 };
@@ -206,6 +210,7 @@ const STATION: Rows<Omit<Station, 'id'>> = {
   ),
   effort: optional(words(24)),
   kit: optional(kit),
+  position: optional(oneOf(POSITIONS)),
   easier: optional(ways),
   harder: optional(ways),
   lowImpact: optional(words(80)),
@@ -231,6 +236,18 @@ const BLOCK: Rows<Omit<Block, 'id'>> = {
   cueLevels,
   musicBpm: optional(fc.integer({ min: 60, max: 200 })),
   notes: optional(words(200)),
+  shows: optional(
+    thing<NonNullable<Block['shows']>>({
+      blockId: fc.nat(4).map((b) => `b${b}`),
+      moves: optional(
+        fc.uniqueArray(fc.record({ stationId: fc.nat(6).map((s) => `st${s}`), ms: seconds(0, 20) }), {
+          selector: (m) => m.stationId,
+          minLength: 1,
+          maxLength: 3,
+        }),
+      ),
+    }),
+  ),
 };
 /** At stations one clock serves all: as the builder makes them, no station has what that cannot give. */
 export const blockArb: fc.Arbitrary<Omit<Block, 'id'>> = thing(BLOCK).map((block) =>
@@ -255,6 +272,28 @@ const layoutArb: fc.Arbitrary<Layout> = fc.record({
     .map((all) => all.map(({ b, s, x, y }) => ({ blockId: `b${b}`, stationId: `st${s}`, x, y }))),
 });
 
+const afterMs = seconds(0, 60);
+const blockId = fc.nat(4).map((b) => `b${b}`);
+const round = fc.integer({ min: 1, max: 5 });
+const boundArb: fc.Arbitrary<Bound> = fc.oneof(
+  fc.record({ on: fc.constant('class' as const), afterMs }),
+  fc.record({ on: fc.constant('block' as const), blockId, afterMs }),
+  thing<Extract<Bound, { on: 'break' }>>({
+    on: fc.constant('break' as const),
+    blockId,
+    round: optional(round),
+    afterMs,
+  }),
+  fc.record({ on: fc.constant('round' as const), blockId, round, afterMs }),
+  thing<Extract<Bound, { on: 'station' }>>({
+    on: fc.constant('station' as const),
+    blockId,
+    stationId: fc.nat(6).map((s) => `st${s}`),
+    round: optional(round),
+    afterMs,
+  }),
+);
+
 const PLAN: Rows<Omit<Plan, 'version' | 'id'>> = {
   title: fc.oneof(oneOf(['Slack Water', 'First Light']), words(80)),
   slot: fc.record({
@@ -270,12 +309,15 @@ const PLAN: Rows<Omit<Plan, 'version' | 'id'>> = {
   getReadyMs: fc.constantFrom(0, 5000, 8000),
   cues: fc.record({
     tones: bool,
-    countdownBeforeWork: bool,
-    countdownBeforeEnd: bool,
+    countdownBeforeWork: fc.constantFrom(...COUNTDOWNS),
+    countdownBeforeEnd: fc.constantFrom(...COUNTDOWNS),
+    warningsMs: fc.array(seconds(4, 30), { maxLength: 3 }),
     nextUp: bool,
+    reps: bool,
     half: bool,
     tenSeconds: bool,
     rounds: bool,
+    left: bool,
     phases: bool,
     formCues: bool,
     milestones: bool,
@@ -283,7 +325,9 @@ const PLAN: Rows<Omit<Plan, 'version' | 'id'>> = {
   }),
   cueLevels,
   phrases: optional(thing(Object.fromEntries(PHRASES.map((p) => [p, optional(words(120))])) as never)),
-  lines: optional(fc.array(fc.record({ atMs: seconds(0, 600), text: words(200), spoken: bool }), { maxLength: 3 })),
+  lines: optional(
+    fc.array(fc.record({ at: boundArb, text: words(200), spoken: bool }), { minLength: 1, maxLength: 3 }),
+  ),
   voice: optional(
     thing<NonNullable<Plan['voice']>>({
       name: oneOf(VOICES),
@@ -314,15 +358,31 @@ export const planArb: fc.Arbitrary<Plan> = thing(PLAN).map((plan) =>
   named({ version: PLAN_VERSION, id: 'plan-r', ...plan }),
 );
 
-/** The class without spots and accepted findings of blocks and stations it does not have. */
+/** The class without spots, findings, lines and demos of blocks and stations it does not have. */
 function named(plan: Plan): Plan {
   const has = (blockId: string, stationId: string) =>
     plan.blocks.some((b) => b.id === blockId && b.stations.some((s) => s.id === stationId));
-  const { accepted, layout, ...rest } = plan;
+  const hasBlock = (blockId: string) => plan.blocks.some((b) => b.id === blockId);
+  const { accepted, layout, lines, blocks, ...rest } = plan;
+  const bound = lines?.filter(
+    ({ at }) => at.on === 'class' || (at.on === 'station' ? has(at.blockId, at.stationId) : hasBlock(at.blockId)),
+  );
   const kept = accepted?.filter(({ key }) => has(key.split(':')[1] ?? '', key.split(':')[2] ?? ''));
   return {
     ...rest,
+    ...(bound && bound.length > 0 ? { lines: bound } : {}),
+    blocks: blocks.map((b) => showing(b, hasBlock, has)),
     ...(kept && kept.length > 0 ? { accepted: kept } : {}),
     ...(layout ? { layout: { ...layout, spots: layout.spots.filter((s) => has(s.blockId, s.stationId)) } } : {}),
   };
+}
+
+function showing(
+  { shows, ...block }: Block,
+  hasBlock: (blockId: string) => boolean,
+  has: (blockId: string, stationId: string) => boolean,
+): Block {
+  if (!shows || !hasBlock(shows.blockId)) return block;
+  const moves = shows.moves?.filter((m) => has(shows.blockId, m.stationId));
+  return { ...block, shows: { blockId: shows.blockId, ...(moves && moves.length > 0 ? { moves } : {}) } };
 }

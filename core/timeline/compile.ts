@@ -6,16 +6,40 @@ import { type Interval, isWait, isWork, type Piece, type Timeline } from './type
 /** What a timeline is made of; without a get ready, the usual one. */
 export type ClassShape = Pick<Plan, 'blocks'> & Partial<Pick<Plan, 'getReadyMs'>>;
 
-const NONE: readonly Station[] = [];
+const NONE: readonly never[] = [];
 
-/** The stations of the first of some blocks that has any, which a demo before them shows. */
-export const shownBy = (following: readonly Block[]) => following.find((b) => b.stations.length > 0)?.stations ?? NONE;
+/**
+ * The later block whose stations a demo shows: the one it names, else the next main one or finisher with stations, else the next
+ * that has some; null where none has, or the demo has stations of its own.
+ */
+export function shownBy(demo: Block, following: readonly Block[]): Block | null {
+  if (moduleOf(demo.format).traits.stations !== 'shown' || demo.stations.length > 0) return null;
+  const withStations = following.filter((b) => b.stations.length > 0);
+  const named = withStations.find((b) => b.id === demo.shows?.blockId);
+  return named ?? withStations.find((b) => b.role === 'main' || b.role === 'finisher') ?? withStations[0] ?? null;
+}
+
+/** What a demo shows of a later block, and how long each: those it lists first, then the others; 0 ms leaves one out. */
+export function shownOf(demo: Block, block: Block): readonly { index: number; ms?: number }[] {
+  const listed = demo.shows?.blockId === block.id ? (demo.shows.moves ?? NONE) : NONE;
+  const first = listed.flatMap(({ stationId, ms }) => {
+    const index = block.stations.findIndex((s) => s.id === stationId);
+    return index < 0 ? [] : [{ index, ms }];
+  });
+  const rest = block.stations
+    .map((_, index) => ({ index }))
+    .filter(({ index }) => !first.some((f) => f.index === index));
+  return [...first.filter(({ ms }) => ms > 0), ...rest];
+}
 
 /** One block's own part of the timeline; `following` are the blocks after it, which a demo shows. */
 export function expand(block: Block, following: readonly Block[]): Piece[] {
-  const { expand, traits } = moduleOf(block.format);
-  const shown = traits.stations === 'shown' ? shownBy(following) : NONE;
-  return expand({ format: block.format, stations: stationsOf(block), shown });
+  const shown = shownBy(block, following);
+  return moduleOf(block.format).expand({
+    format: block.format,
+    stations: stationsOf(block),
+    shown: shown ? shownOf(block, shown) : NONE,
+  });
 }
 
 /**
@@ -82,9 +106,21 @@ function place(pieces: readonly Placed[]): Timeline {
  * null where there is none.
  */
 export function stationAt(plan: Pick<Plan, 'blocks'>, interval: Interval): Station | null {
-  const station = ownStation(plan, interval);
-  const cell = station?.cells?.find((c) => c.round === interval.round);
-  if (!station || !cell) return station;
+  return interval.stationIndex === null ? null : stationIn(plan, interval, interval.stationIndex);
+}
+
+/** One of the stations of an interval's block as it is in that round, and in this interval if it was swapped for it alone. */
+export function stationIn(plan: Pick<Plan, 'blocks'>, interval: Interval, index: number): Station | null {
+  const station = ownStation(plan, interval, index);
+  if (!station) return null;
+  const swap = interval.swaps?.[station.id];
+  const here = inRound(station, interval.round);
+  return swap ? { ...withoutMove(here), ...swap } : here;
+}
+
+function inRound(station: Station, round: number | null): Station {
+  const cell = station.cells?.find((c) => c.round === round);
+  if (!cell) return station;
   const moved = cell.swap ? { ...withoutMove(station), ...cell.swap } : station;
   const { weightKg, lightKg, heavyKg } = cell;
   const own = { weightKg, lightKg, heavyKg };
@@ -92,11 +128,8 @@ export function stationAt(plan: Pick<Plan, 'blocks'>, interval: Interval): Stati
   return { ...moved, ...Object.fromEntries(Object.entries(own).filter(([, kg]) => kg !== undefined)) };
 }
 
-function ownStation(plan: Pick<Plan, 'blocks'>, interval: Interval): Station | null {
-  if (interval.stationIndex === null) return null;
-  const block = plan.blocks[interval.blockIndex];
+function ownStation(plan: Pick<Plan, 'blocks'>, { blockIndex }: Interval, index: number): Station | null {
+  const block = plan.blocks[blockIndex];
   if (!block) return null;
-  const own = block.stations[interval.stationIndex];
-  if (own || moduleOf(block.format).traits.stations !== 'shown') return own ?? null;
-  return shownBy(plan.blocks.slice(interval.blockIndex + 1))[interval.stationIndex] ?? null;
+  return block.stations[index] ?? shownBy(block, plan.blocks.slice(blockIndex + 1))?.stations[index] ?? null;
 }

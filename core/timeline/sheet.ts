@@ -59,7 +59,10 @@ export function sheetOf(block: Block, following: readonly Block[] = []): Sheet {
     (i) => i.blockIndex === 0 && i.kind !== 'blockBreak',
   );
   const { traits } = moduleOf(block.format);
-  const stations = traits.stations === 'shown' && block.stations.length === 0 ? shownBy(following) : stationsOf(block);
+  const stations =
+    traits.stations === 'shown' && block.stations.length === 0
+      ? (shownBy(block, following)?.stations ?? [])
+      : stationsOf(block);
   const rows =
     stations.length > 0
       ? stations.map((s, stationIndex) => ({ label: s.move, stationIndex }))

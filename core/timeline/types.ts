@@ -1,4 +1,5 @@
 import type { Piece } from '../formats/index.ts';
+import type { Swap } from '../plan/index.ts';
 
 export type { IntervalKind, Piece } from '../formats/index.ts';
 
@@ -8,6 +9,10 @@ export interface Interval extends Piece {
   /** Milliseconds after the first interval starts. */
   startMs: number;
   blockIndex: number;
+  /** Put in live; no compile of the plan has it. */
+  inserted?: true;
+  /** Other moves in this interval alone, by the stations they are at. */
+  swaps?: Readonly<Record<string, Swap>>;
 }
 
 export interface Timeline {

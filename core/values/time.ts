@@ -67,3 +67,11 @@ export function formatClock(msAfterMidnight: number): string {
   const total = ((Math.floor(msAfterMidnight / MINUTE_MS) % day) + day) % day;
   return `${String(Math.floor(total / 60)).padStart(2, '0')}:${String(total % 60).padStart(2, '0')}`;
 }
+
+/** A duration as it is said: "40 seconds", "1 minute", "1 minute 30". */
+export function durationSaid(ms: number): string {
+  const total = Math.round(ms / SECOND_MS);
+  const [m, s] = [Math.floor(total / 60), total % 60];
+  if (m === 0) return `${s} second${s === 1 ? '' : 's'}`;
+  return `${m} minute${m === 1 ? '' : 's'}${s === 0 ? '' : ` ${s}`}`;
+}

@@ -173,7 +173,7 @@ describe('a document that cannot be read', () => {
     };
     await db.query("UPDATE plan SET document = $1 WHERE id = 'old'", [JSON.stringify(old)]);
     const stored = await get('/api/plans/old');
-    expect(stored.plan).toMatchObject({ version: 3, title: 'Old', slot: { lengthMs: 2_400_000 } });
+    expect(stored.plan).toMatchObject({ version: 4, title: 'Old', slot: { lengthMs: 2_400_000 } });
   });
 
   it('one event of a run that cannot be read costs the run that event', async () => {

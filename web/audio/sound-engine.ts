@@ -1,4 +1,4 @@
-import type { Tone } from '../../core/cues/index.ts';
+import { TONES } from '../../core/cues/index.ts';
 import { DRUM_NAMES, DUCK, limit, renderDrum, renderTone } from '../../core/sound/index.ts';
 import { SteadyClock } from '../live/index.ts';
 import { startTicker } from '../workers/index.ts';
@@ -17,7 +17,6 @@ export const BUSES: readonly Bus[] = ['tones', 'voice', 'music'];
 /** Gives the sounds wanted in [fromMs, toMs). */
 export type SoundSource = (fromMs: number, toMs: number) => readonly TimedSound[];
 
-const TONES: readonly Tone[] = ['work', 'rest', 'break', 'tick', 'end', 'chime', 'switch'];
 const LOOK_AHEAD_MS = 2500;
 /** The audio clock and the steady one may part by this much (a machine asleep, or too slow) before the engine follows the latter. */
 const MAX_DRIFT_MS = 300;

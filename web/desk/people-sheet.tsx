@@ -1,5 +1,5 @@
 import type { RunState, RunView } from '../../core/run/index.ts';
-import { groupsFor } from '../../core/stations/index.ts';
+import { groupsFor } from '../../core/timeline/index.ts';
 import { command } from '../session/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
 

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import type { Plan } from '../../core/plan/index.ts';
-import { whereAll } from '../../core/stations/index.ts';
-import { type Interval, isWork, stationAt } from '../../core/timeline/index.ts';
+import { type Interval, isWork, stationAt, whereAll } from '../../core/timeline/index.ts';
 import { Target } from '../stage/index.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';

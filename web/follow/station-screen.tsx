@@ -1,4 +1,4 @@
-import { groupAt, groupsFor } from '../../core/stations/index.ts';
+import { groupAt, groupsFor } from '../../core/timeline/index.ts';
 import { Ways } from '../stage/index.ts';
 import { type Followed, Follower } from './follower.tsx';
 import { Phone, relevant } from './phone.tsx';

@@ -1,8 +1,7 @@
 import { useEffect, useState } from 'react';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import type { RunState, RunView } from '../../core/run/index.ts';
-import { whereAll } from '../../core/stations/index.ts';
-import { type Interval, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
+import { type Interval, isWork, roundsOf, stationAt, whereAll } from '../../core/timeline/index.ts';
 import { fieldStyle, KIND_WORDS, phaseOf, sideWord, Ways } from '../stage/index.ts';
 import { Follower } from './follower.tsx';
 import { Remaining } from './remaining.tsx';

@@ -1,5 +1,5 @@
 import type { Block, Plan } from '../plan/index.ts';
-import { type Interval, isWork } from '../timeline/index.ts';
+import { type Interval, isWork } from './types.ts';
 
 /** People at a station together: their names where they are known, else how many they are. */
 export interface Group {
