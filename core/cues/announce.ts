@@ -15,6 +15,8 @@ const SHORT_WORK_MS = 15_000;
 const LATE_MS = 8000;
 /** A set has room for the name of the next when so much of it is left before that. */
 const AHEAD_FROM_MS = 8000;
+/** A warning comes so long after the start of a gap at the earliest. */
+const WARNED_FROM_MS = 2000;
 /** Longer than this no list of moves is read out. */
 const MOST_LETTERS = 160;
 
@@ -126,7 +128,12 @@ function startOf(cues: ClassCues, gap: number, names: Names | null): number {
 /** When words may be said in a gap: from its opening to its countdown. */
 function within(cues: ClassCues, gap: number, wantedMs: number): When {
   const opens = cues.opensMs(gap);
-  return { wantedMs: Math.max(opens, wantedMs), earliestMs: opens, latestMs: cues.slots[gap]?.roomEndMs ?? 0 };
+  return {
+    wantedMs: Math.max(opens, wantedMs),
+    earliestMs: opens,
+    latestMs: cues.slots[gap]?.roomEndMs ?? 0,
+    loose: true,
+  };
 }
 
 /** When words may be said at the end of a set, for what follows it: in its second half, before its countdown. */
@@ -139,10 +146,11 @@ function beforeEnd(cues: ClassCues, work: number, ms: number): When {
     wantedMs: Math.max(opens, end - ms - BETWEEN_MS),
     earliestMs: Math.min(half, Math.max(opens, end - ms)),
     latestMs: end,
+    loose: true,
   };
 }
 
-const atStart = (): When => ({ wantedMs: AFTER_TONE_MS, earliestMs: AFTER_TONE_MS, latestMs: LATE_MS });
+const atStart = (): When => ({ wantedMs: AFTER_TONE_MS, earliestMs: AFTER_TONE_MS, latestMs: LATE_MS, loose: true });
 
 /** The set that ends where a change begins, if its end is known: its last seconds can tell what follows. */
 function timedBefore(cues: ClassCues, { before, gap, next }: Change): number | null {
@@ -194,7 +202,8 @@ function sayNames(cues: ClassCues, change: Change, { kind, texts }: Names, atMs:
   }
   const wish = cues.wish(kind, texts, within(cues, gap, atMs), { otherwise: early });
   cues.slots[gap]?.wishes.push(wish);
-  return wish;
+  const room = wish.latestMs - wish.earliestMs;
+  return wish.forms.some((form) => form.ms <= room) ? wish : null;
 }
 
 /** The reps of a set in words where they are said; null where there are none, or another side of the same has them. */
@@ -270,7 +279,9 @@ function warnings(cues: ClassCues, gap: number): number[] {
     lengthMs += cues.at(k)?.durationMs ?? 0;
   const counted = cues.plan.cues.countdownBeforeWork * 1000;
   if (lengthMs < LONG_MS || cues.level(gap, 'warnings') === 'off') return [];
-  return cues.plan.cues.warningsMs.filter((ms) => ms > counted && ms <= interval.durationMs).sort((a, b) => b - a);
+  return cues.plan.cues.warningsMs
+    .filter((ms) => ms > counted && ms <= interval.durationMs - WARNED_FROM_MS)
+    .sort((a, b) => b - a);
 }
 
 /** What else a gap says: the options of what comes, water, and to get ready. */
@@ -280,7 +291,11 @@ function inGap(cues: ClassCues, { next }: Change, gap: number, atMs: number): vo
     if (cues.sounds(gap, 'warnings')) cues.slots[gap]?.tone('chime', at);
     const text = ms === 10_000 ? cues.phrase('tenSeconds') : cues.phrase('warning', { n: ms / 1000 });
     if (cues.speaks(gap, 'warnings'))
-      cues.say(gap, 'warning', [text], { wantedMs: at, earliestMs: at - 1500, latestMs: at + 1500 });
+      cues.say(gap, 'warning', [text], {
+        wantedMs: at,
+        earliestMs: Math.max(cues.opensMs(gap), at - 1500),
+        latestMs: at + 1500,
+      });
   }
   const forms = optionsOf(cues, next);
   if (forms.length > 0 && cues.speaks(next, 'options')) cues.say(gap, 'options', forms, within(cues, gap, atMs));

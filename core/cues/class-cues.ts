@@ -22,7 +22,7 @@ const NO_TONE_MS = 100;
 export type CuePart = Pick<Plan, 'blocks' | 'cues' | 'cueLevels' | 'phrases' | 'lines'> & Partial<Pick<Plan, 'heads'>>;
 
 /** When a wish wants to be said, ms from the start of its interval. */
-export type When = Pick<Wish, 'wantedMs' | 'earliestMs' | 'latestMs'>;
+export type When = Pick<Wish, 'wantedMs' | 'earliestMs' | 'latestMs' | 'loose'>;
 
 /** What is worked out once for all the cues of some intervals, and where they are gathered. */
 export class ClassCues {

@@ -1,4 +1,4 @@
-import { halfMs, isWork } from '../timeline/index.ts';
+import { halfMs, isWork, sidesAt } from '../timeline/index.ts';
 import type { ClassCues } from './class-cues.ts';
 import type { Slot } from './slot.ts';
 
@@ -50,13 +50,18 @@ function call(cues: ClassCues, k: number, slot: Slot, which: 'half' | 'tenSecond
 function switchCall(cues: ClassCues, k: number): string[] {
   const switchSides = cues.phrase('switchSides');
   const short = switchSides.split(' ')[0] ?? switchSides;
-  if (!cues.isSpread(k)) return cues.station(k)?.sides.mode === 'split' ? [switchSides, short] : [];
+  if (!cues.isSpread(k)) return sidesIn(cues, k) === 2 ? [switchSides, short] : [];
   const here = cues.occupied(k);
   const who = here.filter((s) => s.sides.mode === 'split');
   if (who.length === 0) return [];
   if (who.length === here.length) return [switchSides, short];
   return [`${switchSides}: ${who.map((s) => s.sayAs ?? s.move).join(', ')}`, switchSides, short];
 }
+
+const sidesIn = (cues: ClassCues, k: number) => {
+  const interval = cues.at(k);
+  return interval ? sidesAt(cues.plan, interval).length : 0;
+};
 
 /** The forms that end in time; the shortest in any case. */
 function fittingIn(cues: ClassCues, forms: readonly string[], roomMs: number): string[] {
@@ -69,7 +74,7 @@ function phasesOf(cues: ClassCues, k: number): { atMs: number; say: string }[] {
   const interval = cues.at(k);
   if (!interval) return [];
   if (!cues.isSpread(k)) {
-    const splits = cues.station(k)?.sides.mode === 'split';
+    const splits = sidesIn(cues, k) === 2;
     const half = halfMs(interval);
     return interval.phases.filter((p) => !(splits && p.atMs === half && p.say === 'Switch sides'));
   }

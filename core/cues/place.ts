@@ -14,6 +14,10 @@ export interface Wish {
   must?: boolean;
   /** Where it goes when it finds no place here, before it is given up. */
   otherwise?: { index: number; wish: Wish } | undefined;
+  /** Any moment of its window is as good as another: a shift is nothing to tell of. */
+  loose?: boolean;
+  /** What is told when it is dropped here: that it found no place where it was wanted first. */
+  note?: CueNote;
   /** It is said elsewhere too: nothing is lost where it finds no place. */
   again?: boolean;
 }
@@ -94,26 +98,24 @@ export function placeWishes(
     if (!full) continue;
     const taken = wish.kind === 'phase' ? busy : [...busy, ...ticks];
     const found = placeOf(wish, taken, interval.durationMs) ?? (wish.must ? forced(wish, busy, interval) : null);
-    if (!found && wish.otherwise) {
-      elsewhere.push(wish.otherwise);
-      continue;
-    }
-    const note = (what: CueNote['what'], byMs: number) =>
-      notes.push({
-        intervalIndex: interval.index,
-        kind: wish.kind,
-        text: full.text,
-        what,
-        byMs,
-        reason: reason(full.ms, interval, clash(wish, full.ms, taken)),
-        room: what === 'moved' ? null : roomFor(wish, full.ms, interval, countdownFromMs, busy),
-      });
+    const note = (what: CueNote['what'], byMs: number): CueNote => ({
+      intervalIndex: interval.index,
+      kind: wish.kind,
+      text: full.text,
+      what,
+      byMs,
+      reason: reason(full.ms, interval, clash(wish, full.ms, taken)),
+      room: what === 'moved' ? null : roomFor(wish, full.ms, interval, countdownFromMs, busy),
+    });
     if (!found) {
-      if (!wish.again) note('dropped', 0);
+      const lost = wish.note ?? note('dropped', 0);
+      if (wish.otherwise) elsewhere.push({ ...wish.otherwise, wish: { ...wish.otherwise.wish, note: lost } });
+      else if (!wish.again) notes.push(lost);
       continue;
     }
-    if (found.form !== full) note('shortened', 0);
-    else if (Math.abs(found.atMs - wish.wantedMs) > UNTOLD_MS) note('moved', found.atMs - wish.wantedMs);
+    const byMs = found.atMs - wish.wantedMs;
+    if (found.form !== full) notes.push(note('shortened', 0));
+    else if (!wish.loose && Math.abs(byMs) > UNTOLD_MS) notes.push(note('moved', byMs));
     busy.push({ fromMs: found.atMs, toMs: found.atMs + found.form.ms + BETWEEN_MS, kind: wish.kind });
     cues.push({
       atMs: interval.startMs + found.atMs,

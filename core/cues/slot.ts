@@ -5,6 +5,7 @@ import type { Cue, CueNote, Tone } from './types.ts';
 /** What is to be sounded, said and shown in one interval; its words are placed when all of them are known. */
 export class Slot {
   private tones: Cue[] = [];
+  private readonly counts: Cue[] = [];
   private readonly placed: Cue[] = [];
   readonly notes: CueNote[] = [];
   readonly wishes: Wish[] = [];
@@ -37,7 +38,7 @@ export class Slot {
       spokenMs,
       intervalIndex: index,
     };
-    this.placed.push(cue);
+    this.counts.push(cue);
     this.tones = this.tones.filter((tick) => tick.kind !== 'countdown' || !isUnder(tick, cue));
     this.countdownFromMs = Math.min(this.roomEndMs, offsetMs);
   }
@@ -57,32 +58,32 @@ export class Slot {
     return elsewhere;
   }
 
-  /** All cues of the interval by time; ticks that what must be said covers give way to it. */
+  /** All cues of the interval by time; ticks and counts that what must be said covers give way to it. */
   cues(): Cue[] {
     const from = this.countdownFromMs;
+    const { startMs } = this.interval;
     const covering =
-      from === null
-        ? []
-        : this.placed.filter((c) => c.spokenMs > 0 && c.atMs - this.interval.startMs + c.spokenMs > from);
-    const kept = covering.length === 0 ? this.tones : this.tones.filter((tick) => !this.isCovered(tick, covering));
+      from === null ? [] : this.placed.filter((c) => c.spokenMs > 0 && c.atMs - startMs + c.spokenMs > from);
+    const kept = [...this.tones, ...this.counts].filter((c) => !this.givesWay(c, covering));
     return [...kept, ...this.placed].sort((a, b) => a.atMs - b.atMs);
   }
 
-  private isCovered(tick: Cue, covering: readonly Cue[]): boolean {
-    const under = tick.kind === 'countdown' && covering.some((c) => isUnder(tick, c));
-    if (under)
-      this.notes.push({
-        intervalIndex: this.interval.index,
-        kind: 'countdown',
-        text: 'tick',
-        what: 'dropped',
-        byMs: 0,
-        reason: 'the side call or phase is said over it',
-        room: null,
-      });
-    return under;
+  private givesWay(cue: Cue, covering: readonly Cue[]): boolean {
+    const isCount = cue.kind === 'countdown' || cue.kind === 'count';
+    if (!isCount || !covering.some((c) => isUnder(cue, c))) return false;
+    this.notes.push({
+      intervalIndex: this.interval.index,
+      kind: cue.kind,
+      text: cue.text ?? 'tick',
+      what: 'dropped',
+      byMs: 0,
+      reason: 'the side call or phase is said over it',
+      room: null,
+    });
+    return true;
   }
 }
 
 const TICK_MS = 70;
-const isUnder = (tick: Cue, words: Cue) => tick.atMs >= words.atMs - TICK_MS && tick.atMs < words.atMs + words.spokenMs;
+const isUnder = (count: Cue, words: Cue) =>
+  count.atMs + Math.max(count.spokenMs, TICK_MS) > words.atMs && count.atMs < words.atMs + words.spokenMs;

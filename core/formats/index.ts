@@ -1,4 +1,5 @@
 export * from './folds.ts';
+export type { Purpose } from './module.ts';
 export { type IntervalKind, type Piece, piece, placePhases } from './piece.ts';
 export type { AnySetting, Role, Said } from './settings.ts';
 export * from './table.ts';

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { text as anyText, MOST_WAYS, name as text } from '../plan/index.ts';
+import { text as anyText, MOST_WAYS, POSITIONS, SideSchema, name as text } from '../plan/index.ts';
 
 const eventId = v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{8,64}$/));
 const epochMs = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(8_640_000_000_000));
@@ -14,8 +14,18 @@ const base = {
   /** The desk that did it; events of older runs do not say. */
   by: v.optional(documentId),
 };
+/** How long people get ready after a live wait: no longer than after a planned one. */
+const readyMs = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(30_000));
 /** One way, as older runs have it, or some. */
 const ways = v.union([text(80), v.pipe(v.array(text(80)), v.maxLength(MOST_WAYS))]);
+/** Another move, by any words, and what the library knows of it. */
+const anotherMove = v.strictObject({
+  move: text(80),
+  kit: v.optional(v.pipe(v.array(text(40)), v.maxLength(8))),
+  easier: v.optional(ways),
+  harder: v.optional(ways),
+  position: v.optional(v.picklist(POSITIONS)),
+});
 const plain = <T extends string>(type: T) => v.strictObject({ ...base, type: v.literal(type) });
 
 /** One thing that happened in a live run. */
@@ -36,10 +46,12 @@ export const RunEventSchema = v.variant('type', [
     type: v.literal('adjust'),
     deltaMs: v.pipe(v.number(), v.integer(), v.minValue(-3_600_000), v.maxValue(3_600_000)),
   }),
-  /** Lets the current interval wait at its end until tapped. */
-  plain('hold'),
+  /** Lets the current interval wait at its end until tapped; people get ready before the work that follows it. */
+  v.strictObject({ ...base, type: v.literal('hold'), readyMs: v.optional(readyMs) }),
   /** One round more or fewer of the current block. */
   v.strictObject({ ...base, type: v.literal('rounds'), delta: v.picklist([1, -1]) }),
+  /** One more interval after the current one: the set just done once more, or another move. */
+  v.strictObject({ ...base, type: v.literal('more'), to: v.optional(anotherMove) }),
   /** So many people have come; groups are made anew. */
   v.strictObject({
     ...base,
@@ -48,18 +60,13 @@ export const RunEventSchema = v.variant('type', [
   }),
   /** Where the run sounds: on a following screen, or on the leading desk when it is null. */
   v.strictObject({ ...base, type: v.literal('sound'), screen: v.nullable(documentId) }),
-  /** Another move at a station, from now on or in this round only. */
+  /** Another move at a station: in this set, in this round, or from now on. */
   v.strictObject({
     ...base,
     type: v.literal('swap'),
     stationId: documentId,
-    scope: v.picklist(['on', 'round']),
-    to: v.strictObject({
-      move: text(80),
-      kit: v.optional(v.pipe(v.array(text(40)), v.maxLength(8))),
-      easier: v.optional(ways),
-      harder: v.optional(ways),
-    }),
+    scope: v.picklist(['on', 'round', 'set']),
+    to: anotherMove,
   }),
   /** What was done in a set: by a squad, or by all when it is null. */
   v.strictObject({
@@ -68,6 +75,8 @@ export const RunEventSchema = v.variant('type', [
     stationId: v.nullable(documentId),
     round: v.nullable(round),
     squad: v.nullable(text(40)),
+    /** The side it was done on, or on which a complex was left. */
+    side: v.optional(SideSchema),
     count: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(9999)),
     weightKg: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(500))),
   }),

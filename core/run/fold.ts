@@ -1,6 +1,8 @@
 import type { Plan } from '../plan/index.ts';
+import { isWork } from '../timeline/index.ts';
 import { effective, type RunEvent } from './events.ts';
-import { withOneRound, withReplan, withSwap } from './live-edits.ts';
+import { insertedPiece, withInserted, withoutNext } from './inserted.ts';
+import { withMore, withOneRound, withReplan, withSwap } from './live-edits.ts';
 import { advance, currentInterval, initialState, leave, type RunState, stop, withDuration } from './state.ts';
 
 /** The state of a run at a moment: a pure function of the plan, the events and the time (ms since 1970). */
@@ -39,9 +41,11 @@ export function applyEvent(before: RunState, event: RunEvent): RunState {
     case 'adjust':
       return adjust(state, event.deltaMs);
     case 'hold':
-      return hold(state);
+      return hold(state, event.readyMs ?? 0);
     case 'rounds':
       return withOneRound(state, event.delta);
+    case 'more':
+      return withMore(state, event.to ?? null);
     case 'heads':
       return { ...state, plan: { ...state.plan, heads: event.heads } };
     case 'sound':
@@ -77,7 +81,11 @@ function release(state: RunState): RunState {
   if (!interval?.untilTap) return state;
   const wasHeld = !interval.about && state.elapsedMs < interval.durationMs;
   if (!wasHeld) return leave(state, 'done', 0);
-  return { ...state, intervals: state.intervals.map((i, k) => (k === state.index ? { ...i, untilTap: false } : i)) };
+  const free = state.intervals.map((i, k) => (k === state.index ? { ...i, untilTap: false } : i));
+  const next = free[state.index + 1];
+  // It goes on as it would have: there is nothing to get ready from.
+  const wasWaiting = next?.kind === 'countIn' && next.inserted;
+  return { ...state, intervals: wasWaiting ? withoutNext(free, state.index) : free };
 }
 
 /** Changes the current interval only, never below what has already run; at that point it is over. */
@@ -95,10 +103,15 @@ function adjust(state: RunState, deltaMs: number): RunState {
   return over ? leave(changed, 'done', changed.elapsedMs - durationMs) : changed;
 }
 
-/** The current interval waits at its end; one that waits already goes on waiting. */
-function hold(state: RunState): RunState {
+/** The current interval waits at its end, and after it there is time to get ready for work; one that waits already goes on waiting. */
+function hold(state: RunState, readyMs: number): RunState {
   const interval = currentInterval(state);
   if (!interval || interval.untilTap) return state;
   const held = { ...interval, untilTap: true };
-  return { ...state, intervals: state.intervals.map((i, k) => (k === state.index ? held : i)) };
+  const intervals = state.intervals.map((i, k) => (k === state.index ? held : i));
+  const next = intervals[state.index + 1];
+  if (readyMs === 0 || isWork(interval) || !next || !isWork(next)) return { ...state, intervals };
+  const { blockIndex, stationIndex, round } = interval;
+  const ready = insertedPiece('countIn', readyMs, { blockIndex, stationIndex, round });
+  return { ...state, intervals: withInserted(intervals, state.index, [ready]) };
 }

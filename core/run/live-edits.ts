@@ -1,8 +1,10 @@
-import type { Block, Cell, Plan, Station } from '../plan/index.ts';
+import type { Block, Plan, Station, Swap } from '../plan/index.ts';
 import { updateBlock, withCell, withoutMove } from '../plan/index.ts';
-import { roundsOf, withRounds } from '../timeline/index.ts';
+import { type Interval, isWork, roundsOf, withRounds } from '../timeline/index.ts';
 import type { RunEvent } from './events.ts';
-import { currentInterval, type RunState, withPlan } from './state.ts';
+import { insertedPiece, withInserted } from './inserted.ts';
+import { setNow } from './set-now.ts';
+import { currentInterval, intervalKey, type RunState, withPlan } from './state.ts';
 
 type EventOf<T extends RunEvent['type']> = Extract<RunEvent, { type: T }>;
 
@@ -24,13 +26,14 @@ export function withOneRound(state: RunState, delta: 1 | -1): RunState {
   return withPlan(state, plan);
 }
 
-/** Another move at a station, from now on or in the current round only. */
+/** Another move at a station, from now on, in the current round or in the set at hand only. */
 export function withSwap(state: RunState, { stationId, scope, to: said }: EventOf<'swap'>): RunState {
-  const to = { ...said, ...waysOf('easier', said.easier), ...waysOf('harder', said.harder) };
+  const to = moveOf(said);
+  if (scope === 'set') return inSet(state, stationId, to);
   const round = currentInterval(state)?.round ?? 1;
   const change = (s: Station): Station => {
     if (s.id !== stationId) return s;
-    if (scope === 'round') return withCell(s, round, { swap: to as NonNullable<Cell['swap']> });
+    if (scope === 'round') return withCell(s, round, { swap: to });
     const cells = s.cells?.map(({ swap: _swap, ...c }) => c).filter((c) => Object.keys(c).length > 1);
     const { cells: _cells, ...bare } = withoutMove(s);
     return { ...bare, ...to, ...(cells && cells.length > 0 ? { cells } : {}) } as Station;
@@ -40,6 +43,64 @@ export function withSwap(state: RunState, { stationId, scope, to: said }: EventO
     blocks: state.plan.blocks.map((b) => ({ ...b, stations: b.stations.map(change) })),
   };
   return { ...state, plan };
+}
+
+const moveOf = (said: EventOf<'swap'>['to']): Swap =>
+  ({ ...said, ...waysOf('easier', said.easier), ...waysOf('harder', said.harder) }) as Swap;
+
+/** Another move in the set under way, in a gap in the next; both sides of a visit are one set. */
+function inSet(state: RunState, stationId: string, to: Swap): RunState {
+  const first = state.intervals.findIndex((i, k) => k >= state.index && isWork(i));
+  const at = state.intervals[first];
+  if (!at) return state;
+  const swaps = { ...at.swaps, [stationId]: to };
+  const isOfVisit = (i: Interval, k: number) =>
+    k >= first &&
+    isWork(i) &&
+    i.blockIndex === at.blockIndex &&
+    i.round === at.round &&
+    i.stationIndex === at.stationIndex;
+  const later = state.intervals.findIndex((i, k) => k > first && isWork(i) && !isOfVisit(i, k));
+  const changed = (i: Interval, k: number) => isOfVisit(i, k) && (later < 0 || k < later);
+  const keys = state.intervals.filter(changed).map((i) => [intervalKey(i), swaps] as const);
+  return {
+    ...state,
+    swaps: { ...state.swaps, ...Object.fromEntries(keys) },
+    intervals: state.intervals.map((i, k) => (changed(i, k) ? { ...i, swaps } : i)),
+  };
+}
+
+/**
+ * One more interval after the current one: the set just done once more, or another move in its place, with the rest that the block
+ * has between sets; nothing before the first set.
+ */
+export function withMore(state: RunState, said: EventOf<'swap'>['to'] | null): RunState {
+  const set = setNow(state);
+  const current = currentInterval(state);
+  if (!set || !current) return state;
+  const block = state.plan.blocks[set.blockIndex];
+  const station = block?.stations[set.stationIndex ?? 0];
+  const isRest = (i: Interval) => i.kind === 'rest' && i.blockIndex === set.blockIndex && !i.inserted;
+  const rest = state.intervals.find((i, k) => k > set.index && isRest(i)) ?? state.intervals.find(isRest);
+  const { index: _, startMs: __, swaps: ___, ...same } = set;
+  const other = said && station && { stationIndex: set.stationIndex ?? 0, side: null, layer: null, phases: [] };
+  const work = {
+    ...same,
+    ...other,
+    ...(said && station ? { swaps: { [station.id]: moveOf(said) } } : {}),
+    inserted: true as const,
+  };
+  const gap = rest
+    ? [
+        insertedPiece('rest', rest.durationMs, {
+          blockIndex: set.blockIndex,
+          stationIndex: set.stationIndex,
+          round: set.round,
+        }),
+      ]
+    : [];
+  const added = isWork(current) ? [...gap, work] : [work, ...gap];
+  return { ...state, intervals: withInserted(state.intervals, state.index, added) };
 }
 
 /** A run of before said one way where there may be several. */

@@ -177,6 +177,12 @@ const commandArb: fc.Arbitrary<RunCommand> = fc.oneof(
     { type: 'swap', stationId: 'st0', scope: 'on', to: { move: 'Oar press', kit: ['oar'] } },
     { type: 'reps', stationId: 'st0', round: 1, squad: null, count: 12 },
   ),
+  fc.constantFrom<RunCommand>(
+    { type: 'hold', readyMs: 6000 },
+    { type: 'more' },
+    { type: 'more', to: { move: 'Rope wave' } },
+    { type: 'swap', stationId: 'st0', scope: 'set', to: { move: 'Rope wave' } },
+  ),
   fc.integer({ min: -30, max: 60 }).map((x): RunCommand => ({ type: 'adjust', deltaMs: x * 1000 })),
   fc.integer({ min: 0, max: 20 }).map((k): RunCommand => ({ type: 'undo', of: `event-${k}` })),
 );

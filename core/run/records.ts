@@ -16,16 +16,20 @@ export function recordsOf(events: readonly RunEvent[]): { reps: RepsRecord[]; no
 }
 
 /**
- * Where a complex goes on in its next window: the last place written down for the block, i.e. a move and how many of its
- * reps were done; null at its beginning.
+ * Where a complex goes on in its next window: the last place written down for the block, i.e. a move, how many of its reps were
+ * done and on which side; null at its beginning. Each squad has its own place; one that wrote none down has that of all.
  */
-export function placeInComplex(plan: Plan, events: readonly RunEvent[], blockIndex: number): RepsRecord | null {
+export function placeInComplex(
+  plan: Plan,
+  events: readonly RunEvent[],
+  blockIndex: number,
+  squad: string | null = null,
+): RepsRecord | null {
   const block = plan.blocks[blockIndex];
   if (!block || !moduleOf(block.format).traits.complex) return null;
   const ids = new Set(block.stations.map((s) => s.id));
-  return (
-    effective(events).findLast(
-      (e): e is RepsRecord => e.type === 'reps' && e.stationId !== null && ids.has(e.stationId),
-    ) ?? null
+  const own = effective(events).filter(
+    (e): e is RepsRecord => e.type === 'reps' && e.stationId !== null && ids.has(e.stationId),
   );
+  return own.findLast((e) => e.squad === squad) ?? own.findLast((e) => e.squad === null) ?? null;
 }

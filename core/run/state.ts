@@ -1,5 +1,6 @@
 import type { Plan } from '../plan/index.ts';
 import { compile, type Interval } from '../timeline/index.ts';
+import { anchorOf, keepingInserted } from './inserted.ts';
 
 export type RunStatus = 'ready' | 'running' | 'paused' | 'finished' | 'abandoned';
 
@@ -30,6 +31,8 @@ export interface RunState {
   plan: Plan;
   /** Lengths set for later intervals by a re-plan, by `intervalKey`; they outlive a change of rounds. */
   trims: Readonly<Record<string, number>>;
+  /** Other moves in single sets, by `intervalKey`, then by station. */
+  swaps: Readonly<Record<string, NonNullable<Interval['swaps']>>>;
   /** How long sets of reps have taken, by block and station: [sum in ms, sets]. Later ones are estimated from it. */
   pace: Readonly<Record<string, readonly [number, number]>>;
   clockMs: number;
@@ -80,6 +83,7 @@ export function initialState(plan: Plan): RunState {
     status: 'ready',
     plan,
     trims: {},
+    swaps: {},
     pace: {},
     clockMs: 0,
     plannedMs: intervals.reduce((sum, i) => sum + i.durationMs, 0),
@@ -188,23 +192,22 @@ function learn(state: RunState, ranMs: number): RunState {
   if (interval?.kind !== 'open' || interval.stationIndex === null || ranMs < 1000) return state;
   const [sum, sets] = state.pace[paceKey(interval)] ?? [0, 0];
   const pace = { ...state.pace, [paceKey(interval)]: [sum + ranMs, sets + 1] as const };
-  return { ...state, pace, intervals: retimed(state.intervals, state.index, state.trims, pace) };
+  return { ...state, pace, intervals: retimed(state.intervals, state.index, { ...state, pace }) };
 }
 
-/** Gives the intervals after a place the lengths that were set or learnt, and moves their starts. */
+/** Gives the intervals after a place the lengths and moves that were set or learnt, and moves their starts. */
 function retimed(
   intervals: readonly Interval[],
   index: number,
-  trims: RunState['trims'],
-  pace: RunState['pace'],
+  set: Pick<RunState, 'trims' | 'pace' | 'swaps'>,
 ): Interval[] {
   let startMs = 0;
   return intervals.map((i, k) => {
-    const durationMs = k <= index ? i.durationMs : lengthOf(i, trims, pace);
-    const placed =
-      i.startMs === startMs && i.durationMs === durationMs && i.index === k
-        ? i
-        : { ...i, startMs, durationMs, index: k };
+    const isLater = k > index && !i.inserted;
+    const durationMs = isLater ? lengthOf(i, set.trims, set.pace) : i.durationMs;
+    const swaps = isLater ? set.swaps[intervalKey(i)] : i.swaps;
+    const isSame = i.startMs === startMs && i.durationMs === durationMs && i.index === k && i.swaps === swaps;
+    const placed = isSame ? i : { ...i, startMs, durationMs, index: k, ...(swaps ? { swaps } : {}) };
     startMs += durationMs;
     return placed;
   });
@@ -224,10 +227,12 @@ export function withPlan(state: RunState, plan: Plan, trims: RunState['trims'] =
   const current = currentInterval(state);
   if (!current) return state;
   const fresh = runIntervals(plan);
-  const at = placeIn(fresh, state.intervals, state.index);
+  const anchor = anchorOf(state.intervals, state.index);
+  const at = placeIn(fresh, state.intervals, anchor);
   if (at === null) return state;
-  const intervals = [...state.intervals.slice(0, state.index + 1), ...fresh.slice(at + 1)];
-  return { ...state, plan, trims, intervals: retimed(intervals, state.index, trims, state.pace) };
+  const later = keepingInserted(state.intervals, state.index, fresh, at, (k) => placeIn(fresh, state.intervals, k));
+  const intervals = [...state.intervals.slice(0, state.index + 1), ...later];
+  return { ...state, plan, trims, intervals: retimed(intervals, state.index, { ...state, trims }) };
 }
 
 /** Where the current interval stands in another compile: the same key, the same time it comes round. */
@@ -235,7 +240,7 @@ function placeIn(fresh: readonly Interval[], intervals: readonly Interval[], ind
   const current = intervals[index];
   if (!current) return null;
   const key = `${intervalKey(current)}:${current.layer ?? ''}`;
-  const same = (i: Interval) => `${intervalKey(i)}:${i.layer ?? ''}` === key;
+  const same = (i: Interval) => !i.inserted && `${intervalKey(i)}:${i.layer ?? ''}` === key;
   let nth = intervals.slice(0, index + 1).filter(same).length;
   for (const [k, i] of fresh.entries()) if (same(i) && --nth === 0) return k;
   return null;

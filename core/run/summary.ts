@@ -4,7 +4,7 @@ import type { RunState, Segment } from './state.ts';
 
 /** Something in a run that went other than planned. */
 export interface Deviation {
-  kind: 'skipped' | 'repeated' | 'extended' | 'shortened' | 'paused' | 'endedEarly';
+  kind: 'skipped' | 'repeated' | 'extended' | 'shortened' | 'paused' | 'added' | 'endedEarly';
   interval: Interval;
   /** How much was cut, repeated, added, taken, paused or left undone, in ms > 0. */
   ms: number;
@@ -69,6 +69,7 @@ function deviationsOf(state: RunState, segment: Segment): Deviation[] {
   add('extended', segment.adjustedMs);
   add('shortened', -segment.adjustedMs);
   add('paused', segment.pausedMs);
+  if (interval.inserted) add('added', segment.ranMs);
   return found;
 }
 

@@ -31,6 +31,7 @@ export const RunSumsSchema = v.object({
     extended: sum,
     shortened: sum,
     paused: sum,
+    added: sum,
     endedEarly: sum,
   }),
 });

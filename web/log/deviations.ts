@@ -4,13 +4,14 @@ import { type Interval, isBreak, stationAt } from '../../core/timeline/index.ts'
 
 /** A few words for a list: "paused 0:45, +0:20, 1 skipped". */
 export function countDeviations(sums: DeviationSums): string {
-  const { paused, skipped, repeated, extended, shortened, endedEarly } = sums;
+  const { paused, skipped, repeated, extended, shortened, added, endedEarly } = sums;
   const parts: string[] = [];
   if (paused && paused.ms >= 1000) parts.push(`paused ${formatDuration(paused.ms)}`);
   if (skipped) parts.push(`${skipped.count} skipped`);
   if (repeated) parts.push(`${repeated.count} repeated`);
   if (extended) parts.push(`+${formatDuration(extended.ms)} added`);
   if (shortened) parts.push(`${formatDuration(shortened.ms)} taken off`);
+  if (added) parts.push(`${added.count} more`);
   if (endedEarly) parts.push(`ended ${formatDuration(endedEarly.ms)} early`);
   return parts.join(', ');
 }
@@ -30,6 +31,8 @@ export function deviationWords(plan: Plan, { kind, interval, ms }: Deviation): s
       return `Took ${time} off ${what}`;
     case 'paused':
       return `Paused ${time} in ${what}`;
+    case 'added':
+      return `One more interval: ${what}, ${time}`;
     case 'endedEarly':
       return `Ended in ${what}, ${time} before the planned end`;
   }
