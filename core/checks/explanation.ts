@@ -1,6 +1,6 @@
 import { keyOf, moveKey } from '../moves/index.ts';
 import { addBlock, type Block, defaultFormat, moduleOf, newBlock, type Plan } from '../plan/index.ts';
-import { compile } from '../timeline/index.ts';
+import { compile, shownBy } from '../timeline/index.ts';
 import { isMain, transitionsOf } from './transitions.ts';
 import { type Check, rowPlace } from './types.ts';
 
@@ -52,16 +52,10 @@ function talkedThrough(plan: Plan, blockId: string): boolean {
   return talkMs > 0 && talkMs >= moves.size * TALK_MS_A_MOVE;
 }
 
-/** A demo block since the last stations. */
+/** A demo before the block shows its moves. */
 function shownIn(plan: Plan, blockId: string): boolean {
   const at = plan.blocks.findIndex((b) => b.id === blockId);
-  for (let k = at - 1; k >= 0; k--) {
-    const block = plan.blocks[k];
-    if (!block) return false;
-    if (purposeOf(block) === 'demo') return true;
-    if (block.stations.length > 0) return false;
-  }
-  return false;
+  return plan.blocks.slice(0, at).some((b, k) => shownBy(b, plan.blocks.slice(k + 1))?.id === blockId);
 }
 
 function shownBefore(plan: Plan): string[] {
@@ -73,6 +67,7 @@ function withDemo(plan: Plan, blockId: string): Plan {
   const demo = {
     ...newBlock(`${blockId}-demo`.slice(0, 64), 'other', defaultFormat('demo')),
     title: 'Show the stations',
+    shows: { blockId },
   };
   return addBlock(plan, demo, at);
 }

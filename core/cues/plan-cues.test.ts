@@ -6,7 +6,7 @@ import { estimateSpokenMs, planCueSheet, planCues } from './index.ts';
 
 const plan = planOf(circuit(stations(2), 30, 10, 2, { roundBreakMs: s(60) }));
 const listed = (p = plan, intervals = compile(p).intervals) =>
-  planCues(p, intervals).map((c) => [c.atMs / 1000, c.tone ?? c.text]);
+  planCues(p, intervals).map((c): [number, string | null] => [c.atMs / 1000, c.tone ?? c.text]);
 
 describe('cues of a circuit', () => {
   it('sound, count down and say everything at its second', () => {
@@ -48,7 +48,7 @@ describe('cues of a circuit', () => {
   });
 
   it('tell the last one, after its name', () => {
-    expect(listed().filter(([at]) => at! >= 160 && at! < 167)).toEqual([
+    expect(listed().filter(([at]) => at >= 160 && at < 167)).toEqual([
       [160, 'rest'],
       [160.7, 'Next: Move 2'],
       [162.2, 'Last one'],

@@ -77,6 +77,8 @@ export const RunEventSchema = v.variant('type', [
     squad: v.nullable(text(40)),
     /** The side it was done on, or on which a complex was left. */
     side: v.optional(SideSchema),
+    /** The second, third … time that this set was done, where it was done again. */
+    again: v.optional(v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(99))),
     count: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(9999)),
     weightKg: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(500))),
   }),

@@ -2,6 +2,7 @@ export {
   effective,
   inOrder,
   isRecord,
+  isUndoable,
   lastUndoable,
   leaderOf,
   type RunCommand,
@@ -11,7 +12,16 @@ export {
 export { type Floors, finishBy, USUAL_FLOORS } from './finish-by.ts';
 export { applyEvent, foldRun, stateAt } from './fold.ts';
 export { currentBlock } from './live-edits.ts';
-export { placeInComplex, type RepsRecord, recordsOf } from './records.ts';
+export {
+  type Count,
+  type CountedSet,
+  countBefore,
+  countOf,
+  placeInComplex,
+  type RepsRecord,
+  recordsOf,
+  setCounted,
+} from './records.ts';
 export { RunLog } from './run-log.ts';
 export { setNow } from './set-now.ts';
 export {

@@ -1,15 +1,69 @@
 import { moduleOf, type Plan } from '../plan/index.ts';
+import { type Interval, isWork, sidesAt } from '../timeline/index.ts';
 import { effective, type RunEvent } from './events.ts';
+import { setNow } from './set-now.ts';
+import type { RunState } from './state.ts';
 
 export type RepsRecord = Extract<RunEvent, { type: 'reps' }>;
 export type NoteRecord = Extract<RunEvent, { type: 'note' }>;
+
+/** Which set a count is of: by station, round, the side where each has its own, and the time it was done again. */
+export type CountedSet = Pick<RepsRecord, 'stationId' | 'round' | 'side' | 'again'>;
+
+/** A count as it is written down, in a run or the one before. */
+export type Count = CountedSet & Pick<RepsRecord, 'squad' | 'count'>;
+
+const keyOf = ({ stationId, round, side, again }: CountedSet) => `${stationId}:${round}:${side ?? ''}:${again ?? 1}`;
+
+/** The set a count is of that is written down now; null before the first. A complex is counted at the part reached. */
+export function setCounted({
+  plan,
+  intervals,
+  index,
+}: Pick<RunState, 'plan' | 'intervals' | 'index'>): CountedSet | null {
+  const set = setNow({ intervals, index });
+  if (!set) return null;
+  const alike = (i: Interval) =>
+    isWork(i) &&
+    i.blockIndex === set.blockIndex &&
+    i.stationIndex === set.stationIndex &&
+    i.round === set.round &&
+    i.side === set.side;
+  const again = intervals.slice(0, set.index + 1).filter(alike).length;
+  const isLayer = set.layer !== null;
+  return {
+    stationId: set.stationIndex === null ? null : (plan.blocks[set.blockIndex]?.stations[set.stationIndex]?.id ?? null),
+    round: set.round,
+    // Split at half time, both sides are one count.
+    ...(set.side !== null && sidesAt(plan, set).length === 1 ? { side: set.side } : {}),
+    ...(again > 1 && !isLayer ? { again } : {}),
+  };
+}
+
+/** What was counted of a set, by all or by a squad; null where nothing was. */
+export const countOf = (reps: readonly Count[], set: CountedSet, squad: string | null): number | null =>
+  reps.findLast((r) => keyOf(r) === keyOf(set) && r.squad === squad)?.count ?? null;
+
+/** What was counted at the same station and side in the round before that has a count; null where there is none. */
+export function countBefore(reps: readonly Count[], set: CountedSet, squad: string | null): number | null {
+  const before = reps.filter(
+    (r) =>
+      r.stationId === set.stationId &&
+      r.squad === squad &&
+      r.side === set.side &&
+      r.round !== null &&
+      set.round !== null &&
+      r.round < set.round,
+  );
+  return before.sort((a, b) => (a.round ?? 0) - (b.round ?? 0)).at(-1)?.count ?? null;
+}
 
 /** What was written down in a run: the last count of each set and squad, and the notes, in order. */
 export function recordsOf(events: readonly RunEvent[]): { reps: RepsRecord[]; notes: NoteRecord[] } {
   const sets = new Map<string, RepsRecord>();
   const notes: NoteRecord[] = [];
   for (const e of effective(events)) {
-    if (e.type === 'reps') sets.set(`${e.stationId}:${e.round}:${e.squad ?? ''}`, e);
+    if (e.type === 'reps') sets.set(`${keyOf(e)}:${e.squad ?? ''}`, e);
     if (e.type === 'note') notes.push(e);
   }
   return { reps: [...sets.values()], notes };

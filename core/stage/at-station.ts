@@ -77,7 +77,7 @@ export function squadIn(state: Moment, interval: Interval | null, squad: string,
   if (!interval) return null;
   const { spread, shown } = sceneOf({ ...state, index: interval.index, elapsedMs });
   const own = spread?.find((h) => h.group?.squads.includes(squad));
-  if (spread && spread.some((h) => h.group)) return own ? ofHere(state, own) : null;
+  if (spread?.some((h) => h.group)) return own ? ofHere(state, own) : null;
   return shown && { name: shown.name, side: shown.side, reps: shown.reps, station: shown.station };
 }
 

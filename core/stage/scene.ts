@@ -118,7 +118,10 @@ export function sceneOf(
   const demoNext = interval?.kind === 'demo' && intervals[index + 1]?.kind === 'demo' ? intervals[index + 1] : null;
   return {
     isNow,
-    shown: shownAt && shownOf(plan, shownAt, atMs),
+    shown: shownAt && {
+      ...shownOf(plan, shownAt, atMs),
+      ...(isNow || !place ? {} : moveOn(plan, shownAt, place.set === 1)),
+    },
     next: demoNext
       ? { ...shownOf(plan, demoNext, 0), position: null, kit: [], isNewWeight: false, lengthMs: null }
       : after && comingOf(plan, setBefore(intervals, afterIndex ?? 0), after),
@@ -153,7 +156,15 @@ function shownOf(plan: Plan, interval: Interval, elapsedMs: number): Shown {
   const title = plan.blocks[interval.blockIndex]?.title ?? '';
   const station = isSpread(plan, interval) ? null : stationAt(plan, interval);
   if (!station)
-    return { name: title, side: interval.side, thenSide: null, reps: null, layer: null, weight: '', station: null };
+    return {
+      name: title,
+      side: isSpread(plan, interval) ? null : interval.side,
+      thenSide: null,
+      reps: null,
+      layer: null,
+      weight: '',
+      station: null,
+    };
   const reps = repsAt(plan, interval);
   const side = sideNow(plan, interval, elapsedMs);
   const last = sidesAt(plan, interval).at(-1) ?? null;
@@ -172,14 +183,22 @@ function comingOf(plan: Plan, before: Interval | null, next: Interval): Coming {
   const shown = shownOf(plan, next, 0);
   const [a, b] = [before && stationAt(plan, before), shown.station];
   const change = b ? positionChange(a, b) : null;
+  const isLayer = shown.layer !== null && before?.stationIndex === next.stationIndex && before.side === next.side;
   return {
     ...shown,
+    ...(isSpread(plan, next) ? moveOn(plan, next, before?.blockIndex !== next.blockIndex) : {}),
+    // Of the same move the layer is what comes.
+    ...(isLayer ? { name: shown.layer ?? '', layer: null } : {}),
     position: change ? phrase(plan, change) : null,
     kit: b ? newKit(a, b) : [],
     isNewWeight: b !== null && newWeight(a, b) !== null,
     lengthMs: newLength(before, next),
   };
 }
+
+/** Between sets at stations all do one thing: they go to their first station, or move on. */
+const moveOn = (plan: Plan, set: Interval, isFirst: boolean) =>
+  isSpread(plan, set) ? { name: phrase(plan, isFirst ? 'toStations' : 'rotate') } : {};
 
 /** The moves of the turn of an add-on that a set is in. */
 function chainOf(plan: Plan, intervals: readonly Interval[], setIndex: number, place: Place): Scene['chain'] {

@@ -65,7 +65,9 @@ export function placeWords(plan: Pick<Plan, 'blocks'>, interval: Interval, place
     const last = chain.step === chain.steps && chain.turn < chain.turns ? ', then rest' : '';
     return `Add-on ${chain.turn} of ${chain.turns}, move ${chain.step} of ${chain.steps}${last}`;
   }
-  const set = place.sets > 1 ? `set ${place.set} of ${place.sets}` : '';
+  // Layers of a move are one.
+  const [n, of] = interval.layer === null ? [place.set, place.sets] : [place.visit, place.visits];
+  const set = of > 1 ? `${interval.layer === null ? 'set' : 'move'} ${n} of ${of}` : '';
   if (group && rounds !== null && round !== null) {
     if (group.size === 1) return `Move ${group.n} of ${group.of}, set ${round} of ${rounds}`;
     const time = rounds > 1 ? `, ${round === rounds ? 'last' : timeWord(round)} time` : '';

@@ -1,5 +1,5 @@
 export { roundsOf, withRounds } from '../formats/index.ts';
-export { compile, shownBy, shownOf, stationAt, stationIn } from './compile.ts';
+export { compile, shownBy, stationAt, stationIn } from './compile.ts';
 export { APART_WORDS, apartFrom, atOneClock, stationsOf } from './one-clock.ts';
 export { type Outline, OutlineSchema, outlineOf, type Shape } from './outline.ts';
 export { type Place, placesOf } from './places.ts';
@@ -7,6 +7,6 @@ export { planProblems, structureProblems } from './problems.ts';
 export { type Group, groupAt, groupsFor, rotationChart, sharing, stationOf, type Turn, whereAll } from './rotation.ts';
 export { type EvenChoice, type OddRound, oddRounds } from './rounds.ts';
 export { cellMs, passMs, type Sheet, type SheetCell, type SheetPart, sheetOf } from './sheet.ts';
-export { halfMs, otherSide, sideAtStation, sideNow, sidesAt } from './sides.ts';
+export { halfMs, sideAtStation, sideNow, sidesAt } from './sides.ts';
 export { type PlanTotals, totals, workToRest } from './totals.ts';
 export { type Interval, type IntervalKind, isBreak, isWork, type Timeline } from './types.ts';

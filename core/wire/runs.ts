@@ -51,6 +51,17 @@ export const RunSchema = v.pipe(
 );
 export type StoredRun = v.InferOutput<typeof RunSchema>;
 
+/** A count of a set, as it stands in the record. */
+const RepsSchema = v.object({
+  stationId: v.nullable(v.string()),
+  round: v.nullable(v.number()),
+  squad: v.nullable(v.string()),
+  side: v.optional(v.picklist(['left', 'right'])),
+  again: v.optional(v.number()),
+  count: v.number(),
+  weightKg: v.optional(v.number()),
+});
+
 export const listRuns = endpoint({
   method: 'GET',
   path: '/runs',
@@ -75,6 +86,20 @@ export const sumWork = endpoint({
         ms: v.pipe(v.number(), v.minValue(0)),
       }),
     ),
+  }),
+  problems: [400],
+});
+
+export const lastRun = endpoint({
+  method: 'GET',
+  path: '/runs/last',
+  says: 'What was counted the last time a class was led to its end, other than in one run; nothing where it never was',
+  query: v.object({ plan: v.string(), not: v.optional(v.string()) }),
+  status: 200,
+  answer: v.object({
+    id: v.nullable(v.string()),
+    startedAt: v.nullable(time),
+    reps: v.array(RepsSchema),
   }),
   problems: [400],
 });

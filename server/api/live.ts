@@ -17,7 +17,21 @@ const ALLOWED: Record<CodeKind, readonly RunEvent['type'][]> = {
   // A wall may ask for the sound; the desk is asked before it gives it.
   watch: ['sound'],
   squad: ['reps'],
-  remote: ['pause', 'resume', 'skip', 'back', 'restart', 'release', 'hold', 'adjust', 'rounds', 'reps', 'note'],
+  remote: [
+    'pause',
+    'resume',
+    'skip',
+    'back',
+    'restart',
+    'release',
+    'hold',
+    'adjust',
+    'rounds',
+    'more',
+    'undo',
+    'reps',
+    'note',
+  ],
 };
 
 /** What goes in a minute: from one phone, from all that have one code, and codes that open nothing. */

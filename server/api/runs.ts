@@ -1,11 +1,11 @@
 import { json, Router } from 'express';
 import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
-import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
+import { type RunEvent, RunEventSchema, recordsOf } from '../../core/run/index.ts';
 import { structureProblems } from '../../core/timeline/index.ts';
 import { runs } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { listRuns, workSince } from '../db/run-lists.ts';
-import { appendEvents, asOf, createRun, findRun } from '../db/runs.ts';
+import { appendEvents, asOf, createRun, findRun, lastFinished } from '../db/runs.ts';
 import type { RunHub } from '../live/hub.ts';
 import { handle } from './handle.ts';
 import { notFound, ProblemError, problemsIn } from './problem.ts';
@@ -31,6 +31,16 @@ export function runsApi(db: Database, hub: RunHub, now: () => number): Router {
     if (problems.length > 0) throw new ProblemError(422, 'The class cannot be led as it is', { problems });
     await createRun(db, body.id, read.value.plan);
     return { id: body.id };
+  });
+
+  handle(api, runs.lastRun, async ({ query }) => {
+    const run = await lastFinished(db, query.plan, query.not ?? '');
+    const reps = run ? recordsOf(run.events).reps : [];
+    return {
+      id: run?.id ?? null,
+      startedAt: run?.startedAt ?? null,
+      reps: reps.map(({ id: _, seq: __, atMs: ___, by: ____, type: _____, ...count }) => count),
+    };
   });
 
   handle(api, runs.getRun, async ({ path }) => {

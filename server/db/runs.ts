@@ -91,6 +91,16 @@ export async function findRun(db: Queryable, id: string): Promise<RunWithEvents 
   return row ? withEvents(row, await storedEvents(db, id)) : null;
 }
 
+/** The last run of a class that was led to its end, but for one; null where there is none. Throws `UnreadableDocument`. */
+export async function lastFinished(db: Queryable, planId: string, not: string): Promise<RunWithEvents | null> {
+  const [row] = await db.query<RunRow>(
+    `SELECT * FROM run WHERE plan_id = $1 AND id <> $2 AND status = 'finished' AND started_at IS NOT NULL
+     ORDER BY started_at DESC LIMIT 1`,
+    [planId, not],
+  );
+  return row ? withEvents(row, await storedEvents(db, row.id)) : null;
+}
+
 /** Whether there is a run of an id. */
 export async function hasRun(db: Queryable, id: string): Promise<boolean> {
   return (await db.query('SELECT 1 AS found FROM run WHERE id = $1', [id])).length > 0;

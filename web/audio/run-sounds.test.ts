@@ -7,7 +7,9 @@ import type { VoiceState } from './voice.ts';
 
 const T0 = 1_790_000_000_000;
 const SILENT: VoiceState = { kind: 'none', done: 0, total: 0, lengths: new Map() };
-const SPOKEN: VoiceState = { kind: 'ready', done: 1, total: 1, lengths: new Map() };
+/** Every word is had. */
+const ALL = { has: () => true } as unknown as ReadonlyMap<string, number>;
+const SPOKEN: VoiceState = { kind: 'ready', done: 1, total: 1, lengths: ALL };
 const event = (seq: number, atMs: number, what: object) =>
   ({ id: `event-${seq}`, seq, atMs: T0 + atMs, ...what }) as RunEvent;
 const start = event(1, 0, { type: 'start' });

@@ -26,7 +26,8 @@ export function runSounds(folded: RunState | null, cues: readonly Cue[], voice: 
     if (cue.atMs > endMs || (held && (cue.tone === 'end' || cue.intervalIndex > hold))) return [];
     const atMs = zeroMs + cue.atMs;
     if (cue.tone !== null) return [{ atMs, bus: 'tones', name: cue.tone }];
-    if (!says || voice.kind !== 'ready') return [];
+    // What there is a clip for is said, also while others are still on their way.
+    if (!says || !voice.lengths.has(cue.text ?? '')) return [];
     return [{ atMs, bus: 'voice', name: clipKey(cue.text ?? '', second && nth % 2 === 1) }];
   });
   const beats = beatsOf(folded.plan, folded.intervals)

@@ -1,4 +1,4 @@
-import { type CuePlan, measured, planCueSheet, wordsOf } from '../../core/cues/index.ts';
+import { type Cue, type CuePlan, measured, planCueSheet, wordsOf } from '../../core/cues/index.ts';
 import { type Plan, voiceOf } from '../../core/plan/index.ts';
 import type { Interval } from '../../core/timeline/index.ts';
 import { same } from '../../core/values/index.ts';
@@ -30,8 +30,12 @@ export class VoicedCues {
     return planCueSheet(plan, intervals, measured(this.voice.lengths));
   }
 
-  /** Has the words said that a class says and that are not had yet; breaks off what was under way. Nothing in silence. */
-  async want(plan: Plan, intervals: readonly Interval[]): Promise<void> {
+  /**
+   * Has the words said that a class says and that are not had yet, those first that come next; breaks off what was under way.
+   * What is had already stays. Nothing in silence.
+   * @param from the interval that the class has come to, by its index
+   */
+  async want(plan: Plan, intervals: readonly Interval[], from = 0): Promise<void> {
     this.stop();
     if (plan.silent) return;
     const of = { planId: plan.id, voice: voiceOf(plan) };
@@ -39,7 +43,10 @@ export class VoicedCues {
     this.of = of;
     const before = this.voice.lengths;
     const words = wordsOf(plan, intervals);
-    const missing = words.filter((w) => !before.has(w));
+    const missing = inTurn(
+      words.filter((w) => !before.has(w)),
+      this.sheet(plan, intervals).cues.filter((c) => c.intervalIndex >= from),
+    );
     const had = words.length - missing.length;
     const total = words.length;
     if (missing.length === 0) {
@@ -81,4 +88,11 @@ export class VoicedCues {
     this.voice = voice;
     this.onChange(voice);
   }
+}
+
+/** Words in the order in which they are to be said; those that are said in no case yet come last. */
+function inTurn(words: readonly string[], cues: readonly Cue[]): string[] {
+  const left = new Set(words);
+  const soon = cues.flatMap(({ text }) => (text !== null && left.delete(text) ? [text] : []));
+  return [...soon, ...left];
 }

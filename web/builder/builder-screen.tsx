@@ -33,6 +33,7 @@ import {
   AddBlock,
   type BlockMarks,
   BlockSection,
+  ClassNotesAndScript,
   type Openers,
   openFindings,
   PlanHead,
@@ -147,6 +148,7 @@ function Builder({ plan }: { plan: Plan }) {
       ) : (
         <div className="flex flex-1 items-stretch">
           <div className="min-w-0 flex-1">
+            <ClassNotesAndScript />
             {plan.blocks.map((block, k) => (
               <BlockSection
                 key={block.id}

@@ -59,6 +59,6 @@ describe('keys', () => {
       { type: 'rounds', delta: 1 },
       { type: 'rounds', delta: -1 },
     ]);
-    expect([press('h', 15), press('h', 70)]).toEqual([{ type: 'hold' }, { type: 'release' }]);
+    expect([press('h', 15), press('h', 70)]).toEqual([{ type: 'hold', readyMs: 5000 }, { type: 'release' }]);
   });
 });

@@ -22,6 +22,10 @@ export function back(_state: RunState, view: RunView): RunCommand | null {
   return { type: view.elapsedMs < BACK_WITHIN_MS ? 'back' : 'restart' };
 }
 
+/** Lets an interval wait, with the class's time to get ready after it; or lets it go. */
+export const holdOrRelease = (state: RunState, view: RunView): RunCommand =>
+  view.interval?.untilTap ? { type: 'release' } : { type: 'hold', readyMs: state.plan.getReadyMs };
+
 export type KeyCommand = (state: RunState, view: RunView) => RunCommand | null;
 
 const adjust = (deltaMs: number): KeyCommand => {
@@ -38,7 +42,7 @@ export const KEYS: Record<string, KeyCommand> = {
   '+': adjust(10_000),
   '=': adjust(10_000),
   '-': adjust(-10_000),
-  h: (_, view) => ({ type: view.interval?.untilTap ? 'release' : 'hold' }),
+  h: holdOrRelease,
   r: () => ({ type: 'rounds', delta: 1 }),
   d: () => ({ type: 'rounds', delta: -1 }),
 };

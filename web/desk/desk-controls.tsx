@@ -18,7 +18,7 @@ import { currentBlock, lastUndoable } from '../../core/run/index.ts';
 import { roundsOf } from '../../core/timeline/index.ts';
 import { command, undoLast, useDesk } from '../session/index.ts';
 import { Target } from '../stage/index.ts';
-import { back, mainCommand, onward } from './commands.ts';
+import { back, holdOrRelease, mainCommand, onward } from './commands.ts';
 import type { SheetName } from './sheet-name.ts';
 
 interface Props {
@@ -46,7 +46,7 @@ export function DeskControls({ state, view, onSheet }: Props) {
           name={held ? 'Let go' : 'Hold'}
           hint="H"
           disabled={!running || !view.interval}
-          onClick={tap({ type: held ? 'release' : 'hold' })}
+          onClick={tap(holdOrRelease(state, view))}
         >
           <Hand size={22} />
         </Target>

@@ -2,22 +2,24 @@ import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { advance, placeInComplex, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
+import { fieldOf } from '../../core/stage/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { useRunLock, useWakeLock } from '../device/index.ts';
 import { closeRun, command, openRun, sound, takeOver, undoLast, useDesk } from '../session/index.ts';
-import { CueRuler, fieldStyle, phaseOf, Stage } from '../stage/index.ts';
+import { CueRuler, fieldStyle, Stage } from '../stage/index.ts';
 import { useFrames } from '../ui/index.ts';
 import { KEYS } from './commands.ts';
 import { DeskControls } from './desk-controls.tsx';
 import { AskedForSound, FollowingFooter } from './desk-lead.tsx';
 import { TopLine } from './desk-top.tsx';
 import { FinishSheet, LateNote } from './finish-sheet.tsx';
-import { MoreSheet, NoteSheet, SwapSheet } from './more-sheet.tsx';
+import { MoreSheet, NoteSheet } from './more-sheet.tsx';
 import { PeopleSheet } from './people-sheet.tsx';
 import { RepsSheet } from './reps-sheet.tsx';
 import { ShareSheet } from './share-sheet.tsx';
 import type { SheetName } from './sheet-name.ts';
 import { slotEndMs } from './slot-end.ts';
+import { OneMoreSheet, SwapSheet } from './swap-sheet.tsx';
 
 /** Leading a class: one run, the whole window, no aim needed. */
 export function DeskScreen() {
@@ -37,6 +39,7 @@ const SHEET_KEYS: Record<string, SheetName> = {
   c: 'reps',
   f: 'finish',
   s: 'swap',
+  o: 'again',
   n: 'note',
   m: 'more',
   w: 'share',
@@ -55,7 +58,7 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
   const leads = useDesk((s) => s.leads);
   const state = advance(folded, now);
   const view = viewOf(state);
-  const phase = phaseOf(view.interval);
+  const phase = fieldOf(view.interval);
   const shownBlock = (view.interval ?? view.nextWork)?.blockIndex ?? 0;
   const reached = useMemo(() => placeInComplex(plan, events ?? [], shownBlock), [plan, events, shownBlock]);
   const over = state.status === 'finished' || state.status === 'abandoned';
@@ -99,9 +102,10 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
           {sheet === 'more' && (
             <MoreSheet state={state} lying={lying} onLying={lie} onSheet={setSheet} onClose={close} />
           )}
-          {sheet === 'reps' && <RepsSheet state={state} onClose={close} />}
+          {sheet === 'reps' && <RepsSheet runId={runId} state={state} onClose={close} />}
           {sheet === 'finish' && <FinishSheet state={state} onClose={close} />}
           {sheet === 'swap' && <SwapSheet state={state} onClose={close} />}
+          {sheet === 'again' && <OneMoreSheet state={state} onClose={close} />}
           {sheet === 'note' && <NoteSheet state={state} onClose={close} />}
           {sheet === 'share' && <ShareSheet runId={runId} onClose={close} />}
         </>

@@ -1,11 +1,9 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { alternativesTo, detailsOf } from '../../core/moves/index.ts';
-import { clipText, type Station, waysOf } from '../../core/plan/index.ts';
+import { clipText } from '../../core/plan/index.ts';
 import { currentBlock, type RunState, setNow } from '../../core/run/index.ts';
-import { isWork, oddRounds, roundsOf, stationAt, withRounds } from '../../core/timeline/index.ts';
+import { oddRounds, roundsOf, stationAt, withRounds } from '../../core/timeline/index.ts';
 import { BUSES, type Bus, clipKey } from '../audio/index.ts';
-import { useLibrary } from '../data/index.ts';
 import { command, giveSound, sound, useDesk } from '../session/index.ts';
 import { Target } from '../stage/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
@@ -43,6 +41,7 @@ export function MoreSheet({ state, lying, onLying, onSheet, onClose }: Props) {
           disabled={!running || rounds === null || rounds < 2}
           onClick={close(() => command({ type: 'rounds', delta: -1 }))}
         />
+        <Target small name="One more interval" hint="O" disabled={!running} onClick={() => onSheet('again')} />
         <Target small name="Swap the move" hint="S" disabled={!running} onClick={() => onSheet('swap')} />
         <Target small name="Note" hint="N" disabled={!running} onClick={() => onSheet('note')} />
         <Target small name="Screens that follow" hint="W" disabled={!running} onClick={() => onSheet('share')} />
@@ -120,53 +119,6 @@ export function Volumes() {
         );
       })}
     </div>
-  );
-}
-
-/** The station meant by a swap: the one under way, or the next. */
-function stationNow(state: RunState): Station | null {
-  const current = state.intervals[state.index];
-  const shown = current && isWork(current) ? current : state.intervals.slice(state.index).find(isWork);
-  return shown ? stationAt(state.plan, shown) : null;
-}
-
-/** Another move for the station at hand: its own options first, then the nearest of the library. */
-export function SwapSheet({ state, onClose }: { state: RunState; onClose: () => void }) {
-  const library = useLibrary((s) => s.library);
-  const [scope, setScope] = useState<'on' | 'round'>('on');
-  const [station] = useState(() => stationNow(state));
-  if (!station) return null;
-  const { kind, move } = library.read(station.move);
-  const own = waysOf(station).flatMap((way) => (way.level === 'base' ? [] : [way.name]));
-  const used = state.plan.blocks.flatMap((b) => b.stations.map((s) => s.move));
-  const given = { used, kit: null, limit: 8, sure: kind === 'known' };
-  const near = move ? alternativesTo(library, move, given).map((a) => a.move.name) : [];
-  const names = [...new Set([...own, ...near])].slice(0, 8);
-  const swap = (name: string) => {
-    const known = library.get(name);
-    const { formCues: _, ...details } = known ? detailsOf(known) : { formCues: undefined };
-    void command({ type: 'swap', stationId: station.id, scope, to: { move: name, ...details } });
-    onClose();
-  };
-  return (
-    <DeskSheet title={`In place of ${station.move}`} onClose={onClose}>
-      <div className="mb-2 flex gap-2">
-        <Target small name="From now on" hint="" pressed={scope === 'on'} onClick={() => setScope('on')} />
-        <Target small name="This round only" hint="" pressed={scope === 'round'} onClick={() => setScope('round')} />
-      </div>
-      <div className="grid gap-2 md:grid-cols-2">
-        {names.map((name) => (
-          <Target key={name} small name={name} hint="" onClick={() => swap(name)} />
-        ))}
-        {names.length === 0 && (
-          <p className="text-lead">
-            {move
-              ? 'Neither the station nor the library has another move.'
-              : `What ${station.move} is is not known, so nothing is known to be like it.`}
-          </p>
-        )}
-      </div>
-    </DeskSheet>
   );
 }
 

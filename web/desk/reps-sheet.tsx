@@ -1,35 +1,49 @@
 import { Delete } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Station } from '../../core/plan/index.ts';
-import { type RunState, recordsOf, setNow } from '../../core/run/index.ts';
+import {
+  type Count,
+  type CountedSet,
+  countBefore,
+  countOf,
+  type RunState,
+  recordsOf,
+  setCounted,
+  setNow,
+} from '../../core/run/index.ts';
 import { stationAt } from '../../core/timeline/index.ts';
 import { readWeight } from '../../core/values/index.ts';
-import { useLibrary } from '../data/index.ts';
+import { runs } from '../../core/wire/index.ts';
+import { ask, useLibrary, useLoaded } from '../data/index.ts';
 import { command, useDesk } from '../session/index.ts';
 import { Target } from '../stage/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
 
 /** The set a count is for: the work under way, or the last one in a gap. */
-interface CountedSet {
-  stationId: string | null;
-  round: number | null;
+interface Meant extends CountedSet {
   name: string;
   /** The moves of a complex: the count is how far into one of them people came. */
   complex: readonly Station[];
 }
 
-function setOf(state: RunState): CountedSet {
-  const i = setNow(state);
-  if (!i) return { stationId: null, round: null, name: 'before the first set', complex: [] };
-  const station = stationAt(state.plan, i);
-  const block = state.plan.blocks[i.blockIndex];
-  const name = `${station?.move ?? block?.title ?? ''}${i.round ? `, round ${i.round}` : ''}`;
+function setOf(state: RunState): Meant {
+  const interval = setNow(state);
+  const set = setCounted(state);
+  if (!interval || !set) return { stationId: null, round: null, name: 'before the first set', complex: [] };
+  const station = stationAt(state.plan, interval);
+  const block = state.plan.blocks[interval.blockIndex];
+  const parts = [
+    station?.move ?? block?.title ?? '',
+    ...(set.round ? [`round ${set.round}`] : []),
+    ...(set.side ? [set.side] : []),
+    ...(set.again ? [`time ${set.again}`] : []),
+  ];
   const complex = station === null ? (block?.stations ?? []) : [];
-  return { stationId: station?.id ?? complex[0]?.id ?? null, round: i.round, name, complex };
+  return { ...set, stationId: set.stationId ?? complex[0]?.id ?? null, name: parts.join(', '), complex };
 }
 
 /** Reps of the set just done, on a big pad or by the keyboard, for all or squad by squad; the time goes on. */
-export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => void }) {
+export function RepsSheet({ runId, state, onClose }: { runId: string; state: RunState; onClose: () => void }) {
   // The set is the one that was meant when the pad was opened, however long the typing takes.
   const [set, setSet] = useState(() => setOf(state));
   const [squad, setSquad] = useState<string | null>(null);
@@ -37,17 +51,17 @@ export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => 
   const [weight, setWeight] = useState('');
   const squads = state.plan.squads ?? [];
   const events = useDesk((s) => s.run?.events) ?? [];
-  const kept = recordsOf(events).reps.filter((r) => r.stationId === set.stationId && r.round === set.round);
+  const { reps } = recordsOf(events);
+  const last = useLastRun(state.plan.id, runId);
   const unit = useLibrary((s) => s.weightUnit);
   const weightKg = readWeight(weight, unit);
   const badWeight = weight.trim() !== '' && weightKg === null;
   const save = () => {
     if (typed === '' || badWeight) return;
-    const { stationId, round } = set;
+    const { name: _, complex: __, ...counted } = set;
     void command({
       type: 'reps',
-      stationId,
-      round,
+      ...counted,
       squad,
       count: Number(typed),
       ...(weightKg === null ? {} : { weightKg }),
@@ -77,6 +91,7 @@ export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => 
           <output aria-label="Count" className="digits block min-h-20 text-huge leading-none">
             {typed || '–'}
           </output>
+          <Aim roundBefore={countBefore(reps, set, squad)} lastTime={countOf(last, set, squad)} />
           {set.complex.length > 0 && (
             <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Reached in the complex">
               {set.complex.map((m) => (
@@ -92,9 +107,23 @@ export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => 
               ))}
             </div>
           )}
+          {set.complex.some((m) => m.reps?.per === 'side' || m.sides.mode !== 'none') && (
+            <div className="mt-2 flex gap-2" role="group" aria-label="Side reached">
+              {(['left', 'right'] as const).map((side) => (
+                <Target
+                  key={side}
+                  small
+                  name={side}
+                  hint=""
+                  pressed={set.side === side}
+                  onClick={() => setSet(set.side === side ? withoutSide(set) : { ...set, side })}
+                />
+              ))}
+            </div>
+          )}
           <div className="mt-2 flex flex-wrap gap-2">
             {[null, ...squads].map((s) => {
-              const had = kept.find((r) => r.squad === s);
+              const had = countOf(reps, set, s);
               return (
                 <button
                   key={s ?? 'all'}
@@ -104,7 +133,7 @@ export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => 
                   onClick={() => setSquad(s)}
                 >
                   {s ?? 'All'}
-                  {had && <span className="digits ml-2">{had.count}</span>}
+                  {had !== null && <span className="digits ml-2">{had}</span>}
                 </button>
               );
             })}
@@ -135,4 +164,28 @@ export function RepsSheet({ state, onClose }: { state: RunState; onClose: () => 
       </div>
     </DeskSheet>
   );
+}
+
+const withoutSide = ({ side: _, ...set }: Meant): Meant => set;
+
+/** What was counted in the round before and the last time, and what there is to reach. */
+function Aim({ roundBefore, lastTime }: { roundBefore: number | null; lastTime: number | null }) {
+  const aim = lastTime ?? roundBefore;
+  if (aim === null) return null;
+  const parts = [
+    ...(roundBefore === null ? [] : [`round before ${roundBefore}`]),
+    ...(lastTime === null ? [] : [`last time ${lastTime}`]),
+    `to reach ${aim}`,
+  ];
+  return <p className="text-lead">{parts.join(' \u00b7 ')}</p>;
+}
+
+const NONE: readonly Count[] = [];
+
+/** The counts of the last time this class was led to its end; none while they cannot be had. */
+function useLastRun(planId: string, runId: string): readonly Count[] {
+  const [last] = useLoaded(['last run', planId, runId], () =>
+    ask(runs.lastRun, { query: { plan: planId, not: runId } }),
+  );
+  return last.state === 'ready' ? last.value.reps : NONE;
 }

@@ -29,13 +29,18 @@ session.watch((state) => useFollow.setState(state));
 export const deskNow = () => session.deskNow();
 export const follow = (code: string) => session.follow(code);
 
-/** Asks the desk for something; the desk decides. Throws with what the server said when it is refused. */
-export async function askDesk(code: string, command: RunCommand): Promise<void> {
-  const body = { id: nanoid(16), command };
+/**
+ * Asks the desk for something; the desk decides. Gives the id that its event will have, by which one sees that it was done. Throws with
+ * what the server said when it is refused.
+ */
+export async function askDesk(code: string, command: RunCommand): Promise<string> {
+  const id = nanoid(16);
+  const body = { id, command };
   const send = () => ask(runs.askDesk, { path: { code }, body });
   // A lost answer does not tell whether the desk has heard: asking again under the same id does no harm.
   await send().catch((error: unknown) => {
     if (error instanceof ApiError && error.status === 0) return send();
     throw error;
   });
+  return id;
 }

@@ -1,6 +1,15 @@
 import { type ReactNode, useEffect } from 'react';
 import type { Plan } from '../../core/plan/index.ts';
-import { advance, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
+import {
+  advance,
+  placeInComplex,
+  type RepsRecord,
+  type RunEvent,
+  type RunState,
+  type RunView,
+  viewOf,
+} from '../../core/run/index.ts';
+import type { Interval } from '../../core/timeline/index.ts';
 import { useRunLock } from '../device/index.ts';
 import { useFrames } from '../ui/index.ts';
 import { deskNow, follow, useFollow } from './follow-store.ts';
@@ -10,12 +19,15 @@ export interface Followed {
   plan: Plan;
   state: RunState;
   view: RunView;
+  /** Where the complex of an interval's block goes on, for a squad or for all (null). */
+  reached: (interval: Interval | null, squad: string | null) => RepsRecord | null;
+  events: readonly RunEvent[];
 }
 
 /** Follows the run of the code in the address and draws it anew about 25 times a second. */
 export function Follower({ code, children }: { code: string; children: (followed: Followed) => ReactNode }) {
   useRunLock();
-  const { state, folded } = useFollow();
+  const { state, folded, events } = useFollow();
   const now = useFrames(deskNow);
   useEffect(() => follow(code), [code]);
   if (state === 'refused' && !folded)
@@ -29,6 +41,8 @@ export function Follower({ code, children }: { code: string; children: (followed
     );
   if (!folded) return <main className="p-6 text-title">Opening…</main>;
   const moved = advance(folded, now);
+  const reached: Followed['reached'] = (interval, squad) =>
+    interval && placeInComplex(moved.plan, events, interval.blockIndex, squad);
   return (
     <>
       {state === 'broken' && (
@@ -36,7 +50,7 @@ export function Follower({ code, children }: { code: string; children: (followed
           Connection lost; going on by itself
         </p>
       )}
-      {children({ code, plan: moved.plan, state: moved, view: viewOf(moved) })}
+      {children({ code, plan: moved.plan, state: moved, view: viewOf(moved), reached, events })}
     </>
   );
 }

@@ -1,17 +1,15 @@
-import type { RunView } from '../../core/run/index.ts';
-import { type Interval, isWork } from '../../core/timeline/index.ts';
-import { fieldStyle, KIND_WORDS, phaseOf } from '../stage/index.ts';
+import { fieldOf, phaseWord } from '../../core/stage/index.ts';
+import { fieldStyle } from '../stage/index.ts';
 import type { Followed } from './follower.tsx';
 import { Remaining } from './remaining.tsx';
 
 /** The field of a phone page: the phase, the time, and one thing below it. */
 export function Phone({ state, view, children }: Followed & { children: React.ReactNode }) {
-  const phase = phaseOf(view.interval);
   return (
-    <main className="flex min-h-dvh flex-col px-4 py-3" style={fieldStyle(phase)}>
+    <main className="flex min-h-dvh flex-col px-4 py-3" style={fieldStyle(fieldOf(view.interval))}>
       <div className="flex items-baseline gap-3">
-        <span className="digits border-2 border-current px-2 text-lead uppercase">
-          {state.status === 'paused' ? 'Paused' : view.interval ? KIND_WORDS[view.interval.kind] : 'Over'}
+        <span className="digits border-2 border-current px-2 text-lead uppercase" data-testid="phase-word">
+          {phaseWord(state)}
         </span>
         <span className="flex-1" />
         <Remaining view={view} className="text-huge leading-none" />
@@ -20,7 +18,3 @@ export function Phone({ state, view, children }: Followed & { children: React.Re
     </main>
   );
 }
-
-/** The interval that counts for "here": the work under way, else the next. */
-export const relevant = (view: RunView): Interval | null =>
-  view.interval && isWork(view.interval) ? view.interval : (view.nextWork ?? view.interval);

@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import type { RunCommand } from '../../core/run/index.ts';
-import { stationAt } from '../../core/timeline/index.ts';
-import { Target } from '../stage/index.ts';
+import { isUndoable, lastUndoable, type RunCommand } from '../../core/run/index.ts';
+import { sceneOf } from '../../core/stage/index.ts';
+import { FitText, SideBox, Target } from '../stage/index.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
-import { Phone, relevant } from './phone.tsx';
+import { Phone } from './phone.tsx';
 import type { ScreenProps } from './screen-props.ts';
 
 /** The remote: what an instructor does while walking about. It asks; the desk does. */
@@ -20,46 +20,80 @@ export function RemoteScreen({ code }: ScreenProps) {
   );
 }
 
-function Remote({ code, plan, state, view }: Followed) {
-  const [said, setSaid] = useState('');
+/** Something that was asked: on its way, passed on under an id, or refused. */
+interface Asked {
+  word: string;
+  id: string | null;
+  refused: string | null;
+}
+
+const NAME_PX = 48;
+
+function Remote({ code, plan, state, view, reached, events }: Followed) {
+  const [asked, setAsked] = useState<Asked | null>(null);
   const ask = (command: RunCommand, word: string) => () => {
+    setAsked({ word, id: null, refused: null });
     askDesk(code, command).then(
-      () => setSaid(`${word}: asked`),
-      (e: unknown) => setSaid(e instanceof Error ? e.message : 'Not sent'),
+      (id) => setAsked({ word, id, refused: null }),
+      (e: unknown) => setAsked({ word, id: null, refused: e instanceof Error ? e.message : 'Not sent' }),
     );
   };
-  const shown = relevant(view);
+  const { shown, isNow } = sceneOf(state, reached(view.interval, null));
   const paused = state.status === 'paused';
+  const held = view.interval?.untilTap === true;
+  const last = lastUndoable(events);
+  const main: [RunCommand, string] = paused
+    ? [{ type: 'resume' }, 'Resume']
+    : view.mayGo
+      ? [{ type: 'release' }, 'Go on']
+      : [{ type: 'pause' }, 'Pause'];
   return (
     <>
-      <h1 className="digits mt-3 text-big leading-tight">
-        {shown ? (stationAt(plan, shown)?.move ?? plan.blocks[shown.blockIndex]?.title) : ''}
-      </h1>
+      {shown && (
+        <div className="mt-3 flex items-center gap-3">
+          <FitText as="h1" of={`${isNow} ${shown.name}`} maxPx={NAME_PX} className="digits flex-1">
+            {!isNow && <span className="mr-2 text-[0.5em] font-normal">next</span>}
+            {shown.name}
+          </FitText>
+          <span className="text-big">
+            <SideBox side={shown.side} thenSide={shown.thenSide} />
+          </span>
+        </div>
+      )}
+      {shown?.reps && <p className="text-title font-semibold">{shown.reps}</p>}
       <p role="status" className="min-h-7 text-lead">
-        {said}
+        {asked &&
+          answerWords(
+            asked,
+            events.some((e) => e.id === asked.id),
+          )}
       </p>
       <div className="grid flex-1 grid-cols-2 content-end gap-2">
-        <Target
-          phone="col-span-2"
-          name={paused ? 'Resume' : view.mayGo ? 'Go on' : 'Pause'}
-          hint=""
-          wide
-          onClick={ask(
-            { type: paused ? 'resume' : view.mayGo ? 'release' : 'pause' },
-            paused ? 'Resume' : view.mayGo ? 'Go on' : 'Pause',
-          )}
-        />
+        <Target phone="col-span-2" name={main[1]} hint="" wide onClick={ask(...main)} />
         <Target name="Back" hint="" onClick={ask({ type: 'back' }, 'Back')} />
         <Target name="Skip" hint="" onClick={ask({ type: 'skip' }, 'Skip')} />
         <Target name="−10 s" hint="" onClick={ask({ type: 'adjust', deltaMs: -10_000 }, '−10 s')} />
         <Target name="+10 s" hint="" onClick={ask({ type: 'adjust', deltaMs: 10_000 }, '+10 s')} />
         <Target
-          phone="col-span-2"
-          name="One more round"
+          name={held ? 'Let go' : 'Hold'}
           hint=""
-          onClick={ask({ type: 'rounds', delta: 1 }, 'One more round')}
+          onClick={held ? ask({ type: 'release' }, 'Let go') : ask({ type: 'hold', readyMs: plan.getReadyMs }, 'Hold')}
         />
+        <Target
+          name="Undo"
+          hint=""
+          disabled={last === null || !isUndoable(last)}
+          onClick={last ? ask({ type: 'undo', of: last.id }, 'Undo') : () => {}}
+        />
+        <Target name="One more round" hint="" onClick={ask({ type: 'rounds', delta: 1 }, 'One more round')} />
+        <Target name="One more interval" hint="" onClick={ask({ type: 'more' }, 'One more interval')} />
       </div>
     </>
   );
+}
+
+/** How it stands with what was asked: the desk has done it when its event is there. */
+export function answerWords({ word, id, refused }: Asked, isDone: boolean): string {
+  if (refused !== null) return `${word}: ${refused}`;
+  return isDone && id !== null ? `${word}: done` : `${word}: asked`;
 }

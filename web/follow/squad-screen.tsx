@@ -1,7 +1,9 @@
 import { useState } from 'react';
-import type { Plan } from '../../core/plan/index.ts';
-import { type Interval, isWork, stationAt, whereAll } from '../../core/timeline/index.ts';
-import { Target } from '../stage/index.ts';
+import type { Plan, Side, Station } from '../../core/plan/index.ts';
+import { setCounted, setNow } from '../../core/run/index.ts';
+import { goOnWords, type SquadScene, sceneOf, squadIn } from '../../core/stage/index.ts';
+import { type Interval, isWork } from '../../core/timeline/index.ts';
+import { Complex, FitText, SideBox, Target } from '../stage/index.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
 import { Phone } from './phone.tsx';
@@ -38,70 +40,101 @@ function ChooseSquad({ code, plan }: Followed) {
   );
 }
 
-function SquadHere({ code, plan, state, view, squad }: Followed & { squad: string }) {
-  const now = stationFor(plan, view.interval && isWork(view.interval) ? view.interval : null, squad);
+const NAME_PX = 48;
+
+function SquadHere({ code, plan, state, view, squad, reached }: Followed & { squad: string }) {
+  const current = view.interval && isWork(view.interval) ? view.interval : null;
+  const now = squadIn(state, current, squad, state.elapsedMs);
   const after = state.intervals.slice(state.index + 1).find((i) => {
-    const there = stationFor(plan, isWork(i) ? i : null, squad);
-    return there !== null && there !== now;
+    const there = isWork(i) ? squadIn(state, i, squad) : null;
+    return there !== null && (there.name !== now?.name || there.side !== now.side);
   });
-  const next = stationFor(plan, after ?? null, squad);
+  const next = squadIn(state, after ?? null, squad);
+  const place = reached(view.interval ?? view.nextWork, squad);
+  const { complex } = sceneOf(state, place);
   // Reps belong to the set just done: the work under way, else the last one.
-  const done = state.intervals.slice(0, state.index + 1).findLast(isWork) ?? null;
-  const counted = stationFor(plan, done, squad);
+  const done = setNow(state);
+  const counted = squadIn(state, done, squad);
   return (
     <>
       <section className="mt-4 text-title">
         <p className="opacity-90">{squad}</p>
-        {now && <h1 className="digits text-big leading-tight">{now}</h1>}
-        {next && (
+        {now && <Named scene={now} />}
+        {complex && <Complex parts={complex} className="mt-2 flex-col text-title" />}
+        {complex && place && <p className="mt-1 font-semibold">{goOnWords(place)}</p>}
+        {next && !complex && (
           <p className="mt-2 text-head">
-            {now ? 'then' : 'go to'} <b>{next}</b>
+            {now ? 'then' : 'go to'} <b>{next.name}</b>
+            {next.side && <span className="ml-2 border-2 border-current px-1 uppercase">{next.side}</span>}
           </p>
         )}
       </section>
       <span className="flex-1" />
-      {done && counted && <SquadReps code={code} plan={plan} interval={done} squad={squad} move={counted} />}
+      {done && counted && (
+        <SquadReps
+          code={code}
+          squad={squad}
+          move={counted.name}
+          stationId={counted.station?.id ?? null}
+          set={{ ...setCounted(state), complex: complexOf(plan, done) }}
+        />
+      )}
     </>
   );
 }
 
-/** The move a squad is at during an interval: its own station in stations use, else everybody's. */
-function stationFor(plan: Plan, interval: Interval | null, squad: string): string | null {
-  if (!interval) return null;
-  const where = whereAll(plan, interval, plan.heads ?? 0);
-  const block = plan.blocks[interval.blockIndex];
-  if (!where) return stationAt(plan, interval)?.move ?? block?.title ?? null;
-  const own = where.find((w) => w.group.squads.includes(squad));
-  return own ? (block?.stations[own.station]?.move ?? null) : null;
+function Named({ scene }: { scene: SquadScene }) {
+  return (
+    <>
+      <div className="flex items-center gap-3">
+        <FitText as="h1" of={scene.name} maxPx={NAME_PX} className="digits flex-1" />
+        <span className="text-big">
+          <SideBox side={scene.side} />
+        </span>
+      </div>
+      {scene.reps && <p className="font-semibold">{scene.reps}</p>}
+    </>
+  );
 }
 
-function SquadReps({
-  code,
-  plan,
-  interval,
-  squad,
-  move,
-}: {
-  code: string;
-  plan: Plan;
-  interval: Interval;
-  squad: string;
+/** The parts of a complex that a set is a window of; none where it is a set of one move. */
+const complexOf = (plan: Plan, set: Interval): readonly Station[] =>
+  set.stationIndex === null ? (plan.blocks[set.blockIndex]?.stations ?? []) : [];
+
+/** What a count is of: what was meant when it was begun to be typed, however long that takes. */
+interface Meant {
   move: string;
-}) {
+  stationId: string | null;
+  set: Partial<NonNullable<ReturnType<typeof setCounted>>> & { complex: readonly Station[] };
+}
+
+function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: string }) {
   const [typed, setTyped] = useState('');
+  const [begun, setBegun] = useState<Meant | null>(null);
+  const { move, stationId, set } = begun ?? now;
+  const [chosenPart, setPart] = useState<string | null>(null);
+  const [side, setSide] = useState<Side | null>(null);
   const [said, setSaid] = useState('');
-  const station = plan.blocks[interval.blockIndex]?.stations.find((s) => s.move === move);
+  const part = set.complex.find((m) => m.id === chosenPart)?.id ?? set.complex[0]?.id ?? null;
+  const isComplex = set.complex.length > 0;
+  const chosen = set.complex.find((m) => m.id === part);
+  const hasSides = chosen !== undefined && (chosen.reps?.per === 'side' || chosen.sides.mode !== 'none');
+  const where = chosen?.move ?? move;
   const keep = async () => {
+    const { complex: _, stationId: __, round = null, ...more } = set;
     try {
       await askDesk(code, {
         type: 'reps',
-        stationId: station?.id ?? null,
-        round: interval.round,
+        ...more,
+        stationId: isComplex ? part : stationId,
+        round,
         squad,
         count: Number(typed),
+        ...(isComplex && side ? { side } : {}),
       });
-      setSaid(`${typed} at ${move} sent to the desk.`);
+      setSaid(`${typed} at ${where} sent to the desk.`);
       setTyped('');
+      setBegun(null);
     } catch (e) {
       setSaid(
         `Not sent: ${e instanceof Error ? e.message.toLowerCase() : 'something failed'}. The number is kept here.`,
@@ -116,8 +149,39 @@ function SquadReps({
         if (/^\d{1,4}$/.test(typed)) void keep();
       }}
     >
+      {isComplex && (
+        <div className="mb-2 flex flex-wrap gap-2" role="group" aria-label="Where you stopped">
+          {set.complex.map((m) => (
+            <Target
+              key={m.id}
+              small
+              name={m.move}
+              hint=""
+              pressed={m.id === part}
+              onClick={() => {
+                setPart(m.id);
+                setSide(null);
+              }}
+            />
+          ))}
+        </div>
+      )}
+      {hasSides && (
+        <div className="mb-2 flex gap-2" role="group" aria-label="On which side">
+          {(['left', 'right'] as const).map((s) => (
+            <Target
+              key={s}
+              small
+              name={s}
+              hint=""
+              pressed={side === s}
+              onClick={() => setSide(side === s ? null : s)}
+            />
+          ))}
+        </div>
+      )}
       <label className="text-lead" htmlFor="squad-reps">
-        Reps at {move}
+        {isComplex ? `Stopped in ${where} after` : `Reps at ${where}${set.side ? `, ${set.side}` : ''}`}
       </label>
       <div className="mt-1 flex gap-2">
         <input
@@ -125,7 +189,11 @@ function SquadReps({
           inputMode="numeric"
           className="digits h-16 min-w-0 flex-1 rounded-md border-2 border-current bg-transparent px-3 text-big"
           value={typed}
-          onChange={(e) => setTyped(e.target.value.replace(/\D/g, '').slice(0, 4))}
+          onChange={(e) => {
+            const digits = e.target.value.replace(/\D/g, '').slice(0, 4);
+            setBegun(digits === '' ? null : (begun ?? now));
+            setTyped(digits);
+          }}
         />
         <Target name="Send" hint="" disabled={typed === ''} onClick={() => void keep()} />
       </div>

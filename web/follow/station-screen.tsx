@@ -1,10 +1,10 @@
-import { groupAt, groupsFor } from '../../core/timeline/index.ts';
-import { Ways } from '../stage/index.ts';
+import { type StationScene, sceneAtStation, stationsNow } from '../../core/stage/index.ts';
+import { FitText, SideBox, Ways } from '../stage/index.ts';
 import { type Followed, Follower } from './follower.tsx';
-import { Phone, relevant } from './phone.tsx';
+import { Phone } from './phone.tsx';
 import type { ScreenProps } from './screen-props.ts';
 
-/** A station's page: its move, cues, options and kit, and who is here. */
+/** A station's page: its move and side, cues, options and kit, and who is here. */
 export function StationScreen({ code, part: index }: ScreenProps) {
   return (
     <Follower code={code}>
@@ -17,40 +17,53 @@ export function StationScreen({ code, part: index }: ScreenProps) {
   );
 }
 
-function StationHere({ code, plan, view, index }: Followed & { index: number | null }) {
-  const interval = relevant(view);
-  const block = interval ? plan.blocks[interval.blockIndex] : undefined;
-  const station = block?.stations[(index ?? 0) - 1];
-  if (!block || index === null || !station)
-    return (
-      <nav className="mt-6" aria-label="Stations">
-        <h1 className="digits mb-3 text-head">Which station?</h1>
-        {(block?.stations ?? []).map((s, k) => (
-          <a
-            key={s.id}
-            href={`/station/${code}/${k + 1}`}
-            className="flex min-h-16 items-center gap-4 border-b border-current/40 text-title"
-          >
-            <span className="digits w-8 text-right">{k + 1}</span>
-            {s.move}
-          </a>
-        ))}
-      </nav>
-    );
-  const n = block.stations.length;
-  const here =
-    block.use === 'stations' && interval?.stationIndex != null
-      ? groupsFor(n, plan.heads ?? n, plan.squads)[groupAt(index - 1, interval.stationIndex, n)]
-      : null;
+function StationHere({ code, state, index }: Followed & { index: number | null }) {
+  const scene = index === null ? null : sceneAtStation(state, index - 1);
+  return scene ? <Here {...scene} /> : <Choose code={code} names={stationsNow(state).map((s) => s.move)} />;
+}
+
+function Choose({ code, names }: { code: string; names: readonly string[] }) {
+  return (
+    <nav className="mt-6" aria-label="Stations">
+      <h1 className="digits mb-3 text-head">Which station?</h1>
+      {names.map((name, k) => (
+        <a
+          // biome-ignore lint/suspicious/noArrayIndexKey: stations are known by their number
+          key={k}
+          href={`/station/${code}/${k + 1}`}
+          className="flex min-h-16 items-center gap-4 border-b border-current/40 text-title"
+        >
+          <span className="digits w-8 text-right">{k + 1}</span>
+          {name}
+        </a>
+      ))}
+    </nav>
+  );
+}
+
+const NAME_PX = 48;
+
+function Here({ index, count, station, side, reps, group, nextGroup }: StationScene) {
   return (
     <article className="mt-4 text-title">
       <p className="opacity-90">
-        station {index} of {n}
+        station {index + 1} of {count}
       </p>
-      <h1 className="digits text-big leading-tight">{station.move}</h1>
-      {here && here.size > 0 && (
+      <div className="flex items-center gap-3">
+        <FitText as="h1" of={station.move} maxPx={NAME_PX} lines={3} className="digits flex-1" />
+        <span className="text-big">
+          <SideBox side={side} />
+        </span>
+      </div>
+      {reps && <p className="text-head font-semibold">{reps}</p>}
+      {group && (
         <p className="mt-1 text-head">
-          here: <b>{here.name}</b>, {here.size} {here.size === 1 ? 'person' : 'people'}
+          here: <b>{group.name}</b>, {group.size} {group.size === 1 ? 'person' : 'people'}
+        </p>
+      )}
+      {nextGroup && (
+        <p>
+          then <b>{nextGroup.name}</b>
         </p>
       )}
       {station.kit && <p className="mt-3">{station.kit.join(', ')}</p>}

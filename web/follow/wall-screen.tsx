@@ -1,9 +1,9 @@
-import { useEffect, useState } from 'react';
+import { type CSSProperties, useEffect, useState } from 'react';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
-import type { RunState, RunView } from '../../core/run/index.ts';
-import { type Interval, isWork, roundsOf, stationAt, whereAll } from '../../core/timeline/index.ts';
-import { fieldStyle, KIND_WORDS, phaseOf, sideWord, Ways } from '../stage/index.ts';
-import { Follower } from './follower.tsx';
+import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
+import { fieldOf, type Here, phaseWord, type Scene, sceneOf } from '../../core/stage/index.ts';
+import { Amount, Chain, Changes, Complex, fieldStyle, Next, SetName, useWallSizes, Ways } from '../stage/index.ts';
+import { type Followed, Follower } from './follower.tsx';
 import { Remaining } from './remaining.tsx';
 import type { ScreenProps } from './screen-props.ts';
 import { useWallSound, type WallSound } from './wall-sound.ts';
@@ -12,9 +12,9 @@ import { useWallSound, type WallSound } from './wall-sound.ts';
 export function WallScreen({ code }: ScreenProps) {
   return (
     <Follower code={code}>
-      {({ code, plan, state, view }) => (
+      {({ code, plan, state, view, reached }) => (
         <>
-          <Wall plan={plan} state={state} view={view} />
+          <Wall plan={plan} state={state} view={view} reached={reached} />
           {!plan.silent && state.endedAtMs === null && <SoundFromHere code={code} />}
         </>
       )}
@@ -68,139 +68,103 @@ function useNear(): boolean {
   return near;
 }
 
-export function Wall({ plan, state, view }: { plan: Plan; state: RunState; view: RunView }) {
-  const phase = phaseOf(view.interval);
+export function Wall({ plan, state, view, reached }: Pick<Followed, 'plan' | 'state' | 'view' | 'reached'>) {
+  const field = fieldOf(view.interval);
   const over = state.status === 'finished' || state.status === 'abandoned';
-  const working = view.interval !== null && (isWork(view.interval) || view.interval.kind === 'demo');
-  const shown = working ? view.interval : view.nextWork;
-  const rotates = rotating(plan, shown, working);
   return (
     <main
-      data-phase={phase}
+      data-phase={field}
       data-status={state.status}
-      className={`flex h-dvh flex-col overflow-hidden px-[2.5vw] py-[2vh] ${phase === 'break' ? 'field-break' : ''}`}
-      style={fieldStyle(phase)}
+      className={`flex h-dvh flex-col overflow-hidden px-[2.5vw] py-[2vh] ${field === 'break' ? 'field-break' : ''}`}
+      style={fieldStyle(field)}
     >
       {over ? (
         <h1 className="digits m-auto text-[14vh]">{state.status === 'finished' ? 'Finished' : 'Ended'}</h1>
       ) : (
-        <>
-          <div className="flex items-baseline gap-[2vw] text-[4.2vh]">
-            <span className="digits border-[0.5vh] border-current px-[1.2vw] uppercase" data-testid="phase-word">
-              {wordOf(state, view)}
-            </span>
-            <span>{place(plan, shown)}</span>
-            <span className="flex-1" />
-            <span className="digits">{formatDuration(Math.ceil(view.toEndMs / 1000) * 1000)} to the end</span>
-          </div>
-          <h1 className="digits mt-[1vh] shrink-0 truncate text-[13.5vh] leading-[1.1]" data-testid="move">
-            {rotates ? (
-              rotates.title
-            ) : (
-              <>
-                {!working && <span className="mr-[1.5vw] text-[0.5em] font-normal">next</span>}
-                {name(plan, shown)}
-              </>
-            )}
-            {shown?.side && !rotates && (
-              <span className="ml-[1.5vw] border-[0.6vh] border-current px-[1vw] text-[0.55em] uppercase">
-                {sideWord(shown.side)}
-              </span>
-            )}
-          </h1>
-          <div className="flex min-h-0 flex-1 items-center gap-[3vw]">
-            <Remaining view={view} className="text-[54vh] leading-[0.8]" />
-            <Beside plan={plan} state={state} view={view} shown={shown} working={working} />
-          </div>
-          <Level view={view} />
-        </>
+        <Moment plan={plan} state={state} view={view} reached={reached(view.interval, null)} />
       )}
     </main>
   );
 }
 
-function wordOf(state: RunState, view: RunView): string {
-  if (state.status === 'ready') return 'Soon';
-  if (state.status === 'paused') return 'Paused';
-  return view.interval ? KIND_WORDS[view.interval.kind] : '';
-}
-
-/** At stations no one move is everybody's: the block is named, and between sets what all of them do. */
-function rotating(plan: Plan, shown: Interval | null, working: boolean): { title: string } | null {
-  const block = shown && plan.blocks[shown.blockIndex];
-  if (block?.use !== 'stations' || plan.heads === null || shown?.stationIndex == null) return null;
-  const first = shown.stationIndex === 0 && (shown.round ?? 1) === 1;
-  return { title: working ? block.title : first ? 'To your stations' : 'Move on' };
-}
-
-function place(plan: Plan, interval: Interval | null): string {
-  const block = interval && plan.blocks[interval.blockIndex];
-  const rounds = block ? roundsOf(block.format) : null;
-  return interval?.round && rounds && rounds > 1 ? `Round ${interval.round} of ${rounds}` : (block?.title ?? '');
-}
-
-function name(plan: Plan, interval: Interval | null): string {
-  if (!interval) return '';
-  return stationAt(plan, interval)?.move ?? plan.blocks[interval.blockIndex]?.title ?? '';
-}
-
-/** In stations use: who is where. Together: the two levels side by side, and what comes next. */
-function Beside({
-  plan,
-  state,
-  view,
-  shown,
-  working,
-}: {
-  plan: Plan;
-  state: RunState;
-  view: RunView;
-  shown: Interval | null;
-  working: boolean;
-}) {
-  const rotating = shown && plan.heads !== null ? whereAll(plan, shown, plan.heads) : null;
-  if (rotating && shown) return <WhoWhere plan={plan} interval={shown} rotating={rotating} />;
-  const station = shown ? stationAt(plan, shown) : null;
-  const next = working ? view.nextWork : null;
+function Moment({ state, view, reached }: { plan: Plan; state: RunState; view: RunView; reached: RepsRecord | null }) {
+  const scene = sceneOf(state, reached);
+  const { isNow, shown, place, chain, spread } = scene;
+  const { namePx } = useWallSizes();
   return (
-    <div className="min-w-0 flex-1 text-[4vh] leading-tight">
-      {station && <Ways station={station} on="wall" />}
-      {next && (
-        <div>
-          <div className="text-[3.4vh] opacity-90">next</div>
-          <div className="digits truncate text-[6.5vh]">
-            {name(state.plan, next)} {next.side && sideWord(next.side)}
-          </div>
+    <>
+      <div className="flex flex-wrap items-baseline gap-x-[2vw] text-[min(4.2vh,3.4vw)]">
+        <span className="digits border-[0.5vh] border-current px-[1.2vw] uppercase" data-testid="phase-word">
+          {state.status === 'ready' ? 'Soon' : phaseWord(state)}
+        </span>
+        <span data-testid="place">{place}</span>
+        <span className="flex-1" />
+        <span className="digits">{formatDuration(Math.ceil(view.toEndMs / 1000) * 1000)} to the end</span>
+      </div>
+      {shown && (
+        <div className="mt-[1vh]">
+          <SetName shown={shown} isNow={isNow} maxPx={namePx} />
         </div>
       )}
+      {chain && <Chain chain={chain} className="mt-[0.5vh] text-[min(3.6vh,3vw)]" />}
+      <div className="flex min-h-0 flex-1 items-center gap-[3vw] [container-type:size] portrait:flex-col">
+        <Remaining
+          view={view}
+          className="min-w-[2.15ch] whitespace-nowrap text-[min(112cqh,34cqw)] leading-[0.86] portrait:text-[min(55cqh,48cqw)]"
+        />
+        {spread ? <WhoWhere spread={spread} /> : <Beside scene={scene} />}
+      </div>
+      <Level view={view} />
+    </>
+  );
+}
+
+/** Together: the complex whole or the levels side by side, and what comes next with what changes. */
+function Beside({ scene: { isNow, shown, next, complex } }: { scene: Scene }) {
+  const { nextPx } = useWallSizes();
+  return (
+    <div className="min-w-0 flex-1 text-[min(4vh,3vw)] leading-tight">
+      {shown && <Amount shown={shown} className="mb-[1.5vh] text-[min(7vh,5vw)]" />}
+      {complex && (
+        <div style={{ fontSize: `min(8vh, ${52 / complex.length}vh, 4.4vw)` }}>
+          <Complex parts={complex} className="flex-col" />
+        </div>
+      )}
+      {shown?.station && <Ways station={shown.station} on="wall" />}
+      {!isNow && next && <Changes next={next} className="text-[min(5.4vh,4vw)]" />}
+      {isNow && next && !complex && <Next next={next} maxPx={nextPx} />}
     </div>
   );
 }
 
-function WhoWhere({
-  plan,
-  interval,
-  rotating,
-}: {
-  plan: Plan;
-  interval: Interval;
-  rotating: NonNullable<ReturnType<typeof whereAll>>;
-}) {
-  const block = plan.blocks[interval.blockIndex];
-  if (!block) return null;
-  const rows = block.stations.map((s, k) => ({ s, here: rotating.find((r) => r.station === k)?.group }));
+/** In stations use: who is where, and on which side now. */
+function WhoWhere({ spread }: { spread: readonly Here[] }) {
   return (
-    <ol className="grid min-w-0 flex-1 gap-x-[1.5vw] text-[3.4vh] leading-snug" aria-label="Who is where">
-      {rows.map(({ s, here }, k) => (
-        <li key={s.id} className="flex items-baseline gap-[1vw] border-b border-current/40 py-[0.5vh]">
-          <span className="digits w-[2ch] text-right">{k + 1}</span>
-          <span className="min-w-0 flex-1 truncate font-semibold">{s.move}</span>
-          <span className="truncate">{here && here.size > 0 ? here.name : '\u2013'}</span>
+    <ol
+      className="grid min-w-0 flex-1 content-center gap-x-[1.5vw] leading-snug portrait:w-full"
+      aria-label="Who is where"
+      style={rowSize(spread.length)}
+    >
+      {spread.map(({ index, station, group, side }) => (
+        <li key={station.id} className="flex items-baseline gap-[1vw] border-b border-current/40 py-[0.1em]">
+          <span className="digits w-[2ch] text-right">{index + 1}</span>
+          <span className="min-w-0 flex-1 font-semibold">{station.move}</span>
+          {side && (
+            <span className="digits shrink-0 border-2 border-current px-[0.3em] text-[0.8em] uppercase">{side}</span>
+          )}
+          <span className="shrink-0">{group ? group.name : '\u2013'}</span>
         </li>
       ))}
     </ol>
   );
 }
+
+/** Rows as tall as all of them have room for: from sixteen on in two columns. */
+const rowSize = (rows: number): CSSProperties => {
+  const columns = rows > 15 ? 2 : 1;
+  const lines = Math.ceil(rows / columns);
+  return { fontSize: `min(3.6vh, ${55 / lines}vh, 2.6vw)`, gridTemplateColumns: `repeat(${columns}, 1fr)` };
+};
 
 function Level({ view }: { view: RunView }) {
   const share = view.interval ? Math.min(100, (100 * view.remainingMs) / view.interval.durationMs) : 0;

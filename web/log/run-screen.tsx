@@ -121,7 +121,11 @@ function Written({ run, plan }: { run: StoredRun; plan: Plan }) {
             <tbody>
               {reps.map((r) => (
                 <tr key={r.id} className="border-b">
-                  <td className="py-1">{place(r.stationId, r.round)}</td>
+                  <td className="py-1">
+                    {place(r.stationId, r.round)}
+                    {r.side && `, ${r.side}`}
+                    {r.again && `, time ${r.again}`}
+                  </td>
                   <td>{r.squad ?? 'all'}</td>
                   <td className="digits text-right">{r.count}</td>
                   <td className="digits text-right">{r.weightKg === undefined ? '' : weightWords(r.weightKg)}</td>

@@ -14,12 +14,15 @@ import { Select, TextField } from '../ui/index.ts';
 
 const NAME_WORDS: Record<CueName, string> = {
   starts: 'work, rest, break',
-  countdown: '3-2-1',
+  countdown: 'countdown',
   nextUp: 'next up',
+  reps: 'reps',
   half: 'half way',
   tenSeconds: 'ten seconds',
-  rounds: 'rounds, last one',
-  phases: 'phases, side switch',
+  warnings: 'get ready',
+  rounds: 'rounds',
+  left: 'how many are left',
+  phases: 'phases, layers',
   formCues: 'form cues',
   options: 'easier and harder',
   milestones: 'half of the class',

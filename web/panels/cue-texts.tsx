@@ -1,11 +1,11 @@
-import { Mic, X } from 'lucide-react';
+import { Mic } from 'lucide-react';
 import { useState } from 'react';
 import { PHRASE_DEFAULTS } from '../../core/cues/index.ts';
 import { PHRASES, type Plan } from '../../core/plan/index.ts';
 import { dropRecording, listRecordings, type RecordingInfo } from '../audio/index.ts';
 import { useLoaded } from '../data/index.ts';
 import { edit } from '../editing/index.ts';
-import { Checkbox, DurationField, IconButton, TextField } from '../ui/index.ts';
+import { IconButton, TextField } from '../ui/index.ts';
 import { RecordDialog } from './record-dialog.tsx';
 
 export function Phrases({ plan }: { plan: Plan }) {
@@ -30,67 +30,9 @@ export function Phrases({ plan }: { plan: Plan }) {
           />
         </label>
       ))}
-      <p className="text-fine text-muted">{'{move}, {n} and {rounds} are filled in.'}</p>
-    </details>
-  );
-}
-
-/** The instructor's own lines by time: spoken by the voice, or only shown on the ruler. */
-export function Lines({ plan }: { plan: Plan }) {
-  const [text, setText] = useState('');
-  const [atMs, setAtMs] = useState(0);
-  const lines = plan.lines ?? [];
-  const put = (next: NonNullable<Plan['lines']>) =>
-    edit(({ lines: _, ...p }) => (next.length > 0 ? { ...p, lines: [...next].sort((a, b) => a.atMs - b.atMs) } : p));
-  return (
-    <details className="mt-2">
-      <summary className="min-h-9 font-semibold">Your own lines{lines.length > 0 && `: ${lines.length}`}</summary>
-      <ul>
-        {lines.map((line, k) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: two lines may be alike
-          <li key={k} className="flex items-center gap-2 border-b py-1 text-small">
-            <DurationField
-              label={`Time of ${line.text}`}
-              valueMs={line.atMs}
-              onChange={(ms) => put(lines.map((l, j) => (j === k ? { ...l, atMs: ms } : l)))}
-            />
-            <span className="flex-1">{line.text}</span>
-            <Checkbox
-              className="flex items-center gap-1 text-fine"
-              checked={line.spoken}
-              onChange={(on) => put(lines.map((l, j) => (j === k ? { ...l, spoken: on } : l)))}
-            >
-              spoken
-            </Checkbox>
-            <button
-              type="button"
-              className="h-7 w-7"
-              aria-label={`Remove ${line.text}`}
-              onClick={() => put(lines.filter((_, j) => j !== k))}
-            >
-              <X size={14} />
-            </button>
-          </li>
-        ))}
-      </ul>
-      <form
-        className="mt-1 flex items-center gap-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (text.trim() !== '') put([...lines, { atMs, text: text.trim(), spoken: false }]);
-          setText('');
-        }}
-      >
-        <DurationField label="Time of the new line" valueMs={atMs} onChange={setAtMs} />
-        <TextField
-          aria-label="A line of your own"
-          placeholder="What you mean to say"
-          maxLength={200}
-          className="min-w-0 flex-1"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-        />
-      </form>
+      <p className="text-fine text-muted">
+        {'Words in braces are filled in: {move}, {n}, {rounds}, {side}, {time} and so on.'}
+      </p>
     </details>
   );
 }

@@ -5,8 +5,10 @@ import { compile } from '../../core/timeline/index.ts';
 import { speech } from '../../core/wire/index.ts';
 import { fetchFrom } from '../data/index.ts';
 import { Checkbox } from '../ui/index.ts';
+import { Counting } from './counting.tsx';
 import { Levels } from './cue-levels.tsx';
-import { Lines, Phrases, Words } from './cue-texts.tsx';
+import { Phrases, Words } from './cue-texts.tsx';
+import { ScriptLines } from './script.tsx';
 import { useMeasuredCues } from './use-measured.ts';
 import { VoiceFields } from './voice-fields.tsx';
 
@@ -22,9 +24,10 @@ export function CuesPanel({ plan }: { plan: Plan }) {
     <>
       <VoiceFields plan={plan} />
       <Levels plan={plan} />
+      <Counting plan={plan} />
       <GivesWay notes={sheet.notes} plan={plan} state={voice.kind} done={voice.done} total={voice.total} />
       <Phrases plan={plan} />
-      <Lines plan={plan} />
+      <Script plan={plan} />
       <Words plan={plan} words={words} lengths={voice.lengths} onChanged={() => setTurn((t) => t + 1)} />
       <section className="mt-4 border-t pt-3">
         <h3 className="font-semibold">Cue track</h3>
@@ -72,12 +75,33 @@ function GivesWay({
             <b>{WHAT_WORDS[note.what]}</b>
             {note.what === 'moved' && ` by ${(note.byMs / 1000).toFixed(1)} s`}: “{note.text}”
             {times > 1 && <span className="text-muted"> {times} times</span>}
-            <span className="block text-fine text-muted">{note.reason}</span>
+            <span className="block text-fine text-muted">
+              {note.reason}
+              {note.room !== null && `; there would be room in ${note.room}`}
+            </span>
           </li>
         ))}
       </ul>
       {plan.blocks.length === 0 && <p className="text-small text-muted">The class has no blocks yet.</p>}
     </section>
+  );
+}
+
+/** All lines of the script, by what they belong to; each can be typed at its block too. */
+function Script({ plan }: { plan: Plan }) {
+  const lines = plan.lines ?? [];
+  return (
+    <details className="mt-2">
+      <summary className="min-h-9 font-semibold">Your own lines{lines.length > 0 && `: ${lines.length}`}</summary>
+      <h4 className="mt-1 text-small text-muted">The class</h4>
+      <ScriptLines lines={lines} block={null} />
+      {plan.blocks.map((b) => (
+        <div key={b.id}>
+          <h4 className="mt-2 text-small text-muted">{b.title}</h4>
+          <ScriptLines lines={lines} block={b} />
+        </div>
+      ))}
+    </details>
   );
 }
 

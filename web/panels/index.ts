@@ -5,6 +5,7 @@ export { CuesPanel } from './cues-panel.tsx';
 export { EndsPanel } from './ends-panel.tsx';
 export { FitterDialog } from './fitter-dialog.tsx';
 export { OrderPanel } from './order-panel.tsx';
+export { ScriptLines } from './script.tsx';
 export { SwapPanel } from './swap-panel.tsx';
 export { TellPanel } from './tell-panel.tsx';
 export { useChecks } from './use-checks.ts';

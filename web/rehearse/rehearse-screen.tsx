@@ -5,13 +5,14 @@ import type { Cue } from '../../core/cues/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { runIntervals, viewOf } from '../../core/run/index.ts';
 import { beatsOf } from '../../core/sound/index.ts';
+import { fieldOf } from '../../core/stage/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
 import { SoundEngine, speakingTo, useVoicedCues, type VoiceState } from '../audio/index.ts';
 import { useResolved } from '../data/index.ts';
 import { useRunLock } from '../device/index.ts';
 import { ClassStrip } from '../drawings/index.ts';
 import { useOpenedPlan } from '../editing/index.ts';
-import { CueRuler, fieldStyle, phaseOf, Stage, Target } from '../stage/index.ts';
+import { CueRuler, fieldStyle, Stage, Target } from '../stage/index.ts';
 
 import { useFrames } from '../ui/index.ts';
 import { neighbourCue, type Place, positionAt, rehearsalSource, SPEEDS, stateOf } from './rehearsal.ts';
@@ -47,7 +48,7 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
   const positionMs = positionAt(place, now, endMs);
   const state = stateOf(plan, Math.min(positionMs, Math.max(0, endMs - 1)));
   const view = viewOf(state);
-  const phase = phaseOf(view.interval);
+  const phase = fieldOf(view.interval);
 
   const go = async (change: Partial<Place>) => {
     if (change.playing) await engine.unlock();

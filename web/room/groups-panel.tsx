@@ -1,7 +1,6 @@
 import { useMemo, useState } from 'react';
 import { type Block, formatClock, formatDuration, type Plan } from '../../core/plan/index.ts';
-import { type Group, groupsFor, rotationChart, type Turn } from '../../core/timeline/index.ts';
-import { compile, totals } from '../../core/timeline/index.ts';
+import { compile, type Group, groupsFor, rotationChart, type Turn, totals } from '../../core/timeline/index.ts';
 import { edit, HeadsField } from '../editing/index.ts';
 import { TextField } from '../ui/index.ts';
 

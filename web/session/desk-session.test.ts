@@ -238,17 +238,19 @@ describe('two desks', () => {
 });
 
 describe('the voice of a desk', () => {
-  it('is planned and said once it is there; what the class does not say is not asked for', async () => {
-    const words = new Map([['Work', 600]]);
+  it('is planned by the lengths that came, and says what there are words for', async () => {
+    const words = new Map([['Next: Move 1', 600]]);
     const desk = await started({ words });
     await settle();
     expect(desk.session.state.voice.kind).toBe('ready');
     const said = desk.session.state.cues.filter((c) => c.tone === null && c.spokenMs > 0 && c.text !== null);
     expect(said.length).toBeGreaterThan(0);
     const first = said[0]!;
+    expect([first.text, first.spokenMs]).toEqual(['Next: Move 1', 600]);
     desk.sound.nowMs += 50;
     const heard = desk.sound.next(s(200)).filter(([name]) => name.startsWith('1|'));
-    expect(heard[0]).toEqual([clipKey(first.text!, false), first.atMs]);
+    expect(heard).toContainEqual([clipKey(first.text!, false), first.atMs]);
+    expect(new Set(heard.map(([name]) => name))).toEqual(new Set(['1|Next: Move 1']));
   });
 
   it('that cannot be had leaves the tones', async () => {

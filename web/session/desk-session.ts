@@ -11,6 +11,8 @@ import type { RunHead } from './run-storage.ts';
  * A command takes effect this much after the tap, so that the tone it calls for can start exactly on time.
  */
 const COMMAND_LEAD_MS = 50;
+/** While words come one by one, the cues are planned anew this often. */
+const PLAN_EVERY_MS = 500;
 
 /**
  * A desk that leads a run, or follows it while another leads. A command takes effect here at once, is kept in the browser, and is
@@ -30,6 +32,8 @@ export class DeskSession {
   /** Screens that were told no: they do not ask twice. */
   private readonly refused = new Set<string>();
   private readonly voiced: VoicedCues;
+  /** When the cues were last planned for words that came, on the steady clock. */
+  private plannedAtMs = 0;
 
   constructor(private readonly parts: DeskParts) {
     this.voiced = new VoicedCues(parts.speaker, (voice) => this.onVoice(voice));
@@ -89,7 +93,8 @@ export class DeskSession {
     };
     sound.silent = head.plan.silent ?? false;
     this.soundFrom(sound.now());
-    if (this.current.folded) void this.voiced.want(this.current.folded.plan, this.current.folded.intervals);
+    const { folded } = this.current;
+    if (folded) void this.voiced.want(folded.plan, folded.intervals, folded.index);
   }
 
   close(): void {
@@ -190,12 +195,16 @@ export class DeskSession {
       cues: isSame ? cues : this.voiced.sheet(state.plan, state.intervals).cues,
       waiting: this.unconfirmed.size,
     });
-    if (before && before.plan !== state.plan) void this.voiced.want(state.plan, state.intervals);
+    if (before && !isSame) void this.voiced.want(state.plan, state.intervals, state.index);
   }
 
   private onVoice(voice: VoiceState): void {
     const { folded, voice: before, cues } = this.current;
-    const isNew = voice.kind === 'ready' && (before.kind !== 'ready' || voice.lengths !== before.lengths);
+    const now = this.parts.steadyNow();
+    const isDone = voice.kind === 'ready' && (before.kind !== 'ready' || voice.lengths !== before.lengths);
+    // Words that have come are said at once; all the class is not planned anew for each of them.
+    const isNew = isDone || (voice.lengths !== before.lengths && now - this.plannedAtMs > PLAN_EVERY_MS);
+    if (isNew) this.plannedAtMs = now;
     this.set({ voice, cues: isNew && folded ? this.voiced.sheet(folded.plan, folded.intervals).cues : cues });
     if (isNew) this.soundFrom(this.parts.sound.now() + COMMAND_LEAD_MS);
   }

@@ -25,11 +25,13 @@ import { AddStation } from './add-station.tsx';
 import { duplicate, editBlock, moveBlockBy, remove } from './block-edits.ts';
 import { rememberCopied } from './clipboard-memory.ts';
 import { Costs } from './costs.tsx';
+import { DemoShows } from './demo-shows.tsx';
 import { FormatSentence } from './format-sentence.tsx';
 import { GetReady } from './get-ready.tsx';
 import { tellLeftOut } from './left-out.ts';
 
 import type { BlockMarks } from './marks.ts';
+import { BlockNotesAndScript } from './notes-and-script.tsx';
 import { OddRoundNote } from './odd-round-note.tsx';
 import { OneClockNote } from './one-clock-note.tsx';
 import type { Openers } from './openers.ts';
@@ -80,11 +82,13 @@ export const BlockSection = memo(function BlockSection(props: Props) {
       />
       <OneClockNote block={block} onEdit={onEdit} />
       {odd && <OddRoundNote odd={odd} onChoose={(next) => onEdit(() => next)} />}
+      <DemoShows block={block} following={following} library={library} onEdit={onEdit} />
       {(usesStations || block.stations.length > 0) && (
         <RoundSheet block={block} following={following} marks={props.marks} open={open} />
       )}
       {usesStations && <AddStation blockTitle={block.title} library={library} used={used} onAdd={addStations} />}
       {!props.isLast && <BreakAfter block={block} onEdit={onEdit} />}
+      <BlockNotesAndScript block={block} />
     </section>
   );
 });

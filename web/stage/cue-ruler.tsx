@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import type { Cue } from '../../core/cues/index.ts';
 import { type Interval, isBreak, isWork } from '../../core/timeline/index.ts';
 
@@ -47,12 +47,18 @@ const Track = memo(function Track({ cues, intervals, positionMs }: Props) {
   const shown = <T extends { from: number; to: number }>(x: T) =>
     x.to > positionMs - BEHIND_MS && x.from < positionMs + AHEAD_MS + STEP_MS;
   const bands = intervals.map((i) => ({ i, from: i.startMs, to: i.startMs + i.durationMs })).filter(shown);
-  const flags = withLanes(cues.map((cue) => ({ cue, from: cue.atMs, to: cue.atMs + cue.spokenMs })).filter(shown));
+  const lanes = useMemo(() => lanesOf(cues), [cues]);
+  const flags = cues.map((cue) => ({ cue, from: cue.atMs, to: cue.atMs + cue.spokenMs })).filter(shown);
   return (
     <>
       <div className="absolute inset-x-0 top-0 h-[74px]">
-        {flags.map(({ cue, from, lane }) => (
-          <Flag key={`${cue.intervalIndex}:${cue.kind}:${cue.atMs}`} cue={cue} atMs={from - positionMs} lane={lane} />
+        {flags.map(({ cue, from }) => (
+          <Flag
+            key={`${cue.intervalIndex}:${cue.kind}:${cue.atMs}`}
+            cue={cue}
+            atMs={from - positionMs}
+            lane={lanes.get(cue) ?? 0}
+          />
         ))}
       </div>
       {roomToTalk(cues, positionMs).map(([from, to]) => (
@@ -98,12 +104,25 @@ function roomToTalk(cues: readonly Cue[], positionMs: number): [number, number][
   return found;
 }
 
-/** The lane of each flag goes by its kind: what often stands close together is kept apart, and none changes lanes. */
-function withLanes<T extends { cue: Cue }>(flags: readonly T[]): (T & { lane: number })[] {
-  return flags.map((flag) => ({ ...flag, lane: ['nextUp', 'half', 'form', 'script'].includes(flag.cue.kind) ? 1 : 0 }));
+const LANES = 3;
+/** How long a letter is on the ruler, as time: about 7 px of the 1,232 that a minute and six seconds take. */
+const LETTER_MS = 380;
+
+/** Puts each flag into the first lane in which its words begin after those before; none changes lanes while it runs by. */
+function lanesOf(cues: readonly Cue[]): ReadonlyMap<Cue, number> {
+  const free = Array.from({ length: LANES }, () => Number.NEGATIVE_INFINITY);
+  const lanes = new Map<Cue, number>();
+  for (const cue of cues) {
+    if (cue.text === null) continue;
+    const clear = free.findIndex((ms) => ms <= cue.atMs);
+    const lane = clear >= 0 ? clear : free.indexOf(Math.min(...free));
+    free[lane] = cue.atMs + Math.max(cue.spokenMs, cue.text.length * LETTER_MS);
+    lanes.set(cue, lane);
+  }
+  return lanes;
 }
 
-const TONE_MARK: Record<string, string> = { work: '↗', rest: '↘', break: '↘↘', tick: '·', end: '↘↘↘' };
+const TONE_MARK: Record<string, string> = { work: '↗', rest: '↘', break: '↘↘', talk: '→→', tick: '·', end: '↘↘↘' };
 
 function Flag({ cue, atMs, lane }: { cue: Cue; atMs: number; lane: number }) {
   const passed = atMs < 0 ? 'opacity-40' : '';
@@ -118,8 +137,8 @@ function Flag({ cue, atMs, lane }: { cue: Cue; atMs: number; lane: number }) {
     );
   return (
     <div
-      className={`absolute h-[20px] whitespace-nowrap border-l-2 border-current pl-1 text-small leading-[20px] ${cue.kind === 'script' ? 'border-dotted italic' : 'bg-current/15'} ${passed}`}
-      style={{ top: 12 + lane * 22, left: left(atMs), width: width(cue.spokenMs) }}
+      className={`absolute h-[17px] whitespace-nowrap border-l-2 border-current pl-1 text-small leading-[17px] ${cue.kind === 'script' ? 'border-dotted italic' : 'bg-current/15'} ${passed}`}
+      style={{ top: 11 + lane * 18, left: left(atMs), width: width(cue.spokenMs) }}
     >
       {cue.text}
     </div>

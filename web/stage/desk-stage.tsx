@@ -1,31 +1,15 @@
 import { cautionsBefore, DEFERS } from '../../core/care/index.ts';
 import type { Cue } from '../../core/cues/index.ts';
 import { resolveStation } from '../../core/moves/index.ts';
-import { type Block, formatDuration, moduleOf, type Plan, type Station } from '../../core/plan/index.ts';
+import { formatDuration, type Plan, type Station } from '../../core/plan/index.ts';
 import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
-import { type Interval, isWork, roundsOf, stationAt } from '../../core/timeline/index.ts';
+import { type Here, linesAt, phaseWord, sceneOf } from '../../core/stage/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { LevelBar } from './level-bar.tsx';
+import { Amount, Chain, Changes, Complex, Next, SetName } from './set-shown.tsx';
+import { useSizes } from './use-sizes.ts';
 import { Ways } from './ways.tsx';
-import { countdown, KIND_WORDS, sideWord } from './words.ts';
-
-function placeWords(plan: Plan, interval: Interval | null): string {
-  if (!interval) return '';
-  const block = plan.blocks[interval.blockIndex];
-  if (!block || interval.kind === 'countIn' || interval.kind === 'blockBreak') return '';
-  const rounds = roundsOf(block.format);
-  const parts: string[] = [];
-  if (interval.round !== null && rounds !== null && rounds > 1) parts.push(`Round ${interval.round} of ${rounds}`);
-  if (interval.stationIndex !== null && block.stations.length > 1)
-    parts.push(`station ${interval.stationIndex + 1} of ${block.stations.length}`);
-  return parts.join(', ');
-}
-
-function nameOf(plan: Plan, interval: Interval | null): string {
-  if (!interval) return '';
-  const station = stationAt(plan, interval);
-  return station?.move ?? plan.blocks[interval.blockIndex]?.title ?? '';
-}
+import { countdown } from './words.ts';
 
 /** What now, how long, what next: the middle of the desk. */
 export function Stage({
@@ -33,7 +17,7 @@ export function Stage({
   state,
   view,
   cues,
-  reached,
+  reached = null,
 }: {
   plan: Plan;
   state: RunState;
@@ -42,108 +26,117 @@ export function Stage({
   /** Where the complex of a window goes on; null at its beginning. */
   reached?: RepsRecord | null;
 }) {
-  const { interval, nextWork } = view;
-  const working = interval !== null && (isWork(interval) || interval.kind === 'demo' || interval.kind === 'open');
-  const shown = working ? interval : nextWork;
-  const upcoming = working ? view.nextWork : null;
+  const scene = sceneOf(state, reached);
+  const { isNow, shown, next, place, chain, complex, spread } = scene;
+  const { namePx, nextPx } = useSizes();
+  const ready = state.status === 'ready';
+  const lines = linesAt(cues, view.positionMs);
   return (
-    <section
-      className="flex min-h-0 flex-1 flex-col overflow-hidden px-4 max-md:pt-2 md:justify-center-safe md:px-6"
-      aria-live="off"
-    >
-      <div className="flex items-baseline gap-5">
+    <section className="flex min-h-0 flex-1 flex-col overflow-hidden px-4 pt-2 md:px-6" aria-live="off">
+      <div className="flex flex-wrap items-baseline gap-x-5">
         <span
           className="digits shrink-0 border-2 border-current px-3 text-title md:text-head uppercase tracking-wide"
           data-testid="phase-word"
         >
-          {state.status === 'ready'
-            ? 'Ready'
-            : state.status === 'paused'
-              ? 'Paused'
-              : interval
-                ? KIND_WORDS[interval.kind]
-                : ''}
+          {phaseWord(state)}
         </span>
-        <span className="text-lead md:text-head">{placeWords(plan, shown)}</span>
+        <span className="text-lead md:text-head" data-testid="place">
+          {place}
+        </span>
       </div>
-      <h1 className="digits mt-1 shrink-0 text-[clamp(40px,7vw,90px)] md:truncate leading-[1.08]" data-testid="move">
-        {!working && <span className="mr-4 text-[0.5em] font-normal">next</span>}
-        {nameOf(plan, shown)}
-        {shown?.side && (
-          <span className="ml-5 border-4 border-current px-3 text-[0.6em] uppercase">{sideWord(shown.side)}</span>
-        )}
-      </h1>
-      <div className="flex flex-wrap items-end gap-x-10 max-md:gap-x-4">
+      {shown && (
+        <div className="mt-1">
+          <SetName shown={shown} isNow={isNow} maxPx={ready ? namePx * 0.75 : namePx} />
+          {!isNow && next && <Changes next={next} className="mt-1 text-title" />}
+        </div>
+      )}
+      {chain && <Chain chain={chain} className="mt-1 text-title max-md:text-plain" />}
+      <div
+        className={`flex min-h-0 items-stretch gap-x-[3%] overflow-hidden [container-type:size] max-md:flex-col ${ready ? 'h-[110px] shrink-0' : 'flex-1'}`}
+      >
         <time
-          className={`digits min-w-[2.15ch] leading-[0.92] ${state.status === 'ready' ? 'text-[clamp(64px,9vw,116px)]' : 'text-[clamp(120px,20vw,270px)]'}`}
+          className={`digits min-w-[2.15ch] self-center whitespace-nowrap leading-[0.86] ${ready ? 'text-[min(100cqh,20cqw)]' : 'text-[min(112cqh,33cqw)] max-md:text-[min(46cqh,46cqw)]'}`}
           data-testid="remaining"
           data-ms={view.remainingMs}
         >
           {view.waiting ? 'tap' : countdown(view.remainingMs)}
         </time>
-        <Aside plan={plan} view={view} upcoming={upcoming} station={shown ? stationAt(plan, shown) : null} />
+        <div className="min-w-0 flex-1 self-center overflow-hidden text-title leading-snug max-h-full max-md:self-stretch max-md:text-plain">
+          {shown && (
+            <Amount
+              shown={shown}
+              more={isNow ? (shown.station?.kit ?? []) : []}
+              className="mb-1 text-head leading-tight"
+            />
+          )}
+          {isNow && next && <Next next={next} maxPx={nextPx} />}
+          <Totals view={view} />
+          {shown?.station && <Options station={shown.station} />}
+          {!ready && <BlockNotes plan={plan} state={state} />}
+        </div>
       </div>
-      {shown && <Complex block={plan.blocks[shown.blockIndex]} reached={reached ?? null} />}
-      {state.status === 'ready' && <Before plan={plan} />}
+      {complex && <Complex parts={complex} className="mb-2 text-title" />}
+      {spread && <Spread spread={spread} />}
+      {lines.length > 0 && <Lines lines={lines} />}
+      {ready && <Before plan={plan} />}
       <LevelBar view={view} cues={cues} />
     </section>
   );
 }
 
-interface AsideProps {
-  plan: Plan;
-  view: RunView;
-  upcoming: Interval | null;
-  station: Station | null;
-}
-
-function Aside({ plan, view, upcoming, station }: AsideProps) {
-  const next = upcoming && stationAt(plan, upcoming);
+/** To the break and to the end. */
+function Totals({ view }: { view: RunView }) {
+  const figure = (label: string, ms: number) => (
+    <div>
+      <span className="opacity-90">{label}</span>{' '}
+      <b className="digits text-head max-md:text-title">{formatDuration(ms)}</b>
+    </div>
+  );
   return (
-    <div className="mb-3 flex-1 text-title leading-snug max-md:text-plain md:min-w-64">
-      {upcoming && (
-        <div className="mb-2">
-          <div className="truncate text-big max-md:text-head font-semibold leading-tight">
-            <span className="mr-2 text-title font-normal opacity-90">next</span>
-            {nameOf(plan, upcoming)}{' '}
-            {upcoming.side && (
-              <span className="border-2 border-current px-1.5 text-[0.7em] uppercase">{sideWord(upcoming.side)}</span>
-            )}
-          </div>
-          {next?.kit && <div className="opacity-90">{next.kit.join(', ')}</div>}
-        </div>
-      )}
-      {!upcoming && station?.kit && <div className="mb-2 text-head">{station.kit.join(', ')}</div>}
-      {station && <Options station={station} />}
-      <div className="flex gap-8 max-md:gap-4">
-        {view.toBreakMs !== null && (
-          <div>
-            <div className="opacity-90">to the break</div>
-            <div className="digits text-big max-md:text-title leading-tight">{formatDuration(view.toBreakMs)}</div>
-          </div>
-        )}
-        <div>
-          <div className="opacity-90">to the end</div>
-          <div className="digits text-big max-md:text-title leading-tight">{formatDuration(view.toEndMs)}</div>
-        </div>
-      </div>
+    <div className="mb-1 flex flex-wrap gap-x-6 max-md:gap-x-4">
+      {view.toBreakMs !== null && figure('to the break', view.toBreakMs)}
+      {figure('to the end', view.toEndMs)}
     </div>
   );
 }
 
-/** The moves of a complex, done over and over, and where the next window goes on. */
-function Complex({ block, reached }: { block: Block | undefined; reached: RepsRecord | null }) {
-  if (!block || !moduleOf(block.format).traits.complex) return null;
+/** Who is at which station, on which side. */
+function Spread({ spread }: { spread: readonly Here[] }) {
   return (
-    <ol className="mb-2 flex flex-wrap gap-x-6 gap-y-1 text-title" aria-label="The complex">
-      {block.stations.map((s) => (
-        <li key={s.id} className={s.id === reached?.stationId ? 'border-2 border-current px-2 font-bold' : ''}>
-          {s.reps && <b className="digits mr-1.5">{s.reps.count}</b>}
-          {s.move}
-          {s.id === reached?.stationId && <span className="ml-2 font-normal">go on after {reached.count}</span>}
+    <ol className="mb-2 flex flex-wrap gap-x-5 gap-y-0.5 text-plain" aria-label="Who is where">
+      {spread.map(({ index, station, group, side }) => (
+        <li key={station.id}>
+          <span className="digits mr-1">{index + 1}</span>
+          <b>{station.move}</b>
+          {side && <span className="ml-1 border border-current px-1 uppercase text-small">{side}</span>}
+          {group && <span className="ml-1 opacity-90">{group.name}</span>}
         </li>
       ))}
     </ol>
+  );
+}
+
+/** What the instructor means to say now. */
+function Lines({ lines }: { lines: readonly string[] }) {
+  return (
+    <ul className="mb-2" aria-label="Your own lines">
+      {lines.map((line) => (
+        <li key={line} className="border-l-8 border-live pl-3 text-title leading-snug">
+          {line}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What the instructor wrote down for the block at hand. */
+function BlockNotes({ plan, state }: { plan: Plan; state: RunState }) {
+  const notes = plan.blocks[state.intervals[state.index]?.blockIndex ?? -1]?.notes;
+  if (!notes) return null;
+  return (
+    <p className="mb-1 line-clamp-2 text-plain opacity-90 max-md:hidden" title={notes}>
+      {notes}
+    </p>
   );
 }
 
@@ -166,6 +159,7 @@ function Before({ plan }: { plan: Plan }) {
   const library = useLibrary((s) => s.library);
   return (
     <section aria-label="Before you start" className="mb-2 max-w-3xl text-plain leading-snug">
+      {plan.notes !== '' && <p className="mb-1 whitespace-pre-line text-lead">{plan.notes}</p>}
       <ul className="grid gap-x-6 md:grid-cols-2">
         {cautionsBefore(plan, library).map((c) => (
           <li key={c.key} className="border-l-2 border-current pl-2 mb-1">

@@ -13,13 +13,12 @@ export function Ways({ station, on }: { station: Station; on: 'desk' | keyof typ
   const weights = weightsWords(station);
   return (
     <>
-      {weights !== '' && (on !== 'desk' || ways.length === 1) && (
-        <p className={on === 'wall' ? 'mb-[1.5vh]' : 'mb-1 text-lead'}>
+      {weights !== '' && on === 'phone' && (
+        <p className="mb-1 text-lead">
           <b className="digits">{weights}</b>
         </p>
       )}
-      {ways.length > 1 &&
-        (on === 'desk' ? <InLine ways={ways} weights={weights} /> : <Listed ways={ways} look={LOOKS[on]} />)}
+      {ways.length > 1 && (on === 'desk' ? <InLine ways={ways} /> : <Listed ways={ways} look={LOOKS[on]} />)}
     </>
   );
 }
@@ -43,13 +42,12 @@ function Listed({ ways, look }: { ways: readonly Way[]; look: (typeof LOOKS)[key
 }
 
 /** In a line or two: on the desk all else goes first. A word stands where it is another than before. */
-function InLine({ ways, weights }: { ways: readonly Way[]; weights: string }) {
+function InLine({ ways }: { ways: readonly Way[] }) {
   return (
     <ol
       className="mb-2 flex max-h-[4.2em] flex-wrap gap-x-3 gap-y-1 overflow-hidden text-lead leading-tight max-md:hidden"
       aria-label={LABEL}
     >
-      {weights !== '' && <li className="digits mr-2 font-bold">{weights}</li>}
       {ways.map((way, k) => (
         <li key={`${way.level}${way.name}`} className={way.level === 'base' ? 'border-2 border-current px-1.5' : ''}>
           {way.level !== 'base' && way.level !== ways[k - 1]?.level && (

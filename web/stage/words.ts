@@ -1,21 +1,5 @@
 import { format } from 'date-fns';
-import { formatDuration, type Side } from '../../core/plan/index.ts';
-import type { IntervalKind } from '../../core/timeline/index.ts';
-
-export const KIND_WORDS: Record<IntervalKind, string> = {
-  work: 'Work',
-  rest: 'Rest',
-  roundBreak: 'Round break',
-  groupBreak: 'Break',
-  blockBreak: 'Break',
-  countIn: 'Get ready',
-  demo: 'Watch',
-  open: 'Open',
-};
-
-export function sideWord(side: Side | null): string {
-  return side === null ? '' : side === 'left' ? 'left' : 'right';
-}
+import { formatDuration } from '../../core/plan/index.ts';
 
 /** Time left as it is counted down: 40 is shown until the first second is over, m:ss from a minute on. */
 export function countdown(ms: number): string {
