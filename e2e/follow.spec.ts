@@ -16,7 +16,7 @@ test('the wall says who is where; the remote asks and the desk does; a squad sen
   await remote.goto(`/remote/${codes.remote}`);
   await remote.getByRole('button', { name: 'Skip' }).click();
   await expect(page.getByTestId('phase-word')).toHaveText('Rest');
-  await expect(wall.getByTestId('move')).toHaveText('Move on');
+  await expect(wall.getByTestId('move')).toHaveText('Rotate');
   await remote.getByRole('button', { name: 'Skip' }).click();
   // One station on: Heron is at the press-ups, and so on.
   await expect(page.getByTestId('phase-word')).toHaveText('Work');

@@ -43,7 +43,7 @@ test('reps, beats, a held break and an AMRAP are led to the end; reps are entere
     squads: ['Heron', 'Teal'],
   };
   const runId = await lead(page, plan);
-  await expect(phase(page)).toHaveText('Open');
+  await expect(phase(page)).toHaveText('Work');
   // The set waits for the instructor, past its estimate.
   await expect(page.getByTestId('remaining')).toHaveText('tap', { timeout: 8000 });
   await page.keyboard.press('ArrowRight');
@@ -58,7 +58,7 @@ test('reps, beats, a held break and an AMRAP are led to the end; reps are entere
   // The next squad is up; the clock has gone on under the pad.
   await expect(page.getByRole('button', { name: 'Teal' })).toHaveAttribute('aria-pressed', 'true');
   await page.keyboard.press('Escape');
-  await expect(phase(page)).toHaveText('Open');
+  await expect(phase(page)).toHaveText('Work');
   await page.keyboard.press('ArrowRight');
   await expect(phase(page)).toHaveText('Break');
   await expect(page.getByTestId('remaining')).toHaveText('tap');
@@ -151,8 +151,8 @@ test('the builder lists what gives way with measured lengths, and takes words of
     ...planOf({
       ...circuit(
         stations(2, (x, k) => ({ ...x, move: k ? long : 'Squat' })),
-        30,
-        8,
+        6,
+        6,
         1,
       ),
       id: 'main',
@@ -166,6 +166,7 @@ test('the builder lists what gives way with measured lengths, and takes words of
   const gives = panel.getByRole('region', { name: 'What gives way' });
   await expect(gives.getByRole('status')).toHaveText('Lengths as measured', { timeout: 30_000 });
   await expect(gives).toContainText(long);
+  await expect(gives).toContainText('there would be room in a rest of');
   await panel.getByRole('combobox', { name: 'Levels for' }).selectOption({ label: long });
   await panel.getByPlaceholder(long).fill('Plank reach');
   await expect(gives).not.toContainText(long, { timeout: 30_000 });

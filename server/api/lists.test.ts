@@ -248,6 +248,35 @@ describe('what a class may be', () => {
   });
 });
 
+describe('what was counted the last time', () => {
+  it('is that of the last run of the class that came to its end, other than the one under way', async () => {
+    const lead = async (id: string, minute: number, count: number, end: boolean) => {
+      const event = (seq: number, more: object) => ({
+        id: `event-${seq}`,
+        seq,
+        atMs: T0 + minute * 60_000 + seq,
+        ...more,
+      });
+      await createRun(db, id, plan('low-tide'));
+      await appendEvents(db, id, [
+        event(1, { type: 'start' }),
+        event(2, { type: 'reps', stationId: 's1', round: 1, squad: null, side: 'left', count }),
+        ...(end ? [event(3, { type: 'finish' })] : []),
+      ] as never);
+    };
+    const last = (not = '') => get(`/api/runs/last?plan=low-tide&not=${not}`);
+    expect(await last()).toEqual({ id: null, startedAt: null, reps: [] });
+    await lead('run-of-may', 1, 12, true);
+    await lead('run-of-june', 2, 14, true);
+    await lead('run-under-way', 3, 99, false);
+    expect(await last()).toMatchObject({
+      id: 'run-of-june',
+      reps: [{ stationId: 's1', round: 1, squad: null, side: 'left', count: 14 }],
+    });
+    expect((await last('run-of-june')).reps[0].count).toBe(12);
+  });
+});
+
 describe('a batch of events', () => {
   it('keeps the sound ones and names the bad: none holds the others up', async () => {
     await createRun(db, 'run-00002', plan('low-tide'));

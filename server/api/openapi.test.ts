@@ -174,6 +174,8 @@ describe('the description of the interface', () => {
         { move: 'Move 2', side: null, ms: 60_000 },
       ],
     });
+    // It has not come to its end: nothing is the last run yet.
+    expect(await ask(Runs!.lastRun!, { query: { plan: plan.id } })).toEqual({ id: null, startedAt: null, reps: [] });
     const codes = await ask(Runs!.makeCodes!, { at: run });
     await ask(Runs!.tellClock!, { at: run, body: { clockOffsetMs: 12.5 } });
     const code = { code: codes.remote };

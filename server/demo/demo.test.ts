@@ -1,9 +1,41 @@
 import { describe, expect, it } from 'vitest';
 import { checkPlan, isAccepted } from '../../core/checks/index.ts';
+import { estimateSpokenMs, planCues } from '../../core/cues/index.ts';
+import { resolvePlan } from '../../core/moves/index.ts';
+import type { Plan } from '../../core/plan/index.ts';
+import { runIntervals } from '../../core/run/index.ts';
+import { type Interval, isWork, stationAt } from '../../core/timeline/index.ts';
 import { shippedLibrary } from '../library/read.ts';
 import { readDemo } from './seed.ts';
 
+/** The sets that another follows, together, and whether the name of that one is said between the start of the first and its own. */
+function namesSaid(plan: Plan, spokenMs: (text: string) => number): boolean[] {
+  const intervals = runIntervals(plan);
+  const said = planCues(plan, intervals, spokenMs).filter((c) => c.text !== null);
+  const isTogether = (i: Interval) => plan.blocks[i.blockIndex]?.use === 'together' && i.stationIndex !== null;
+  const sets = intervals.filter(isWork);
+  return sets.flatMap((next, k) => {
+    const before = sets[k - 1];
+    const station = stationAt(plan, next);
+    const other = before && (before.blockIndex !== next.blockIndex || before.stationIndex !== next.stationIndex);
+    if (!before || !station || !isTogether(next) || !other) return [];
+    const name = station.sayAs ?? station.move;
+    return [said.some((c) => c.atMs >= before.startMs && c.atMs < next.startMs && c.text?.includes(name))];
+  });
+}
+
 describe('the demo classes', () => {
+  it.each([
+    ['as estimated', estimateSpokenMs],
+    ['of a slow voice', (text: string) => 300 + 75 * text.length],
+  ])('say what comes next in all gaps but one in fifty, with words %s', async (_, spokenMs) => {
+    const library = shippedLibrary();
+    const { plans } = await readDemo();
+    const said = plans.flatMap((plan) => namesSaid(resolvePlan(plan, library), spokenMs));
+    expect(said.length).toBeGreaterThan(150);
+    expect(said.filter((yes) => yes).length / said.length).toBeGreaterThanOrEqual(0.98);
+  });
+
   it('are clean but for what they show on purpose', async () => {
     const { plans, kit } = await readDemo();
     const library = shippedLibrary();

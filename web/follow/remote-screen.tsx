@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { isUndoable, lastUndoable, type RunCommand } from '../../core/run/index.ts';
 import { sceneOf } from '../../core/stage/index.ts';
 import { FitText, SideBox, Target } from '../stage/index.ts';
+import { type Asked, answerWords } from './answer-words.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
 import { Phone } from './phone.tsx';
@@ -18,13 +19,6 @@ export function RemoteScreen({ code }: ScreenProps) {
       )}
     </Follower>
   );
-}
-
-/** Something that was asked: on its way, passed on under an id, or refused. */
-interface Asked {
-  word: string;
-  id: string | null;
-  refused: string | null;
 }
 
 const NAME_PX = 48;
@@ -62,11 +56,7 @@ function Remote({ code, plan, state, view, reached, events }: Followed) {
       )}
       {shown?.reps && <p className="text-title font-semibold">{shown.reps}</p>}
       <p role="status" className="min-h-7 text-lead">
-        {asked &&
-          answerWords(
-            asked,
-            events.some((e) => e.id === asked.id),
-          )}
+        {asked && answerWords(asked, events)}
       </p>
       <div className="grid flex-1 grid-cols-2 content-end gap-2">
         <Target phone="col-span-2" name={main[1]} hint="" wide onClick={ask(...main)} />
@@ -90,10 +80,4 @@ function Remote({ code, plan, state, view, reached, events }: Followed) {
       </div>
     </>
   );
-}
-
-/** How it stands with what was asked: the desk has done it when its event is there. */
-export function answerWords({ word, id, refused }: Asked, isDone: boolean): string {
-  if (refused !== null) return `${word}: ${refused}`;
-  return isDone && id !== null ? `${word}: done` : `${word}: asked`;
 }

@@ -103,7 +103,7 @@ function Moment({ state, view, reached }: { plan: Plan; state: RunState; view: R
       </div>
       {shown && (
         <div className="mt-[1vh]">
-          <SetName shown={shown} isNow={isNow} maxPx={namePx} />
+          <SetName shown={shown} isNow={isNow || spread !== null} maxPx={namePx} />
         </div>
       )}
       {chain && <Chain chain={chain} className="mt-[0.5vh] text-[min(3.6vh,3vw)]" />}

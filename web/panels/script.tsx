@@ -2,7 +2,7 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import { type Block, type Bound, type Line, type Plan, roundsOf } from '../../core/plan/index.ts';
 import { edit } from '../editing/index.ts';
-import { Checkbox, DurationField, Select, TextField } from '../ui/index.ts';
+import { Button, Checkbox, DurationField, Select, TextField } from '../ui/index.ts';
 
 /** A place a line can be bound to, by a key for the list and in words. */
 interface Place {
@@ -154,6 +154,9 @@ export function ScriptLines({ lines, block }: { lines: readonly Line[]; block: B
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
+        <Button type="submit" look="quiet" className="!min-h-9" disabled={text.trim() === ''}>
+          Add
+        </Button>
       </form>
     </div>
   );

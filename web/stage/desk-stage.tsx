@@ -46,7 +46,7 @@ export function Stage({
       </div>
       {shown && (
         <div className="mt-1">
-          <SetName shown={shown} isNow={isNow} maxPx={ready ? namePx * 0.75 : namePx} />
+          <SetName shown={shown} isNow={isNow || spread !== null} maxPx={ready ? namePx * 0.75 : namePx} />
           {!isNow && next && <Changes next={next} className="mt-1 text-title" />}
         </div>
       )}

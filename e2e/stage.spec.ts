@@ -1,0 +1,232 @@
+import { type BrowserContext, expect, type Locator, type Page, test } from '@playwright/test';
+import type { Plan, Station } from '../core/plan/index.ts';
+import { block, circuit, format, planOf, s, stations } from '../core/test/build.ts';
+import { leadClass } from './support/lead.ts';
+
+const LONG = 'Single-arm kettlebell squat clean and press';
+const named = (move: string, more: Partial<Station> = {}): Station => ({
+  id: move.replace(/\W/g, ''),
+  move,
+  sides: { mode: 'none' },
+  ...more,
+});
+const classOf = (id: string, ...blocks: Plan['blocks']): Plan => ({
+  ...planOf(...blocks.map((b, k) => ({ ...b, id: `b${k}` }))),
+  id,
+  title: 'Stage measure',
+  countInMs: 1000,
+});
+const codesOf = async (page: Page, runId: string): Promise<Record<'watch' | 'squad' | 'remote', string>> =>
+  (await page.request.post(`/api/runs/${runId}/codes`)).json();
+
+async function follow(context: BrowserContext, address: string): Promise<Page> {
+  const page = await context.newPage();
+  await page.goto(address);
+  await page.getByTestId('remaining').waitFor();
+  return page;
+}
+
+/** The words are whole: nothing of them is hidden, and the side stands beside them, in the window. */
+async function expectWhole(page: Page): Promise<void> {
+  const name = page.getByTestId('move');
+  await expect(name).toContainText(LONG);
+  await expect.poll(() => name.evaluate((e) => e.scrollWidth - e.clientWidth)).toBeLessThanOrEqual(1);
+  expect(await name.evaluate((e) => getComputedStyle(e).textOverflow)).toBe('clip');
+  const box = async (at: Locator) => (await at.boundingBox())!;
+  const [words, side, time] = [
+    await box(name),
+    await box(page.getByTestId('side').first()),
+    await box(page.getByTestId('remaining')),
+  ];
+  const { width, height } = page.viewportSize()!;
+  expect(side.x).toBeGreaterThanOrEqual(words.x + words.width - 1);
+  expect(side.x + side.width).toBeLessThanOrEqual(width);
+  expect(words.y).toBeGreaterThanOrEqual(0);
+  expect(time.y + time.height).toBeLessThanOrEqual(height);
+  expect(words.height, `${width} × ${height}`).toBeLessThan(height / 3);
+}
+
+test('a split set shows the side of the moment on desk, wall and phone, at every size, however long its name', async ({
+  page,
+  context,
+}) => {
+  const plan = classOf(
+    'stage-split',
+    circuit([named(LONG, { sides: { mode: 'split', first: 'left' }, reps: { count: 8, per: 'side' } })], 40, 20, 2),
+  );
+  const runId = await leadClass(page, plan);
+  const codes = await codesOf(page, runId);
+  const wall = await follow(context, `/wall/${codes.watch}`);
+  const remote = await follow(context, `/remote/${codes.remote}`);
+  for (const one of [page, wall, remote]) await expect(one.getByTestId('side').first()).toHaveText('left');
+  await expect(page.getByTestId('reps')).toHaveText('8 a side');
+  for (const [width, height] of [
+    [1280, 800],
+    [1366, 768],
+    [768, 1024],
+    [390, 844],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    await expectWhole(page);
+  }
+  for (const [width, height] of [
+    [1920, 1080],
+    [1024, 768],
+    [1080, 1920],
+  ] as const) {
+    await wall.bringToFront();
+    await wall.setViewportSize({ width, height });
+    await expectWhole(wall);
+  }
+  // Ten seconds twice over: past half time.
+  await page.bringToFront();
+  await page.keyboard.press('-');
+  await page.keyboard.press('-');
+  for (const one of [page, wall, remote]) await expect(one.getByTestId('side').first()).toHaveText('right');
+});
+
+test('a held break lets people get ready; one more interval and a swap take any words; the voice goes on', async ({
+  page,
+  context,
+}) => {
+  const plan = classOf(
+    'stage-live',
+    circuit([named('Goblet squat'), named('Band row')], 40, 20, 2, { roundBreakMs: s(30) }),
+  );
+  const runId = await leadClass(page, plan);
+  const phase = page.getByTestId('phase-word');
+  await expect(page.getByText(/^Voice \d/)).toHaveCount(0, { timeout: 30_000 });
+  // One more interval of something nobody knows, after the rest that follows.
+  await page.keyboard.press('o');
+  await page.getByRole('textbox', { name: 'Another move, in any words' }).fill('Mooring rope shuffle');
+  const asked: string[] = [];
+  page.on('request', (r) => asked.push(new URL(r.url()).searchParams.get('text') ?? ''));
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('next')).toHaveText('Mooring rope shuffle');
+  // Only what is new is fetched: the rest of the voice is there.
+  await expect.poll(() => asked.some((text) => text.includes('Mooring rope shuffle'))).toBe(true);
+  expect(asked.filter((text) => text === 'Ten seconds' || text === 'Next: Band row')).toEqual([]);
+  await page.keyboard.press('ArrowRight');
+  await expect(phase).toHaveText('Rest');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByTestId('move')).toHaveText('Mooring rope shuffle');
+  // Another move in this set alone.
+  await page.keyboard.press('s');
+  await page.getByRole('button', { name: 'This set only' }).click();
+  await page.getByRole('textbox', { name: 'Another move, in any words' }).fill('Tide walk');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('move')).toHaveText('Tide walk');
+  await page.keyboard.press('u');
+  await expect(page.getByTestId('move')).toHaveText('Mooring rope shuffle');
+  // On to the break between rounds: the remote holds it and is told when that is done.
+  for (const word of ['Rest', 'Work', 'Round break']) {
+    await page.keyboard.press('ArrowRight');
+    await expect(phase).toHaveText(word);
+  }
+  const { remote: code } = await codesOf(page, runId);
+  const remote = await follow(context, `/remote/${code}`);
+  await expect(remote.getByRole('heading')).toContainText('next');
+  await remote.getByRole('button', { name: 'Hold' }).click();
+  await expect(remote.getByRole('status')).toHaveText('Hold: done');
+  for (let k = 0; k < 3; k++) await page.keyboard.press('-');
+  await expect(page.getByTestId('remaining')).toHaveText('tap');
+  await remote.getByRole('button', { name: 'Go on' }).click();
+  await expect(phase).toHaveText('Get ready');
+  await expect(phase).toHaveText('Work', { timeout: 8000 });
+  await remote.getByRole('button', { name: 'Undo' }).click();
+  await expect(remote.getByRole('status')).toHaveText('Undo: done');
+});
+
+test('in a complex each squad keeps its own place; a station page tells its side', async ({ page, context }) => {
+  const complex = classOf(
+    'stage-complex',
+    block(format('windows', { onMs: s(60), offMs: s(30), count: 2 }), [
+      named('Goblet squat', { reps: { count: 10, per: 'total' } }),
+      named('Band row', { reps: { count: 8, per: 'side' } }),
+    ]),
+  );
+  const runId = await leadClass(page, { ...complex, squads: ['Heron', 'Teal'] });
+  const codes = await codesOf(page, runId);
+  const wall = await follow(context, `/wall/${codes.watch}`);
+  const parts = wall.getByRole('list', { name: 'The complex' }).getByRole('listitem');
+  await expect(parts).toHaveText(['10 Goblet squat', '8 a side Band row']);
+  const heron = await follow(context, `/squad/${codes.squad}/Heron`);
+  await heron.getByRole('button', { name: 'Band row' }).click();
+  await heron.getByRole('button', { name: 'left' }).click();
+  await heron.getByLabel('Stopped in Band row after').fill('7');
+  await heron.getByRole('button', { name: 'Send' }).click();
+  await expect(heron.getByText('go on at 7, left').first()).toBeVisible();
+  const teal = await follow(context, `/squad/${codes.squad}/Teal`);
+  await expect(teal.getByRole('list', { name: 'The complex' })).toBeVisible();
+  await expect(teal.getByText(/go on at/)).toHaveCount(0);
+  // The place of all is another: it is the desk that writes it down.
+  await page.bringToFront();
+  await page.keyboard.press('c');
+  await page
+    .getByRole('group', { name: 'Reached in the complex' })
+    .getByRole('button', { name: 'Goblet squat' })
+    .click();
+  await page.keyboard.type('4');
+  await page.keyboard.press('Enter');
+  await expect(parts.first()).toContainText('go on at 4');
+  await expect(teal.getByText('go on at 4').first()).toBeVisible();
+  await expect(heron.getByText('go on at 7, left').first()).toBeVisible();
+});
+
+test('groups at stations hear who must switch and see their own side', async ({ page, context }) => {
+  const list = stations(3, (x, k) => (k === 1 ? { ...x, sides: { mode: 'split', first: 'right' } } : x));
+  const plan = { ...classOf('stage-spread', { ...circuit(list, 60, 20, 2), use: 'stations' }), heads: 6 };
+  const runId = await leadClass(page, plan);
+  const codes = await codesOf(page, runId);
+  const second = await follow(context, `/station/${codes.watch}/2`);
+  const first = await follow(context, `/station/${codes.watch}/1`);
+  await expect(second.getByTestId('side')).toHaveText('right');
+  await expect(first.getByTestId('side')).toHaveCount(0);
+  // The clock counts the first station; the second switches all the same, and the ruler says for whom.
+  await page.bringToFront();
+  await expect(page.getByText('Switch sides: Move 2').first()).toBeVisible();
+  for (let k = 0; k < 3; k++) await page.keyboard.press('-');
+  await expect(second.getByTestId('side')).toHaveText('left');
+});
+
+test('lines and notes are typed where they belong and come on the desk at their time; reps show what there is to reach', async ({
+  page,
+}) => {
+  const plan = classOf('stage-script', circuit([named('Goblet squat'), named('Band row')], 30, 10, 2));
+  await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+  await page.goto(`/classes/${plan.id}`);
+  const main = page.getByRole('region', { name: 'Main', exact: true });
+  await main.getByText('Notes and script').click();
+  await main.getByRole('textbox', { name: 'Main: notes' }).fill('Watch the grip');
+  await main
+    .getByRole('combobox', { name: 'Where a new line of Main belongs' })
+    .selectOption({ label: 'Band row, round 1' });
+  await main.getByRole('textbox', { name: 'A line of your own for Main' }).fill('Elbows to the pocket');
+  await page.keyboard.press('Enter');
+  await expect(main.getByText('Watch the grip · 1 line to say')).toBeVisible();
+  // Led once, with a count, to its end; then again.
+  const lead = async () => {
+    await page.getByRole('button', { name: 'Lead this class' }).click();
+    await page.getByTestId('move').waitFor();
+    await page.keyboard.press(' ');
+    await expect(page.getByTestId('phase-word')).toHaveText('Work');
+  };
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await lead();
+  await expect(page.getByText('Watch the grip')).toBeVisible();
+  await page.keyboard.press('c');
+  await page.keyboard.type('14');
+  await page.keyboard.press('Enter');
+  for (const word of ['Rest', 'Work']) {
+    await page.keyboard.press('ArrowRight');
+    await expect(page.getByTestId('phase-word')).toHaveText(word);
+  }
+  await expect(page.getByRole('list', { name: 'Your own lines' })).toHaveText('Elbows to the pocket');
+  for (let k = 0; k < 5; k++) await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.goto(`/classes/${plan.id}`);
+  await lead();
+  await page.keyboard.press('c');
+  await expect(page.getByText('last time 14 · to reach 14')).toBeVisible();
+});
