@@ -3,7 +3,17 @@ import type { Plan } from '../core/plan/index.ts';
 import { type RunEvent, recordsOf } from '../core/run/index.ts';
 import { block, circuit, format, planOf, s, stations } from '../core/test/build.ts';
 
-const SHORT = { cueLevels: { nextUp: 'off', rounds: 'off', half: 'off', tenSeconds: 'off', water: 'off' } } as const;
+const SHORT = {
+  cueLevels: {
+    nextUp: 'off',
+    rounds: 'off',
+    left: 'off',
+    half: 'off',
+    tenSeconds: 'off',
+    warnings: 'off',
+    water: 'off',
+  },
+} as const;
 
 async function lead(page: Page, plan: Plan): Promise<string> {
   await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });

@@ -13,7 +13,15 @@ const short = (id: string): Plan => ({
   ...planOf(circuit(stations(2), 10, 8, 2, { roundBreakMs: s(10) })),
   id,
   // Tones alone: words are measured in their own test.
-  cueLevels: { nextUp: 'off', rounds: 'off', half: 'off', tenSeconds: 'off', water: 'off' },
+  cueLevels: {
+    nextUp: 'off',
+    rounds: 'off',
+    left: 'off',
+    half: 'off',
+    tenSeconds: 'off',
+    warnings: 'off',
+    water: 'off',
+  },
   title: 'Short measure',
   countInMs: 5000,
 });

@@ -3,3 +3,4 @@ export type { Purpose } from './module.ts';
 export { type IntervalKind, type Piece, piece, placePhases } from './piece.ts';
 export type { AnySetting, Role, Said } from './settings.ts';
 export * from './table.ts';
+export { isOneSided } from './windows.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { formatChange } from '../plan/index.ts';
-import { circuit, planOf, s, stations } from '../test/build.ts';
+import { block, circuit, format, planOf, s, stations } from '../test/build.ts';
 import { oddRounds, sheetOf } from './index.ts';
 
 const stepUps = (rounds: number) =>
@@ -45,6 +45,22 @@ describe('the odd round', () => {
       [55_000, 75_000],
       [55_000, 75_000],
       [55_000, 0],
+    ]);
+  });
+
+  it('windows that alternate sides are uneven when they are odd: one more, or one fewer', () => {
+    const windows = (count: number, alternate = true) =>
+      block(
+        format('windows', { onMs: s(60), offMs: s(30), count, alternate }),
+        stations(2, (x, k) => (k === 1 ? { ...x, reps: { count: 8, per: 'side' } } : x)),
+      );
+    expect(oddRounds({ blocks: [windows(4)] })).toEqual([]);
+    expect(oddRounds({ blocks: [windows(3, false)] })).toEqual([]);
+    const [odd] = oddRounds({ blocks: [windows(3)] });
+    expect(odd?.stations).toEqual([{ stationIndex: 1, move: 'Move 2', left: 2, right: 1 }]);
+    expect(odd?.choices.map((c) => [c.kind, c.rounds, c.costMs])).toEqual([
+      ['oneMore', 4, 90_000],
+      ['oneFewer', 2, -90_000],
     ]);
   });
 });

@@ -1,9 +1,9 @@
 import type { Block, Plan, Station } from '../plan/index.ts';
-import { defaultSides, roundsOf, withRounds } from '../plan/index.ts';
+import { defaultSides, isOneSided, moduleOf, roundsOf, withRounds } from '../plan/index.ts';
 import { compile } from './compile.ts';
 import { isWork } from './types.ts';
 
-/** A station that goes by round and gets one side a set short. */
+/** A station that goes by round, or a part of a complex whose windows alternate sides, and gets one side a set short. */
 export interface OddStation {
   stationIndex: number;
   move: string;
@@ -27,7 +27,19 @@ export interface OddRound {
   choices: EvenChoice[];
 }
 
+/** Windows whose sides alternate give each part of the complex that has sides one side a window. */
+function unevenWindows(block: Block): OddStation[] {
+  const sides = compile({ blocks: [block] }).intervals.flatMap((i) => (isWork(i) && i.side ? [i.side] : []));
+  const left = sides.filter((side) => side === 'left').length;
+  const right = sides.length - left;
+  if (left === right) return [];
+  return block.stations.flatMap((s, stationIndex) =>
+    isOneSided(s) ? [{ stationIndex, move: s.move, left, right }] : [],
+  );
+}
+
 function unevenStations(block: Block): OddStation[] {
+  if (moduleOf(block.format).traits.complex) return unevenWindows(block);
   if (!block.stations.some((s) => s.sides.mode === 'byRound')) return [];
   const sets = block.stations.map(() => ({ left: 0, right: 0 }));
   for (const i of compile({ blocks: [block] }).intervals) {

@@ -77,19 +77,23 @@ export function RoundSheet({ block, following, marks, open }: Props) {
       <div className="flex" style={{ minWidth: NAMES_W + layout.width }}>
         <div className="sticky left-0 z-20 shrink-0 bg-paper" style={{ width: NAMES_W }}>
           <div style={{ height: HEADER_H }} />
-          <StationRows
-            block={block}
-            columns={cols}
-            marks={marks}
-            open={open}
-            selectedFrom={selection ? Math.min(selection.anchor.row, selection.head.row) : -1}
-            selectedTo={selection ? Math.max(selection.anchor.row, selection.head.row) : -1}
-            onSelectRow={(row) => {
-              if (cols === 0) return;
-              setSelection({ anchor: { row, col: 0 }, head: { row, col: cols - 1 } });
-              grid.current?.focus();
-            }}
-          />
+          {block.stations.length > 0 ? (
+            <StationRows
+              block={block}
+              columns={cols}
+              marks={marks}
+              open={open}
+              selectedFrom={selection ? Math.min(selection.anchor.row, selection.head.row) : -1}
+              selectedTo={selection ? Math.max(selection.anchor.row, selection.head.row) : -1}
+              onSelectRow={(row) => {
+                if (cols === 0) return;
+                setSelection({ anchor: { row, col: 0 }, head: { row, col: cols - 1 } });
+                grid.current?.focus();
+              }}
+            />
+          ) : (
+            <ShownRows names={sheet.rows.map((r) => r.label)} />
+          )}
         </div>
         <div className="relative grow">
           <ColumnHeads
@@ -254,6 +258,24 @@ function ColumnHeads({
         </button>
       ))}
     </div>
+  );
+}
+
+/** The names of stations that are another block's, which a demo shows. */
+function ShownRows({ names }: { names: readonly string[] }) {
+  return (
+    <ol aria-label="What is shown">
+      {names.map((name, k) => (
+        <li
+          // biome-ignore lint/suspicious/noArrayIndexKey: rows are known by their place
+          key={k}
+          className="flex items-center overflow-hidden whitespace-nowrap pl-8 text-small text-muted"
+          style={{ height: ROW_H }}
+        >
+          {name}
+        </li>
+      ))}
+    </ol>
   );
 }
 

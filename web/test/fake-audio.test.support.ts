@@ -8,6 +8,8 @@ class FakeNode {
 export interface Started {
   when: number;
   seconds: number;
+  samples: Float32Array;
+  sampleRate: number;
   /** The moment from which it is silent; null when it plays to its end. */
   stoppedAt: number | null;
 }
@@ -60,12 +62,13 @@ export class FakeAudio {
         private entry: Started | null = null;
         constructor(
           _context: unknown,
-          private readonly options: { buffer: { duration: number } },
+          private readonly options: { buffer: Pick<Started, 'samples' | 'sampleRate'> & { duration: number } },
         ) {
           super();
         }
         start(when: number) {
-          this.entry = { when, seconds: this.options.buffer.duration, stoppedAt: null };
+          const { duration: seconds, samples, sampleRate } = this.options.buffer;
+          this.entry = { when, seconds, samples, sampleRate, stoppedAt: null };
           audio.started.push(this.entry);
         }
         stop(when = 0) {
@@ -77,10 +80,15 @@ export class FakeAudio {
       'AudioBuffer',
       class {
         duration: number;
+        samples = new Float32Array(0);
+        sampleRate: number;
         constructor({ length, sampleRate }: { length: number; sampleRate: number }) {
           this.duration = length / sampleRate;
+          this.sampleRate = sampleRate;
         }
-        copyToChannel() {}
+        copyToChannel(samples: Float32Array<ArrayBuffer>) {
+          this.samples = samples;
+        }
       },
     );
   }
@@ -106,6 +114,19 @@ export class FakeAudio {
   shiftSystem(ms: number): void {
     this.systemMs += ms;
     vi.setSystemTime(this.systemMs);
+  }
+
+  /** All that was started, mixed to the sample it begins at, as a context that renders without a clock would. */
+  rendered(seconds: number, rate = 48_000): Float32Array {
+    const out = new Float32Array(Math.ceil(seconds * rate));
+    for (const { when, samples, sampleRate, stoppedAt } of this.started) {
+      const first = Math.round(when * rate);
+      const last = stoppedAt === null ? out.length : Math.min(out.length, Math.round(stoppedAt * rate));
+      const length = Math.ceil((samples.length * rate) / sampleRate);
+      for (let k = 0; k < length && first + k < last; k++)
+        out[first + k] = (out[first + k] ?? 0) + (samples[Math.floor((k * sampleRate) / rate)] ?? 0);
+    }
+    return out;
   }
 
   /** When what was started is heard, ms of the audio clock; what was stopped before it began is not. */
