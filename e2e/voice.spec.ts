@@ -9,8 +9,8 @@ import { blockMainThread, listen, skipUnlessInTime, waitInTime, watchClocksAnew 
 
 test.use({ bypassCSP: true });
 
-/** A minute here; three with LONG_VOICE, and on clocks set by hand in web/audio/on-time.test.ts. */
-const PLAYED_MS = process.env.LONG_VOICE ? 180_000 : 55_000;
+/** Three quarters of a minute here; three with LONG_VOICE, and on clocks set by hand in web/audio/on-time.test.ts. */
+const PLAYED_MS = process.env.LONG_VOICE ? 180_000 : 45_000;
 const BPM = 130;
 
 /** A dance of four moves in two layers each, as long as it is listened to. */

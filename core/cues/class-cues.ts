@@ -30,6 +30,7 @@ export class ClassCues {
   readonly places: ReadonlyMap<number, Place>;
   private readonly levels: readonly LevelTable[];
   private readonly spoken = new Map<string, number>();
+  private readonly stations: (Station | null)[] = [];
 
   constructor(
     readonly plan: CuePart,
@@ -46,9 +47,14 @@ export class ClassCues {
     return this.intervals[k] ?? null;
   }
 
+  /** The station of an interval, looked up once. */
   station(k: number): Station | null {
+    const known = this.stations[k];
+    if (known !== undefined) return known;
     const interval = this.at(k);
-    return interval && stationAt(this.plan, interval);
+    const station = interval && stationAt(this.plan, interval);
+    if (interval) this.stations[k] = station;
+    return station;
   }
 
   /** The level of a kind of cue in an interval: the station's, the block's or the class's. */
@@ -71,7 +77,8 @@ export class ClassCues {
 
   /** A wish to say one of some forms of words, each once. */
   wish(kind: CueKind, texts: readonly string[], when: When, more: Partial<Wish> = {}): Wish {
-    const forms = [...new Set(texts)].map((text) => ({ text, ms: this.ms(text) }));
+    const each = texts.length > 1 ? [...new Set(texts)] : texts;
+    const forms = each.map((text) => ({ text, ms: this.ms(text) }));
     return { kind, forms, ...when, ...more };
   }
 

@@ -1,4 +1,4 @@
-import { halfMs, isWork, sidesAt } from '../timeline/index.ts';
+import { halfMs, isWork, sideAtStation, sidesAt } from '../timeline/index.ts';
 import type { ClassCues } from './class-cues.ts';
 import type { Slot } from './slot.ts';
 
@@ -52,7 +52,9 @@ function switchCall(cues: ClassCues, k: number): string[] {
   const short = switchSides.split(' ')[0] ?? switchSides;
   if (!cues.isSpread(k)) return sidesIn(cues, k) === 2 ? [switchSides, short] : [];
   const here = cues.occupied(k);
-  const who = here.filter((s) => s.sides.mode === 'split');
+  const interval = cues.at(k);
+  if (!interval) return [];
+  const who = here.filter((s) => sideAtStation(s, interval, 0) !== sideAtStation(s, interval, interval.durationMs));
   if (who.length === 0) return [];
   if (who.length === here.length) return [switchSides, short];
   return [`${switchSides}: ${who.map((s) => s.sayAs ?? s.move).join(', ')}`, switchSides, short];

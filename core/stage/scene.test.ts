@@ -86,7 +86,7 @@ describe('a set', () => {
   it('has the words of its place: pairs, sets of one move, turns of an add-on', () => {
     const pairs = planOf(circuit(stations(6), 40, 15, 3, { groupSize: 2 }));
     // Each pair takes 6 × 55 s: the second time round of the third begins at 2 × 330 + 110.
-    expect(scene(pairs, 771).place).toBe('Pair 3 of 3, second time');
+    expect(scene(pairs, 771).place).toBe('Pair 3 of 3, second time, set 15 of 18');
     const sets = planOf(circuit(stations(2), 20, 10, 8, { groupSize: 1 }));
     expect(scene(sets, 65).place).toBe('Move 1 of 2, set 3 of 8');
     const addOn = planOf(block(format('addOn', { workMs: s(10), restMs: s(20) }), stations(3)));

@@ -57,7 +57,7 @@ export function phaseWord({ status, plan, intervals, index }: RunState): string 
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
-/** Where a set stands: "Round 2 of 3, set 7 of 15", "Pair 3 of 6, second time", "Add-on 4 of 6, move 2 of 4, then rest". */
+/** Where a set stands: "Round 2 of 3, set 7 of 15", "Pair 3 of 6, second time, set 15 of 36", "Add-on 4 of 6, move 2 of 4, then rest". */
 export function placeWords(plan: Pick<Plan, 'blocks'>, interval: Interval, place: Place): string {
   const block = plan.blocks[interval.blockIndex];
   const { chain, group, rounds, round } = place;
@@ -71,7 +71,7 @@ export function placeWords(plan: Pick<Plan, 'blocks'>, interval: Interval, place
   if (group && rounds !== null && round !== null) {
     if (group.size === 1) return `Move ${group.n} of ${group.of}, set ${round} of ${rounds}`;
     const time = rounds > 1 ? `, ${round === rounds ? 'last' : timeWord(round)} time` : '';
-    return `${groupWord(group.size)} ${group.n} of ${group.of}${time}`;
+    return `${groupWord(group.size)} ${group.n} of ${group.of}${time}, ${set}`;
   }
   if (rounds === null || rounds === 1 || round === null) return capital(set);
   const isComplex = block !== undefined && moduleOf(block.format).traits.complex;

@@ -27,7 +27,7 @@ export function ClassNotesAndScript() {
   const lines = useBuilder((s) => s.plan?.lines ?? NO_LINES);
   const notes = useBuilder((s) => s.plan?.notes ?? '');
   return (
-    <div className="border-b px-5 py-2">
+    <div className="border-b px-5 pb-1">
       <NotesAndScript
         name="The class"
         notes={notes}
@@ -57,7 +57,7 @@ function NotesAndScript({ name, notes, most, lines, onNotes, children }: Props) 
     ...(lines === 0 ? [] : [`${lines} ${lines === 1 ? 'line' : 'lines'} to say`]),
   ];
   return (
-    <details className="mt-2 pl-1 text-small">
+    <details className="mt-1 pl-1 text-small">
       <summary className="min-h-8 cursor-pointer text-muted">
         Notes and script{parts.length > 0 && <span className="text-ink">: {parts.join(' · ')}</span>}
       </summary>
