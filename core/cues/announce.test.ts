@@ -17,22 +17,23 @@ const between = (from: number, to: number, p: Plan, intervals = compile(p).inter
   texts(p, intervals).filter(([at]) => at >= from && at < to);
 const each = { mode: 'each', first: 'left' } as const;
 
-describe('a cool-down of eleven holds done on each side', () => {
-  const names = ['Calf', 'Hamstring', 'Quad', 'Hip', 'Glute', 'Side bend', 'Chest', 'Shoulder', 'Arm', 'Neck', 'Back'];
-  const holds = (change: number) =>
-    planOf(
-      block(
-        format('holds', { holdMs: s(25), changeMs: s(change) }),
-        names.map((n) => named(`${n} stretch`, { sides: each })),
-      ),
-    );
+const NAMES = ['Calf', 'Hamstring', 'Quad', 'Hip', 'Glute', 'Side bend', 'Chest', 'Shoulder', 'Arm', 'Neck', 'Back'];
+/** A cool-down, with so many seconds of change. */
+const holdsOf = (change: number) =>
+  planOf(
+    block(
+      format('holds', { holdMs: s(25), changeMs: s(change) }),
+      NAMES.map((n) => named(`${n} stretch`, { sides: each })),
+    ),
+  );
 
+describe('a cool-down of eleven holds done on each side', () => {
   it.each([0, 2, 5, 8])('has every move and every side said with changes of %i s', (change) => {
     // Measured words are about as long as this: 60 ms a letter and 200 ms.
     for (const ms of [undefined, (text: string) => 200 + 60 * text.length]) {
-      const { cues, notes } = planCueSheet(holds(change), compile(holds(change)).intervals, ms);
+      const { cues, notes } = planCueSheet(holdsOf(change), compile(holdsOf(change)).intervals, ms);
       const said = cues.map((c) => c.text ?? '');
-      for (const n of names) expect(said.filter((t) => t.includes(`${n} stretch, left side`))).toHaveLength(1);
+      for (const n of NAMES) expect(said.filter((t) => t.includes(`${n} stretch, left side`))).toHaveLength(1);
       expect(said.filter((t) => t === 'Right side')).toHaveLength(11);
       expect(notes.filter((n) => n.what === 'dropped' && n.kind !== 'countdown')).toEqual([]);
     }
@@ -40,8 +41,8 @@ describe('a cool-down of eleven holds done on each side', () => {
 
   it('calls the side before the countdown where no gap follows, and in a gap of 5 s within it', () => {
     // Hold 25: 25 − 3 − 0.8 − 0.3; with a change of 5 s the right side begins at 30, called 0.7 s after the tone.
-    expect(between(20, 25, holds(0))).toEqual([[20.9, 'Right side']]);
-    expect(between(24, 30, holds(5))).toEqual([[25.7, 'Right side']]);
+    expect(between(20, 25, holdsOf(0))).toEqual([[20.9, 'Right side']]);
+    expect(between(24, 30, holdsOf(5))).toEqual([[25.7, 'Right side']]);
   });
 });
 
@@ -67,6 +68,11 @@ describe('the other side', () => {
     );
     // Step left 0–30, Kick left 40–70, Step right 80–110
     expect(between(70, 80, chained)[0]).toEqual([70.7, 'Next: Step, right side']);
+  });
+
+  it('is called also where nothing else is', () => {
+    const quiet: Plan = { ...holdsOf(5), cueLevels: { nextUp: 'off', left: 'off', half: 'off', tenSeconds: 'off' } };
+    expect(texts(quiet).map(([, t]) => t)).toEqual(Array(11).fill('Right side'));
   });
 
   it('is called in the set itself where the one before waits for a tap', () => {
@@ -181,6 +187,13 @@ describe('talk, demos and waits', () => {
       [60, 'Ten seconds'],
     ]);
     expect(planCues(p, compile(p).intervals)[0]).toMatchObject({ atMs: 0, tone: 'talk' });
+  });
+
+  it('that wait have the next told as people get ready, or as the set begins', () => {
+    const talk = block(format('open', { lengthMs: s(60), untilTap: true }));
+    const p = (getReadyMs: number) => ({ ...planOf(talk, main()), getReadyMs });
+    expect(between(0, 68, p(s(8)))).toEqual([[60.1, 'Next: Row']]);
+    expect(between(0, 65, p(0))).toEqual([[60.7, 'Row']]);
   });
 
   it('name each move of a demo as it is shown: those of the main block, in the order and length it says', () => {

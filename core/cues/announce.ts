@@ -25,9 +25,11 @@ interface Change {
   /** The set that comes, and the one before it; -1 for none. */
   next: number;
   before: number;
-  /** The gap that leads to it, not counting what there is to get ready after a wait; null where work follows work. */
+  /**
+   * The gap that leads to it; null where work follows work. After a wait there may be time to get ready: after a break it comes
+   * besides, after talk, which has no room for other words, in place of it.
+   */
   gap: number | null;
-  /** What there is to get ready after a wait. */
   ready: number | null;
 }
 
@@ -36,7 +38,11 @@ function changeTo(cues: ClassCues, next: number): Change {
   let at = next - 1;
   const ready = at > 0 && cues.at(at)?.kind === 'countIn' ? at : null;
   if (ready !== null) at -= 1;
-  return { next, before, gap: at > before ? at : null, ready };
+  if (at <= before) return { next, before, gap: null, ready: null };
+  const talk = cues.at(at);
+  return talk?.kind === 'open' && talk.untilTap
+    ? { next, before, gap: ready, ready: null }
+    : { next, before, gap: at, ready };
 }
 
 /** All that is said of a set before it begins: what it is, what changes, which round; in its gap, or where there is room. */
@@ -51,7 +57,7 @@ export function announce(cues: ClassCues, next: number): void {
   const follow = (wish: Wish) => {
     atMs = wish.wantedMs + (wish.forms[0]?.ms ?? 0) + BETWEEN_MS;
   };
-  if (names && cues.speaks(next, 'nextUp')) {
+  if (names) {
     const wish = sayNames(cues, change, names, atMs);
     if (wish) follow(wish);
     else if (gap === null) atMs = cues.ms(names.texts[0] ?? '') + BETWEEN_MS;
@@ -67,7 +73,14 @@ interface Names {
   texts: string[];
 }
 
-function namesOf(cues: ClassCues, { next, before }: Change): Names | null {
+function namesOf(cues: ClassCues, change: Change): Names | null {
+  const names = wordsFor(cues, change);
+  if (cues.speaks(change.next, 'nextUp')) return names;
+  // The side is called whatever else is silent.
+  return names?.kind === 'side' ? { kind: 'side', texts: names.texts.slice(-2) } : null;
+}
+
+function wordsFor(cues: ClassCues, { next, before }: Change): Names | null {
   const interval = cues.at(next);
   const block = interval && cues.plan.blocks[interval.blockIndex];
   if (!interval || !block) return null;
@@ -177,30 +190,19 @@ function sayNames(cues: ClassCues, change: Change, { kind, texts }: Names, atMs:
   const { next, gap, ready } = change;
   const must = kind === 'side';
   const work = timedBefore(cues, change);
-  const isLate = work === null;
-  const bare = must ? texts : texts.slice(-1);
-  const late = isLate ? { index: next, wish: cues.wish(kind, bare, atStart(), { must }) } : undefined;
-  const lastForms = (k: number) => ((cues.at(k)?.durationMs ?? 0) < SHORT_WORK_MS && !must ? texts.slice(-1) : texts);
-  const early =
-    work === null
-      ? late
-      : {
-          index: work,
-          wish: cues.wish(kind, lastForms(work), beforeEnd(cues, work, cues.ms(lastForms(work)[0] ?? '')), { must }),
-        };
+  // Where a set before it can tell, in its last seconds; else as it begins.
+  const index = work ?? next;
+  const isShort = work === null || (cues.at(work)?.durationMs ?? 0) < SHORT_WORK_MS;
+  const forms = isShort && !must ? texts.slice(-1) : texts;
+  const when = work === null ? atStart() : beforeEnd(cues, work, cues.ms(forms[0] ?? ''));
+  const elsewhere = { index, wish: cues.wish(kind, forms, when, { must }) };
   if (gap === null || (work !== null && goesAhead(cues, change, gap, texts, must))) {
-    if (early) cues.slots[early.index]?.wishes.push(early.wish);
+    cues.slots[index]?.wishes.push(elsewhere.wish);
     return null;
   }
-  const waits = cues.at(gap)?.untilTap === true;
-  if (waits && ready !== null) {
-    // After a wait nobody remembers: it is told again as people get ready.
-    const opens = cues.opensMs(ready);
-    const isTalk = cues.at(gap)?.kind === 'open';
-    cues.say(ready, kind, texts, within(cues, ready, opens), isTalk ? { otherwise: late } : { again: true });
-    if (isTalk) return null;
-  }
-  const wish = cues.wish(kind, texts, within(cues, gap, atMs), { otherwise: early });
+  // After a wait nobody remembers: it is told again as people get ready.
+  if (ready !== null) cues.say(ready, kind, texts, within(cues, ready, cues.opensMs(ready)), { again: true });
+  const wish = cues.wish(kind, texts, within(cues, gap, atMs), { otherwise: elsewhere });
   cues.slots[gap]?.wishes.push(wish);
   const room = wish.latestMs - wish.earliestMs;
   return wish.forms.some((form) => form.ms <= room) ? wish : null;
@@ -222,10 +224,10 @@ function detailsOf(cues: ClassCues, change: Change, reps: string | null, fromMs:
   const spread = cues.isSpread(next);
   const told = cues.speaks(next, 'nextUp') ? changesSaid(cues.plan, cues.at(before), interval) : [];
   // Nobody's kit, weight or position is everybody's where groups are spread; the length is.
-  const changes = spread ? told.filter((text) => isLength(cues, text)) : told;
+  const changes = spread ? told.filter(({ what }) => what === 'length') : told;
   const words: [CueKind, string][] = [
     ...(reps === null ? [] : [['reps', reps] as [CueKind, string]]),
-    ...changes.map((text): [CueKind, string] => ['change', text]),
+    ...changes.map(({ text }): [CueKind, string] => ['change', text]),
   ];
   const work = timedBefore(cues, change);
   let atMs = fromMs;
@@ -241,11 +243,6 @@ function detailsOf(cues: ClassCues, change: Change, reps: string | null, fromMs:
     return wish;
   });
 }
-
-const isLength = (cues: ClassCues, text: string) => {
-  const [, after = ''] = cues.phrase('thisTime', { time: '\n' }).split('\n');
-  return after !== '' && text.endsWith(after);
-};
 
 /** The round that begins, or how many are left: at the end of a long gap, after the name in a short one, else as the set begins. */
 function callRound(cues: ClassCues, { next, gap, ready }: Change, atMs: number): void {

@@ -74,17 +74,25 @@ export function newLength(before: Interval | null, next: Interval): number | nul
   return Math.abs(before.durationMs - next.durationMs) >= 1000 ? next.durationMs : null;
 }
 
+/** Something that changes with the next set, in words. */
+export interface Changed {
+  what: 'position' | 'weight' | 'length' | 'kit';
+  text: string;
+}
+
 /** What is said of a change beside the name, the most needed first; each by itself. */
-export function changesSaid(plan: Classed, before: Interval | null, next: Interval): string[] {
+export function changesSaid(plan: Classed, before: Interval | null, next: Interval): Changed[] {
   const [a, b] = [before && stationAt(plan, before), stationAt(plan, next)];
   const position = positionChange(a, b);
   const weight = newWeight(a, b);
   const length = newLength(before, next);
   const kit = newKit(a, b);
   return [
-    ...(position ? [phrase(plan, position)] : []),
-    ...(weight === null ? [] : [phrase(plan, 'changeWeights', { weight: weightSaid(weight) })]),
-    ...(length === null ? [] : [phrase(plan, 'thisTime', { time: durationSaid(length) })]),
-    ...(kit.length > 0 ? [kit.join(', ')] : []),
+    ...(position ? [said('position', phrase(plan, position))] : []),
+    ...(weight === null ? [] : [said('weight', phrase(plan, 'changeWeights', { weight: weightSaid(weight) }))]),
+    ...(length === null ? [] : [said('length', phrase(plan, 'thisTime', { time: durationSaid(length) }))]),
+    ...(kit.length > 0 ? [said('kit', kit.join(', '))] : []),
   ];
 }
+
+const said = (what: Changed['what'], text: string): Changed => ({ what, text });
