@@ -252,7 +252,7 @@ describe('what was counted the last time', () => {
   it('is that of the last run of the class that came to its end, other than the one under way', async () => {
     const lead = async (id: string, minute: number, count: number, end: boolean) => {
       const event = (seq: number, more: object) => ({
-        id: `event-${seq}`,
+        id: `event-of-${seq}`,
         seq,
         atMs: T0 + minute * 60_000 + seq,
         ...more,
