@@ -3,7 +3,7 @@ import { rounds } from './support/attack.ts';
 import { leadFollowed } from './support/followed.ts';
 import { OwnServer } from './support/server.ts';
 
-const POSTS = rounds(20_000, 1500);
+const POSTS = rounds(20_000, 800);
 const AT_ONCE = 20;
 
 const server = new OwnServer(4318);

@@ -115,7 +115,7 @@ describe('what was done to a class', () => {
           expect(same(edited.plan, text)).toBe(true);
         }
       }),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 });
