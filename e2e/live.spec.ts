@@ -2,17 +2,10 @@ import { expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import { type RunEvent, recordsOf } from '../core/run/index.ts';
 import { block, circuit, format, planOf, s, stations } from '../core/test/build.ts';
+import { TONES_ALONE } from './support/lead.ts';
 
 const SHORT = {
-  cueLevels: {
-    nextUp: 'off',
-    rounds: 'off',
-    left: 'off',
-    half: 'off',
-    tenSeconds: 'off',
-    warnings: 'off',
-    water: 'off',
-  },
+  cueLevels: TONES_ALONE,
 } as const;
 
 async function lead(page: Page, plan: Plan): Promise<string> {

@@ -3,6 +3,7 @@ import type { Plan } from '../core/plan/index.ts';
 import type { RunEvent } from '../core/run/index.ts';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
 import { expectedSounds } from './support/expected-sounds.ts';
+import { TONES_ALONE } from './support/lead.ts';
 import { blockMainThread, listen, skipUnlessInTime, waitInTime } from './support/onsets.ts';
 
 test.use({ bypassCSP: true });
@@ -13,15 +14,7 @@ const short = (id: string): Plan => ({
   ...planOf(circuit(stations(2), 10, 8, 2, { roundBreakMs: s(10) })),
   id,
   // Tones alone: words are measured in their own test.
-  cueLevels: {
-    nextUp: 'off',
-    rounds: 'off',
-    left: 'off',
-    half: 'off',
-    tenSeconds: 'off',
-    warnings: 'off',
-    water: 'off',
-  },
+  cueLevels: TONES_ALONE,
   title: 'Short measure',
   countInMs: 5000,
 });

@@ -1,8 +1,9 @@
 import type { Interval } from '../timeline/index.ts';
 import { isWork } from '../timeline/index.ts';
-import { announce, shownInDemo, water } from './announce.ts';
+import { announce } from './announce.ts';
 import { ClassCues, type CuePart } from './class-cues.ts';
 import { duringWork } from './during.ts';
+import { shownInDemo, water } from './gaps.ts';
 import type { Wish } from './place.ts';
 import { onceOnly } from './script.ts';
 import { boundary, countdown } from './tones.ts';

@@ -132,6 +132,46 @@ describe('a stored class of version 1', () => {
   });
 });
 
+describe('a stored class of version 3', () => {
+  const written = (more: object = {}) => {
+    const { plan } = read(old());
+    const { warningsMs: _, reps: __, left: ___, ...cues } = plan.cues;
+    return {
+      ...plan,
+      version: 3,
+      cues: { ...cues, countdownBeforeWork: true, countdownBeforeEnd: false },
+      ...more,
+    };
+  };
+
+  it('counts down from three or not at all, and keeps its lines at their time from the start of the class', () => {
+    const { plan, told } = read(written({ lines: [{ atMs: 65_000, text: 'Welcome aboard', spoken: true }] }));
+    expect(plan.cues).toMatchObject({
+      countdownBeforeWork: 3,
+      countdownBeforeEnd: 0,
+      warningsMs: [10_000],
+      left: true,
+    });
+    expect(plan.lines).toEqual([{ at: { on: 'class', afterMs: 65_000 }, text: 'Welcome aboard', spoken: true }]);
+    expect(told).toEqual([]);
+  });
+
+  it('loses its words for the move of one group at stations, and says so; windows have both sides', () => {
+    const windows = { kind: 'windows', onMs: 60_000, offMs: 30_000, count: 3, lastOff: 'drop' };
+    const { plan, told } = read(
+      written({
+        phrases: { nextUpRotate: 'Along. {move}', rest: 'Breathe' },
+        blocks: [{ ...written().blocks[0], format: windows }],
+      }),
+    );
+    expect(plan.phrases).toEqual({ rest: 'Breathe' });
+    expect(told).toEqual([
+      'At stations no one move is next for all: \u201cRotate\u201d is said in place of your words for it.',
+    ]);
+    expect(plan.blocks[0]?.format).toEqual({ ...windows, alternate: false });
+  });
+});
+
 describe('a stored class', () => {
   it('of version 0 goes the whole way', () => {
     const { plan } = read({

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import type { Plan } from '../../core/plan/index.ts';
 import { circuit, planOf, s, stations } from '../../core/test/build.ts';
-import { leadClass } from './lead.ts';
+import { leadClass, TONES_ALONE } from './lead.ts';
 
 const plan = (id: string): Plan => ({
   ...planOf({
@@ -15,15 +15,7 @@ const plan = (id: string): Plan => ({
     use: 'stations',
     id: 'main',
   }),
-  cueLevels: {
-    nextUp: 'off',
-    rounds: 'off',
-    left: 'off',
-    half: 'off',
-    tenSeconds: 'off',
-    warnings: 'off',
-    water: 'off',
-  },
+  cueLevels: TONES_ALONE,
   id,
   title: 'Followed measure',
   countInMs: 1000,

@@ -1,6 +1,17 @@
 import { expect, type Page } from '@playwright/test';
 import type { Plan } from '../../core/plan/index.ts';
 
+/** The levels of a class that says nothing by itself: only its tones sound. */
+export const TONES_ALONE = {
+  nextUp: 'off',
+  rounds: 'off',
+  left: 'off',
+  half: 'off',
+  tenSeconds: 'off',
+  warnings: 'off',
+  water: 'off',
+} as const;
+
 /**
  * Saves a class, leads it on a page and waits until it works and the server has its start. Gives the run's id.
  * @param base the server, where the page has no base address of its own
