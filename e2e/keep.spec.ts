@@ -5,7 +5,7 @@ import { circuit, planOf, stations } from '../core/test/build.ts';
 import { rounds } from './support/attack.ts';
 import { OwnServer } from './support/server.ts';
 
-const MANY = rounds(2000, 400);
+const MANY = rounds(2000, 800);
 
 const server = new OwnServer(4323);
 const gated = new OwnServer(4324, { PASSPHRASE: 'spring tide' });
