@@ -30,7 +30,14 @@ interface NameProps {
 export function SetName({ shown, isNow, maxPx }: NameProps) {
   return (
     <div className="flex shrink-0 items-center gap-[2%]">
-      <FitText as="h1" of={`${isNow} ${shown.name} ${shown.side}`} maxPx={maxPx} tall={1.3} className="digits" testId="move">
+      <FitText
+        as="h1"
+        of={`${isNow} ${shown.name} ${shown.side}`}
+        maxPx={maxPx}
+        tall={1.3}
+        className="digits"
+        testId="move"
+      >
         {!isNow && <span className="mr-[0.3em] text-[0.5em] font-normal">next</span>}
         {shown.name}
       </FitText>
