@@ -4,7 +4,7 @@ import { AFTER_TONE_MS, type ClassCues, type When } from './class-cues.ts';
 import { callOf } from './counts.ts';
 import { inGap, LONG_MS, warnings, within } from './gaps.ts';
 import { BETWEEN_MS, type Wish } from './place.ts';
-import { changesSaid, partWords, positionChange, repsAt, repsWords, sideCall } from './said.ts';
+import { changesSaid, nameSaid, partWords, positionChange, repsAt, repsWords, sideCall } from './said.ts';
 import type { CueKind } from './types.ts';
 
 /** Work shorter than this that work follows has the shortest form of the next. */
@@ -88,11 +88,11 @@ function wordsFor(cues: ClassCues, { next, before }: Change): Names | null {
     if (!moduleOf(block.format).traits.complex) return null;
     const side = interval.side ? [sideCall(cues.plan, interval.side)] : [];
     if (sameBlock) return { kind: 'nextUp', texts: [[cues.phrase('goOn'), ...side].join('. '), cues.phrase('goOn')] };
-    const list = block.stations.map((s) => partWords(cues.plan, { ...s, move: s.sayAs ?? s.move })).join(', ');
+    const list = block.stations.map((s) => partWords(cues.plan, { ...s, move: nameSaid(s) })).join(', ');
     const named = [...(list !== '' && list.length <= MOST_LETTERS ? [list] : []), block.title];
     return { kind: 'nextUp', texts: [...named.map((move) => cues.phrase('nextUp', { move })), ...named.slice(-1)] };
   }
-  const name = station.sayAs ?? station.move;
+  const name = nameSaid(station);
   const [side = null] = sidesAt(cues.plan, interval);
   const move = side ? `${name}, ${cues.phrase('side', { side })}` : name;
   const full = cues.phrase('nextUp', { move });

@@ -1,5 +1,5 @@
 import type { CueLevel, CueName, Phrase, Plan, Station } from '../plan/index.ts';
-import { moduleOf, placePhases } from '../plan/index.ts';
+import { moduleOf, phasesIn } from '../plan/index.ts';
 import {
   groupsFor,
   type Interval,
@@ -113,8 +113,7 @@ export class ClassCues {
 
   /** The phases of a station in an interval, whichever station the timeline names. */
   phasesAt(station: Station, interval: Interval) {
-    const inRound = station.cells?.find((c) => c.round === interval.round)?.phases ?? [];
-    return placePhases([...(station.phases ?? []), ...inRound], interval.durationMs);
+    return phasesIn(station, interval.round, interval.durationMs);
   }
 
   /** The beat of an interval's block in ms; null where it is not counted in beats. */
@@ -124,7 +123,7 @@ export class ClassCues {
     return bpm === null ? null : 60_000 / bpm;
   }
 
-  /** The set before an index, and after it; -1 where there is none. */
+  /** The index of the set before an interval; -1 where there is none. */
   workBefore(k: number): number {
     for (let j = k - 1; j >= 0; j--) if (this.isSet(j)) return j;
     return -1;

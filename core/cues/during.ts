@@ -1,5 +1,6 @@
 import { halfMs, isWork, sideAtStation, sidesAt } from '../timeline/index.ts';
 import type { ClassCues } from './class-cues.ts';
+import { nameSaid } from './said.ts';
 import type { Slot } from './slot.ts';
 
 const HALF_FROM_MS = 30_000;
@@ -57,7 +58,7 @@ function switchCall(cues: ClassCues, k: number): string[] {
   const who = here.filter((s) => sideAtStation(s, interval, 0) !== sideAtStation(s, interval, interval.durationMs));
   if (who.length === 0) return [];
   if (who.length === here.length) return [switchSides, short];
-  return [`${switchSides}: ${who.map((s) => s.sayAs ?? s.move).join(', ')}`, switchSides, short];
+  return [`${switchSides}: ${who.map(nameSaid).join(', ')}`, switchSides, short];
 }
 
 const sidesIn = (cues: ClassCues, k: number) => {
@@ -85,7 +86,7 @@ function phasesOf(cues: ClassCues, k: number): { atMs: number; say: string }[] {
   for (const station of here)
     for (const { atMs, say } of cues.phasesAt(station, interval)) {
       const known = said.get(`${atMs} ${say}`) ?? { atMs, say, who: [] };
-      known.who.push(station.sayAs ?? station.move);
+      known.who.push(nameSaid(station));
       said.set(`${atMs} ${say}`, known);
     }
   return [...said.values()]

@@ -1,5 +1,6 @@
 import { isBreak } from '../timeline/index.ts';
 import type { ClassCues, When } from './class-cues.ts';
+import { nameSaid } from './said.ts';
 
 const WATER_FROM_MS = 30_000;
 /** From this length on a gap is long: rounds are named at its end, and people are told to get ready. */
@@ -76,5 +77,5 @@ export function shownInDemo(cues: ClassCues, k: number): void {
   const interval = cues.at(k);
   const station = cues.station(k);
   if (interval?.kind !== 'demo' || !station || !cues.speaks(k, 'nextUp')) return;
-  cues.say(k, 'nextUp', [station.sayAs ?? station.move], within(cues, k, cues.opensMs(k)));
+  cues.say(k, 'nextUp', [nameSaid(station)], within(cues, k, cues.opensMs(k)));
 }

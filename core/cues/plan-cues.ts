@@ -5,6 +5,7 @@ import { ClassCues, type CuePart } from './class-cues.ts';
 import { duringWork } from './during.ts';
 import { shownInDemo, water } from './gaps.ts';
 import type { Wish } from './place.ts';
+import { nameSaid } from './said.ts';
 import { onceOnly } from './script.ts';
 import { boundary, countdown } from './tones.ts';
 import type { Cue, CuePlan, SpokenMs } from './types.ts';
@@ -91,5 +92,5 @@ function formCueOf(cues: ClassCues, k: number, sets: Map<string, number>): strin
   const turn = sets.get(key) ?? 0;
   sets.set(key, turn + 1);
   const text = texts[turn % texts.length] ?? null;
-  return text !== null && cues.isSpread(k) ? `${station.sayAs ?? station.move}: ${text}` : text;
+  return text !== null && cues.isSpread(k) ? `${nameSaid(station)}: ${text}` : text;
 }

@@ -8,6 +8,9 @@ import { phrase } from './phrases.ts';
  * left out by itself. Where something is not known nothing is claimed.
  */
 
+/** How the voice says a station's move. */
+export const nameSaid = ({ sayAs, move }: Pick<Station, 'sayAs' | 'move'>) => sayAs ?? move;
+
 type Classed = Pick<Plan, 'blocks' | 'phrases'>;
 
 /** The reps of a set: the station's, else those of a block that goes by reps; null where it goes by time alone. */
@@ -36,7 +39,6 @@ export function partWords(plan: Pick<Plan, 'phrases'>, { reps, move }: Pick<Stat
   return reps.per === 'side' ? `${repsWords(plan, reps)} ${move}` : `${reps.count} ${move}`;
 }
 
-const STANDS: readonly Position[] = ['standing'];
 const UP: readonly Position[] = ['standing', 'seated'];
 
 const INTO: Record<Exclude<Position, 'standing'>, Phrase> = {
@@ -53,7 +55,7 @@ export function positionChange(before: Station | null, next: Station | null): Ph
   const [from, to] = [before?.position, next?.position];
   if (from === undefined || to === undefined || from === to) return null;
   if (to === 'standing') return 'standUp';
-  return STANDS.includes(from) || UP.includes(from) ? (to === 'seated' ? 'sitDown' : 'toFloor') : INTO[to];
+  return UP.includes(from) ? (to === 'seated' ? 'sitDown' : 'toFloor') : INTO[to];
 }
 
 /** Kit to take up that was not in use before; empty where it stays the same. */

@@ -1,5 +1,5 @@
 import type { Side, Station } from '../station/index.ts';
-import { type Piece, placePhases } from './piece.ts';
+import { type Piece, type PlacedPhase, placePhases } from './piece.ts';
 
 /** One work interval at a station. */
 export interface Visit {
@@ -73,10 +73,15 @@ function chainLength(stations: readonly Station[], k: number): number {
   return n;
 }
 
+/** The phases of a station in a round, those of every round and its own, placed in a stretch of work. */
+export function phasesIn(station: Station, round: number | null, durationMs: number): readonly PlacedPhase[] {
+  const inRound = station.cells?.find((c) => c.round === round)?.phases;
+  return placePhases(inRound ? [...(station.phases ?? []), ...inRound] : station.phases, durationMs);
+}
+
 /** The work interval of a visit, with phases; a `split` station switches sides at half time. */
 export function workPiece(station: Station, visit: Visit, round: number, durationMs: number): Piece {
-  const inRound = station.cells?.find((c) => c.round === round)?.phases;
-  const own = placePhases(inRound ? [...(station.phases ?? []), ...inRound] : station.phases, durationMs);
+  const own = phasesIn(station, round, durationMs);
   const phases =
     station.sides.mode === 'split'
       ? [...own, { atMs: Math.round(durationMs / 2), say: 'Switch sides' }].sort((a, b) => a.atMs - b.atMs)

@@ -1,5 +1,5 @@
 import { type CSSProperties, useEffect, useState } from 'react';
-import { formatDuration, type Plan } from '../../core/plan/index.ts';
+import { formatDuration } from '../../core/plan/index.ts';
 import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
 import { fieldOf, type Here, phaseWord, type Scene, sceneOf } from '../../core/stage/index.ts';
 import { Amount, Chain, Changes, Complex, fieldStyle, Next, SetName, useWallSizes, Ways } from '../stage/index.ts';
@@ -14,7 +14,7 @@ export function WallScreen({ code }: ScreenProps) {
     <Follower code={code}>
       {({ code, plan, state, view, reached }) => (
         <>
-          <Wall plan={plan} state={state} view={view} reached={reached} />
+          <Wall state={state} view={view} reached={reached} />
           {!plan.silent && state.endedAtMs === null && <SoundFromHere code={code} />}
         </>
       )}
@@ -68,7 +68,7 @@ function useNear(): boolean {
   return near;
 }
 
-export function Wall({ plan, state, view, reached }: Pick<Followed, 'plan' | 'state' | 'view' | 'reached'>) {
+export function Wall({ state, view, reached }: Pick<Followed, 'state' | 'view' | 'reached'>) {
   const field = fieldOf(view.interval);
   const over = state.status === 'finished' || state.status === 'abandoned';
   return (
@@ -81,13 +81,13 @@ export function Wall({ plan, state, view, reached }: Pick<Followed, 'plan' | 'st
       {over ? (
         <h1 className="digits m-auto text-[14vh]">{state.status === 'finished' ? 'Finished' : 'Ended'}</h1>
       ) : (
-        <Moment plan={plan} state={state} view={view} reached={reached(view.interval, null)} />
+        <Moment state={state} view={view} reached={reached(view.interval, null)} />
       )}
     </main>
   );
 }
 
-function Moment({ state, view, reached }: { plan: Plan; state: RunState; view: RunView; reached: RepsRecord | null }) {
+function Moment({ state, view, reached }: { state: RunState; view: RunView; reached: RepsRecord | null }) {
   const scene = sceneOf(state, reached);
   const { isNow, shown, place, chain, spread } = scene;
   const { namePx } = useWallSizes();
