@@ -1,5 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
+import { toDesk } from './support/lead.ts';
 
 /** Each screen by its address, and what is there once it is drawn. */
 const SCREENS: [address: string, drawn: (page: Page) => Promise<void>][] = [
@@ -38,7 +39,7 @@ for (const theme of ['light', 'dark'] as const) {
     await page.getByRole('heading', { name: 'What went otherwise' }).waitFor();
     expect(await faults()).toEqual([]);
     await page.goto('/classes/short-tide');
-    await page.getByRole('button', { name: 'Lead this class' }).click();
+    await toDesk(page);
     await page.getByTestId('move').waitFor();
     expect(await faults()).toEqual([]);
   });

@@ -2,7 +2,7 @@ import { expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import { type RunEvent, recordsOf } from '../core/run/index.ts';
 import { block, circuit, format, planOf, s, stations } from '../core/test/build.ts';
-import { TONES_ALONE } from './support/lead.ts';
+import { TONES_ALONE, toDesk } from './support/lead.ts';
 
 const SHORT = {
   cueLevels: TONES_ALONE,
@@ -11,7 +11,7 @@ const SHORT = {
 async function lead(page: Page, plan: Plan): Promise<string> {
   await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
   await page.goto(`/classes/${plan.id}`);
-  await page.getByRole('button', { name: 'Lead this class' }).click();
+  await toDesk(page);
   await page.getByTestId('move').waitFor();
   await page.keyboard.press(' ');
   return page.url().split('/').at(-1) ?? '';

@@ -2,6 +2,7 @@ import { appendFileSync, cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
+import { toDesk } from './support/lead.ts';
 import { OwnServer } from './support/server.ts';
 
 const webDir = mkdtempSync(path.join(tmpdir(), 'odd-round-web-'));
@@ -24,7 +25,7 @@ async function openKept(page: Page): Promise<void> {
 test('a class seen before is opened, led with its voice, and recorded without the server', async ({ page }) => {
   await openKept(page);
   await page.goto('/classes/short-tide');
-  await page.getByRole('button', { name: 'Lead this class' }).click();
+  await toDesk(page);
   // The voice is fetched ahead; the run itself is never begun.
   await expect(page.getByText(/^Voice \d+ of/)).toBeVisible();
   await expect(page.getByText(/^Voice \d+ of/)).toHaveCount(0, { timeout: 60_000 });
@@ -32,7 +33,7 @@ test('a class seen before is opened, led with its voice, and recorded without th
 
   await page.goto('/');
   await page.getByRole('link', { name: 'Short Tide' }).first().click();
-  await page.getByRole('button', { name: 'Lead this class' }).click();
+  await toDesk(page);
   await page.getByTestId('move').waitFor();
   await page.keyboard.press(' ');
   await expect(page.getByText('1 kept here, not on the server yet')).toBeVisible();
@@ -52,7 +53,7 @@ test('a class seen before is opened, led with its voice, and recorded without th
 test('a new version waits for the end of a run, then is taken', async ({ page, context }) => {
   await openKept(page);
   await page.goto('/classes/short-tide');
-  await page.getByRole('button', { name: 'Lead this class' }).click();
+  await toDesk(page);
   await page.getByTestId('move').waitFor();
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();

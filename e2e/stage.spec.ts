@@ -1,7 +1,7 @@
 import { type BrowserContext, expect, type Locator, type Page, test } from '@playwright/test';
 import type { Plan, Station } from '../core/plan/index.ts';
 import { block, circuit, format, planOf, s, stations } from '../core/test/build.ts';
-import { leadClass } from './support/lead.ts';
+import { leadClass, toDesk } from './support/lead.ts';
 
 const LONG = 'Single-arm kettlebell squat clean and press';
 const named = (move: string, more: Partial<Station> = {}): Station => ({
@@ -206,7 +206,7 @@ test('lines and notes are typed where they belong and come on the desk at their 
   await expect(main.getByText('Watch the grip · 1 line to say')).toBeVisible();
   // Led once, with a count, to its end; then again.
   const lead = async () => {
-    await page.getByRole('button', { name: 'Lead this class' }).click();
+    await toDesk(page);
     await page.getByTestId('move').waitFor();
     await page.keyboard.press(' ');
     await expect(page.getByTestId('phase-word')).toHaveText('Work');

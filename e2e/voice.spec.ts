@@ -5,6 +5,7 @@ import { type RunEvent, runIntervals } from '../core/run/index.ts';
 import { block, format, planOf } from '../core/test/build.ts';
 import { mixedClass } from '../core/test/mixed.ts';
 import { expectedSounds } from './support/expected-sounds.ts';
+import { toDesk } from './support/lead.ts';
 import { blockMainThread, listen, skipUnlessInTime, waitInTime, watchClocksAnew } from './support/onsets.ts';
 
 test.use({ bypassCSP: true });
@@ -42,7 +43,7 @@ async function start(
   );
   await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
   await page.goto(`/classes/${plan.id}`);
-  await page.getByRole('button', { name: 'Lead this class' }).click();
+  await toDesk(page);
   // The words are being fetched as soon as the desk is there.
   await page.getByTestId('remaining').waitFor();
   await expect(page.getByText(/^Voice\b/)).toHaveCount(0, { timeout: 60_000 });

@@ -1,11 +1,13 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
-import express, { type Express, type RequestHandler } from 'express';
+import express, { type Express, type RequestHandler, Router } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
+import { keeping } from '../core/wire/index.ts';
 import { type BackupParts, backupApi } from './api/backup.ts';
-import { type BorderOptions, knownHost, sameOrigin, soundAddress, soundBody } from './api/border.ts';
+import { type BorderOptions, knownHost, reachableAt, sameOrigin, soundAddress, soundBody } from './api/border.ts';
 import { filesApi } from './api/files.ts';
+import { handle } from './api/handle.ts';
 import { healthApi } from './api/health.ts';
 import { libraryApi } from './api/library.ts';
 import type { Watch } from './api/limits.ts';
@@ -98,15 +100,17 @@ export function createApp({
     watch,
     guesses: codeGuesses(watch),
   };
+  hub.onOtherPlan = (runId) => parts.known.drop(runId);
   app.use('/api', healthApi(db, steadyNow), openApiApi());
   app.use('/api/live', express.json({ limit: '16kb' }), soundBody);
   app.use('/api', liveVoiceApi(parts, speech), liveApi(parts));
   // Nothing of a stranger's is read before it is known who it is.
   if (gate) app.use('/api', gate.api, gate.guard, gate.sessionsApi);
   else app.use('/api', openSessionApi());
+  app.use('/api', addressesApi(borders));
   if (backups) app.use('/api', backupApi(backups, parts.known));
   if (disk) app.use('/api', whileRoom(disk));
-  app.use('/api', deskApi(parts), runsApi(db, hub, now), filesApi(db), plansApi(db), libraryApi(db));
+  app.use('/api', deskApi(parts), runsApi(parts, now), filesApi(db), plansApi(db), libraryApi(db));
   app.use('/api', speechApi(db, speech), tracksApi(db, speech));
   app.use('/api', () => {
     throw notFound('Address');
@@ -114,6 +118,13 @@ export function createApp({
   if (existsSync(webDir)) serveWeb(app, webDir);
   app.use(errorHandler(log));
   return app;
+}
+
+/** By what addresses the server is reached, at the port that the asking came in at. */
+function addressesApi(borders: BorderOptions): Router {
+  const api = Router();
+  handle(api, keeping.getAddresses, ({ req }) => reachableAt(borders, req.socket.localPort ?? 0));
+  return api;
 }
 
 /** Addresses of those who follow a class: a page of their own. */

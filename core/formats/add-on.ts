@@ -22,6 +22,7 @@ export type AddOn = v.InferOutput<typeof schema>;
 export const addOn: FormatModule<AddOn> = {
   kind: 'addOn',
   word: 'Add-on',
+  about: 'Each turn does all moves so far and one more: a stair that grows.',
   schema,
   default: { kind: 'addOn', workMs: 30_000, restMs: 45_000, withinMs: 0, order: 'newestFirst', reverse: false },
   settings: {

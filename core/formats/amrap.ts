@@ -16,6 +16,7 @@ export type Amrap = v.InferOutput<typeof schema>;
 export const amrap: FormatModule<Amrap> = {
   kind: 'amrap',
   word: 'AMRAP',
+  about: 'As many rounds as people manage before the time is up, or so many against the clock.',
   wordOf: ({ forTime }) => (forTime ? 'For time' : 'AMRAP'),
   schema,
   default: { kind: 'amrap', capMs: 480_000, forTime: false },

@@ -24,6 +24,7 @@ function layersOf(station: Station, format: Beats): { name: string; counts: numb
 export const beats: FormatModule<Beats> = {
   kind: 'beats',
   word: 'Beats',
+  about: 'Moves counted in eights to a beat, built up and strung together.',
   schema,
   default: { kind: 'beats', bpm: 128, rounds: 1, counts: 32 },
   settings: {

@@ -61,6 +61,7 @@ const groupWords = (size: number) => GROUP_WORDS[size] ?? `in groups of ${size}`
 export const circuit: FormatModule<Circuit> = {
   kind: 'circuit',
   word: 'Circuit',
+  about: 'Stations one after the other, so many rounds: all of them, or in pairs and threes.',
   wordOf: ({ groupSize: g }, stations) => {
     if (g === null || g >= stations) return 'Go round';
     return ({ 1: 'Station by station', 2: 'Pairs', 3: 'Triples' } as Record<number, string>)[g] ?? `In groups of ${g}`;

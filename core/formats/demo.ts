@@ -11,6 +11,7 @@ export type Demo = v.InferOutput<typeof schema>;
 export const demo: FormatModule<Demo> = {
   kind: 'demo',
   word: 'Demo',
+  about: 'The moves of a later block shown one by one before it.',
   schema,
   default: { kind: 'demo', perStationMs: 10_000 },
   settings: {

@@ -30,6 +30,7 @@ export function periodWorkMs(format: Emom, station: Station, round: number): num
 export const emom: FormatModule<Emom> = {
   kind: 'emom',
   word: 'Every minute',
+  about: 'A set starts with every minute; what is left of the minute is rest.',
   schema,
   default: { kind: 'emom', periodMs: 60_000, rounds: 3, workMs: 40_000, secondsPerRep: 3 },
   settings: {

@@ -11,6 +11,7 @@ export type Holds = v.InferOutput<typeof schema>;
 export const holds: FormatModule<Holds> = {
   kind: 'holds',
   word: 'Holds',
+  about: 'Stretches and holds, each side for the same time.',
   schema,
   default: { kind: 'holds', holdMs: 25_000, changeMs: 5_000 },
   settings: {

@@ -18,6 +18,7 @@ export type Ladder = v.InferOutput<typeof schema>;
 export const ladder: FormatModule<Ladder> = {
   kind: 'ladder',
   word: 'Ladder',
+  about: 'Rungs without rest, from easy to hard, then a rest.',
   schema,
   default: { kind: 'ladder', rounds: 5, workMs: 15_000, restMs: 30_000, lastRest: 'drop' },
   settings: {

@@ -66,6 +66,8 @@ export interface FormatModule<F extends { kind: string }> {
   kind: F['kind'];
   /** Its name, and the name of a block of it with so many stations where that is another. */
   word: string;
+  /** What it is, in a line for who does not know it. */
+  about: string;
   wordOf?: (format: F, stations: number) => string;
   schema: v.GenericSchema<F>;
   default: F;

@@ -23,6 +23,7 @@ const WORDS: Record<Open['purpose'], string> = {
 export const open: FormatModule<Open> = {
   kind: 'open',
   word: 'Open',
+  about: 'Time for talk, water or setting up; no moves.',
   schema,
   default: { kind: 'open', lengthMs: 120_000, untilTap: false, purpose: 'talk' },
   settings: {

@@ -21,6 +21,7 @@ export type Reps = v.InferOutput<typeof schema>;
 export const reps: FormatModule<Reps> = {
   kind: 'reps',
   word: 'Reps',
+  about: 'So many of each, however long they take; the instructor taps on.',
   schema,
   default: {
     kind: 'reps',

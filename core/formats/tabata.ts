@@ -33,6 +33,7 @@ export type Tabata = v.InferOutput<typeof schema>;
 export const tabata: FormatModule<Tabata> = {
   kind: 'tabata',
   word: 'Tabata',
+  about: 'Twenty seconds of full effort, ten of rest, eight times over.',
   schema,
   default: {
     kind: 'tabata',

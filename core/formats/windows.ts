@@ -23,6 +23,7 @@ export const isOneSided = ({ sides, reps }: Station) => sides.mode !== 'none' ||
 export const windows: FormatModule<Windows> = {
   kind: 'windows',
   word: 'On/off windows',
+  about: 'Long stretches of work, the moves in turn inside each, with a rest between.',
   schema,
   default: { kind: 'windows', onMs: 90_000, offMs: 60_000, count: 6, lastOff: 'drop', alternate: false },
   settings: {

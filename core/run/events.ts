@@ -110,6 +110,21 @@ export const RunEventSchema = v.variant('type', [
   v.strictObject({ ...base, type: v.literal('undo'), of: eventId }),
   plain('finish'),
   plain('abandon'),
+  /** Takes the ending of the run back: it stands paused where it was ended. */
+  plain('reopen'),
+  /** What is written down when the class is over; the last of each counts, and what is left out stays as it was. */
+  v.strictObject({
+    ...base,
+    type: v.literal('close'),
+    /** How many came; null where nobody counted. */
+    came: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(400)))),
+    /** How hard it was as a whole, 0 (rest) to 10 (utmost); null where nobody said. */
+    effort: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(10)))),
+    /** For the next time. */
+    next: v.optional(anyText(500)),
+    /** It was no class: it counts in no sum. */
+    trial: v.optional(v.boolean()),
+  }),
 ]);
 
 export type RunEvent = v.InferOutput<typeof RunEventSchema>;
@@ -135,9 +150,9 @@ export const compareEvents = (a: RunEvent, b: RunEvent) =>
 const compareIds = (a: RunEvent, b: RunEvent) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
 /** What begins, hands over or ends a run, or moves its sound, cannot be taken back, nor can taking back. */
-const LASTING: readonly RunEventType[] = ['start', 'lead', 'sound', 'finish', 'abandon', 'undo'];
+const LASTING: readonly RunEventType[] = ['start', 'lead', 'sound', 'finish', 'abandon', 'undo', 'reopen', 'close'];
 /** What is written down counts whichever desk wrote it. */
-const RECORDS: readonly RunEventType[] = ['reps', 'note'];
+const RECORDS: readonly RunEventType[] = ['reps', 'note', 'close'];
 
 /** Whether an event only writes something down: the run goes on as it was. */
 export const isRecord = (e: RunEvent) => RECORDS.includes(e.type);
@@ -169,9 +184,12 @@ export const counts = (e: RunEvent, leader: string | null) =>
 /** Whether an event can be taken back. */
 export const isUndoable = (e: RunEvent) => !LASTING.includes(e.type);
 
-/** The events that count: in order, those of the leading desk, without those taken back and without the taking back. */
+/**
+ * The events that count: in order, those of the leading desk, without those taken back and without the taking back. An end that was
+ * taken back is a pause.
+ */
 export function effective(events: readonly RunEvent[]): RunEvent[] {
-  const ordered = ofLeaders(events);
+  const ordered = reopened(ofLeaders(events));
   const undone = new Map(ordered.flatMap((e) => (e.type === 'undo' ? [[e.of, e.seq] as const] : [])));
   // Only what has been can be taken back: an id that comes later is another thing.
   return ordered.filter(
@@ -179,7 +197,22 @@ export function effective(events: readonly RunEvent[]): RunEvent[] {
   );
 }
 
+/** Whether an event ends the run. */
+const isEnd = (e: RunEvent) => e.type === 'finish' || e.type === 'abandon';
+
+/** Events in order, with a pause for every end that was taken back. */
+function reopened(ordered: readonly RunEvent[]): readonly RunEvent[] {
+  if (!ordered.some((e) => e.type === 'reopen')) return ordered;
+  const opensAgain = (k: number) => ordered.slice(k + 1).some((e) => e.type === 'reopen');
+  return ordered.map((e, k) => {
+    if (!isEnd(e) || !opensAgain(k)) return e;
+    const { id, seq, atMs, by } = e;
+    return { id, seq, atMs, ...(by === undefined ? {} : { by }), type: 'pause' as const };
+  });
+}
+
 /** The last event that can be taken back, or null. */
 export function lastUndoable(events: readonly RunEvent[]): RunEvent | null {
-  return effective(events).findLast(isUndoable) ?? null;
+  const ends = new Set(events.filter(isEnd).map((e) => e.id));
+  return effective(events).findLast((e) => isUndoable(e) && !ends.has(e.id)) ?? null;
 }

@@ -59,6 +59,8 @@ export function applyEvent(before: RunState, event: RunEvent): RunState {
     case 'reps':
     case 'note':
     case 'undo':
+    case 'reopen':
+    case 'close':
       return state;
     case 'finish':
       return stop(state, 'finished');

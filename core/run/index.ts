@@ -13,14 +13,18 @@ export { type Floors, finishBy, USUAL_FLOORS } from './finish-by.ts';
 export { applyEvent, foldRun, stateAt } from './fold.ts';
 export { currentBlock } from './live-edits.ts';
 export {
+  type Closing,
   type Count,
   type CountedSet,
+  closingOf,
   countBefore,
   countOf,
+  endedByHand,
   placeInComplex,
   type RepsRecord,
   recordsOf,
   setCounted,
+  setsNotCounted,
 } from './records.ts';
 export { RunLog } from './run-log.ts';
 export { setNow } from './set-now.ts';

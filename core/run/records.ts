@@ -87,3 +87,50 @@ export function placeInComplex(
   );
   return own.findLast((e) => e.squad === squad) ?? own.findLast((e) => e.squad === null) ?? null;
 }
+
+/** What was written down when a class was over. */
+export interface Closing {
+  /** How many came; null where nobody counted. */
+  came: number | null;
+  /** How hard it was, 0 to 10; null where nobody said. */
+  effort: number | null;
+  next: string;
+  /** It was no class: it counts in no sum. */
+  trial: boolean;
+}
+
+/** The closing of a run: the last that was said of each. */
+export function closingOf(events: readonly RunEvent[]): Closing {
+  const closing: Closing = { came: null, effort: null, next: '', trial: false };
+  for (const e of effective(events)) {
+    if (e.type !== 'close') continue;
+    if (e.came !== undefined) closing.came = e.came;
+    if (e.effort !== undefined) closing.effort = e.effort;
+    if (e.next !== undefined) closing.next = e.next;
+    if (e.trial !== undefined) closing.trial = e.trial;
+  }
+  return closing;
+}
+
+/** Whether a run was ended by hand before its last interval was over: such an end can be taken back. */
+export const endedByHand = ({ status, segments }: Pick<RunState, 'status' | 'segments'>) =>
+  status === 'abandoned' || (status === 'finished' && segments.at(-1)?.end === 'stopped');
+
+/**
+ * The sets that were done and have no count, of stations that are counted: those that have reps in the plan, and those of which
+ * another set was counted. In the order they were done.
+ */
+export function setsNotCounted(state: RunState, reps: readonly Count[]): (CountedSet & { interval: Interval })[] {
+  const counted = new Set(reps.map((r) => r.stationId));
+  const done = new Map<string, CountedSet & { interval: Interval }>();
+  for (const { intervalIndex, end } of state.segments) {
+    const interval = state.intervals[intervalIndex];
+    if (!interval || !isWork(interval) || (end !== 'done' && end !== 'stopped')) continue;
+    const set = setCounted({ ...state, index: intervalIndex });
+    const stations = state.plan.blocks[interval.blockIndex]?.stations;
+    const station = stations?.find((s) => s.id === set?.stationId);
+    if (!set || !station || !(station.reps || counted.has(station.id))) continue;
+    if (!reps.some((r) => keyOf(r) === keyOf(set))) done.set(keyOf(set), { ...set, interval });
+  }
+  return [...done.values()];
+}

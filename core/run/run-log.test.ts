@@ -14,6 +14,9 @@ const COMMANDS: RunCommand[] = [
   { type: 'rounds', delta: 1 },
   { type: 'adjust', deltaMs: 5000 },
   { type: 'reps', stationId: 's1', round: 1, squad: null, count: 9 },
+  { type: 'finish' },
+  { type: 'reopen' },
+  { type: 'close', came: 12 },
 ];
 
 const event = (seq: number, what: RunCommand, by = 'desk-a'): RunEvent =>

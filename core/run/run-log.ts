@@ -78,7 +78,7 @@ export class RunLog {
     this.last = event;
     this.leading = leaderAfter(this.leading, event);
     if (!counts(event, this.leading)) return true;
-    if (event.type === 'undo') return false;
+    if (event.type === 'undo' || event.type === 'reopen') return false;
     this.folded = applyEvent(this.folded, event);
     if (isUndoable(event)) this.undoable = event;
     return true;

@@ -13,6 +13,7 @@ export {
 } from './documents.ts';
 export type { AnswerOf, BodyOf, Endpoint, GivenFor, PathNames, QueryOf } from './endpoint.ts';
 export type { Keeping, SignedIn } from './keeping.ts';
+export type { Habits } from './library.ts';
 export { ConflictSchema, type StoredPlan, type StoredVersion } from './plans.ts';
-export { type RunSums, STREAM_MESSAGES, type StoredRun } from './runs.ts';
+export { type GoingRun, type RunSums, STREAM_MESSAGES, type StoredRun } from './runs.ts';
 export { files, keeping, library, plans, runs, speech };

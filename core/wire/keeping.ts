@@ -12,6 +12,21 @@ export const getHealth = endpoint({
   open: true,
 });
 
+export const getAddresses = endpoint({
+  method: 'GET',
+  path: '/addresses',
+  says: 'By what addresses phones and screens may reach this server',
+  status: 200,
+  answer: v.object({
+    /** As a browser shows them, the likeliest first, `http://192.168.1.20:4310`; none where it listens to its own machine alone. */
+    origins: v.array(v.string()),
+    /** It listens to its own machine alone. */
+    loopbackOnly: v.boolean(),
+    /** Addresses of the machine itself, at which it would be reached if it listened to the network. */
+    machine: v.array(v.string()),
+  }),
+});
+
 export const getDescription = endpoint({
   method: 'GET',
   path: '/openapi.json',

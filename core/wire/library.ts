@@ -1,11 +1,48 @@
 import * as v from 'valibot';
 import { KitItemSchema, MoveSchema } from '../moves/index.ts';
 import { ThresholdsSchema } from '../norms/index.ts';
+import { name, VOICES } from '../plan/index.ts';
 import { WEIGHT_UNITS } from '../values/index.ts';
 import { endpoint } from './endpoint.ts';
 
 /** What a number means where it is typed without its unit. */
 export const UnitsSchema = v.strictObject({ weight: v.optional(v.picklist(WEIGHT_UNITS), 'kg') });
+
+/** How a club does things: what a new class begins with, how times and weeks are shown, and what is seen to before a class. */
+export const HabitsSchema = v.strictObject({
+  clock: v.optional(v.picklist(['24', '12']), '24'),
+  firstDay: v.optional(v.picklist(['monday', 'saturday', 'sunday']), 'monday'),
+  /** The countdown of a new class, s. */
+  countdown: v.optional(v.picklist([0, 3, 5, 10]), 3),
+  /** The voice of a new class. */
+  voice: v.optional(v.picklist(VOICES), 'slt'),
+  checklist: v.optional(v.pipe(v.array(name(80)), v.maxLength(40)), [
+    'Timer and watch',
+    'Recording',
+    'Music',
+    'Towel and water',
+    'Doors and floor',
+  ]),
+});
+export type Habits = v.InferOutput<typeof HabitsSchema>;
+
+export const getHabits = endpoint({
+  method: 'GET',
+  path: '/habits',
+  says: 'How the club does things',
+  status: 200,
+  answer: HabitsSchema,
+});
+
+export const saveHabits = endpoint({
+  method: 'PUT',
+  path: '/habits',
+  says: 'Sets how the club does things',
+  body: HabitsSchema,
+  status: 200,
+  answer: HabitsSchema,
+  problems: [400],
+});
 
 export const listMoves = endpoint({
   method: 'GET',

@@ -10,6 +10,8 @@ export const StoredPlanSchema = v.object({
   updatedAt: time,
   /** When the class was last led; null when it never was. */
   lastLedAt: v.nullable(time),
+  /** In the bin since; null when it is not. */
+  deletedAt: v.optional(v.nullable(time), null),
   /** What was changed in an older document to make it one of today, in words. */
   told: v.optional(v.array(v.string()), []),
 });
@@ -34,7 +36,11 @@ export const listPlans = endpoint({
   method: 'GET',
   path: '/plans',
   says: 'A page of the classes, the latest change first',
-  query: v.object({ ...LIST_QUERY, /** Only those with a room plan. */ room: v.optional(v.literal('1')) }),
+  query: v.object({
+    ...LIST_QUERY,
+    /** Only those with a room plan. */ room: v.optional(v.literal('1')),
+    /** Those in the bin. */ bin: v.optional(v.literal('1')),
+  }),
   status: 200,
   answer: pageOf(StoredPlanSchema),
 });
@@ -61,7 +67,7 @@ export const savePlan = endpoint({
   method: 'PUT',
   path: '/plans/{id}',
   says: 'Saves a class and keeps the text before it',
-  more: 'A save made from an older version than the stored one answers 409 with that one as `current`, and changes nothing.',
+  more: 'A save made from an older version than the stored one answers 409 with that one as `current`, and changes nothing; so does one of a class in the bin, with 410.',
   body: v.strictObject({
     /** Of this version or an older one: a window may be older than its server. */
     plan: anyPlan,
@@ -70,13 +76,13 @@ export const savePlan = endpoint({
   }),
   status: 200,
   answer: StoredPlanSchema,
-  problems: [400, 409, 413, 422],
+  problems: [400, 409, 410, 413, 422],
 });
 
 export const deletePlan = endpoint({
   method: 'DELETE',
   path: '/plans/{id}',
-  says: 'Puts a class away',
+  says: 'Puts a class into the bin',
   status: 204,
   answer: null,
   problems: [404],
@@ -85,7 +91,7 @@ export const deletePlan = endpoint({
 export const undeletePlan = endpoint({
   method: 'POST',
   path: '/plans/{id}/undelete',
-  says: 'Brings a class back that was put away',
+  says: 'Takes a class out of the bin',
   status: 204,
   answer: null,
   problems: [404],

@@ -16,6 +16,13 @@ const SUMS = {
   endedAt: v.nullable(time),
   plannedMs: v.number(),
   actualMs: v.number(),
+  /** How many came, and how hard it was, 0 to 10; null where nobody said. */
+  came: v.optional(v.nullable(v.number()), null),
+  effort: v.optional(v.nullable(v.number()), null),
+  /** It was no class: it counts in no sum. */
+  trial: v.optional(v.boolean(), false),
+  /** In the bin since; null when it is not. */
+  deletedAt: v.optional(v.nullable(time), null),
 };
 
 const sum = v.optional(v.object({ count: v.number(), ms: v.number() }));
@@ -66,9 +73,65 @@ export const listRuns = endpoint({
   method: 'GET',
   path: '/runs',
   says: 'A page of the log: the runs that have begun, the latest first',
-  query: v.object({ ...LIST_QUERY, /** Begun since then, as an ISO time. */ since: v.optional(v.string()) }),
+  query: v.object({
+    ...LIST_QUERY,
+    /** Begun since then, as an ISO time. */
+    since: v.optional(v.string()),
+    /** Those in the bin. */
+    bin: v.optional(v.literal('1')),
+  }),
   status: 200,
   answer: pageOf(RunSumsSchema),
+});
+
+const GoingSchema = v.object({
+  id: v.string(),
+  planId: v.string(),
+  title: v.string(),
+  startedAt: v.nullable(time),
+  status: v.picklist(['running', 'paused']),
+  /** Left to the end, ms. */
+  toEndMs: v.number(),
+  /** It waits for a tap. */
+  waiting: v.boolean(),
+});
+/** A run that goes on. */
+export type GoingRun = v.InferOutput<typeof GoingSchema>;
+
+export const goingRuns = endpoint({
+  method: 'GET',
+  path: '/runs/going',
+  says: 'The runs that go on now, the latest first',
+  status: 200,
+  answer: v.array(GoingSchema),
+});
+
+export const preparedRun = endpoint({
+  method: 'GET',
+  path: '/runs/prepared',
+  says: 'The run of a class that was made ready in the last week and has not begun; null where there is none',
+  query: v.object({ plan: v.string() }),
+  status: 200,
+  answer: v.object({ id: v.nullable(v.string()) }),
+  problems: [400],
+});
+
+export const deleteRun = endpoint({
+  method: 'DELETE',
+  path: '/runs/{id}',
+  says: 'Puts a run into the bin: it counts in no sum',
+  status: 204,
+  answer: null,
+  problems: [404],
+});
+
+export const undeleteRun = endpoint({
+  method: 'POST',
+  path: '/runs/{id}/undelete',
+  says: 'Takes a run out of the bin',
+  status: 204,
+  answer: null,
+  problems: [404],
 });
 
 export const sumWork = endpoint({
@@ -107,7 +170,8 @@ export const lastRun = endpoint({
 export const createRun = endpoint({
   method: 'POST',
   path: '/runs',
-  says: 'Stores a run with the class as it is led; one whose id is known already is left as it is',
+  says: 'Stores a run with the class as it is led',
+  more: 'One that is known and has not begun takes the class as it is now, and tells who follows it; one that has begun is left as it is.',
   body: v.strictObject({
     id: runId,
     /** Of this version or an older one: a run kept in a browser may be older than its server. */

@@ -12,6 +12,13 @@ export const TONES_ALONE = {
   water: 'off',
 } as const;
 
+/** From the plan of a class over Ready to its desk. */
+export async function toDesk(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Lead this class' }).click();
+  await page.getByRole('button', { name: 'To the desk' }).click();
+  await page.waitForURL('**/desk/*');
+}
+
 /**
  * Saves a class, leads it on a page and waits until it works and the server has its start. Gives the run's id.
  * @param base the server, where the page has no base address of its own
@@ -19,7 +26,7 @@ export const TONES_ALONE = {
 export async function leadClass(page: Page, plan: Plan, base = ''): Promise<string> {
   await page.request.put(`${base}/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
   await page.goto(`${base}/classes/${plan.id}`);
-  await page.getByRole('button', { name: 'Lead this class' }).click();
+  await toDesk(page);
   await page.getByTestId('move').waitFor();
   const runId = page.url().split('/').at(-1) ?? '';
   await page.keyboard.press(' ');

@@ -42,6 +42,26 @@ function isMachine(name: string): boolean {
   return Object.values(networkInterfaces()).some((list) => list?.some((a) => a.address === plain));
 }
 
+/** The machine's addresses on its networks, IPv4 first, those of its own inside left out; IPv6 ones that need a zone too. */
+function machineAddresses(): string[] {
+  const all = Object.values(networkInterfaces()).flatMap((list) => list ?? []);
+  const outer = all.filter((a) => !a.internal && !(a.family === 'IPv6' && a.scopeid !== 0));
+  return outer
+    .sort((a, b) => Number(a.family === 'IPv6') - Number(b.family === 'IPv6'))
+    .map((a) => (a.family === 'IPv6' ? `[${a.address}]` : a.address));
+}
+
+/** By what addresses others may reach a server that listens on a port. */
+export function reachableAt({ publicUrl, onNetwork }: Pick<BorderOptions, 'publicUrl' | 'onNetwork'>, port: number) {
+  const machine = machineAddresses().map((address) => `http://${address}:${port}`);
+  const open = publicUrl !== null || onNetwork;
+  return {
+    origins: [...(publicUrl ? [publicUrl.origin] : []), ...(onNetwork ? machine : [])],
+    loopbackOnly: !open,
+    machine,
+  };
+}
+
 function nameOf(url: string): string | null {
   return URL.canParse(url) ? new URL(url).hostname : null;
 }

@@ -17,7 +17,7 @@ const NEWEST = 200;
 export function libraryApi(db: Database): Router {
   const api = Router();
   api.use('/moves', json({ limit: '12mb' }), soundBody);
-  api.use(['/kit', '/thresholds', '/units'], json({ limit: '200kb' }), soundBody);
+  api.use(['/kit', '/thresholds', '/units', '/habits'], json({ limit: '200kb' }), soundBody);
 
   handle(api, library.listMoves, () => listMoves(db));
   handle(api, library.movesLately, () => movesLately(db, LATELY));
@@ -40,6 +40,11 @@ export function libraryApi(db: Database): Router {
   handle(api, library.getThresholds, () => readSetting(db, 'thresholds', ThresholdsSchema));
   handle(api, library.saveThresholds, async ({ body }) => {
     await writeSetting(db, 'thresholds', body);
+    return body;
+  });
+  handle(api, library.getHabits, () => readSetting(db, 'habits', library.HabitsSchema));
+  handle(api, library.saveHabits, async ({ body }) => {
+    await writeSetting(db, 'habits', body);
     return body;
   });
   handle(api, library.getUnits, () => readSetting(db, 'units', library.UnitsSchema));

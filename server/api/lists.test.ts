@@ -403,3 +403,102 @@ it('a text with a name outlives every thinning, others two years', async () => {
   // The newest fifty and the named ones before them.
   expect(left.map((r) => r.version)).toEqual([50, 100, 150, ...Array.from({ length: 50 }, (_, k) => 151 + k)]);
 });
+
+describe('the bin', () => {
+  it('holds classes apart; one in it takes no save, and comes back as it was', async () => {
+    await savePlan(db, plan('low-tide'), 0);
+    await savePlan(db, plan('high-tide'), 0);
+    await request(app()).delete('/api/plans/low-tide').expect(204);
+    const ids = async (path: string) => (await get(path)).items.map((i: { plan: Plan }) => i.plan.id);
+    expect([await ids('/api/plans'), await ids('/api/plans?bin=1')]).toEqual([['high-tide'], ['low-tide']]);
+    expect((await get('/api/plans')).total).toBe(1);
+    const changed = { plan: plan('low-tide', 'Ebb'), baseVersion: 1 };
+    const refused = await request(app()).put('/api/plans/low-tide').send(changed).expect(410);
+    expect(refused.body.title).toBe('This class is in the bin: bring it back to save it');
+    expect((await get('/api/plans/low-tide')).plan.title).toBe('low-tide');
+    await request(app()).post('/api/plans/low-tide/undelete').expect(204);
+    await request(app()).put('/api/plans/low-tide').send(changed).expect(200);
+    expect(await ids('/api/plans?bin=1')).toEqual([]);
+  });
+
+  const start = (at = T0 - 60_000) => ({ id: 'event-0001', seq: 1, type: 'start', atMs: at }) as const;
+  const begin = async (id: string, more: object[] = []) => {
+    await createRun(db, id, plan('low-tide'));
+    await request(app())
+      .post(`/api/runs/${id}/events`)
+      .send({ events: [start(), ...more] })
+      .expect(200);
+  };
+  const since = new Date(T0 - 3_600_000).toISOString();
+
+  it('holds runs apart, and neither they nor trials count', async () => {
+    await savePlan(db, plan('low-tide'), 0);
+    await begin('run-00001');
+    await begin('run-00002', [{ id: 'event-0002', seq: 2, type: 'close', atMs: T0, trial: true, came: 9, effort: 7 }]);
+    const work = async () => (await get(`/api/runs/work?since=${since}`)).runs;
+    const listed = async (bin = '') =>
+      (await get(`/api/runs${bin}`)).items.map((r: { id: string; trial: boolean; came: number | null }) => [
+        r.id,
+        r.trial,
+        r.came,
+      ]);
+    expect(await work()).toBe(1);
+    expect(await listed()).toEqual([
+      ['run-00002', true, 9],
+      ['run-00001', false, null],
+    ]);
+    await request(app()).delete('/api/runs/run-00001').expect(204);
+    expect([await work(), (await listed()).length, (await listed('?bin=1')).length]).toEqual([0, 1, 1]);
+    expect((await get('/api/plans')).items[0].lastLedAt).toBeNull();
+    expect((await get('/api/runs/run-00001')).deletedAt).not.toBeNull();
+    await request(app()).post('/api/runs/run-00001/undelete').expect(204);
+    expect(await work()).toBe(1);
+    await request(app()).delete('/api/runs/nobody-at-all').expect(404);
+  });
+
+  it('tells which runs go on: neither ended, nor run out, nor in the bin', async () => {
+    await begin('run-00001');
+    await begin('run-00002', [{ id: 'event-0002', seq: 2, type: 'pause', atMs: T0 - 50_000 }]);
+    await begin('run-00003', [{ id: 'event-0002', seq: 2, type: 'finish', atMs: T0 - 40_000 }]);
+    await createRun(db, 'run-00004', plan('low-tide'));
+    await request(app())
+      .post('/api/runs/run-00004/events')
+      .send({ events: [start(T0 - 3_600_000)] });
+    // 10 s count-in, 30 + 10 + 30, no break, 30 + 10 + 30: 150 s, of which 60 and 10 are over.
+    const going = async () =>
+      (await get('/api/runs/going')).map((r: { id: string; status: string; toEndMs: number }) => [
+        r.id,
+        r.status,
+        r.toEndMs,
+      ]);
+    expect(new Set(await going())).toEqual(
+      new Set([
+        ['run-00001', 'running', 100_000],
+        ['run-00002', 'paused', 150_000],
+      ]),
+    );
+    await request(app()).delete('/api/runs/run-00002');
+    expect((await going()).map((r: unknown[]) => r[0])).toEqual(['run-00001']);
+  });
+});
+
+describe('a run that was made ready', () => {
+  it('takes the class as it is now till it begins, and is found by its class', async () => {
+    const make = (title: string) =>
+      request(app())
+        .post('/api/runs')
+        .send({ id: 'run-00001', plan: plan('low-tide', title) })
+        .expect(201);
+    const prepared = async () => (await get('/api/runs/prepared?plan=low-tide')).id;
+    expect(await prepared()).toBeNull();
+    await make('Ebb');
+    await make('Flow');
+    expect([await prepared(), (await get('/api/runs/run-00001')).title]).toEqual(['run-00001', 'Flow']);
+    const start = { id: 'event-0001', seq: 1, type: 'start', atMs: T0 };
+    await request(app())
+      .post('/api/runs/run-00001/events')
+      .send({ events: [start] });
+    await make('Slack');
+    expect([await prepared(), (await get('/api/runs/run-00001')).title]).toEqual([null, 'Flow']);
+  });
+});

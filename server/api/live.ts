@@ -166,9 +166,15 @@ async function follow({ db, hub }: LiveParts, runId: string, kind: StreamKind, s
   let sent = stream.lastId;
   const early: LiveMessage[] = [];
   let ready = false;
+  const begin = async () => {
+    const run = await findRun(db, runId).catch(() => null);
+    if (run) stream.send('run', { plan: run.plan, kind, clockOffsetMs: run.clockOffsetMs });
+    return run !== null;
+  };
   const pass = (message: LiveMessage) => {
     if (message.kind === 'clock') stream.send('clock', { offsetMs: message.offsetMs });
     else if (message.kind === 'command') stream.send('command', { id: message.id, command: message.command });
+    else if (message.kind === 'plan') void begin();
     else
       for (const { n, event } of message.events) {
         if (n <= sent) continue;
@@ -179,9 +185,7 @@ async function follow({ db, hub }: LiveParts, runId: string, kind: StreamKind, s
   // Listening begins before reading, so that nothing falls between.
   const hear = (m: LiveMessage) => (ready ? pass(m) : early.push(m));
   stream.onClose(hub.listen(runId, { desk: kind === 'desk', hear }));
-  const run = await findRun(db, runId);
-  if (!run) return;
-  stream.send('run', { plan: run.plan, kind, clockOffsetMs: run.clockOffsetMs });
+  if (!(await begin())) return;
   for (;;) {
     const came = await eventsSince(db, runId, sent, READ_AT_ONCE);
     for (const { n, event } of came) {

@@ -148,6 +148,7 @@ describe('the description of the interface', () => {
     expect(await ask(Library!.listMoves!)).toHaveLength(1);
     await ask(Library!.movesLately!);
     await ask(Library!.movesUsed!);
+    await ask(Library!.saveHabits!, { body: await ask(Library!.getHabits!) });
     await ask(Library!.saveUnits!, { body: await ask(Library!.getUnits!) });
     expect(await ask(Library!.hideMoves!, { body: { names: ['oar pull'], hidden: true } })).toEqual({ changed: 1 });
     await ask(Library!.saveKit!, { body: { items: [{ name: 'oar', count: 4, sharedBy: 1 }] } });
@@ -155,6 +156,7 @@ describe('the description of the interface', () => {
     await ask(Library!.saveThresholds!, { body: await ask(Library!.getThresholds!) });
 
     await ask(Runs!.createRun!, { body: { id: RUN, plan } });
+    expect(await ask(Runs!.preparedRun!, { query: { plan: plan.id } })).toEqual({ id: RUN });
     const events = [{ id: 'event-0001', seq: 1, type: 'start', atMs: T0 - 30_000 }];
     const run = { id: RUN };
     expect(await ask(Runs!.appendEvents!, { at: run, body: { events: [...events, { type: 'dance' }] } })).toMatchObject(
@@ -164,6 +166,9 @@ describe('the description of the interface', () => {
       },
     );
     await ask(Runs!.getRun!, { at: run });
+    expect(await ask(Runs!.goingRuns!)).toMatchObject([{ id: RUN, status: 'running' }]);
+    await ask(Runs!.deleteRun!, { at: run });
+    await ask(Runs!.undeleteRun!, { at: run });
     expect((await ask(Runs!.listRuns!, { query: { since: new Date(T0 - 60_000).toISOString() } })).items).toHaveLength(
       1,
     );
@@ -195,6 +200,7 @@ describe('the description of the interface', () => {
     await ask(Speech!.measureClips!, { body: { voice: 'slt', rate: 1, texts: [] } });
     await ask(Speech!.getTrack!, { at: { planId: 'nobody' }, status: 404 });
 
+    expect(await ask(Keeping!.getAddresses!)).toMatchObject({ loopbackOnly: true, origins: [] });
     await ask(Keeping!.getKeeping!);
     await ask(Keeping!.makeBackup!);
     await ask(Keeping!.checkData!);

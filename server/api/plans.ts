@@ -16,7 +16,7 @@ export function plansApi(db: Database): Router {
   api.use('/plans', json({ limit: '2mb' }));
 
   handle(api, plans.listPlans, async ({ query }) => {
-    const page = await listPlans(db, { ...pageOf(query), withRoom: query.room === '1' });
+    const page = await listPlans(db, { ...pageOf(query), withRoom: query.room === '1', bin: query.bin === '1' });
     return { ...page, total: await countPlans(db) };
   });
 
@@ -43,6 +43,8 @@ export function plansApi(db: Database): Router {
     if (problems.length > 0)
       throw new ProblemError(422, `The class was not saved: ${problems[0]?.message ?? ''}`, { problems });
     const result = await savePlan(db, plan, body.baseVersion);
+    if (!result.ok && result.current.deletedAt !== null)
+      throw new ProblemError(410, 'This class is in the bin: bring it back to save it');
     if (!result.ok) throw new ProblemError(409, 'A newer version has been saved', { current: result.current });
     return result.stored;
   });

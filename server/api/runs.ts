@@ -3,22 +3,38 @@ import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema, recordsOf } from '../../core/run/index.ts';
 import { structureProblems } from '../../core/timeline/index.ts';
 import { runs } from '../../core/wire/index.ts';
-import type { Database } from '../db/database.ts';
-import { listRuns, workSince } from '../db/run-lists.ts';
-import { appendEvents, asOf, createRun, findRun, lastFinished } from '../db/runs.ts';
-import type { RunHub } from '../live/hub.ts';
+import { goingRuns, listRuns, workSince } from '../db/run-lists.ts';
+import { appendEvents, asOf, createRun, findRun, lastFinished, preparedRun, setRunDeleted } from '../db/runs.ts';
 import { handle } from './handle.ts';
+import type { LiveParts } from './live.ts';
 import { notFound, ProblemError, problemsIn } from './problem.ts';
 import { pageOf } from './query.ts';
 
 /** Runs: a page of the log, one, its beginning and its events. */
-export function runsApi(db: Database, hub: RunHub, now: () => number): Router {
+export function runsApi({ db, hub, known }: Pick<LiveParts, 'db' | 'hub' | 'known'>, now: () => number): Router {
   const api = Router();
   api.use('/runs', json({ limit: '2mb' }));
 
   handle(api, runs.listRuns, ({ query }) => {
     const since = new Date(query.since ?? '');
-    return listRuns(db, { ...pageOf(query), since: Number.isNaN(since.getTime()) ? null : since, nowMs: now() });
+    return listRuns(db, {
+      ...pageOf(query),
+      since: Number.isNaN(since.getTime()) ? null : since,
+      bin: query.bin === '1',
+      nowMs: now(),
+    });
+  });
+
+  handle(api, runs.preparedRun, async ({ query }) => ({ id: await preparedRun(db, query.plan) }));
+
+  handle(api, runs.goingRuns, () => goingRuns(db, now()));
+
+  handle(api, runs.deleteRun, async ({ path }) => {
+    if (!(await setRunDeleted(db, path.id, true))) throw notFound('Run');
+  });
+
+  handle(api, runs.undeleteRun, async ({ path }) => {
+    if (!(await setRunDeleted(db, path.id, false))) throw notFound('Run');
   });
 
   handle(api, runs.sumWork, ({ query }) => workSince(db, new Date(query.since)));
@@ -29,7 +45,10 @@ export function runsApi(db: Database, hub: RunHub, now: () => number): Router {
       throw new ProblemError(400, 'The request does not fit', { problems: problemsIn('plan', read.problems) });
     const problems = structureProblems(read.value.plan);
     if (problems.length > 0) throw new ProblemError(422, 'The class cannot be led as it is', { problems });
-    await createRun(db, body.id, read.value.plan);
+    if (await createRun(db, body.id, read.value.plan)) {
+      known.drop(body.id);
+      hub.publish(body.id, { kind: 'plan' });
+    }
     return { id: body.id };
   });
 

@@ -12,10 +12,13 @@ export interface StoredPlan {
   updatedAt: string;
   /** When the class was last led; null when it never was. */
   lastLedAt: string | null;
+  /** In the bin since; null when it is not. */
+  deletedAt: string | null;
   /** What was changed in an older document to make it one of today, in words. */
   told: string[];
 }
 
+/** A save that met another version, or a class in the bin, gives the class as it is stored. */
 export type SaveResult = { ok: true; stored: StoredPlan } | { ok: false; current: StoredPlan };
 
 type PlanRow = {
@@ -25,10 +28,12 @@ type PlanRow = {
   version: number;
   updated_at: Date;
   last_led_at: Date | null;
+  deleted_at: Date | null;
 };
 
-const SELECT = `SELECT p.id, p.title, p.document, p.version, p.updated_at,
-    (SELECT max(r.started_at) FROM run r WHERE r.plan_id = p.id AND r.status <> 'abandoned') AS last_led_at
+const SELECT = `SELECT p.id, p.title, p.document, p.version, p.updated_at, p.deleted_at,
+    (SELECT max(r.started_at) FROM run r
+      WHERE r.plan_id = p.id AND r.status <> 'abandoned' AND NOT r.trial AND r.deleted_at IS NULL) AS last_led_at
   FROM plan p`;
 
 const fromRow = (row: PlanRow): StoredPlan => ({
@@ -36,6 +41,7 @@ const fromRow = (row: PlanRow): StoredPlan => ({
   version: row.version,
   updatedAt: row.updated_at.toISOString(),
   lastLedAt: row.last_led_at?.toISOString() ?? null,
+  deletedAt: row.deleted_at?.toISOString() ?? null,
 });
 
 /** Which classes are asked for: by words, only those with a room plan, after a place in the list. */
@@ -43,22 +49,24 @@ export interface PlanQuery {
   query?: string;
   after?: Cursor | null;
   withRoom?: boolean;
+  /** Those in the bin, in place of the others. */
+  bin?: boolean;
   limit: number;
 }
 
-/** A page of the classes that are not deleted and have every word of a search, the latest change first. */
+/** A page of the classes that are not in the bin, or of those that are, and have every word of a search, the latest change first. */
 export async function listPlans(
   db: Queryable,
-  { query = '', after = null, withRoom = false, limit }: PlanQuery,
+  { query = '', after = null, withRoom = false, bin = false, limit }: PlanQuery,
 ): Promise<Page<StoredPlan>> {
   const words = searchWords(query).map(anywhere);
   const rows = await db.query<PlanRow & { at: string }>(
     `SELECT x.*, x.updated_at::text AS at FROM (${SELECT}
-     WHERE p.deleted_at IS NULL AND ($2::text IS NULL OR (p.updated_at, p.id) < ($2::timestamptz, $3::text))
+     WHERE (p.deleted_at IS NOT NULL) = $6 AND ($2::text IS NULL OR (p.updated_at, p.id) < ($2::timestamptz, $3::text))
        AND (cardinality($4::text[]) = 0 OR coalesce(p.search, lower(p.title)) LIKE ALL ($4::text[]))
        AND (NOT $5::boolean OR p.document ? 'layout')
      ORDER BY p.updated_at DESC, p.id DESC LIMIT $1) x ORDER BY x.updated_at DESC, x.id DESC`,
-    [limit + 1, after?.at ?? null, after?.id ?? null, words, withRoom],
+    [limit + 1, after?.at ?? null, after?.id ?? null, words, withRoom, bin],
   );
   const last = rows.length > limit ? rows[limit - 1] : undefined;
   const shown = rows.slice(0, limit);
@@ -87,7 +95,7 @@ export async function findDocument(db: Queryable, id: string): Promise<{ title: 
 
 /**
  * Saves a plan made from `baseVersion` (0 for a new one) and keeps the text before it. When the stored version is
- * another one, nothing is saved and the stored plan comes back; saving the same text again is not a conflict.
+ * another one, or is in the bin, nothing is saved and the stored plan comes back; saving the same text again is not a conflict.
  */
 export function savePlan(db: Database, plan: Plan, baseVersion: number): Promise<SaveResult> {
   return db.transaction((tx) => savePlanIn(tx, plan, baseVersion));
@@ -102,11 +110,11 @@ export async function savePlanIn(tx: Queryable, plan: Plan, baseVersion: number)
     values,
   );
   if (made.length === 0) {
-    const [old] = await tx.query<{ version: number; same: boolean }>(
-      'SELECT version, document = $2::jsonb AS same FROM plan WHERE id = $1 FOR UPDATE',
+    const [old] = await tx.query<{ version: number; same: boolean; binned: boolean }>(
+      'SELECT version, document = $2::jsonb AS same, deleted_at IS NOT NULL AS binned FROM plan WHERE id = $1 FOR UPDATE',
       [plan.id, values[2]],
     );
-    if (old?.version !== baseVersion && !old?.same) {
+    if (old?.binned || (old?.version !== baseVersion && !old?.same)) {
       const current = await findPlan(tx, plan.id);
       if (current) return { ok: false, current };
     }

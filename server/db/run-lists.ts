@@ -1,6 +1,6 @@
 import { type WorkSum, workSums } from '../../core/balance/index.ts';
 import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
-import { type DeviationSums, stateAt, sumDeviations, summarise } from '../../core/run/index.ts';
+import { type DeviationSums, stateAt, sumDeviations, summarise, viewOf } from '../../core/run/index.ts';
 import { compile, type Outline, OutlineSchema, outlineOf } from '../../core/timeline/index.ts';
 import type { Queryable } from './database.ts';
 import { readable, UnreadableDocument } from './documents.ts';
@@ -18,6 +18,8 @@ type SumsRow = Omit<RunRow, 'document' | 'clock_offset_ms'> & {
 export interface RunQuery {
   query?: string;
   since?: Date | null;
+  /** Those in the bin, in place of the others. */
+  bin?: boolean;
   after?: Cursor | null;
   limit: number;
   /** Now, ms since 1970: a run that has run out by then has finished. */
@@ -27,20 +29,34 @@ export interface RunQuery {
 /** A run as the log lists it. */
 export type ListedRun = Omit<StoredRun, 'plan'> & { outline: Outline; deviations: DeviationSums };
 
-const LISTED = 'id, plan_id, title, status, started_at, ended_at, planned_ms, actual_ms, outline, deviations';
+/** A run that goes on. */
+export interface GoingRun {
+  id: string;
+  planId: string;
+  title: string;
+  startedAt: string | null;
+  status: 'running' | 'paused';
+  /** Left to the end, ms. */
+  toEndMs: number;
+  /** It waits for a tap. */
+  waiting: boolean;
+}
+
+const LISTED = `id, plan_id, title, status, started_at, ended_at, planned_ms, actual_ms, outline, deviations,
+  came, effort, trial, deleted_at`;
 
 /** A page of the runs that have begun, the latest first. */
 export async function listRuns(
   db: Queryable,
-  { query = '', since = null, after = null, limit, nowMs }: RunQuery,
+  { query = '', since = null, bin = false, after = null, limit, nowMs }: RunQuery,
 ): Promise<Page<ListedRun>> {
   const rows = await db.query<SumsRow>(
     `SELECT ${LISTED}, started_at::text AS at FROM run
-     WHERE started_at IS NOT NULL AND ($2::text IS NULL OR (started_at, id) < ($2::timestamptz, $3::text))
+     WHERE started_at IS NOT NULL AND (deleted_at IS NOT NULL) = $6 AND ($2::text IS NULL OR (started_at, id) < ($2::timestamptz, $3::text))
        AND (cardinality($4::text[]) = 0 OR lower(title) LIKE ALL ($4::text[]))
        AND ($5::timestamptz IS NULL OR started_at >= $5)
      ORDER BY started_at DESC, id DESC LIMIT $1`,
-    [limit + 1, after?.at ?? null, after?.id ?? null, searchWords(query).map(anywhere), since],
+    [limit + 1, after?.at ?? null, after?.id ?? null, searchWords(query).map(anywhere), since, bin],
   );
   const last = rows.length > limit ? rows[limit - 1] : undefined;
   const shown = rows.slice(0, limit);
@@ -79,9 +95,24 @@ async function listedNow(db: Queryable, ids: readonly string[], nowMs: number): 
   return found;
 }
 
+/** The runs that go on at a moment (ms since 1970): begun, and neither ended nor run out by then; the latest first. */
+export async function goingRuns(db: Queryable, nowMs: number): Promise<GoingRun[]> {
+  const rows = await db.query<RunRow & { events: unknown[] | null }>(
+    `SELECT r.*, (SELECT json_agg(e.event ORDER BY e.seq, e.event_id) FROM run_event e WHERE e.run_id = r.id) AS events
+     FROM run r WHERE r.status IN ('running', 'paused') AND r.deleted_at IS NULL ORDER BY r.started_at DESC LIMIT 20`,
+  );
+  return readable(rows, (row) => withEvents(row, row.events ?? [])).items.flatMap((run) => {
+    const state = stateAt(run.plan, run.events, nowMs - run.clockOffsetMs);
+    if (state.status !== 'running' && state.status !== 'paused') return [];
+    const { toEndMs, waiting } = viewOf(state);
+    const { id, planId, title, startedAt } = run;
+    return [{ id, planId, title, startedAt, status: state.status, toEndMs: Math.round(toEndMs), waiting }];
+  });
+}
+
 /** How many runs have begun since a time and were not abandoned, and their planned working time by move and side. */
 export async function workSince(db: Queryable, since: Date): Promise<{ runs: number; work: WorkSum[] }> {
-  const begun = "started_at >= $1 AND status <> 'abandoned'";
+  const begun = "started_at >= $1 AND status <> 'abandoned' AND NOT trial AND deleted_at IS NULL";
   const [count] = await db.query<{ n: number }>(`SELECT count(*)::int AS n FROM run WHERE ${begun}`, [since]);
   const work = await db.query<WorkSum>(
     `SELECT w->>'move' AS move, w->>'side' AS side, sum((w->>'ms')::float8) AS ms

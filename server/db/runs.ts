@@ -1,6 +1,7 @@
 import { workSums } from '../../core/balance/index.ts';
 import { type Plan, parseWith } from '../../core/plan/index.ts';
 import {
+  closingOf,
   foldRun,
   isRecord,
   type RunEvent,
@@ -26,6 +27,13 @@ export interface StoredRun {
   endedAt: string | null;
   plannedMs: number;
   actualMs: number;
+  /** How many came, and how hard it was, 0 to 10; null where nobody said. */
+  came: number | null;
+  effort: number | null;
+  /** It was no class: it counts in no sum. */
+  trial: boolean;
+  /** In the bin since; null when it is not. */
+  deletedAt: string | null;
 }
 
 export interface RunWithEvents extends StoredRun {
@@ -48,6 +56,10 @@ export type RunRow = {
   planned_ms: number;
   actual_ms: number;
   clock_offset_ms: number;
+  came: number | null;
+  effort: number | null;
+  trial: boolean;
+  deleted_at: Date | null;
 };
 
 /** What of a run is in columns of its own. */
@@ -60,6 +72,10 @@ export const sumsOf = (row: Omit<RunRow, 'document' | 'clock_offset_ms'>) => ({
   endedAt: row.ended_at?.toISOString() ?? null,
   plannedMs: row.planned_ms,
   actualMs: row.actual_ms,
+  came: row.came,
+  effort: row.effort,
+  trial: row.trial,
+  deletedAt: row.deleted_at?.toISOString() ?? null,
 });
 
 const fromRow = (row: RunRow): StoredRun => ({
@@ -67,12 +83,19 @@ const fromRow = (row: RunRow): StoredRun => ({
   plan: storedOf(row.document, `The run of \u201c${row.title}\u201d`, { ran: true }).plan,
 });
 
-/** Stores a run with the plan as it is led; one whose id is known already is left as it is. */
-export async function createRun(db: Queryable, id: string, plan: Plan): Promise<void> {
+/**
+ * Stores a run with the plan as it is led. One that is known and has not begun takes the plan as it is now; one that has begun is left
+ * as it is. Gives whether a known one has taken another plan.
+ */
+export async function createRun(db: Queryable, id: string, plan: Plan): Promise<boolean> {
   const timeline = compile(plan);
-  await db.query(
+  const [row] = await db.query<{ is_new: boolean }>(
     `INSERT INTO run (id, plan_id, title, document, planned_ms, outline, work) VALUES ($1, $2, $3, $4, $5, $6, $7)
-     ON CONFLICT (id) DO NOTHING`,
+     ON CONFLICT (id) DO UPDATE SET title = excluded.title, document = excluded.document,
+       planned_ms = excluded.planned_ms, outline = excluded.outline, work = excluded.work
+     WHERE run.plan_id = excluded.plan_id AND run.document IS DISTINCT FROM excluded.document
+       AND NOT EXISTS (SELECT 1 FROM run_event e WHERE e.run_id = run.id)
+     RETURNING xmax = 0 AS is_new`,
     [
       id,
       plan.id,
@@ -83,6 +106,27 @@ export async function createRun(db: Queryable, id: string, plan: Plan): Promise<
       JSON.stringify(workSums(plan, timeline)),
     ],
   );
+  return row?.is_new === false;
+}
+
+/** The run of a class that was made in the last week and has not begun; null where there is none. */
+export async function preparedRun(db: Queryable, planId: string): Promise<string | null> {
+  const [row] = await db.query<{ id: string }>(
+    `SELECT id FROM run WHERE plan_id = $1 AND status = 'ready' AND created_at > now() - interval '7 days'
+       AND NOT EXISTS (SELECT 1 FROM run_event e WHERE e.run_id = run.id)
+     ORDER BY created_at DESC, id LIMIT 1`,
+    [planId],
+  );
+  return row?.id ?? null;
+}
+
+/** Puts a run into the bin, or takes it out; false when there is no such run. */
+export async function setRunDeleted(db: Queryable, id: string, deleted: boolean): Promise<boolean> {
+  const rows = await db.query('UPDATE run SET deleted_at = CASE WHEN $2 THEN now() END WHERE id = $1 RETURNING id', [
+    id,
+    deleted,
+  ]);
+  return rows.length > 0;
 }
 
 /** One run with its events in order; null when there is none of that id. Throws `UnreadableDocument`. */
@@ -95,6 +139,7 @@ export async function findRun(db: Queryable, id: string): Promise<RunWithEvents 
 export async function lastFinished(db: Queryable, planId: string, not: string): Promise<RunWithEvents | null> {
   const [row] = await db.query<RunRow>(
     `SELECT * FROM run WHERE plan_id = $1 AND id <> $2 AND status = 'finished' AND started_at IS NOT NULL
+       AND NOT trial AND deleted_at IS NULL
      ORDER BY started_at DESC LIMIT 1`,
     [planId, not],
   );
@@ -174,7 +219,8 @@ export async function appendEvents(db: Database, runId: string, events: readonly
       .map(({ id }) => ({ id, problem: `A run holds ${MAX_EVENTS} events` }));
     const taken = events.slice(0, room);
     const came = await insertEvents(tx, runId, taken, refused);
-    if (came.some(({ event }) => !isRecord(event)) || run.status === 'ready') await sumUp(tx, run);
+    const changesSums = came.some(({ event }) => !isRecord(event) || event.type === 'close');
+    if (changesSums || run.status === 'ready') await sumUp(tx, run);
     const bad = new Set(refused.map((r) => r.id));
     return { stored: taken.flatMap((e) => (bad.has(e.id) ? [] : [e.id])), came, refused };
   });
@@ -246,11 +292,14 @@ export async function sumUp(tx: Queryable, row: RunRow): Promise<void> {
     if (error instanceof UnreadableDocument) return;
     throw error;
   }
-  const state = foldRun(plan, readEvents(stored, row.title).events);
+  const { events } = readEvents(stored, row.title);
+  const state = foldRun(plan, events);
+  const { came, effort, next, trial } = closingOf(events);
   const at = (ms: number | null) => (ms === null ? null : new Date(ms));
   const { actualMs, deviations } = summarise(plan, state);
   await tx.query(
-    'UPDATE run SET status = $2, started_at = $3, ended_at = $4, actual_ms = $5, deviations = $6 WHERE id = $1',
+    `UPDATE run SET status = $2, started_at = $3, ended_at = $4, actual_ms = $5, deviations = $6,
+       came = $7, effort = $8, next_note = $9, trial = $10 WHERE id = $1`,
     [
       row.id,
       state.status,
@@ -258,6 +307,10 @@ export async function sumUp(tx: Queryable, row: RunRow): Promise<void> {
       at(state.endedAtMs),
       Math.round(actualMs),
       JSON.stringify(sumDeviations(deviations)),
+      came,
+      effort,
+      next,
+      trial,
     ],
   );
 }

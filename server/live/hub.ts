@@ -14,6 +14,8 @@ export interface CameEvent {
 export type LiveMessage =
   | { kind: 'events'; events: readonly CameEvent[] }
   | { kind: 'clock'; offsetMs: number }
+  /** A run that has not begun has taken another plan. */
+  | { kind: 'plan' }
   | { kind: 'command'; id: string; command: RunCommand };
 
 interface Listener {
@@ -32,6 +34,7 @@ const DESK_FOR_MS = 10_000;
 /** What server processes on one database tell one another. Events are read from the database: it has them in order. */
 const TellSchema = v.variant('kind', [
   v.object({ kind: v.literal('news'), from: v.string(), run: v.string(), after: v.number() }),
+  v.object({ kind: v.literal('plan'), from: v.string(), run: v.string() }),
   v.object({ kind: v.literal('clock'), from: v.string(), run: v.string(), offsetMs: v.number() }),
   v.object({
     kind: v.literal('command'),
@@ -61,6 +64,9 @@ export class RunHub {
     private readonly onError: (error: unknown) => void = () => {},
   ) {}
 
+  /** Called when another process has given a run that has not begun another plan. */
+  onOtherPlan: (runId: string) => void = () => {};
+
   /** Begins to hear other processes; one that is alone needs not. */
   async join(): Promise<void> {
     if (this.db.kind === 'embedded') return;
@@ -88,7 +94,7 @@ export class RunHub {
   publish(runId: string, message: LiveMessage): void {
     this.pass(runId, message);
     if (message.kind === 'clock') this.tell({ kind: 'clock', run: runId, offsetMs: message.offsetMs });
-    else if (message.kind === 'command') this.tell({ ...message, run: runId });
+    else if (message.kind !== 'events') this.tell({ ...message, run: runId });
     else {
       const after = (message.events[0]?.n ?? 0) - 1;
       this.tell({ kind: 'news', run: runId, after });
@@ -131,7 +137,10 @@ export class RunHub {
       for (const run of said.runs) this.desksElsewhere.set(run, Date.now() + DESK_FOR_MS);
       for (const [run, until] of this.desksElsewhere) if (until < Date.now()) this.desksElsewhere.delete(run);
     } else if (said.kind === 'clock') this.pass(said.run, { kind: 'clock', offsetMs: said.offsetMs });
-    else if (said.kind === 'command')
+    else if (said.kind === 'plan') {
+      this.onOtherPlan(said.run);
+      this.pass(said.run, { kind: 'plan' });
+    } else if (said.kind === 'command')
       // The process that was asked has checked it.
       this.pass(said.run, { kind: 'command', id: said.id, command: said.command as unknown as RunCommand });
     else if (this.listeners.has(said.run)) this.fetchNews(said.run, said.after).catch(this.onError);

@@ -43,6 +43,11 @@ export class KnownRuns {
     return known;
   }
 
+  /** A run has taken another plan. */
+  drop(id: string): void {
+    this.runs.delete(id);
+  }
+
   /** Other data has taken the place of what was known. */
   forget(): void {
     this.runs.clear();

@@ -18,8 +18,10 @@ const Log = screen(() => import('../log/index.ts'), 'LogScreen');
 const Run = screen(() => import('../log/index.ts'), 'RunScreen');
 const Kit = screen(() => import('../moves/index.ts'), 'KitScreen');
 const Moves = screen(() => import('../moves/index.ts'), 'MovesScreen');
+const Ready = screen(() => import('../ready/index.ts'), 'ReadyScreen');
 const Rehearse = screen(() => import('../rehearse/index.ts'), 'RehearseScreen');
 const Room = screen(() => import('../room/index.ts'), 'RoomScreen');
+const Bin = screen(() => import('../bin/index.ts'), 'BinScreen');
 const Keep = screen(() => import('../keep/index.ts'), 'KeepScreen');
 const Login = screen(() => import('./login-screen.tsx'), 'LoginScreen');
 
@@ -34,10 +36,12 @@ export function Routes() {
             <Route path="/classes/:id" element={<Builder />} />
             <Route path="/classes/:id/compare" element={<Compare />} />
             <Route path="/classes/:id/room" element={<Room />} />
+            <Route path="/classes/:id/ready" element={<Ready />} />
             <Route path="/moves" element={<Moves />} />
             <Route path="/kit" element={<Kit />} />
             <Route path="/log" element={<Log />} />
             <Route path="/log/:runId" element={<Run />} />
+            <Route path="/bin" element={<Bin />} />
             <Route path="/keep" element={<Keep />} />
             <Route path="*" element={<NotHere />} />
           </Route>

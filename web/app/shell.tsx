@@ -3,10 +3,11 @@ import { useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { Toaster } from 'sonner';
 import { useTrouble } from '../data/index.ts';
-import { takeNewVersion, useNewVersion } from '../device/index.ts';
+import { takeNewVersion, useKeeps, useNewVersion } from '../device/index.ts';
 import { setTheme } from '../theme/index.ts';
 import { Button, IconButton } from '../ui/index.ts';
 import { Palette } from './palette.tsx';
+import { Running } from './running.tsx';
 import { Wordmark } from './wordmark.tsx';
 
 const link = ({ isActive }: { isActive: boolean }) =>
@@ -50,8 +51,10 @@ export function Shell() {
           {isDark ? <Sun size={18} /> : <Moon size={18} />}
         </IconButton>
       </header>
+      <Running />
       <NewVersion />
       <Trouble />
+      <KeepsNothing />
       <Outlet />
       <Palette />
       <Toaster
@@ -75,6 +78,27 @@ function Trouble() {
   return (
     <p role="alert" className="border-b-2 border-live bg-card px-5 py-2">
       {TROUBLES[trouble]}
+    </p>
+  );
+}
+
+const KEEPS_WORDS = {
+  blocked:
+    'This browser keeps nothing for this page. All works, and what the server has is safe; what it does not have yet is gone when the window closes.',
+  full: 'This browser has no room left to keep things. All works, and what the server has is safe; what it does not have yet is gone when the window closes.',
+};
+
+/** What this browser cannot keep, said once. */
+function KeepsNothing() {
+  const keeps = useKeeps((s) => s.keeps);
+  const [read, setRead] = useState(false);
+  if (keeps === 'kept' || read) return null;
+  return (
+    <p role="status" className="flex flex-wrap items-center gap-x-3 border-b bg-card px-5 py-1">
+      <span className="min-w-0">{KEEPS_WORDS[keeps]}</span>
+      <Button look="quiet" onClick={() => setRead(true)}>
+        Understood
+      </Button>
     </p>
   );
 }

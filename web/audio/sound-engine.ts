@@ -1,5 +1,6 @@
 import { TONES } from '../../core/cues/index.ts';
 import { DRUM_NAMES, DUCK, limit, renderDrum, renderTone } from '../../core/sound/index.ts';
+import { keepText, local } from '../device/index.ts';
 import { SteadyClock } from '../live/index.ts';
 import { startTicker } from '../workers/index.ts';
 
@@ -77,7 +78,7 @@ export class SoundEngine {
   setVolume(bus: Bus, change: Partial<Volume>): void {
     const next = { ...this.volumes[bus], ...change };
     this.volumes = { ...this.volumes, [bus]: { ...next, level: Math.min(1, Math.max(0, next.level)) } };
-    localStorage.setItem(VOLUME_KEY, JSON.stringify(this.volumes));
+    keepText(local, VOLUME_KEY, JSON.stringify(this.volumes));
     this.setGains();
   }
 
@@ -251,7 +252,7 @@ function readVolumes(): Record<Bus, Volume> {
     Volume
   >;
   try {
-    const kept = JSON.parse(localStorage.getItem(VOLUME_KEY) ?? '{}') as Partial<Record<Bus, Partial<Volume>>>;
+    const kept = JSON.parse(local.getItem(VOLUME_KEY) ?? '{}') as Partial<Record<Bus, Partial<Volume>>>;
     for (const bus of BUSES) {
       const level = kept[bus]?.level;
       if (typeof level === 'number' && level >= 0 && level <= 1)

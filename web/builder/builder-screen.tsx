@@ -17,7 +17,16 @@ import {
 import { compile, totals } from '../../core/timeline/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { ClassStrip } from '../drawings/index.ts';
-import { ConflictBar, edit, undo, useAutosave, useBuilder, useOpenedPlan, useUndoKeys } from '../editing/index.ts';
+import {
+  BinnedBar,
+  ConflictBar,
+  edit,
+  undo,
+  useAutosave,
+  useBuilder,
+  useOpenedPlan,
+  useUndoKeys,
+} from '../editing/index.ts';
 import {
   BalancePanel,
   ChecksPanel,
@@ -140,6 +149,7 @@ function Builder({ plan }: { plan: Plan }) {
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <PlanHead plan={plan} />
+      {save.kind === 'binned' && <BinnedBar />}
       {save.kind === 'conflict' && <ConflictBar plan={plan} save={save} />}
       {params.get('view') === 'text' ? (
         <Suspense fallback={<p className="p-6 text-muted">Opening…</p>}>

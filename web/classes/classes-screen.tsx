@@ -7,10 +7,9 @@ import { toast } from 'sonner';
 import { clipBefore, duplicatePlan, formatDuration, type Plan, planFormats } from '../../core/plan/index.ts';
 import { outlineOf, totals } from '../../core/timeline/index.ts';
 import { files, plans } from '../../core/wire/index.ts';
-import { ApiError, addressOf, api, type StoredPlan, useLibrary, usePages } from '../data/index.ts';
+import { ApiError, addressOf, api, type StoredPlan, usePages } from '../data/index.ts';
 import { MiniSheet } from '../drawings/index.ts';
 import { FaultList, LongList } from '../lists/index.ts';
-import { beginRun } from '../session/index.ts';
 import { Button, IconButton, SearchField } from '../ui/index.ts';
 
 const ImportDialog = lazy(async () => ({ default: (await import('./import-dialog.tsx')).ImportDialog }));
@@ -36,17 +35,11 @@ export function ClassesScreen() {
       fail('The class could not be made')(e);
     }
   };
-  // What the library knows of the moves goes with the run.
-  const lead = async (plan: Plan) => {
-    const { state, load: loadLibrary } = useLibrary.getState();
-    if (state !== 'ready') await loadLibrary();
-    navigate(`/desk/${beginRun(plan)}`);
-  };
   const remove = (stored: StoredPlan) =>
     api.deletePlan(stored.plan.id).then(() => {
       reload();
       const undo = () => api.undeletePlan(stored.plan.id).then(reload, fail('It could not be brought back'));
-      toast(`\u201c${stored.plan.title}\u201d deleted.`, {
+      toast(`\u201c${stored.plan.title}\u201d is in the bin.`, {
         duration: 12_000,
         action: { label: 'Undo', onClick: undo },
       });
@@ -67,6 +60,9 @@ export function ClassesScreen() {
         >
           <Download size={17} aria-hidden="true" /> Export all
         </a>
+        <Link to="/bin" className="inline-flex min-h-11 items-center px-2 underline">
+          Bin
+        </Link>
         <Button look="strong" onClick={() => setShown('new')}>
           <Plus size={17} aria-hidden="true" /> New class
         </Button>
@@ -92,7 +88,7 @@ export function ClassesScreen() {
           {(stored) => (
             <ClassRow
               stored={stored}
-              onLead={() => void lead(stored.plan)}
+              onLead={() => navigate(`/classes/${stored.plan.id}/ready`)}
               onDuplicate={() => create(duplicatePlan(stored.plan, makeId, clipBefore(stored.plan.title, ' copy', 80)))}
               onDelete={() => remove(stored)}
             />
@@ -131,14 +127,19 @@ function ClassRow({ stored, onLead, onDuplicate, onDelete }: RowProps) {
     .join(', ');
   const over = sums.spareMs !== null && sums.spareMs < 0;
   return (
-    <div className="flex items-center gap-5 border-b py-3 hover:bg-card">
-      <Link to={`/classes/${plan.id}`} className="flex min-w-0 flex-1 items-center gap-6 px-2">
-        <span className="w-64 shrink-0">
-          <span className="block truncate text-lead font-semibold">{plan.title}</span>
-          <span className="block truncate text-small text-muted">{planFormats(plan) || 'no main block yet'}</span>
+    <div className="flex flex-wrap items-center gap-x-5 border-b py-3 hover:bg-card lg:flex-nowrap">
+      <Link
+        to={`/classes/${plan.id}`}
+        className="flex min-w-0 flex-1 basis-full flex-wrap items-center gap-x-6 gap-y-1 px-2 lg:basis-0 lg:flex-nowrap"
+      >
+        <span className="min-w-0 flex-1 basis-56">
+          <span className="block break-words text-lead font-semibold">{plan.title}</span>
+          <span className="block break-words text-small text-muted">{planFormats(plan) || 'no main block yet'}</span>
         </span>
-        <MiniSheet outline={outline} width={420} height={52} />
-        <span className="ml-auto w-40 shrink-0 text-right">
+        <span className="max-w-full overflow-hidden max-sm:hidden">
+          <MiniSheet outline={outline} width={400} height={52} />
+        </span>
+        <span className="w-40 shrink-0 lg:text-right">
           <span className="digits block text-lead">
             {sums.about ? '~' : ''}
             {formatDuration(sums.totalMs)}
@@ -147,7 +148,7 @@ function ClassRow({ stored, onLead, onDuplicate, onDelete }: RowProps) {
             {over ? `${formatDuration(-(sums.spareMs ?? 0))} over its slot` : slot}
           </span>
         </span>
-        <span className="w-28 shrink-0 text-right text-small text-muted">
+        <span className="w-28 shrink-0 text-small text-muted lg:text-right">
           {lastLedAt
             ? `led ${formatDistanceToNow(new Date(lastLedAt), { addSuffix: true }).replace('about ', '')}`
             : 'never led'}

@@ -4,7 +4,16 @@ import type { Thresholds } from '../../core/norms/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import type { RunEvent } from '../../core/run/index.ts';
 import type { WeightUnit } from '../../core/values/index.ts';
-import { ConflictSchema, files, keeping, library, plans, runs, type StoredPlan } from '../../core/wire/index.ts';
+import {
+  ConflictSchema,
+  files,
+  type Habits,
+  keeping,
+  library,
+  plans,
+  runs,
+  type StoredPlan,
+} from '../../core/wire/index.ts';
 import { ApiError, ask } from './client.ts';
 
 /** A desk's sends are tried again anyway: one that hangs must not hold a connection for long. */
@@ -20,6 +29,8 @@ export interface ListQuery {
   limit?: number;
   /** Classes with a room plan only. */
   room?: '1';
+  /** What is in the bin, in place of what is not. */
+  bin?: '1';
 }
 
 const listed = ({ after, limit = PAGE, ...query }: ListQuery) => ({
@@ -54,6 +65,13 @@ export const api = {
   saveUnits: (weight: WeightUnit) => ask(library.saveUnits, { body: { weight } }),
   thresholds: () => ask(library.getThresholds, {}) as Promise<Thresholds>,
   saveThresholds: (thresholds: Thresholds) => ask(library.saveThresholds, { body: thresholds }),
+  preparedRun: (plan: string) => ask(runs.preparedRun, { query: { plan } }),
+  addresses: () => ask(keeping.getAddresses, {}),
+  habits: () => ask(library.getHabits, {}),
+  saveHabits: (habits: Habits) => ask(library.saveHabits, { body: habits }),
+  goingRuns: () => ask(runs.goingRuns, {}),
+  deleteRun: (id: string) => ask(runs.deleteRun, { path: { id } }),
+  undeleteRun: (id: string) => ask(runs.undeleteRun, { path: { id } }),
   runs: (query: Omit<ListQuery, 'room'> = {}) => ask(runs.listRuns, { query: listed(query) }),
   workSince: (since: Date) => ask(runs.sumWork, { query: { since: since.toISOString() } }),
   run: (id: string) => ask(runs.getRun, { path: { id } }),

@@ -1,6 +1,14 @@
-export type { Fault, Keeping, SignedIn, StoredPlan, StoredRun, StoredVersion } from '../../core/wire/index.ts';
+export type {
+  Fault,
+  GoingRun,
+  Keeping,
+  SignedIn,
+  StoredPlan,
+  StoredRun,
+  StoredVersion,
+} from '../../core/wire/index.ts';
 export { api, conflictOf, keepApi } from './api.ts';
-export { ApiError, addressOf, ask, fetchFrom, isMissing } from './client.ts';
+export { ApiError, addressOf, ask, fetchFrom, isMissing, messageOf } from './client.ts';
 export { useLibrary } from './library-store.ts';
 export { queries } from './queries.ts';
 export { useTrouble } from './trouble.ts';

@@ -1,7 +1,9 @@
+import * as v from 'valibot';
 import { create } from 'zustand';
 import { type KitItem, keyOf, type Library, libraryOf, type Move, type Uses } from '../../core/moves/index.ts';
 import { type Thresholds, USUAL_THRESHOLDS } from '../../core/norms/index.ts';
 import type { WeightUnit } from '../../core/values/index.ts';
+import { type Habits, library } from '../../core/wire/index.ts';
 import { api } from './api.ts';
 
 interface LibraryState {
@@ -21,10 +23,14 @@ interface LibraryState {
   setKit: (kit: readonly KitItem[]) => void;
   setThresholds: (thresholds: Thresholds) => void;
   setWeightUnit: (unit: WeightUnit) => void;
+  /** How the club does things. */
+  habits: Habits;
+  /** Sets how the club does things: here at once, then on the server. Rejects, and takes it back, when the server did not take it. */
+  keepHabits: (habits: Habits) => Promise<void>;
 }
 
 /** What the instructor knows and has: moves, kit room, thresholds of the checks. One copy for all screens. */
-export const useLibrary = create<LibraryState>((set) => ({
+export const useLibrary = create<LibraryState>((set, get) => ({
   state: 'loading',
   library: libraryOf([]),
   kit: [],
@@ -32,17 +38,28 @@ export const useLibrary = create<LibraryState>((set) => ({
   weightUnit: 'kg',
   lately: [],
   used: [],
+  habits: v.parse(library.HabitsSchema, {}),
   load: async () => {
     try {
-      const [moves, kit, thresholds, lately, used, units] = await Promise.all([
+      const [moves, kit, thresholds, lately, used, units, habits] = await Promise.all([
         api.moves(),
         api.kit(),
         api.thresholds(),
         api.movesLately(),
         api.movesUsed(),
         api.units(),
+        api.habits(),
       ]);
-      set({ state: 'ready', library: libraryOf(moves), kit, thresholds, lately, used, weightUnit: units.weight });
+      set({
+        state: 'ready',
+        library: libraryOf(moves),
+        kit,
+        thresholds,
+        lately,
+        used,
+        weightUnit: units.weight,
+        habits,
+      });
     } catch {
       // What is already here stays: a builder without the server goes on with the library it had.
       set((s) => ({ state: s.state === 'ready' ? 'ready' : 'failed' }));
@@ -59,4 +76,14 @@ export const useLibrary = create<LibraryState>((set) => ({
   setKit: (kit) => set({ kit }),
   setThresholds: (thresholds) => set({ thresholds }),
   setWeightUnit: (weightUnit) => set({ weightUnit }),
+  keepHabits: async (habits) => {
+    const before = get().habits;
+    set({ habits });
+    try {
+      await api.saveHabits(habits);
+    } catch (error) {
+      set({ habits: before });
+      throw error;
+    }
+  },
 }));

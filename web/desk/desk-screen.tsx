@@ -1,13 +1,14 @@
 import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
-import { formatDuration, type Plan } from '../../core/plan/index.ts';
+import { useParams } from 'react-router';
+import type { Plan } from '../../core/plan/index.ts';
 import { advance, placeInComplex, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
 import { fieldOf } from '../../core/stage/index.ts';
 import { useLibrary } from '../data/index.ts';
-import { useRunLock, useWakeLock } from '../device/index.ts';
+import { isPressable, isTyping, keepText, local, usePreferences, useRunLock, useWakeLock } from '../device/index.ts';
 import { closeRun, command, openRun, sound, takeOver, undoLast, useDesk } from '../session/index.ts';
 import { CueRuler, fieldStyle, Stage } from '../stage/index.ts';
 import { useFrames } from '../ui/index.ts';
+import { CloseScreen } from './close-screen.tsx';
 import { KEYS } from './commands.ts';
 import { DeskControls } from './desk-controls.tsx';
 import { AskedForSound, FollowingFooter } from './desk-lead.tsx';
@@ -65,9 +66,9 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
   useWakeLock(state.status === 'running' || state.status === 'paused');
   useFinish(folded, state, leads);
   const [sheet, setSheet] = useState<SheetName | null>(null);
-  const [lying, setLying] = useState(() => localStorage.getItem(LYING_KEY) === '1');
+  const [lying, setLying] = useState(() => local.getItem(LYING_KEY) === '1');
   const lie = (on: boolean) => {
-    localStorage.setItem(LYING_KEY, on ? '1' : '0');
+    keepText(local, LYING_KEY, on ? '1' : '0');
     setLying(on);
   };
   const loadLibrary = useLibrary((s) => s.load);
@@ -82,12 +83,21 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
     <main
       data-phase={phase}
       data-status={state.status}
-      className={`flex h-dvh flex-col overflow-hidden transition-colors duration-100 ${phase === 'break' ? 'field-break' : ''} ${lying ? 'rotate-180' : ''}`}
-      style={fieldStyle(phase)}
+      className={`flex h-dvh flex-col overflow-hidden transition-colors duration-100 ${over ? 'bg-paper' : phase === 'break' ? 'field-break' : ''} ${lying ? 'rotate-180' : ''}`}
+      style={over ? undefined : fieldStyle(phase)}
+      // A finger or a mouse leaves no focus behind: Space goes on to be the desk's.
+      onMouseDown={(e) => {
+        if (e.target instanceof Element && e.target.closest('button') && !isTyping(document.activeElement))
+          e.preventDefault();
+      }}
     >
       <Flash positionMs={view.positionMs} running={state.status === 'running'} />
       <TopLine plan={plan} state={state} view={view} />
-      {over ? <Over state={state} /> : <Stage plan={plan} state={state} view={view} cues={cues} reached={reached} />}
+      {over ? (
+        <CloseScreen state={state} runId={runId} />
+      ) : (
+        <Stage plan={plan} state={state} view={view} cues={cues} reached={reached} />
+      )}
       {!over && (
         <>
           <div className="relative">
@@ -145,9 +155,15 @@ interface KeyTargets {
 
 function useDeskKeys(state: RunState, view: RunView, leads: boolean, on: KeyTargets): void {
   const onKey = useEffectEvent((e: KeyboardEvent) => {
-    if (e.ctrlKey || e.metaKey || e.altKey || e.repeat) return;
-    if (e.target instanceof HTMLInputElement && e.target.type !== 'range') return;
+    if (e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey || e.repeat || isTyping(e.target)) return;
     const key = e.key.length === 1 ? e.key.toLowerCase() : e.key;
+    const isLetter = key.length === 1 && key !== ' ';
+    if (isLetter && !usePreferences.getState().shortcuts) return;
+    // What the keyboard has chosen is pressed by Space, a volume moved by its arrows.
+    if (key === ' ' && isPressable(e.target)) return;
+    if (key.startsWith('Arrow') && e.target instanceof HTMLInputElement) return;
+    // What lies over the desk has its own keys.
+    if (e.target instanceof Element && e.target.closest('[data-over-desk]')) return;
     if (!leads) {
       if (key === 't') void takeOver();
       else if (key === 'l') on.onLying();
@@ -165,7 +181,6 @@ function useDeskKeys(state: RunState, view: RunView, leads: boolean, on: KeyTarg
     const what = KEYS[key]?.(state, view);
     if (!what) return;
     e.preventDefault();
-    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
     void command(what);
   });
   // One listener for the life of the desk: one exchanged at every redraw could miss the key that caused the redraw.
@@ -209,33 +224,5 @@ function Ruler({ state, view }: { state: RunState; view: RunView }) {
     <div className="px-6 max-md:hidden">
       <CueRuler cues={cues} intervals={state.intervals} positionMs={view.positionMs} />
     </div>
-  );
-}
-
-function Over({ state }: { state: RunState }) {
-  const navigate = useNavigate();
-  const { run } = useDesk();
-  const took = state.startedAtMs !== null && state.endedAtMs !== null ? state.endedAtMs - state.startedAtMs : 0;
-  return (
-    <section className="flex flex-1 flex-col items-start justify-center gap-6 px-10">
-      <h1 className="digits text-huge">{state.status === 'finished' ? 'Finished' : 'Abandoned'}</h1>
-      <p className="text-head">{formatDuration(took)} from the count-in to the end.</p>
-      <div className="flex gap-4">
-        <button
-          type="button"
-          className="min-h-16 rounded-md border-2 border-current px-8 text-head"
-          onClick={() => navigate(`/log/${run?.id}`)}
-        >
-          See it in the log
-        </button>
-        <button
-          type="button"
-          className="min-h-16 rounded-md border-2 border-current px-8 text-head"
-          onClick={() => navigate('/')}
-        >
-          Classes
-        </button>
-      </div>
-    </section>
   );
 }

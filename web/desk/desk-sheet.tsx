@@ -1,5 +1,9 @@
 import { X } from 'lucide-react';
-import { type ReactNode, useEffect, useRef } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { isTyping } from '../device/index.ts';
+
+/** Keys by which the class is led on while a sheet is open. */
+const LEADS_ON = new Set([' ', 'ArrowRight', 'ArrowLeft', 'PageDown', 'PageUp']);
 
 /** A sheet over the foot of the desk; the time above it goes on. Escape closes it. */
 export function DeskSheet({
@@ -15,10 +19,14 @@ export function DeskSheet({
   children: ReactNode;
 }) {
   const box = useRef<HTMLDivElement>(null);
+  const [opener] = useState(() => document.activeElement);
   useEffect(() => {
     // A field that opens to be typed in has the focus already.
     if (!box.current?.contains(document.activeElement)) box.current?.focus();
-  }, []);
+    return () => {
+      if (opener instanceof HTMLElement && opener.isConnected) opener.focus();
+    };
+  }, [opener]);
   return (
     <div
       ref={box}
@@ -28,9 +36,9 @@ export function DeskSheet({
       className="fixed inset-x-0 bottom-0 z-40 max-h-[62dvh] overflow-y-auto border-t-2 border-line-strong bg-card px-4 pb-4 text-ink outline-none md:px-6"
       onKeyDown={(e) => {
         if (e.key === 'Escape') onClose();
-        else if (!(e.target instanceof HTMLInputElement)) onKey?.(e.key);
-        // Keys typed here are not the desk's.
-        e.stopPropagation();
+        else if (!isTyping(e.target)) onKey?.(e.key);
+        // Letters and digits here are the sheet's; a clicker and the big keys go on to lead the class.
+        if (isTyping(e.target) || !LEADS_ON.has(e.key)) e.stopPropagation();
       }}
     >
       <div className="flex items-center">

@@ -28,12 +28,20 @@ class OnePlan implements PlanServer {
       version: this.version,
       updatedAt: '2026-11-26T07:00:00Z',
       lastLedAt: null,
+      deletedAt: this.binned ? '2026-11-26T07:00:00Z' : null,
       told: this.told,
     };
   }
 
+  binned = false;
+  async undeletePlan(): Promise<void> {
+    this.reach();
+    this.binned = false;
+  }
+
   async savePlan(next: Plan, base: number): Promise<{ version: number }> {
     this.reach();
+    if (this.binned) throw new ApiError(410, 'This class is in the bin');
     if (this.held) await new Promise<void>((done) => (this.release = done));
     if (next.id === this.stored.id && base !== this.version)
       throw new ApiError(409, 'A newer version has been saved', { current: await this.plan(plan.id) });
@@ -208,5 +216,31 @@ describe('autosave', () => {
     timers.pass(500);
     await settle();
     expect(server.stored.title).toBe(plan.title);
+  });
+
+  it('saves nothing of a class in the bin, keeps what is changed, and saves it when the class is brought back', async () => {
+    server.binned = true;
+    const { autosave, drafts } = windowOf('a');
+    await autosave.open(plan.id);
+    autosave.start();
+    expect(state().save.kind).toBe('binned');
+    rename('Neap tide');
+    timers.pass(5000);
+    await settle();
+    expect([server.saves, state().save.kind]).toEqual([0, 'binned']);
+    expect((await drafts.find(plan.id))?.plan.title).toBe('Neap tide');
+    await autosave.bringBack();
+    expect([server.stored.title, state().save.kind]).toEqual(['Neap tide', 'saved']);
+  });
+
+  it('finds out at the next save that another window has put the class into the bin', async () => {
+    const { autosave } = windowOf('a');
+    await autosave.open(plan.id);
+    autosave.start();
+    server.binned = true;
+    rename('Neap tide');
+    timers.pass(500);
+    await settle();
+    expect([server.saves, state().save.kind]).toEqual([0, 'binned']);
   });
 });

@@ -13,6 +13,7 @@ const RETRY_MS = 4000;
 export interface PlanServer {
   plan(id: string): Promise<StoredPlan>;
   savePlan(plan: Plan, baseVersion: number): Promise<{ version: number }>;
+  undeletePlan(id: string): Promise<unknown>;
 }
 
 export interface AutosaveParts {
@@ -39,7 +40,9 @@ export class Autosave {
     try {
       const stored = await server.plan(id);
       if (stored.told.length > 0) say(`This class is of an older version. ${stored.told.join(' ')}`);
-      if (!draft || same(draft.plan, stored.plan)) {
+      if (stored.deletedAt !== null) {
+        load(draft?.plan ?? stored.plan, draft?.baseVersion ?? stored.version, { kind: 'binned' });
+      } else if (!draft || same(draft.plan, stored.plan)) {
         drafts.drop(id);
         // What an older class has become is kept, so that it is told once; the text before it stays in the history.
         load(stored.plan, stored.version, { kind: stored.told.length > 0 ? 'pending' : 'saved' });
@@ -64,7 +67,7 @@ export class Autosave {
         return;
       }
       drafts.keep(now.plan, now.baseVersion);
-      if (now.save.kind === 'conflict') return;
+      if (now.save.kind === 'conflict' || now.save.kind === 'binned') return;
       if (!this.saving) now.setSave({ kind: 'pending' });
       this.later(QUIET_MS);
     });
@@ -80,7 +83,7 @@ export class Autosave {
   async save(): Promise<void> {
     const { store, drafts, server } = this.parts;
     const { plan, baseVersion, save: state, setSave } = store.getState();
-    if (!plan || this.saving || state.kind === 'conflict' || state.kind === 'saved') return;
+    if (!plan || this.saving || ['conflict', 'binned', 'saved'].includes(state.kind)) return;
     this.saving = true;
     setSave({ kind: 'saving' });
     try {
@@ -93,11 +96,26 @@ export class Autosave {
     } catch (error) {
       const theirs = conflictOf(error);
       const message = error instanceof ApiError ? error.message : 'Saving failed';
-      setSave(theirs ? { kind: 'conflict', theirs } : { kind: 'failed', message });
-      if (!theirs) this.later(RETRY_MS);
+      const isBinned = error instanceof ApiError && error.status === 410;
+      if (theirs) setSave({ kind: 'conflict', theirs });
+      else if (isBinned) setSave({ kind: 'binned' });
+      else {
+        setSave({ kind: 'failed', message });
+        this.later(RETRY_MS);
+      }
     } finally {
       this.saving = false;
     }
+  }
+
+  /** Takes the open class out of the bin, and saves what was changed meanwhile. Throws, and changes nothing, when that cannot be. */
+  async bringBack(): Promise<void> {
+    const { store, server } = this.parts;
+    const { plan, setSave } = store.getState();
+    if (!plan) return;
+    await server.undeletePlan(plan.id);
+    setSave({ kind: 'pending' });
+    await this.save();
   }
 
   /** Settles a conflict: mine over theirs, which stays among the versions. Throws when it cannot be saved. */

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import type { Plan } from '../../core/plan/index.ts';
 import { planFrom } from '../../core/wire/index.ts';
+import { type KeptTexts, keysOf, noteFull } from '../device/index.ts';
 
 const DraftSchema = v.object({ plan: planFrom(), baseVersion: v.number() });
 export type Draft = v.InferOutput<typeof DraftSchema>;
@@ -17,7 +18,7 @@ export class Drafts {
    * @param isOpen tells which windows live, this one among them
    */
   constructor(
-    private readonly kept: Storage,
+    private readonly kept: KeptTexts,
     private readonly me: string,
     private readonly isOpen: () => Promise<(window: string) => boolean>,
   ) {}
@@ -27,6 +28,7 @@ export class Drafts {
     try {
       this.kept.setItem(this.keyOf(plan.id), JSON.stringify({ plan, baseVersion }));
     } catch {
+      noteFull();
       this.drop(plan.id);
     }
   }
@@ -40,7 +42,7 @@ export class Drafts {
     const own = this.read(this.keyOf(planId));
     if (own) return own;
     const prefix = `${PREFIX}${planId}.`;
-    const left = Object.keys(this.kept).filter((key) => key.startsWith(prefix));
+    const left = keysOf(this.kept).filter((key) => key.startsWith(prefix));
     if (left.length === 0) return null;
     const isOpen = await this.isOpen();
     for (const key of left) {

@@ -1,5 +1,5 @@
 export { HeadsField } from './heads-field.tsx';
-export { ConflictBar, SaveWord } from './save-note.tsx';
+export { BinnedBar, ConflictBar, SaveWord } from './save-note.tsx';
 export { edit, redo, undo, useBuilder, useUndoKeys } from './store.ts';
 export { claimWindow, useAutosave } from './this-window.ts';
 export { useOpenedPlan } from './use-opened-plan.ts';

@@ -1,11 +1,14 @@
 import { nanoid } from 'nanoid';
 import { toast } from 'sonner';
+import { writePlanFile } from '../../core/exchange/index.ts';
 import { clipBefore, duplicatePlan, type Plan } from '../../core/plan/index.ts';
+import { useLibrary } from '../data/index.ts';
+import { useKeeps } from '../device/index.ts';
 import { Button } from '../ui/index.ts';
-import type { SaveState } from './store.ts';
+import { type SaveState, useBuilder } from './store.ts';
 import { autosave } from './this-window.ts';
 
-const QUIET: Record<Exclude<SaveState['kind'], 'conflict' | 'failed'>, string> = {
+const QUIET: Record<Exclude<SaveState['kind'], 'conflict' | 'failed' | 'binned'>, string> = {
   saved: 'Saved',
   pending: 'Saving\u2026',
   saving: 'Saving\u2026',
@@ -14,13 +17,53 @@ const QUIET: Record<Exclude<SaveState['kind'], 'conflict' | 'failed'>, string> =
 /** The save state in one quiet word, louder only when the server does not have the text. */
 export function SaveWord({ save }: { save: SaveState }) {
   if (save.kind === 'conflict') return <span className="font-semibold text-live">Changed elsewhere</span>;
-  if (save.kind === 'failed')
-    return (
-      <span className="text-live" title={save.message}>
-        Not saved yet, kept in this browser
-      </span>
-    );
+  if (save.kind === 'binned') return <span className="font-semibold text-live">In the bin</span>;
+  if (save.kind === 'failed') return <NotSaved why={save.message} />;
   return <span className="text-small text-muted">{QUIET[save.kind]}</span>;
+}
+
+/** The server does not have the text: where it is meanwhile, and a way to keep it elsewhere. */
+function NotSaved({ why }: { why: string }) {
+  const keeps = useKeeps((s) => s.keeps);
+  return (
+    <span className="text-small text-live" title={why}>
+      {keeps === 'kept' ? 'Not saved yet, kept in this browser' : 'Not saved yet, and this browser keeps nothing'}{' '}
+      <button type="button" className="underline" onClick={saveAsFile}>
+        Save a file
+      </button>
+    </span>
+  );
+}
+
+/** Gives the open class as a plan file, made in the browser. */
+function saveAsFile(): void {
+  const { plan } = useBuilder.getState();
+  if (!plan) return;
+  const moves = useLibrary.getState().library.moves.filter((m) => m.own);
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([writePlanFile([plan], moves)], { type: 'application/json' }));
+  link.download = `${plan.title}.json`;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+}
+
+/** The class is in the bin: it can be looked at, and brought back. */
+export function BinnedBar() {
+  return (
+    <div role="alert" className="flex flex-wrap items-center gap-3 border-b-2 border-live bg-card px-5 py-2">
+      <span>This class is in the bin. What you change here stays in this browser until the class is brought back.</span>
+      <Button
+        onClick={() =>
+          autosave.bringBack().then(
+            () => toast('The class is back.'),
+            () => toast.error('It could not be brought back; the server cannot be reached.'),
+          )
+        }
+      >
+        Bring it back
+      </Button>
+    </div>
+  );
 }
 
 /** Two windows changed the same class: both texts are kept until one is chosen. */

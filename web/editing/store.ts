@@ -20,6 +20,8 @@ export type SaveState =
   | { kind: 'saving' }
   /** The server cannot be reached or refused; the text is kept in this browser and tried again. */
   | { kind: 'failed'; message: string }
+  /** The class is in the bin: what is changed is kept in this browser till it is brought back. */
+  | { kind: 'binned' }
   /** Somebody saved a newer version; both texts are kept until one is chosen. */
   | { kind: 'conflict'; theirs: StoredPlan };
 

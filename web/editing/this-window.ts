@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { toast } from 'sonner';
 import { api } from '../data/index.ts';
+import { keepText, local, perWindow } from '../device/index.ts';
 import { TIMERS } from '../live/index.ts';
 import { Autosave } from './autosave.ts';
 import { Drafts } from './drafts.ts';
@@ -15,15 +16,16 @@ const WINDOW_KEY = 'odd-round.window';
 const lockOf = (name: string) => `odd-round.window.${name}`;
 
 function windowName(): string {
-  const old = sessionStorage.getItem(WINDOW_KEY);
+  const old = perWindow.getItem(WINDOW_KEY);
   if (old) return old;
   const name = Math.random().toString(36).slice(2);
-  sessionStorage.setItem(WINDOW_KEY, name);
+  keepText(perWindow, WINDOW_KEY, name);
   return name;
 }
 
 async function openWindows(): Promise<(name: string) => boolean> {
-  const held = new Set((await navigator.locks?.query())?.held?.map((l) => l.name) ?? []);
+  const locks = await navigator.locks?.query().catch(() => null);
+  const held = new Set(locks?.held?.map((l) => l.name) ?? []);
   return (name) => held.has(lockOf(name));
 }
 
@@ -32,7 +34,7 @@ const me = windowName();
 /** The one autosave of this window. */
 export const autosave = new Autosave({
   store: useBuilder,
-  drafts: new Drafts(localStorage, me, openWindows),
+  drafts: new Drafts(local, me, openWindows),
   server: api,
   timers: TIMERS,
   say: (told) => toast(told, { duration: 30_000, closeButton: true }),
@@ -40,7 +42,7 @@ export const autosave = new Autosave({
 
 /** Holds this window's lock for as long as it lives. */
 export function claimWindow(): void {
-  void navigator.locks?.request(lockOf(me), () => new Promise<never>(() => {}));
+  navigator.locks?.request(lockOf(me), () => new Promise<never>(() => {})).catch(() => {});
 }
 
 /** Saves while the screen is open. */

@@ -25,7 +25,16 @@ export interface Followed {
 }
 
 /** Follows the run of the code in the address and draws it anew about 25 times a second. */
-export function Follower({ code, children }: { code: string; children: (followed: Followed) => ReactNode }) {
+export function Follower({
+  code,
+  showsEnd = false,
+  children,
+}: {
+  code: string;
+  /** Shows the end of a run in its own way. */
+  showsEnd?: boolean;
+  children: (followed: Followed) => ReactNode;
+}) {
   useRunLock();
   const { state, folded, events } = useFollow();
   const now = useFrames(deskNow);
@@ -41,6 +50,8 @@ export function Follower({ code, children }: { code: string; children: (followed
     );
   if (!folded) return <main className="p-6 text-title">Opening…</main>;
   const moved = advance(folded, now);
+  const over = moved.status === 'finished' || moved.status === 'abandoned';
+  if (over && !showsEnd) return <Over title={moved.plan.title} finished={moved.status === 'finished'} />;
   const reached: Followed['reached'] = (interval, squad) =>
     interval && placeInComplex(moved.plan, events, interval.blockIndex, squad);
   return (
@@ -52,5 +63,20 @@ export function Follower({ code, children }: { code: string; children: (followed
       )}
       {children({ code, plan: moved.plan, state: moved, view: viewOf(moved), reached, events })}
     </>
+  );
+}
+
+/** The run is over: nothing here goes on any more. Should its end be taken back, the page comes back by itself. */
+function Over({ title, finished }: { title: string; finished: boolean }) {
+  return (
+    <main data-status="over" className="flex min-h-dvh flex-col justify-center gap-3 px-6">
+      <h1 className="digits text-[min(19vw,76px)] leading-none">{finished ? 'Finished' : 'Ended'}</h1>
+      <p className="break-words text-title">{title} is over. Nothing more can be entered here.</p>
+      <p className="text-lead">
+        <a href="/join" className="underline">
+          Follow another class
+        </a>
+      </p>
+    </main>
   );
 }

@@ -6,12 +6,13 @@ import { Amount, Chain, Changes, Complex, fieldStyle, Next, SetName, useWallSize
 import { type Followed, Follower } from './follower.tsx';
 import { Remaining } from './remaining.tsx';
 import type { ScreenProps } from './screen-props.ts';
+import { Soon } from './soon.tsx';
 import { useWallSound, type WallSound } from './wall-sound.ts';
 
 /** The wall: what now, how long, what next, readable across a hall. */
 export function WallScreen({ code }: ScreenProps) {
   return (
-    <Follower code={code}>
+    <Follower code={code} showsEnd>
       {({ code, plan, state, view, reached }) => (
         <>
           <Wall state={state} view={view} reached={reached} />
@@ -79,7 +80,9 @@ export function Wall({ state, view, reached }: Pick<Followed, 'state' | 'view' |
       style={fieldStyle(field)}
     >
       {over ? (
-        <h1 className="digits m-auto text-[14vh]">{state.status === 'finished' ? 'Finished' : 'Ended'}</h1>
+        <h1 className="digits m-auto text-[min(14vh,15vw)]">{state.status === 'finished' ? 'Finished' : 'Ended'}</h1>
+      ) : state.status === 'ready' ? (
+        <Soon plan={state.plan} />
       ) : (
         <Moment state={state} view={view} reached={reached(view.interval, null)} />
       )}
@@ -95,7 +98,7 @@ function Moment({ state, view, reached }: { state: RunState; view: RunView; reac
     <>
       <div className="flex flex-wrap items-baseline gap-x-[2vw] text-[min(4.2vh,3.4vw)]">
         <span className="digits border-[0.5vh] border-current px-[1.2vw] uppercase" data-testid="phase-word">
-          {state.status === 'ready' ? 'Soon' : phaseWord(state)}
+          {phaseWord(state)}
         </span>
         <span data-testid="place">{place}</span>
         <span className="flex-1" />

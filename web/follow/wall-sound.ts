@@ -2,6 +2,7 @@ import { nanoid } from 'nanoid';
 import { useEffect, useRef, useState } from 'react';
 import type { Interval } from '../../core/timeline/index.ts';
 import { runSounds, SoundEngine, speakingByCode, useVoicedCues } from '../audio/index.ts';
+import { keepText, perWindow } from '../device/index.ts';
 
 import { askDesk, deskNow, useFollow } from './follow-store.ts';
 
@@ -13,10 +14,10 @@ const NONE: readonly Interval[] = [];
 
 /** The name by which the desk knows this screen, the same over a reload. */
 function screenName(): string {
-  const kept = sessionStorage.getItem(SCREEN_KEY);
+  const kept = perWindow.getItem(SCREEN_KEY);
   if (kept) return kept;
   const made = nanoid(10);
-  sessionStorage.setItem(SCREEN_KEY, made);
+  keepText(perWindow, SCREEN_KEY, made);
   return made;
 }
 

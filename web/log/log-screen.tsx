@@ -20,6 +20,9 @@ export function LogScreen() {
         <h1 className="digits text-big">Log</h1>
         <span className="flex-1" />
         <SearchField label="Search the log" placeholder="Title of the class" onSearch={setQuery} />
+        <Link to="/bin" className="inline-flex min-h-11 items-center px-2 underline">
+          Bin
+        </Link>
       </div>
       {pages.state === 'loading' && <p className="text-muted">Opening…</p>}
       {pages.state === 'failed' && (
@@ -44,12 +47,19 @@ export function LogScreen() {
   );
 }
 
+/** "18 came, 7 of 10". */
+const closeWords = ({ came, effort }: RunSums) =>
+  [...(came === null ? [] : [`${came} came`]), ...(effort === null ? [] : [`${effort} of 10`])].join(', ');
+
 function RunRow({ run }: { run: RunSums }) {
   const notes = countDeviations(run.deviations);
   const live = run.status === 'running' || run.status === 'paused';
   return (
     <div className="border-b hover:bg-card">
-      <Link to={live ? `/desk/${run.id}` : `/log/${run.id}`} className="flex items-center gap-6 px-2 py-3">
+      <Link
+        to={live ? `/desk/${run.id}` : `/log/${run.id}`}
+        className="flex flex-wrap items-center gap-x-6 gap-y-1 px-2 py-3 lg:flex-nowrap"
+      >
         <span className="w-44 shrink-0">
           <span className="digits block text-lead">
             {run.startedAt ? format(new Date(run.startedAt), 'EEE d MMM yyyy') : ''}
@@ -58,10 +68,15 @@ function RunRow({ run }: { run: RunSums }) {
             {run.startedAt ? format(new Date(run.startedAt), 'HH:mm') : ''}
           </span>
         </span>
-        <span className="w-52 shrink-0 truncate text-lead font-semibold">{run.title}</span>
-        <MiniSheet outline={run.outline} width={280} height={42} />
-        <span className="min-w-0 flex-1 truncate text-small text-muted">
-          {live ? 'Still running: open the desk' : notes || 'as planned'}
+        <span className="min-w-0 flex-1 basis-52 break-words text-lead font-semibold">
+          {run.title}
+          {run.trial && <span className="ml-2 border border-current px-1 text-fine font-normal">trial</span>}
+        </span>
+        <span className="max-sm:hidden">
+          <MiniSheet outline={run.outline} width={240} height={42} />
+        </span>
+        <span className="min-w-0 flex-1 basis-40 break-words text-small text-muted">
+          {live ? 'Still running: open the desk' : [closeWords(run), notes].filter(Boolean).join(' · ')}
         </span>
         <span className="digits w-20 shrink-0 text-right text-lead">{formatDuration(run.actualMs)}</span>
         <span className="w-32 shrink-0 text-right text-small text-muted">

@@ -10,6 +10,7 @@ import { FaultList, WhenLoaded } from '../lists/index.ts';
 
 import { deviationWords } from './deviations.ts';
 import { PlannedActual } from './planned-actual.tsx';
+import { RunClose, RunControls } from './run-close.tsx';
 
 /** One run: planned against actual, and what went otherwise. */
 export function RunScreen() {
@@ -17,12 +18,12 @@ export function RunScreen() {
   const [loaded, reload] = useLoaded(['run', runId], () => api.run(runId));
   return (
     <WhenLoaded loaded={loaded} reload={reload}>
-      {(value) => <Run run={value} />}
+      {(value) => <Run run={value} onChanged={reload} />}
     </WhenLoaded>
   );
 }
 
-function Run({ run }: { run: StoredRun }) {
+function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
   // Time goes on without events; where no end was recorded, that is all that is known of what came after the last of them.
   const state = useMemo(() => stateAt(run.plan, run.events, Date.now()), [run]);
   const open = useMemo(() => openEnd(run, state), [run, state]);
@@ -36,7 +37,13 @@ function Run({ run }: { run: StoredRun }) {
         </Link>
         {run.startedAt && ` · ${format(new Date(run.startedAt), 'EEEE d MMMM yyyy, HH:mm')}`}
       </p>
-      <h1 className="digits mt-1 text-big">{run.title}</h1>
+      <h1 className="digits mt-1 break-words text-big">
+        {run.title}
+        {run.trial && (
+          <span className="ml-3 border border-current px-2 align-middle text-plain font-normal">trial</span>
+        )}
+      </h1>
+      <RunControls run={run} state={state} onChanged={onChanged} />
       <dl className="mt-4 mb-6 flex flex-wrap gap-x-10 gap-y-3">
         <Figure name="planned" value={formatDuration(summary.plannedMs)} />
         <Figure
@@ -62,7 +69,7 @@ function Run({ run }: { run: StoredRun }) {
       <PlannedActual run={run} state={state} name={open ? 'the clock' : 'actual'} />
       <h2 className="mt-8 mb-2 text-title font-semibold">What went otherwise</h2>
       {notes.length === 0 ? (
-        <p>{open ? 'Nothing that was recorded.' : 'Nothing: it ran as planned.'}</p>
+        <p>{open ? 'Nothing that was recorded.' : 'No change of the times was recorded.'}</p>
       ) : (
         <ul className="max-w-prose">
           {notes.map((d, i) => (
@@ -73,6 +80,7 @@ function Run({ run }: { run: StoredRun }) {
           ))}
         </ul>
       )}
+      <RunClose run={run} state={state} onChanged={onChanged} />
       <Written run={run} plan={state.plan} />
     </main>
   );

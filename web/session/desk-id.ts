@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { keepCopy } from '../device/index.ts';
+import { keepCopy, keepText, local, perWindow } from '../device/index.ts';
 
 /*
  * Who this desk is. A browser has one name, so that it leads on after it was closed; a second window beside the first gets
@@ -18,17 +18,13 @@ export function deskId(): Promise<string> {
 }
 
 async function claim(): Promise<string> {
-  const browser = localStorage.getItem(BROWSER_KEY) ?? nanoid(10);
-  try {
-    localStorage.setItem(BROWSER_KEY, browser);
-    keepCopy(BROWSER_KEY, browser);
-  } catch {
-    // A full storage: the name then lasts as long as the window.
-  }
-  const own = sessionStorage.getItem(WINDOW_KEY);
+  const browser = local.getItem(BROWSER_KEY) ?? nanoid(10);
+  // In a full storage the name lasts as long as the window.
+  if (keepText(local, BROWSER_KEY, browser)) keepCopy(BROWSER_KEY, browser);
+  const own = perWindow.getItem(WINDOW_KEY);
   for (const name of own === null ? [browser] : [own, browser]) if (await take(name)) return name;
   const fresh = nanoid(10);
-  sessionStorage.setItem(WINDOW_KEY, fresh);
+  keepText(perWindow, WINDOW_KEY, fresh);
   await take(fresh);
   return fresh;
 }
@@ -37,9 +33,12 @@ async function claim(): Promise<string> {
 function take(name: string): Promise<boolean> {
   if (!navigator.locks) return Promise.resolve(true);
   return new Promise((taken) => {
-    void navigator.locks.request(`odd-round.desk.${name}`, { ifAvailable: true }, (lock) => {
-      taken(lock !== null);
-      return lock === null ? undefined : new Promise<never>(() => {});
-    });
+    navigator.locks
+      .request(`odd-round.desk.${name}`, { ifAvailable: true }, (lock) => {
+        taken(lock !== null);
+        return lock === null ? undefined : new Promise<never>(() => {});
+      })
+      // A browser that keeps nothing has no locks either.
+      .catch(() => taken(true));
   });
 }

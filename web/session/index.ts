@@ -1,4 +1,5 @@
-export { beginRun, sendLeftovers } from './kept-runs.ts';
+export { goingRunOf, useGoing } from './going.ts';
+export { makeReady, sendLeftovers, type Today } from './kept-runs.ts';
 export {
   closeRun,
   command,

@@ -2,7 +2,7 @@ import { nanoid } from 'nanoid';
 import { resolvePlan } from '../../core/moves/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import { api, useLibrary } from '../data/index.ts';
-import { dropCopy, keepCopy, putBack } from '../device/index.ts';
+import { dropCopy, keepCopy, local, putBack } from '../device/index.ts';
 import { Outbox } from './outbox.ts';
 import { RunStorage } from './run-storage.ts';
 
@@ -10,7 +10,7 @@ import { RunStorage } from './run-storage.ts';
  * The runs of this browser, and the way they are sent: one of each for the window.
  */
 
-export const keptRuns = new RunStorage(localStorage, { keep: keepCopy, drop: dropCopy, putBack });
+export const keptRuns = new RunStorage(local, { keep: keepCopy, drop: dropCopy, putBack });
 export const outbox = new Outbox(keptRuns, api);
 
 let restored: Promise<void> | null = null;
@@ -27,13 +27,51 @@ export async function sendLeftovers(): Promise<void> {
   await outbox.flushLeftovers(Date.now());
 }
 
+/** What is other today than the class says: how many people, and which squads. */
+export type Today = Pick<Plan, 'heads' | 'squads'>;
+
 /**
- * Makes a run of a plan as it is now and gives its id; it starts when the desk is told to. What the library knows of its moves
- * goes with it: to the wall and the phones, and into the record.
+ * Makes a class ready to be led: the run that was made ready before and has not begun, else a new one, with the class as it is now and the
+ * people of today. Screens can join it once the server has it; gives whether it has.
+ * @param today what was said at Ready; null leaves it as it was
  */
-export function beginRun(plan: Plan): string {
-  const id = nanoid(16);
-  const { library } = useLibrary.getState();
-  keptRuns.storeHead({ id, plan: resolvePlan(plan, library), created: false, madeAtMs: Date.now() });
-  return id;
+export async function makeReady(
+  plan: Plan,
+  today: Today | null,
+  runId: string | null,
+): Promise<{ id: string; today: Today; onServer: boolean }> {
+  await restoreRuns();
+  const id = runId ?? (await preparedRunOf(plan.id)) ?? nanoid(16);
+  const before = keptRuns.readHead(id);
+  const people = today ?? (before ? todayOf(before.plan) : todayOf(plan));
+  const { squads: _, ...rest } = plan;
+  const led: Plan = { ...rest, heads: people.heads, ...(people.squads ? { squads: people.squads } : {}) };
+  const head = {
+    id,
+    plan: resolvePlan(led, useLibrary.getState().library),
+    created: before?.created ?? false,
+    madeAtMs: before?.madeAtMs ?? Date.now(),
+  };
+  keptRuns.storeHead(head);
+  const onServer = await api.createRun(id, head.plan).then(
+    () => true,
+    () => false,
+  );
+  if (onServer) keptRuns.storeHead({ ...head, created: true });
+  return { id, today: people, onServer };
+}
+
+const todayOf = ({ heads, squads }: Plan): Today => ({ heads, ...(squads ? { squads } : {}) });
+
+/** The run of a class that was made ready and has not begun: here, else on the server. */
+async function preparedRunOf(planId: string): Promise<string | null> {
+  const here = keptRuns.runIds().flatMap((id) => {
+    const head = keptRuns.readHead(id);
+    return head?.plan.id === planId && keptRuns.keptEvents(id).length === 0 ? [head] : [];
+  });
+  const there = await api.preparedRun(planId).catch(() => null);
+  if (there === null) return here[0]?.id ?? null;
+  // One that this browser has begun is not as the server has it yet; one that the server had may have begun on another desk.
+  if (there.id !== null && keptRuns.keptEvents(there.id).length === 0) return there.id;
+  return here.find((head) => !head.created)?.id ?? null;
 }

@@ -129,11 +129,11 @@ describe('the outbox', () => {
     expect(server.calls).toEqual([]);
   });
 
-  it('forgets a run that was opened and not started within a day', async () => {
+  it('forgets a run that was made ready and not started within a week', async () => {
     const id = begin();
-    await outbox.flushLeftovers(NOW + 3_600_000);
+    await outbox.flushLeftovers(NOW + 6 * 86_400_000);
     expect(storage.readHead(id)).not.toBeNull();
-    await outbox.flushLeftovers(NOW + 90_000_000);
+    await outbox.flushLeftovers(NOW + 7 * 86_400_000 + 1);
     expect(storage.readHead(id)).toBeNull();
   });
 

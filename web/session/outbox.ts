@@ -6,8 +6,8 @@ import type { RunStorage } from './run-storage.ts';
 
 const RETRY_MS = 2000;
 const BATCH = 200;
-/** A run that was opened and never started is forgotten after a day. */
-const UNSTARTED_FOR_MS = 86_400_000;
+/** A run that was made ready and never started is forgotten after a week. */
+const UNSTARTED_FOR_MS = 7 * 86_400_000;
 /** Answers by which the server says that it will not take a run as it is. */
 const BLOCKING = [400, 413, 422];
 

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
 import { planFrom } from '../../core/wire/index.ts';
+import { type KeptTexts, keysOf, noteFull } from '../device/index.ts';
 
 /*
  * A run as this browser keeps it, complete without the server: its head under one key, each event under a key of its own, so
@@ -47,7 +48,7 @@ export class RunStorage {
   private readonly inWindow = new Map<string, string>();
 
   constructor(
-    private readonly kept: Storage,
+    private readonly kept: KeptTexts,
     private readonly copies: Copies = NO_COPIES,
   ) {}
 
@@ -173,6 +174,7 @@ export class RunStorage {
       return true;
     } catch {
       this.inWindow.set(key, text);
+      noteFull();
       return false;
     }
   }
@@ -184,7 +186,7 @@ export class RunStorage {
   }
 
   private keys(): string[] {
-    return [...new Set([...Object.keys(this.kept), ...this.inWindow.keys()])];
+    return [...new Set([...keysOf(this.kept), ...this.inWindow.keys()])];
   }
 
   /** A kept text as JSON; null when there is none or it is damaged. */

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { type Block, BlockSchema, type Station, StationSchema } from '../../core/plan/index.ts';
 import { type Pasted, readPasted } from '../../core/shorthand/index.ts';
+import { keepText, local } from '../device/index.ts';
 
 /*
  * What shorthand does not say of copied blocks and stations (cue levels, notes, the tempo of the music) is kept in this browser
@@ -19,11 +20,8 @@ export function rememberCopied(
   text: string,
   what: { blocks: readonly Block[] } | { stations: readonly Station[] },
 ): void {
-  try {
-    localStorage.setItem(KEY, JSON.stringify({ text: bare(text), ...what }));
-  } catch {
-    // The storage is full or closed: what is pasted says what the text says.
-  }
+  // Where the storage is full or closed, what is pasted says what the text says.
+  keepText(local, KEY, JSON.stringify({ text: bare(text), ...what }));
 }
 
 /** What a pasted text holds: whole, when it was copied here, else what it says; null when it is no shorthand. */
@@ -39,7 +37,7 @@ const bare = (text: string) => text.replaceAll('\r\n', '\n').trimEnd();
 
 function read(): v.InferOutput<typeof CopiedSchema> | null {
   try {
-    const kept = v.safeParse(CopiedSchema, JSON.parse(localStorage.getItem(KEY) ?? 'null'));
+    const kept = v.safeParse(CopiedSchema, JSON.parse(local.getItem(KEY) ?? 'null'));
     return kept.success ? kept.output : null;
   } catch {
     return null;

@@ -7,7 +7,6 @@ import { files } from '../../core/wire/index.ts';
 import { addressOf } from '../data/index.ts';
 import { edit, redo, SaveWord, undo, useBuilder } from '../editing/index.ts';
 import { FitterDialog } from '../panels/index.ts';
-import { beginRun } from '../session/index.ts';
 import { Button, IconButton, NameField } from '../ui/index.ts';
 
 /** Title and slot of the class, its save state, and what can be done with it. */
@@ -16,7 +15,7 @@ export function PlanHead({ plan }: { plan: Plan }) {
   const save = useBuilder((s) => s.save);
   const canUndo = useBuilder((s) => s.history.past.length > 0);
   const canRedo = useBuilder((s) => s.history.future.length > 0);
-  const lead = () => navigate(`/desk/${beginRun(plan)}`);
+  const lead = () => navigate(`/classes/${plan.id}/ready`);
   const shown = useDeferredValue(plan);
   const isEmpty = useMemo(() => compile(shown).totalMs === 0, [shown]);
   return (

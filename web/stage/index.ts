@@ -2,6 +2,7 @@ export { CueRuler } from './cue-ruler.tsx';
 export { Stage } from './desk-stage.tsx';
 export { fieldStyle } from './field.ts';
 export { FitText } from './fit-text.tsx';
+export { HeldTarget } from './held-target.tsx';
 export { Amount, Chain, Changes, Complex, Next, SetName, SideBox } from './set-shown.tsx';
 export { Target } from './target.tsx';
 export { useWallSizes } from './use-sizes.ts';

@@ -28,9 +28,10 @@ export function useSizes(): Sizes {
 }
 
 /** The sizes of the wall: a name of a tenth of its height and more, wherever there is width for it. */
-export function useWallSizes(): Sizes {
+export function useWallSizes(): Sizes & { wide: boolean } {
   const [width = 1920, height = 1080] = useWindow();
   return {
+    wide: width > height,
     namePx: held(Math.min(width * 0.085, height * 0.135), 24, 400),
     nextPx: held(Math.min(width * 0.045, height * 0.065), 18, 200),
   };

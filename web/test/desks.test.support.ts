@@ -16,6 +16,8 @@ export function memoryStorage(): Storage {
   return Object.defineProperties(kept, {
     getItem: { value: (k: string) => kept[k] ?? null, configurable: true },
     setItem: { value: (k: string, text: string) => Object.assign(kept, { [k]: text }), configurable: true },
+    key: { value: (k: number) => Object.keys(kept)[k] ?? null, configurable: true },
+    length: { get: () => Object.keys(kept).length, configurable: true },
     removeItem: { value: (k: string) => delete kept[k], configurable: true },
   }) as unknown as Storage;
 }

@@ -7,6 +7,7 @@ import type { Move } from '../../core/moves/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import { readShorthand, type ShorthandProblem, writeShorthand } from '../../core/shorthand/index.ts';
 import { same } from '../../core/values/index.ts';
+import { keepText, local } from '../device/index.ts';
 import { useBuilder } from '../editing/index.ts';
 import { RoundSheet } from '../sheet/index.ts';
 import { shorthandSupport } from './shorthand-language.ts';
@@ -37,7 +38,7 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
   useEffect(() => {
     if (!host.current) return;
     const read = (text: string) => {
-      keepText(plan.id, text);
+      keepComments(plan.id, text);
       const { plan: current, edit } = useBuilder.getState();
       if (!current) return;
       const result = readShorthand(text, current);
@@ -126,21 +127,10 @@ function changeBetween(text: string, next: string): { from: number; to: number; 
  */
 const textKey = (id: string) => `odd-round.text.${id}`;
 
-function keptText(id: string): string | null {
-  try {
-    return localStorage.getItem(textKey(id));
-  } catch {
-    return null;
-  }
-}
+const keptText = (id: string): string | null => local.getItem(textKey(id));
 
-function keepText(id: string, text: string): void {
-  try {
-    if (text.includes('#')) localStorage.setItem(textKey(id), text);
-    else localStorage.removeItem(textKey(id));
-  } catch {
-    // The storage is full or closed: the comments live as long as the page.
-  }
+function keepComments(id: string, text: string): void {
+  keepText(local, textKey(id), text.includes('#') ? text : null);
 }
 
 function show(editor: EditorView | null, p: ShorthandProblem): void {

@@ -1,3 +1,5 @@
+import { keepText, local } from '../device/index.ts';
+
 /** Light, dark, or as the device says. */
 export type ThemeChoice = 'light' | 'dark' | 'device';
 
@@ -5,13 +7,12 @@ const KEY = 'odd-round.theme';
 const dark = window.matchMedia('(prefers-color-scheme: dark)');
 
 export function themeChoice(): ThemeChoice {
-  const stored = localStorage.getItem(KEY);
+  const stored = local.getItem(KEY);
   return stored === 'light' || stored === 'dark' ? stored : 'device';
 }
 
 export function setTheme(choice: ThemeChoice): void {
-  if (choice === 'device') localStorage.removeItem(KEY);
-  else localStorage.setItem(KEY, choice);
+  keepText(local, KEY, choice === 'device' ? null : choice);
   applyTheme();
 }
 

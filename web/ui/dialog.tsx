@@ -19,6 +19,7 @@ export function Dialog({ title, open, onClose, children, width = 'max-w-2xl' }: 
         <Radix.Overlay className="fixed inset-0 z-40 bg-ink/45" />
         <Radix.Content
           aria-describedby={undefined}
+          data-over-desk
           className={`fixed top-1/2 left-1/2 z-50 flex max-h-[90dvh] w-[calc(100vw-32px)] ${width} -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-line-strong bg-paper`}
         >
           <div className="flex items-center border-b py-1 pr-2 pl-5">

@@ -1,0 +1,114 @@
+import { useState } from 'react';
+import type { Closing } from '../../core/run/index.ts';
+import { NumberField } from '../ui/index.ts';
+
+const EFFORTS = Array.from({ length: 11 }, (_, k) => k);
+
+interface Part {
+  closing: Closing;
+  onTell: (change: Partial<Closing>) => void;
+}
+
+function Came({ closing, heads, onTell }: Part & { heads: number | null }) {
+  const { came } = closing;
+  const count = came ?? heads ?? 0;
+  const step = (by: number) => onTell({ came: Math.min(400, Math.max(0, count + by)) });
+  const button = 'h-16 w-16 rounded-md border-2 border-current text-big';
+  return (
+    <fieldset>
+      <legend className="mb-1 text-title font-semibold">Who came</legend>
+      <div className="flex items-center gap-3">
+        <button type="button" className={button} aria-label="One fewer" onClick={() => step(-1)}>
+          −
+        </button>
+        <NumberField
+          label="People who came"
+          value={count}
+          min={0}
+          max={400}
+          className="!h-16 !w-20 !text-big !text-ink"
+          onChange={(n) => onTell({ came: n })}
+        />
+        <button type="button" className={button} aria-label="One more" onClick={() => step(1)}>
+          +
+        </button>
+        {came === null && heads !== null && (
+          <button
+            type="button"
+            className="min-h-16 rounded-md border-2 border-current px-4 text-lead"
+            onClick={() => onTell({ came: heads })}
+          >
+            {heads}, as planned
+          </button>
+        )}
+        <span role="status" className="text-lead">
+          {came === null ? 'not counted yet' : `${came} came`}
+        </span>
+      </div>
+    </fieldset>
+  );
+}
+
+function Effort({ closing, onTell }: Part) {
+  return (
+    <fieldset>
+      <legend className="mb-1 text-title font-semibold">How hard was it, as a whole?</legend>
+      <div className="grid grid-cols-6 gap-1.5 sm:grid-cols-11">
+        {EFFORTS.map((n) => (
+          <button
+            key={n}
+            type="button"
+            aria-pressed={closing.effort === n}
+            className={`digits min-h-14 rounded-md border-2 border-current text-title ${closing.effort === n ? 'border-ink bg-ink text-paper' : ''}`}
+            onClick={() => onTell({ effort: closing.effort === n ? null : n })}
+          >
+            {n}
+          </button>
+        ))}
+      </div>
+      <p className="mt-1 flex justify-between text-small">
+        <span>0 rest</span>
+        <span>5 hard</span>
+        <span>10 utmost</span>
+      </p>
+    </fieldset>
+  );
+}
+
+function NextTime({ closing, onTell }: Part) {
+  const [text, setText] = useState(closing.next);
+  return (
+    <label className="block">
+      <span className="mb-1 block text-title font-semibold">For next time</span>
+      <textarea
+        maxLength={500}
+        rows={3}
+        className="w-full rounded-md border-2 border-current bg-transparent p-2 text-lead"
+        placeholder="What to say, change or bring"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => text.trim() !== closing.next && onTell({ next: text.trim() })}
+      />
+    </label>
+  );
+}
+
+/** What is written down when a class is over: who came, how hard it was, a word for next time, and whether it was one at all. */
+export function ClosingFields({ closing, heads, onTell }: Part & { heads: number | null }) {
+  return (
+    <>
+      <Came closing={closing} heads={heads} onTell={onTell} />
+      <Effort closing={closing} onTell={onTell} />
+      <NextTime closing={closing} onTell={onTell} />
+      <label className="flex min-h-11 items-center gap-3 text-lead">
+        <input
+          type="checkbox"
+          className="h-6 w-6 accent-ink"
+          checked={closing.trial}
+          onChange={(e) => onTell({ trial: e.target.checked })}
+        />
+        This was a trial: it counts in no sum
+      </label>
+    </>
+  );
+}

@@ -1,0 +1,87 @@
+import { nanoid } from 'nanoid';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { type Closing, closingOf, type RunCommand, type RunState } from '../../core/run/index.ts';
+import { api, messageOf, type StoredRun } from '../data/index.ts';
+import { Button } from '../ui/index.ts';
+import { ClosingFields } from './closing-fields.tsx';
+
+interface Props {
+  run: StoredRun;
+  state: RunState;
+  onChanged: () => void;
+}
+
+/** Adds an event to a run from its record. */
+async function write(run: StoredRun, what: RunCommand, atMs: number): Promise<void> {
+  const seq = Math.max(0, ...run.events.map((e) => e.seq)) + 1;
+  const { refused } = await api.appendEvents(run.id, [{ ...what, id: nanoid(16), seq, atMs: Math.round(atMs) }]);
+  if (refused[0]) throw new Error(refused[0].problem);
+}
+
+const fail = (what: string) => (e: unknown) => toast.error(`${what}: ${messageOf(e)}. Nothing was changed.`);
+
+/** What was written down at the close, to be changed at any time. */
+export function RunClose({ run, state, onChanged }: Props) {
+  const tell = (change: Partial<Closing>) =>
+    void write(run, { type: 'close', ...change }, Date.now()).then(onChanged, fail('It was not written down'));
+  return (
+    <section aria-label="At the close" className="mt-8">
+      <h2 className="mb-3 text-title font-semibold">At the close</h2>
+      <div className="flex max-w-2xl flex-col gap-5">
+        <ClosingFields key={run.id} closing={closingOf(run.events)} heads={state.plan.heads} onTell={tell} />
+      </div>
+    </section>
+  );
+}
+
+/** What can be done with a run: back to its desk while it goes on, its end written down where none was, into the bin and out. */
+export function RunControls({ run, state, onChanged }: Props) {
+  const goesOn = state.status === 'running' || state.status === 'paused';
+  const hasEnd = run.events.some((e) => e.type === 'finish' || e.type === 'abandon');
+  const lastMs = Math.max(...run.events.map((e) => e.atMs));
+  const bin = (away: boolean) =>
+    void (away ? api.deleteRun(run.id) : api.undeleteRun(run.id)).then(
+      () => {
+        onChanged();
+        if (away)
+          toast(`The run of “${run.title}” is in the bin.`, {
+            duration: 12_000,
+            action: { label: 'Undo', onClick: () => bin(false) },
+          });
+      },
+      fail(away ? 'It was not put away' : 'It was not brought back'),
+    );
+  return (
+    <>
+      {run.deletedAt !== null && (
+        <p role="status" className="mt-3 border-l-[3px] border-live pl-3">
+          This run is in the bin and counts in no sum.
+        </p>
+      )}
+      <div className="mt-3 flex flex-wrap gap-2">
+        {goesOn && (
+          <Link to={`/desk/${run.id}`} className="inline-flex min-h-11 items-center rounded-md bg-ink px-4 text-paper">
+            Back to the desk
+          </Link>
+        )}
+        {!hasEnd && (
+          <Button
+            onClick={() =>
+              void write(run, { type: 'finish' }, lastMs).then(onChanged, fail('The end was not written down'))
+            }
+          >
+            It ended with its last entry
+          </Button>
+        )}
+        {run.deletedAt === null ? (
+          <Button onClick={() => bin(true)}>Put it into the bin</Button>
+        ) : (
+          <Button look="strong" onClick={() => bin(false)}>
+            Bring it back
+          </Button>
+        )}
+      </div>
+    </>
+  );
+}
