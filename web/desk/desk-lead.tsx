@@ -5,8 +5,8 @@ import { Target } from '../stage/index.ts';
 /** What a desk shows in place of its controls while another leads. */
 export function FollowingFooter() {
   return (
-    <footer className="flex items-center gap-6 px-3 pt-2 pb-3 max-md:flex-col md:px-6">
-      <p className="flex-1 text-title">
+    <footer className="flex shrink-0 flex-wrap items-center gap-x-6 gap-y-2 px-3 pt-2 pb-3 md:px-6">
+      <p className="min-w-0 flex-1 basis-64 text-lead">
         Another desk leads this run. This one follows, silent. Taking over moves the sound and the keys here.
       </p>
       <Target name="Take over" hint="T" wide onClick={() => void takeOver()} />
@@ -21,10 +21,10 @@ export function AskedForSound() {
   return (
     <div
       role="status"
-      className="absolute inset-x-3 bottom-0 z-10 flex items-center gap-3 border-2 border-current bg-(--field) px-4 py-1 md:inset-x-6"
+      className="mx-3 mt-1 flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-2 border-current px-3 py-1 md:mx-6"
     >
       <Volume2 size={26} />
-      <span className="flex-1 text-title">A wall asks for the sound</span>
+      <span className="min-w-0 flex-1 basis-40 text-lead">A wall asks for the sound</span>
       <Target small name="Give it" hint="" onClick={() => void giveSound(asked)} />
       <Target small name="Keep it here" hint="" onClick={keepSound} />
     </div>

@@ -6,7 +6,7 @@ import { fieldOf } from '../../core/stage/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { isPressable, isTyping, keepText, local, usePreferences, useRunLock, useWakeLock } from '../device/index.ts';
 import { closeRun, command, openRun, sound, takeOver, undoLast, useDesk } from '../session/index.ts';
-import { CueRuler, fieldStyle, Stage } from '../stage/index.ts';
+import { CueRuler, fieldStyle, Stage, useWindow } from '../stage/index.ts';
 import { useFrames } from '../ui/index.ts';
 import { CloseScreen } from './close-screen.tsx';
 import { KEYS } from './commands.ts';
@@ -79,6 +79,7 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
   const slotEnd = state.startedAtMs === null ? null : slotEndMs(plan, state.startedAtMs);
   const overMs = slotEnd !== null && view.projectedEndAtMs !== null ? view.projectedEndAtMs - slotEnd : 0;
   useUnlockOnGesture();
+  const size = useWindow();
   return (
     <main
       data-phase={phase}
@@ -100,17 +101,19 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
       )}
       {!over && (
         <>
-          <div className="relative">
-            <Ruler state={state} view={view} />
-            {leads && <AskedForSound />}
-          </div>
-          {leads && overMs > LATE_MS && state.status === 'running' && sheet === null && (
-            <LateNote overMs={overMs} onOpen={() => setSheet('finish')} />
+          {leads && <AskedForSound />}
+          {sheet === null && (
+            <>
+              {size.height >= 700 && size.width >= 700 && <Ruler state={state} view={view} />}
+              {leads && overMs > LATE_MS && state.status === 'running' && size.height >= 700 && (
+                <LateNote overMs={overMs} onOpen={() => setSheet('finish')} />
+              )}
+              {leads ? <DeskControls state={state} view={view} onSheet={setSheet} /> : <FollowingFooter />}
+            </>
           )}
-          {leads ? <DeskControls state={state} view={view} onSheet={setSheet} /> : <FollowingFooter />}
           {sheet === 'people' && <PeopleSheet state={state} view={view} onClose={close} />}
           {sheet === 'more' && (
-            <MoreSheet state={state} lying={lying} onLying={lie} onSheet={setSheet} onClose={close} />
+            <MoreSheet state={state} view={view} lying={lying} onLying={lie} onSheet={setSheet} onClose={close} />
           )}
           {sheet === 'reps' && <RepsSheet runId={runId} state={state} onClose={close} />}
           {sheet === 'finish' && <FinishSheet state={state} onClose={close} />}
@@ -221,7 +224,7 @@ function Flash({ positionMs, running }: { positionMs: number; running: boolean }
 function Ruler({ state, view }: { state: RunState; view: RunView }) {
   const cues = useDesk((s) => s.cues);
   return (
-    <div className="px-6 max-md:hidden">
+    <div className="shrink-0 px-6">
       <CueRuler cues={cues} intervals={state.intervals} positionMs={view.positionMs} />
     </div>
   );

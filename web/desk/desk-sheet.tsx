@@ -5,7 +5,7 @@ import { isTyping } from '../device/index.ts';
 /** Keys by which the class is led on while a sheet is open. */
 const LEADS_ON = new Set([' ', 'ArrowRight', 'ArrowLeft', 'PageDown', 'PageUp']);
 
-/** A sheet over the foot of the desk; the time above it goes on. Escape closes it. */
+/** A sheet in place of the desk's targets; the time above it goes on, whole. Escape closes it. */
 export function DeskSheet({
   title,
   onClose,
@@ -33,7 +33,7 @@ export function DeskSheet({
       role="dialog"
       aria-label={title}
       tabIndex={-1}
-      className="fixed inset-x-0 bottom-0 z-40 max-h-[62dvh] overflow-y-auto border-t-2 border-line-strong bg-card px-4 pb-4 text-ink outline-none md:px-6"
+      className="relative z-40 max-h-[58dvh] shrink-0 overflow-y-auto border-t-2 border-line-strong bg-card px-3 pb-4 text-ink outline-none md:px-6"
       onKeyDown={(e) => {
         if (e.key === 'Escape') onClose();
         else if (!isTyping(e.target)) onKey?.(e.key);

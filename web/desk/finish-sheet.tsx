@@ -112,7 +112,7 @@ function atClock(text: string, nowMs: number): number | null {
 /** A late start, or a slot that will not hold: offered at once, not only when asked. */
 export function LateNote({ overMs, onOpen }: { overMs: number; onOpen: () => void }) {
   return (
-    <div className="mx-4 mt-2 md:mx-6">
+    <div className="mx-3 mt-2 flex shrink-0 md:mx-6">
       <Target
         small
         name={`${formatDuration(Math.ceil(overMs / 1000) * 1000)} over the slot: see what could give`}

@@ -1,30 +1,43 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { clipText } from '../../core/plan/index.ts';
-import { currentBlock, type RunState, setNow } from '../../core/run/index.ts';
+import { currentBlock, type RunState, type RunView, setNow } from '../../core/run/index.ts';
 import { oddRounds, roundsOf, stationAt, withRounds } from '../../core/timeline/index.ts';
 import { Volumes } from '../ready/index.ts';
-import { command, giveSound } from '../session/index.ts';
-import { HeldTarget, Target } from '../stage/index.ts';
+import { command, giveSound, useDesk } from '../session/index.ts';
+import { HeldTarget, Target, useWindow } from '../stage/index.ts';
+import { type ActionId, deskActions, rowsFor } from './desk-actions.tsx';
 import { DeskSheet } from './desk-sheet.tsx';
 import type { SheetName } from './sheet-name.ts';
 
 interface Props {
   state: RunState;
+  view: RunView;
   lying: boolean;
   onLying: (on: boolean) => void;
   onSheet: (name: SheetName) => void;
   onClose: () => void;
 }
 
+/** What a small window has no place for beside the time. */
+const LEFT_OUT: readonly ActionId[] = ['less', 'more10', 'hold', 'rounds', 'reps', 'people', 'finish', 'undo'];
+
 /** What is rarer: drop a round, swap, note, sound, lying down, and what ends a run. */
-export function MoreSheet({ state, lying, onLying, onSheet, onClose }: Props) {
+export function MoreSheet({ state, view, lying, onLying, onSheet, onClose }: Props) {
   const navigate = useNavigate();
   const running = state.status === 'running' || state.status === 'paused';
   const close = (work: () => unknown) => () => {
     void work();
     onClose();
   };
+  const events = useDesk((s) => s.run?.events) ?? [];
+  const size = useWindow();
+  const actions = deskActions(state, view, events, onSheet);
+  const inBar = rowsFor(
+    size,
+    state.plan.blocks.some((b) => b.use === 'stations'),
+  ).flat();
+  const leftOut = LEFT_OUT.filter((id) => !inBar.includes(id));
   const block = currentBlock(state);
   const rounds = block && roundsOf(block.format);
   const odd =
@@ -34,6 +47,16 @@ export function MoreSheet({ state, lying, onLying, onSheet, onClose }: Props) {
   return (
     <DeskSheet title="More" onClose={onClose}>
       <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
+        {leftOut.map((id) => {
+          const { icon, onClick, ...action } = actions[id];
+          // What opens a sheet takes the place of this one.
+          const opens = id === 'reps' || id === 'people' || id === 'finish';
+          return (
+            <Target key={id} small {...action} onClick={opens ? onClick : close(onClick)}>
+              {icon}
+            </Target>
+          );
+        })}
         <Target
           small
           name={odd.length > 0 ? 'Drop a round (sides uneven)' : 'Drop a round'}
@@ -45,7 +68,6 @@ export function MoreSheet({ state, lying, onLying, onSheet, onClose }: Props) {
         <Target small name="Swap the move" hint="S" disabled={!running} onClick={() => onSheet('swap')} />
         <Target small name="Note" hint="N" disabled={!running} onClick={() => onSheet('note')} />
         <Target small name="Screens that follow" hint="W" disabled={!running} onClick={() => onSheet('share')} />
-        <Target small name="People" hint="P" disabled={!running} onClick={() => onSheet('people')} />
         {state.soundAt !== null && (
           <Target small name="Sound back here" hint="" onClick={close(() => giveSound(null))} />
         )}

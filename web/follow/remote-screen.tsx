@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { isUndoable, lastUndoable, type RunCommand } from '../../core/run/index.ts';
 import { sceneOf } from '../../core/stage/index.ts';
-import { FitText, SideBox, Target } from '../stage/index.ts';
+import { Next, SetName, Target, usePhoneSizes } from '../stage/index.ts';
 import { type Asked, answerWords } from './answer-words.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
@@ -21,8 +21,6 @@ export function RemoteScreen({ code }: ScreenProps) {
   );
 }
 
-const NAME_PX = 48;
-
 function Remote({ code, plan, state, view, reached, events }: Followed) {
   const [asked, setAsked] = useState<Asked | null>(null);
   const ask = (command: RunCommand, word: string) => () => {
@@ -32,7 +30,7 @@ function Remote({ code, plan, state, view, reached, events }: Followed) {
       (e: unknown) => setAsked({ word, id: null, refused: e instanceof Error ? e.message : 'Not sent' }),
     );
   };
-  const { shown, isNow } = sceneOf(state, reached(view.interval, null));
+  const { shown, isNow, next } = sceneOf(state, reached(view.interval, null));
   const paused = state.status === 'paused';
   const held = view.interval?.untilTap === true;
   const last = lastUndoable(events);
@@ -41,43 +39,51 @@ function Remote({ code, plan, state, view, reached, events }: Followed) {
     : view.mayGo
       ? [{ type: 'release' }, 'Go on']
       : [{ type: 'pause' }, 'Pause'];
+  const { namePx, nextPx, wide } = usePhoneSizes();
   return (
-    <>
-      {shown && (
-        <div className="mt-3 flex items-center gap-3">
-          <FitText as="h1" of={`${isNow} ${shown.name}`} maxPx={NAME_PX} className="digits flex-1">
-            {!isNow && <span className="mr-2 text-[0.5em] font-normal">next</span>}
-            {shown.name}
-          </FitText>
-          <span className="text-big">
-            <SideBox side={shown.side} thenSide={shown.thenSide} />
-          </span>
+    <div className={`flex min-h-0 flex-1 gap-x-4 ${wide ? 'items-stretch' : 'flex-col'}`}>
+      <div className={wide ? 'min-w-0 flex-1' : ''}>
+        {shown && <SetName shown={shown} isNow={isNow} maxPx={namePx} />}
+        {shown?.reps && (
+          <p className="text-[1.2em] font-semibold" data-testid="reps">
+            {shown.reps}
+          </p>
+        )}
+        {isNow && next && (
+          <div className="mt-1">
+            <Next next={next} maxPx={nextPx} />
+          </div>
+        )}
+        <p role="status" className="min-h-7">
+          {asked && answerWords(asked, events)}
+        </p>
+      </div>
+      <div
+        className={`grid min-w-0 gap-2 ${wide ? 'flex-1 grid-cols-3 content-start' : 'flex-1 grid-cols-2 content-end'}`}
+      >
+        <div className={`flex ${wide ? 'col-span-3' : 'col-span-2'}`}>
+          <Target name={main[1]} hint="" wide onClick={ask(...main)} />
         </div>
-      )}
-      {shown?.reps && <p className="text-title font-semibold">{shown.reps}</p>}
-      <p role="status" className="min-h-7 text-lead">
-        {asked && answerWords(asked, events)}
-      </p>
-      <div className="grid flex-1 grid-cols-2 content-end gap-2">
-        <Target phone="col-span-2" name={main[1]} hint="" wide onClick={ask(...main)} />
-        <Target name="Back" hint="" onClick={ask({ type: 'back' }, 'Back')} />
-        <Target name="Skip" hint="" onClick={ask({ type: 'skip' }, 'Skip')} />
-        <Target name="−10 s" hint="" onClick={ask({ type: 'adjust', deltaMs: -10_000 }, '−10 s')} />
-        <Target name="+10 s" hint="" onClick={ask({ type: 'adjust', deltaMs: 10_000 }, '+10 s')} />
+        <Target small name="Back" hint="" onClick={ask({ type: 'back' }, 'Back')} />
+        <Target small name="Skip" hint="" onClick={ask({ type: 'skip' }, 'Skip')} />
+        <Target small name="−10 s" hint="" onClick={ask({ type: 'adjust', deltaMs: -10_000 }, '−10 s')} />
+        <Target small name="+10 s" hint="" onClick={ask({ type: 'adjust', deltaMs: 10_000 }, '+10 s')} />
         <Target
+          small
           name={held ? 'Let go' : 'Hold'}
           hint=""
           onClick={held ? ask({ type: 'release' }, 'Let go') : ask({ type: 'hold', readyMs: plan.getReadyMs }, 'Hold')}
         />
         <Target
+          small
           name="Undo"
           hint=""
           disabled={last === null || !isUndoable(last)}
           onClick={last ? ask({ type: 'undo', of: last.id }, 'Undo') : () => {}}
         />
-        <Target name="One more round" hint="" onClick={ask({ type: 'rounds', delta: 1 }, 'One more round')} />
-        <Target name="One more interval" hint="" onClick={ask({ type: 'more' }, 'One more interval')} />
+        <Target small name="One more round" hint="" onClick={ask({ type: 'rounds', delta: 1 }, 'One more round')} />
+        <Target small name="One more interval" hint="" onClick={ask({ type: 'more' }, 'One more interval')} />
       </div>
-    </>
+    </div>
   );
 }

@@ -3,7 +3,7 @@ import type { Plan, Side, Station } from '../../core/plan/index.ts';
 import { setCounted, setNow } from '../../core/run/index.ts';
 import { goOnWords, type SquadScene, sceneOf, squadIn } from '../../core/stage/index.ts';
 import { type Interval, isWork } from '../../core/timeline/index.ts';
-import { Complex, FitText, SideBox, Target } from '../stage/index.ts';
+import { Complex, FitText, SideBox, Target, usePhoneSizes } from '../stage/index.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
 import { Phone } from './phone.tsx';
@@ -40,8 +40,6 @@ function ChooseSquad({ code, plan }: Followed) {
   );
 }
 
-const NAME_PX = 48;
-
 function SquadHere({ code, plan, state, view, squad, reached }: Followed & { squad: string }) {
   const current = view.interval && isWork(view.interval) ? view.interval : null;
   const now = squadIn(state, current, squad, state.elapsedMs);
@@ -57,15 +55,15 @@ function SquadHere({ code, plan, state, view, squad, reached }: Followed & { squ
   const counted = squadIn(state, done, squad);
   return (
     <>
-      <section className="mt-4 text-title">
+      <section className="mt-1 text-[1.15em]">
         <p className="opacity-90">{squad}</p>
         {now && <Named scene={now} />}
-        {complex && <Complex parts={complex} className="mt-2 flex-col text-title" />}
+        {complex && <Complex parts={complex} className="mt-2 flex-col" />}
         {complex && place && <p className="mt-1 font-semibold">{goOnWords(place)}</p>}
-        {next && !complex && (
-          <p className="mt-2 text-head">
-            {now ? 'then' : 'go to'} <b>{next.name}</b>
-            {next.side && <span className="ml-2 border-2 border-current px-1 uppercase">{next.side}</span>}
+        {next && !complex && <Then word={now ? 'then' : 'go to'} scene={next} />}
+        {next && !complex && !now && next.reps && (
+          <p className="font-semibold" data-testid="reps">
+            {next.reps}
           </p>
         )}
       </section>
@@ -83,16 +81,33 @@ function SquadHere({ code, plan, state, view, squad, reached }: Followed & { squ
   );
 }
 
+/** Where the squad goes after this. */
+function Then({ word, scene }: { word: string; scene: SquadScene }) {
+  const { nextPx } = usePhoneSizes();
+  return (
+    <div className="mt-1 flex items-center gap-2" style={{ fontSize: nextPx * 0.6 }}>
+      <span className="shrink-0">{word}</span>
+      <FitText of={scene.name} maxPx={nextPx} className="flex-1 font-bold" testId="next" />
+      <SideBox side={scene.side} />
+    </div>
+  );
+}
+
 function Named({ scene }: { scene: SquadScene }) {
+  const { namePx } = usePhoneSizes();
   return (
     <>
       <div className="flex items-center gap-3">
-        <FitText as="h1" of={scene.name} maxPx={NAME_PX} className="digits flex-1" />
-        <span className="text-big">
+        <FitText as="h1" of={scene.name} maxPx={namePx} className="digits flex-1" testId="move" />
+        <span style={{ fontSize: namePx * 0.6 }}>
           <SideBox side={scene.side} />
         </span>
       </div>
-      {scene.reps && <p className="font-semibold">{scene.reps}</p>}
+      {scene.reps && (
+        <p className="font-semibold" data-testid="reps">
+          {scene.reps}
+        </p>
+      )}
     </>
   );
 }

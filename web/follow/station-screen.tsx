@@ -1,5 +1,5 @@
 import { type StationScene, sceneAtStation, stationsNow } from '../../core/stage/index.ts';
-import { FitText, SideBox, Ways } from '../stage/index.ts';
+import { FitText, SideBox, usePhoneSizes, Ways } from '../stage/index.ts';
 import { type Followed, Follower } from './follower.tsx';
 import { Phone } from './phone.tsx';
 import type { ScreenProps } from './screen-props.ts';
@@ -41,28 +41,31 @@ function Choose({ code, names }: { code: string; names: readonly string[] }) {
   );
 }
 
-const NAME_PX = 48;
-
 function Here({ index, count, station, side, reps, group, nextGroup }: StationScene) {
+  const { namePx } = usePhoneSizes();
   return (
-    <article className="mt-4 text-title">
+    <article className="mt-1 text-[1.15em]">
       <p className="opacity-90">
         station {index + 1} of {count}
       </p>
       <div className="flex items-center gap-3">
-        <FitText as="h1" of={station.move} maxPx={NAME_PX} lines={3} className="digits flex-1" />
-        <span className="text-big">
+        <FitText as="h1" of={station.move} maxPx={namePx} className="digits flex-1" testId="move" />
+        <span style={{ fontSize: namePx * 0.6 }}>
           <SideBox side={side} />
         </span>
       </div>
-      {reps && <p className="text-head font-semibold">{reps}</p>}
+      {reps && (
+        <p className="font-semibold" data-testid="reps">
+          {reps}
+        </p>
+      )}
       {group && (
-        <p className="mt-1 text-head">
+        <p className="mt-1 break-words">
           here: <b>{group.name}</b>, {group.size} {group.size === 1 ? 'person' : 'people'}
         </p>
       )}
       {nextGroup && (
-        <p>
+        <p className="break-words" data-testid="next">
           then <b>{nextGroup.name}</b>
         </p>
       )}

@@ -1,10 +1,22 @@
-import { type CSSProperties, useEffect, useState } from 'react';
+import { type CSSProperties, type ReactNode, useEffect, useState } from 'react';
 import { formatDuration } from '../../core/plan/index.ts';
 import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
 import { fieldOf, type Here, phaseWord, type Scene, sceneOf } from '../../core/stage/index.ts';
-import { Amount, Chain, Changes, Complex, fieldStyle, Next, SetName, useWallSizes, Ways } from '../stage/index.ts';
+import {
+  Amount,
+  BigTime,
+  Chain,
+  Changes,
+  Complex,
+  countdown,
+  fieldStyle,
+  Next,
+  SetName,
+  useWallSizes,
+  useWhole,
+  Ways,
+} from '../stage/index.ts';
 import { type Followed, Follower } from './follower.tsx';
-import { Remaining } from './remaining.tsx';
 import type { ScreenProps } from './screen-props.ts';
 import { Soon } from './soon.tsx';
 import { useWallSound, type WallSound } from './wall-sound.ts';
@@ -14,10 +26,9 @@ export function WallScreen({ code }: ScreenProps) {
   return (
     <Follower code={code} showsEnd>
       {({ code, plan, state, view, reached }) => (
-        <>
-          <Wall state={state} view={view} reached={reached} />
+        <Wall state={state} view={view} reached={reached}>
           {!plan.silent && state.endedAtMs === null && <SoundFromHere code={code} />}
-        </>
+        </Wall>
       )}
     </Follower>
   );
@@ -30,14 +41,22 @@ const SOUND_WORDS: Record<WallSound, string> = {
   locked: 'Tap for sound',
 };
 
-/** Out of the way, unless someone is at the wall: moves in with the pointer or the Tab key. */
+/** Not there, unless someone is at the wall: comes with the pointer or the Tab key, in a line of its own below all else. */
 function SoundFromHere({ code }: { code: string }) {
   const { sound, ask } = useWallSound(code);
   const near = useNear();
+  const [focused, setFocused] = useState(false);
+  const shown = near || focused || sound === 'asked' || sound === 'locked';
   return (
     <button
       type="button"
-      className={`fixed bottom-0 left-1/2 -translate-x-1/2 border-2 border-b-0 border-paper bg-ink px-6 py-3 text-title text-paper transition-opacity focus:opacity-100 ${near || sound === 'asked' || sound === 'locked' ? '' : 'opacity-0'}`}
+      className={
+        shown
+          ? 'mx-auto mt-[1vh] block min-h-11 shrink-0 border-2 border-current px-6 text-[max(16px,1.8vh)]'
+          : 'sr-only'
+      }
+      onFocus={(e) => setFocused(e.target.matches(':focus-visible'))}
+      onBlur={() => setFocused(false)}
       onClick={() => void ask()}
     >
       {SOUND_WORDS[sound]}
@@ -69,14 +88,19 @@ function useNear(): boolean {
   return near;
 }
 
-export function Wall({ state, view, reached }: Pick<Followed, 'state' | 'view' | 'reached'>) {
+interface WallProps extends Pick<Followed, 'state' | 'view' | 'reached'> {
+  /** Below all else. */
+  children?: ReactNode;
+}
+
+function Wall({ state, view, reached, children }: WallProps) {
   const field = fieldOf(view.interval);
   const over = state.status === 'finished' || state.status === 'abandoned';
   return (
     <main
       data-phase={field}
       data-status={state.status}
-      className={`flex h-dvh flex-col overflow-hidden px-[2.5vw] py-[2vh] ${field === 'break' ? 'field-break' : ''}`}
+      className={`flex h-dvh flex-col overflow-hidden px-[2.5vw] py-[1.5vh] ${field === 'break' ? 'field-break' : ''}`}
       style={fieldStyle(field)}
     >
       {over ? (
@@ -86,67 +110,96 @@ export function Wall({ state, view, reached }: Pick<Followed, 'state' | 'view' |
       ) : (
         <Moment state={state} view={view} reached={reached(view.interval, null)} />
       )}
+      {children}
     </main>
   );
 }
 
 function Moment({ state, view, reached }: { state: RunState; view: RunView; reached: RepsRecord | null }) {
   const scene = sceneOf(state, reached);
-  const { isNow, shown, place, chain, spread } = scene;
-  const { namePx } = useWallSizes();
+  const { isNow, shown, next, place, chain, spread } = scene;
+  const { namePx, basePx, wide } = useWallSizes();
+  const words = phaseWord(state);
+  const box = useWhole<HTMLDivElement>([words, place, shown?.name, shown?.side, next?.name].join('|'));
   return (
-    <>
-      <div className="flex flex-wrap items-baseline gap-x-[2vw] text-[min(4.2vh,3.4vw)]">
-        <span className="digits border-[0.5vh] border-current px-[1.2vw] uppercase" data-testid="phase-word">
-          {phaseWord(state)}
+    <div
+      ref={box}
+      className="flex min-h-0 flex-1 flex-col overflow-hidden"
+      style={{ fontSize: `calc(${basePx}px * var(--fit, 1))` }}
+    >
+      <div className="flex shrink-0 flex-wrap items-baseline gap-x-[0.8em]">
+        <span className="digits border-[0.1em] border-current px-[0.4em] uppercase" data-testid="phase-word">
+          {words}
         </span>
-        <span data-testid="place">{place}</span>
+        <span data-testid="place" data-yield="4">
+          {place}
+        </span>
         <span className="flex-1" />
-        <span className="digits">{formatDuration(Math.ceil(view.toEndMs / 1000) * 1000)} to the end</span>
+        <span className="digits" data-yield="5">
+          {formatDuration(Math.ceil(view.toEndMs / 1000) * 1000)} to the end
+        </span>
       </div>
       {shown && (
-        <div className="mt-[1vh]">
+        <div className="mt-[0.2em] shrink-0">
           <SetName shown={shown} isNow={isNow || spread !== null} maxPx={namePx} />
         </div>
       )}
-      {chain && <Chain chain={chain} className="mt-[0.5vh] text-[min(3.6vh,3vw)]" />}
-      <div className="flex min-h-0 flex-1 items-center gap-[3vw] [container-type:size] portrait:flex-col">
-        <Remaining
-          view={view}
-          className="min-w-[2.15ch] whitespace-nowrap text-[min(112cqh,34cqw)] leading-[0.86] portrait:text-[min(55cqh,48cqw)]"
+      {chain && (
+        <div data-yield="6" className="shrink-0">
+          <Chain chain={chain} className="mt-[0.1em] text-[0.9em]" />
+        </div>
+      )}
+      <div className={`flex min-h-[40%] flex-1 items-stretch gap-[3%] ${wide ? '' : 'flex-col'}`}>
+        <BigTime
+          words={view.waiting ? '\u2013' : countdown(view.remainingMs)}
+          ms={view.remainingMs}
+          className={wide ? 'shrink-0 basis-[45%]' : 'min-h-[3.5em] flex-1'}
         />
-        {spread ? <WhoWhere spread={spread} /> : <Beside scene={scene} />}
+        {spread ? <WhoWhere spread={spread} wide={wide} /> : <Beside scene={scene} wide={wide} />}
       </div>
       <Level view={view} />
-    </>
+    </div>
   );
 }
 
 /** Together: the complex whole or the levels side by side, and what comes next with what changes. */
-function Beside({ scene: { isNow, shown, next, complex } }: { scene: Scene }) {
+function Beside({ scene: { isNow, shown, next, complex }, wide }: { scene: Scene; wide: boolean }) {
   const { nextPx } = useWallSizes();
   return (
-    <div className="min-w-0 flex-1 text-[min(4vh,3vw)] leading-tight">
-      {shown && <Amount shown={shown} className="mb-[1.5vh] text-[min(7vh,5vw)]" />}
+    <div
+      data-holds
+      className={`min-w-0 overflow-hidden leading-tight ${wide ? 'max-h-full flex-1 self-center' : 'shrink-0'}`}
+    >
+      {shown && <Amount shown={shown} className="mb-[0.3em] text-[1.6em]" />}
       {complex && (
-        <div style={{ fontSize: `min(8vh, ${52 / complex.length}vh, 4.4vw)` }}>
+        <div style={{ fontSize: `min(${wide ? 2 : 1.6}em, ${13 / complex.length}em)` }}>
           <Complex parts={complex} className="flex-col" />
         </div>
       )}
-      {shown?.station && <Ways station={shown.station} on="wall" />}
-      {!isNow && next && <Changes next={next} className="text-[min(5.4vh,4vw)]" />}
-      {isNow && next && !complex && <Next next={next} maxPx={nextPx} />}
+      {isNow && next && !complex && <Next next={next} maxPx={nextPx * 1.1} />}
+      {shown?.station && (
+        <div data-yield="7">
+          <Ways station={shown.station} on="wall" />
+        </div>
+      )}
+      {!isNow && next && (
+        <div data-yield="6">
+          <Changes next={next} className="text-[1.3em]" />
+        </div>
+      )}
     </div>
   );
 }
 
 /** In stations use: who is where, and on which side now. */
-function WhoWhere({ spread }: { spread: readonly Here[] }) {
+function WhoWhere({ spread, wide }: { spread: readonly Here[]; wide: boolean }) {
   return (
     <ol
-      className="grid min-w-0 flex-1 content-center gap-x-[1.5vw] leading-snug portrait:w-full"
+      data-holds
+      data-yield="3"
+      className={`grid min-w-0 gap-x-[1em] overflow-hidden leading-snug ${wide ? 'max-h-full flex-1 content-center' : 'shrink-0'}`}
       aria-label="Who is where"
-      style={rowSize(spread.length)}
+      style={rowSize(spread.length, wide)}
     >
       {spread.map(({ index, station, group, side }) => (
         <li key={station.id} className="flex items-baseline gap-[1vw] border-b border-current/40 py-[0.1em]">
@@ -163,16 +216,19 @@ function WhoWhere({ spread }: { spread: readonly Here[] }) {
 }
 
 /** Rows as tall as all of them have room for: from sixteen on in two columns. */
-const rowSize = (rows: number): CSSProperties => {
+const rowSize = (rows: number, wide: boolean): CSSProperties => {
   const columns = rows > 15 ? 2 : 1;
   const lines = Math.ceil(rows / columns);
-  return { fontSize: `min(3.6vh, ${55 / lines}vh, 2.6vw)`, gridTemplateColumns: `repeat(${columns}, 1fr)` };
+  return {
+    fontSize: `min(0.9em, ${(wide ? 55 : 32) / lines}vh, ${(wide ? 2.6 : 4) / columns ** 0.5}vw)`,
+    gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+  };
 };
 
 function Level({ view }: { view: RunView }) {
   const share = view.interval ? Math.min(100, (100 * view.remainingMs) / view.interval.durationMs) : 0;
   return (
-    <div className="h-[3vh] shrink-0 border-[0.4vh] border-current" aria-hidden="true">
+    <div data-yield="2" className="mt-[0.2em] h-[0.8em] shrink-0 border-[0.1em] border-current" aria-hidden="true">
       <div className="h-full bg-current" style={{ width: `${share}%` }} />
     </div>
   );

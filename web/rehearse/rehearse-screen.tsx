@@ -12,7 +12,7 @@ import { useResolved } from '../data/index.ts';
 import { useRunLock } from '../device/index.ts';
 import { ClassStrip } from '../drawings/index.ts';
 import { useOpenedPlan } from '../editing/index.ts';
-import { CueRuler, fieldStyle, Stage, Target } from '../stage/index.ts';
+import { CueRuler, fieldStyle, Stage, Target, useWhole, useWindow } from '../stage/index.ts';
 
 import { useFrames } from '../ui/index.ts';
 import { neighbourCue, type Place, positionAt, rehearsalSource, SPEEDS, stateOf } from './rehearsal.ts';
@@ -49,6 +49,9 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
   const state = stateOf(plan, Math.min(positionMs, Math.max(0, endMs - 1)));
   const view = viewOf(state);
   const phase = fieldOf(view.interval);
+  const size = useWindow();
+  const line = useWhole<HTMLDivElement>(`${plan.title}|${loading === null}`);
+  const narrow = size.width < 700;
 
   const go = async (change: Partial<Place>) => {
     if (change.playing) await engine.unlock();
@@ -73,11 +76,17 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
       className={`flex h-dvh flex-col overflow-hidden ${phase === 'break' ? 'field-break' : ''}`}
       style={fieldStyle(phase)}
     >
-      <header className="px-6 pt-3">
-        <div className="flex items-baseline gap-6 text-lead">
-          <span className="digits text-title">{plan.title}</span>
-          <span>rehearsal</span>
-          {loading && <span role="status">{loading}</span>}
+      <header className="shrink-0 px-3 pt-2 md:px-6">
+        <div ref={line} className="flex items-baseline gap-x-5 overflow-hidden whitespace-nowrap text-lead">
+          <span data-yield="3" className="digits text-title">
+            {plan.title}
+          </span>
+          <span data-yield="2">rehearsal</span>
+          {loading && (
+            <span role="status" data-yield="4">
+              {loading}
+            </span>
+          )}
           <span className="flex-1" />
           <span className="digits" data-testid="position" data-ms={Math.round(positionMs)}>
             {formatDuration(Math.floor(Math.max(0, positionMs - leadMs) / 1000) * 1000)} of{' '}
@@ -87,16 +96,18 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
             Back to the sheet
           </Link>
         </div>
-        <div className="relative mt-1 rounded-md bg-paper px-1 text-ink">
-          <ClassStrip
-            plan={plan}
-            timeline={timeline}
-            totals={sums}
-            compact
-            positionMs={Math.max(0, positionMs - leadMs)}
-            onSeek={(ms) => to(leadMs + ms)}
-          />
-        </div>
+        {size.height >= 560 && (
+          <div className="relative mt-1 rounded-md bg-paper px-1 text-ink">
+            <ClassStrip
+              plan={plan}
+              timeline={timeline}
+              totals={sums}
+              compact
+              positionMs={Math.max(0, positionMs - leadMs)}
+              onSeek={(ms) => to(leadMs + ms)}
+            />
+          </div>
+        )}
         <input
           type="range"
           aria-label="Place in the class"
@@ -110,28 +121,38 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
         />
       </header>
       <Stage plan={plan} state={state} view={view} cues={cues} />
-      <div className="px-6">
-        <CueRuler cues={cues} intervals={state.intervals} positionMs={view.positionMs} />
-      </div>
-      <footer className="flex gap-3 px-6 pt-3 pb-4">
-        <Target small name="Cue before" hint="←" onClick={() => to(neighbourCue(cues, positionMs, -1))}>
+      {size.height >= 640 && (
+        <div className="shrink-0 px-3 md:px-6">
+          <CueRuler cues={cues} intervals={state.intervals} positionMs={view.positionMs} />
+        </div>
+      )}
+      <footer className="flex shrink-0 flex-wrap gap-2 px-3 pt-2 pb-3 md:gap-3 md:px-6">
+        <Target
+          small
+          compact={narrow}
+          name="Cue before"
+          hint="←"
+          onClick={() => to(neighbourCue(cues, positionMs, -1))}
+        >
           <ChevronLeft size={28} />
         </Target>
         <Target
           name={place.playing ? 'Pause' : 'Play'}
           hint="Space"
           wide
+          small={narrow}
           onClick={() => void go({ playing: !place.playing })}
         >
           {place.playing ? <Pause size={30} /> : <Play size={30} />}
         </Target>
-        <Target small name="Next cue" hint="→" onClick={() => to(neighbourCue(cues, positionMs, 1))}>
+        <Target small compact={narrow} name="Next cue" hint="→" onClick={() => to(neighbourCue(cues, positionMs, 1))}>
           <ChevronRight size={28} />
         </Target>
         {SPEEDS.map((speed) => (
           <Target
             key={speed}
             small
+            compact={narrow}
             name={`${speed}×`}
             hint=""
             pressed={place.speed === speed}

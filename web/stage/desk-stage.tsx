@@ -5,13 +5,15 @@ import { formatDuration, type Plan, type Station } from '../../core/plan/index.t
 import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
 import { type Here, linesAt, phaseWord, sceneOf } from '../../core/stage/index.ts';
 import { useLibrary } from '../data/index.ts';
+import { BigTime } from './big-time.tsx';
 import { LevelBar } from './level-bar.tsx';
 import { Amount, Chain, Changes, Complex, Next, SetName } from './set-shown.tsx';
-import { useSizes } from './use-sizes.ts';
+import { useSizes, useWindow } from './use-sizes.ts';
+import { useWhole } from './use-whole.ts';
 import { Ways } from './ways.tsx';
 import { countdown } from './words.ts';
 
-/** What now, how long, what next: the middle of the desk. */
+/** What now, how long, what next: the middle of the desk, whole at any size; see `useWhole`. */
 export function Stage({
   plan,
   state,
@@ -28,58 +30,80 @@ export function Stage({
 }) {
   const scene = sceneOf(state, reached);
   const { isNow, shown, next, place, chain, complex, spread } = scene;
-  const { namePx, nextPx } = useSizes();
+  const { namePx, nextPx, basePx } = useSizes();
+  const { width, height } = useWindow();
+  const wide = width > height * 1.05;
   const ready = state.status === 'ready';
   const lines = linesAt(cues, view.positionMs);
+  const words = phaseWord(state);
+  const box = useWhole<HTMLElement>([words, place, shown?.name, shown?.side, next?.name, lines.length].join('|'));
   return (
-    <section className="flex min-h-0 flex-1 flex-col overflow-hidden px-4 pt-2 md:px-6" aria-live="off">
-      <div className="flex flex-wrap items-baseline gap-x-5">
+    <section
+      ref={box}
+      className="flex min-h-0 flex-1 flex-col overflow-hidden px-[1.1em] pt-[0.35em]"
+      style={{ fontSize: `calc(${basePx}px * var(--fit, 1))` }}
+      aria-label="Now"
+    >
+      <div className="flex shrink-0 flex-wrap items-baseline gap-x-[1em]">
         <span
-          className="digits shrink-0 border-2 border-current px-3 text-title md:text-head uppercase tracking-wide"
+          className="digits shrink-0 border-2 border-current px-[0.5em] text-[1.2em] uppercase leading-[1.35] tracking-wide"
           data-testid="phase-word"
         >
-          {phaseWord(state)}
+          {words}
         </span>
-        <span className="text-lead md:text-head" data-testid="place">
+        <span className="text-[1.15em]" data-testid="place" data-yield="3">
           {place}
         </span>
       </div>
       {shown && (
-        <div className="mt-1">
+        <div className="mt-[0.15em] shrink-0">
           <SetName shown={shown} isNow={isNow || spread !== null} maxPx={ready ? namePx * 0.75 : namePx} />
-          {!isNow && next && <Changes next={next} className="mt-1 text-title" />}
         </div>
       )}
-      {chain && <Chain chain={chain} className="mt-1 text-title max-md:text-plain" />}
-      <div
-        className={`flex min-h-0 items-stretch gap-x-[3%] overflow-hidden [container-type:size] max-md:flex-col ${ready ? 'h-[110px] shrink-0' : 'flex-1'}`}
-      >
-        <time
-          className={`digits min-w-[2.15ch] self-center whitespace-nowrap leading-[0.86] ${ready ? 'text-[min(100cqh,20cqw)]' : 'text-[min(112cqh,33cqw)] max-md:text-[min(46cqh,46cqw)]'}`}
-          data-testid="remaining"
-          data-ms={view.remainingMs}
+      {chain && (
+        <div data-yield="5" className="shrink-0">
+          <Chain chain={chain} className="mt-[0.2em] text-[1.05em]" />
+        </div>
+      )}
+      <div className={`flex min-h-[24%] flex-1 items-stretch gap-x-[3%] ${wide ? '' : 'flex-col'}`}>
+        <BigTime
+          words={view.waiting ? 'tap' : countdown(view.remainingMs)}
+          ms={view.remainingMs}
+          className={wide ? 'shrink-0 basis-[43%]' : 'min-h-[4.2em] flex-1'}
+        />
+        <div
+          data-holds
+          className={`min-w-0 overflow-hidden leading-snug ${wide ? 'max-h-full flex-1 self-center' : 'shrink-0'}`}
         >
-          {view.waiting ? 'tap' : countdown(view.remainingMs)}
-        </time>
-        <div className="min-w-0 flex-1 self-center overflow-hidden text-title leading-snug max-h-full max-md:self-stretch max-md:text-plain">
           {shown && (
             <Amount
               shown={shown}
               more={isNow ? (shown.station?.kit ?? []) : []}
-              className="mb-1 text-head leading-tight"
+              className="mb-[0.15em] text-[1.25em] leading-tight"
             />
           )}
           {isNow && next && <Next next={next} maxPx={nextPx} />}
+          {!isNow && next && (
+            <div data-yield="6">
+              <Changes next={next} className="mb-[0.3em] text-[1.05em]" />
+            </div>
+          )}
           <Totals view={view} />
           {shown?.station && <Options station={shown.station} />}
           {!ready && <BlockNotes plan={plan} state={state} />}
         </div>
       </div>
-      {complex && <Complex parts={complex} className="mb-2 text-title" />}
+      {complex && (
+        <div className="shrink-0">
+          <Complex parts={complex} className="mb-[0.4em]" />
+        </div>
+      )}
       {spread && <Spread spread={spread} />}
       {lines.length > 0 && <Lines lines={lines} />}
       {ready && <Before plan={plan} />}
-      <LevelBar view={view} cues={cues} />
+      <div data-yield="2" className="shrink-0">
+        <LevelBar view={view} cues={cues} />
+      </div>
     </section>
   );
 }
@@ -88,12 +112,11 @@ export function Stage({
 function Totals({ view }: { view: RunView }) {
   const figure = (label: string, ms: number) => (
     <div>
-      <span className="opacity-90">{label}</span>{' '}
-      <b className="digits text-head max-md:text-title">{formatDuration(ms)}</b>
+      <span className="opacity-90">{label}</span> <b className="digits text-[1.2em]">{formatDuration(ms)}</b>
     </div>
   );
   return (
-    <div className="mb-1 flex flex-wrap gap-x-6 max-md:gap-x-4">
+    <div data-yield="4" className="mb-[0.2em] flex flex-wrap gap-x-[1.2em]">
       {view.toBreakMs !== null && figure('to the break', view.toBreakMs)}
       {figure('to the end', view.toEndMs)}
     </div>
@@ -103,12 +126,16 @@ function Totals({ view }: { view: RunView }) {
 /** Who is at which station, on which side. */
 function Spread({ spread }: { spread: readonly Here[] }) {
   return (
-    <ol className="mb-2 flex flex-wrap gap-x-5 gap-y-0.5 text-plain" aria-label="Who is where">
+    <ol
+      data-yield="3"
+      className="mb-[0.4em] flex shrink-0 flex-wrap gap-x-[1em] gap-y-[0.1em] text-[0.85em]"
+      aria-label="Who is where"
+    >
       {spread.map(({ index, station, group, side }) => (
         <li key={station.id}>
           <span className="digits mr-1">{index + 1}</span>
           <b>{station.move}</b>
-          {side && <span className="ml-1 border border-current px-1 uppercase text-small">{side}</span>}
+          {side && <span className="ml-1 border border-current px-1 text-[0.9em] uppercase">{side}</span>}
           {group && <span className="ml-1 opacity-90">{group.name}</span>}
         </li>
       ))}
@@ -119,9 +146,9 @@ function Spread({ spread }: { spread: readonly Here[] }) {
 /** What the instructor means to say now. */
 function Lines({ lines }: { lines: readonly string[] }) {
   return (
-    <ul className="mb-2" aria-label="Your own lines">
+    <ul data-yield="4" className="mb-[0.4em] shrink-0" aria-label="Your own lines">
       {lines.map((line) => (
-        <li key={line} className="border-l-8 border-live pl-3 text-title leading-snug">
+        <li key={line} className="border-l-8 border-live pl-[0.5em] text-[1.05em] leading-snug">
           {line}
         </li>
       ))}
@@ -134,7 +161,7 @@ function BlockNotes({ plan, state }: { plan: Plan; state: RunState }) {
   const notes = plan.blocks[state.intervals[state.index]?.blockIndex ?? -1]?.notes;
   if (!notes) return null;
   return (
-    <p className="mb-1 line-clamp-2 text-plain opacity-90 max-md:hidden" title={notes}>
+    <p data-yield="7" className="mb-[0.2em] whitespace-pre-line text-[0.85em] opacity-90">
       {notes}
     </p>
   );
@@ -146,9 +173,13 @@ function Options({ station: written }: { station: Station }) {
   const station = resolveStation(written, library);
   return (
     <>
-      <Ways station={station} on="desk" />
+      <div data-yield="8">
+        <Ways station={station} on="desk" />
+      </div>
       {station.formCues && (
-        <div className="mb-2 text-lead opacity-90 max-md:hidden">{station.formCues.join(' \u00b7 ')}</div>
+        <div data-yield="9" className="mb-[0.3em] text-[0.9em] opacity-90">
+          {station.formCues.join(' \u00b7 ')}
+        </div>
       )}
     </>
   );
@@ -158,16 +189,20 @@ function Options({ station: written }: { station: Station }) {
 function Before({ plan }: { plan: Plan }) {
   const library = useLibrary((s) => s.library);
   return (
-    <section aria-label="Before you start" className="mb-2 max-w-3xl text-plain leading-snug">
-      {plan.notes !== '' && <p className="mb-1 whitespace-pre-line text-lead">{plan.notes}</p>}
-      <ul className="grid gap-x-6 md:grid-cols-2">
+    <section
+      aria-label="Before you start"
+      data-yield="8"
+      className="mb-2 max-w-[56em] shrink-0 text-[0.8em] leading-snug"
+    >
+      {plan.notes !== '' && <p className="mb-1 whitespace-pre-line text-[1.1em]">{plan.notes}</p>}
+      <ul data-yield="9" className="grid gap-x-6 md:grid-cols-2">
         {cautionsBefore(plan, library).map((c) => (
-          <li key={c.key} className="border-l-2 border-current pl-2 mb-1">
+          <li key={c.key} className="mb-1 border-l-2 border-current pl-2">
             {c.text}
           </li>
         ))}
       </ul>
-      <p className="mt-1 text-small opacity-90">{DEFERS}</p>
+      <p className="mt-1 text-[0.9em] opacity-90">{DEFERS}</p>
     </section>
   );
 }

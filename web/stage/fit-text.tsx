@@ -52,7 +52,7 @@ export function FitText({
 /** The largest whole size at which the words need no more lines and no word is wider than the place. */
 function fitInto(words: HTMLElement, maxPx: number, lines: number, tall: number): void {
   const fits = (px: number) => {
-    words.style.fontSize = `${px}px`;
+    words.style.fontSize = `calc(${px}px * var(--fit, 1))`;
     return (
       words.scrollWidth <= words.clientWidth + 1 &&
       words.offsetHeight <= LINE_HEIGHT * Math.min(px * lines, maxPx * tall) + 2

@@ -14,7 +14,7 @@ export function SideBox({ side, thenSide = null }: { side: Side | null; thenSide
       >
         {side}
       </span>
-      {thenSide && <span className="block text-[0.36em] leading-tight">then {thenSide}</span>}
+      {thenSide && <span className="block text-[max(0.36em,12px)] leading-tight">then {thenSide}</span>}
     </span>
   );
 }
@@ -41,7 +41,7 @@ export function SetName({ shown, isNow, maxPx }: NameProps) {
         {!isNow && <span className="mr-[0.3em] text-[0.5em] font-normal">next</span>}
         {shown.name}
       </FitText>
-      <div style={{ fontSize: maxPx * 0.6 }} className="shrink-0">
+      <div style={{ fontSize: `calc(${maxPx * 0.6}px * var(--fit, 1))` }} className="shrink-0">
         <SideBox side={shown.side} thenSide={shown.thenSide} />
       </div>
     </div>
@@ -93,7 +93,11 @@ export function Changes({ next, className = '' }: { next: Coming; className?: st
 /** What comes after what is done now: its name, side, reps or layer, and what changes. */
 export function Next({ next, maxPx }: { next: Coming; maxPx: number }) {
   return (
-    <section aria-label="Next" className="mb-[0.3em]" style={{ fontSize: Math.max(14, maxPx * 0.45) }}>
+    <section
+      aria-label="Next"
+      className="mb-[0.3em]"
+      style={{ fontSize: `calc(${Math.max(14, maxPx * 0.45)}px * var(--fit, 1))` }}
+    >
       <div className="flex items-center gap-[2%]">
         <span className="shrink-0 font-normal opacity-90">next</span>
         <FitText of={next.name} maxPx={maxPx} tall={1.5} className="font-semibold" testId="next" />
@@ -102,7 +106,9 @@ export function Next({ next, maxPx }: { next: Coming; maxPx: number }) {
       {(next.layer ?? next.reps) && (
         <p className="font-semibold">{[next.layer, next.reps].filter(Boolean).join(' · ')}</p>
       )}
-      <Changes next={next} />
+      <div data-yield="6">
+        <Changes next={next} />
+      </div>
     </section>
   );
 }

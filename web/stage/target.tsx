@@ -7,8 +7,8 @@ interface Props {
   /** Its part of the row's width, in shares; fixed, so that no target moves when a name changes. */
   share?: number;
   small?: boolean;
-  /** The columns it takes, and its place, on a phone. */
-  phone?: string;
+  /** In a row with little room: the picture above the word, without its key. */
+  compact?: boolean;
   disabled?: boolean;
   pressed?: boolean;
   onClick: () => void;
@@ -22,7 +22,7 @@ export function Target({
   wide = false,
   share = wide ? 1.7 : 1,
   small = false,
-  phone = '',
+  compact = false,
   disabled = false,
   pressed,
   onClick,
@@ -33,15 +33,23 @@ export function Target({
       type="button"
       disabled={disabled}
       aria-pressed={pressed}
+      aria-keyshortcuts={hint ? (KEY_NAMES[hint] ?? hint) : undefined}
       onClick={onClick}
       style={{ flex: `${share} 1 0%` }}
-      className={`${phone} flex min-h-16 items-center justify-center gap-3 rounded-md border-2 border-current active:bg-current/20 disabled:opacity-40 md:whitespace-nowrap ${
-        small ? 'px-1 text-small leading-tight max-md:flex-col max-md:gap-1 md:text-lead' : 'text-title md:text-head'
-      } ${wide ? 'max-md:min-h-20 bg-current/10 font-bold' : ''} ${pressed ? 'bg-current/20 font-bold' : ''}`}
+      className={`flex min-h-16 min-w-0 items-center justify-center gap-x-3 rounded-md border-2 border-current px-1 leading-tight active:bg-current/20 disabled:opacity-40 [&_svg]:shrink-0 ${
+        compact
+          ? 'flex-col gap-y-0.5 text-small [&_svg]:size-5'
+          : small
+            ? 'text-lead [&_svg]:size-[22px]'
+            : 'text-head [&_svg]:size-[30px]'
+      } ${wide ? 'bg-current/10 font-bold' : ''} ${pressed ? 'bg-current/20 font-bold' : ''}`}
     >
       {children}
-      <span>{name}</span>
-      {hint && <kbd className="hidden font-sans text-small md:inline">{hint}</kbd>}
+      <span className="min-w-0 text-center">{name}</span>
+      {hint && !compact && <kbd className="hidden font-sans text-small md:inline">{hint}</kbd>}
     </button>
   );
 }
+
+/** Keys as `aria-keyshortcuts` names them, where they are printed otherwise. */
+const KEY_NAMES: Record<string, string> = { '←': 'ArrowLeft', '→': 'ArrowRight', '−': '-', '+': 'Plus' };

@@ -3,7 +3,7 @@ import { weightsWords } from '../../core/values/index.ts';
 
 const LABEL = 'Ways to do it, from the easiest';
 const LOOKS = {
-  wall: { list: 'mb-[2.5vh] flex flex-wrap gap-x-[2vw] gap-y-[1.5vh]', word: 'text-[2.6vh]' },
+  wall: { list: 'mt-[0.4em] flex flex-wrap gap-x-[0.8em] gap-y-[0.4em]', word: 'text-[0.65em]' },
   phone: { list: 'mt-4 flex flex-col gap-2', word: 'text-plain' },
 } as const;
 
@@ -44,14 +44,11 @@ function Listed({ ways, look }: { ways: readonly Way[]; look: (typeof LOOKS)[key
 /** In a line or two: on the desk all else goes first. A word stands where it is another than before. */
 function InLine({ ways }: { ways: readonly Way[] }) {
   return (
-    <ol
-      className="mb-2 flex max-h-[4.2em] flex-wrap gap-x-3 gap-y-1 overflow-hidden text-lead leading-tight max-md:hidden"
-      aria-label={LABEL}
-    >
+    <ol className="mb-[0.4em] flex flex-wrap gap-x-[0.7em] gap-y-[0.2em] text-[0.9em] leading-tight" aria-label={LABEL}>
       {ways.map((way, k) => (
         <li key={`${way.level}${way.name}`} className={way.level === 'base' ? 'border-2 border-current px-1.5' : ''}>
           {way.level !== 'base' && way.level !== ways[k - 1]?.level && (
-            <span className="mr-1.5 text-small opacity-90">{WAY_WORDS[way.level]}</span>
+            <span className="mr-[0.4em] text-[0.8em] opacity-90">{WAY_WORDS[way.level]}</span>
           )}
           <b>{way.name}</b>
         </li>

@@ -1,0 +1,52 @@
+import { type RefObject, useLayoutEffect, useRef } from 'react';
+
+/** How small type may become before anything would be cut, as a part of its usual size. */
+const LEAST = 0.4;
+const STEP = 0.94;
+
+/**
+ * Keeps what is in a place whole at any size of the window: what has `data-yield` goes, the highest first, until the rest fits; then the
+ * type shrinks (`--fit`, which sizes in the place multiply by). Places inside it that must not overflow either have `data-holds`.
+ * @param of what is in it, in a word: when it is another, all comes back and is measured anew
+ */
+export function useWhole<E extends HTMLElement>(of: string): RefObject<E | null> {
+  const box = useRef<E>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is in it is measured anew
+  useLayoutEffect(() => {
+    const place = box.current;
+    if (!place) return;
+    const fit = () => fitWhole(place);
+    fit();
+    const sized = new ResizeObserver(fit);
+    sized.observe(place);
+    // Words that grow by themselves, as a time does, are heeded too.
+    const words = new MutationObserver(() => {
+      if (isOver(place)) fit();
+    });
+    words.observe(place, { childList: true, characterData: true, subtree: true });
+    let current = true;
+    void document.fonts?.ready.then(() => current && fit());
+    return () => {
+      current = false;
+      sized.disconnect();
+      words.disconnect();
+    };
+  }, [of]);
+  return box;
+}
+
+const overflows = (e: HTMLElement) => e.scrollHeight > e.clientHeight + 1 || e.scrollWidth > e.clientWidth + 1;
+
+const isOver = (place: HTMLElement) =>
+  overflows(place) || [...place.querySelectorAll<HTMLElement>('[data-holds]')].some(overflows);
+
+function fitWhole(place: HTMLElement): void {
+  const yielding = [...place.querySelectorAll<HTMLElement>('[data-yield]')];
+  for (const e of yielding) delete e.dataset.gone;
+  place.style.removeProperty('--fit');
+  for (const e of yielding.sort((a, b) => Number(b.dataset.yield) - Number(a.dataset.yield))) {
+    if (!isOver(place)) return;
+    e.dataset.gone = '';
+  }
+  for (let size = STEP; size > LEAST && isOver(place); size *= STEP) place.style.setProperty('--fit', size.toFixed(3));
+}
