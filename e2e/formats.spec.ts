@@ -89,7 +89,7 @@ test('a class of every format, written on the board, reads its total, and keeps 
     await test.step(name, async () => {
       await writeClass(page, `class: Board ${name}\n${text}`);
       await expect(total(page)).toHaveText(expected);
-      await page.getByRole('button', { name: 'Sheet', exact: true }).click();
+      await page.getByRole('link', { name: 'Sheet', exact: true }).click();
       await expect(page.getByRole('grid').first()).toBeVisible();
       await expect(page.getByText('Saved', { exact: true })).toBeVisible();
     });
@@ -132,7 +132,7 @@ test.describe('an odd round is caught', () => {
 
   test('when rounds are typed, and mended by a button', async ({ page }) => {
     await writeClass(page, 'class: Odd one\nmain: 4 rounds, 40/20\n  Row\n  Box step-up, by round');
-    await page.getByRole('button', { name: 'Sheet', exact: true }).click();
+    await page.getByRole('link', { name: 'Sheet', exact: true }).click();
     await expect(short(page)).toHaveCount(0);
     await page.getByRole('textbox', { name: 'Main: rounds' }).fill('3');
     await page.keyboard.press('Enter');
@@ -146,7 +146,7 @@ test.describe('an odd round is caught', () => {
   test('when a station is pasted', async ({ page, context }) => {
     await context.grantPermissions(['clipboard-read', 'clipboard-write']);
     await writeClass(page, 'class: Odd two\nmain: 3 rounds, 40/20\n  Row\n  Swing');
-    await page.getByRole('button', { name: 'Sheet', exact: true }).click();
+    await page.getByRole('link', { name: 'Sheet', exact: true }).click();
     await page.evaluate(() => navigator.clipboard.writeText('  Box step-up, by round\n'));
     await page.getByRole('grid').focus();
     await page.keyboard.press('Control+v');
@@ -182,7 +182,7 @@ test.describe('an odd round is caught', () => {
 test('times are copied, pasted and filled; a gap is dragged; all of it is undone', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await writeClass(page, 'class: Clip\nmain: 3 rounds, 40/20, 60 between rounds\n  Row\n  Swing');
-  await page.getByRole('button', { name: 'Sheet', exact: true }).click();
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
   // 6 × 40 + 3 × 20 + 2 × 60 = 420 s
   await expect(total(page)).toHaveText('7:00');
   await page.getByRole('grid').focus();
@@ -214,7 +214,7 @@ test('a change of format keeps the stations and says what is lost', async ({ pag
     page,
     'class: Change\nmain: 4 rounds in pairs, 35/15, 30 between pairs\n  Row\n  Swing\n  Press-up\n  Plank',
   );
-  await page.getByRole('button', { name: 'Sheet', exact: true }).click();
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
   await page.getByRole('combobox', { name: 'Main: format' }).selectOption('On/off windows');
   await expect(page.getByText('On/off windows has no place for groups, the break between groups.')).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Name of station 4' })).toHaveValue('Plank');
@@ -225,7 +225,7 @@ test('a change of format keeps the stations and says what is lost', async ({ pag
 test('an earlier text is compared and restored', async ({ page }) => {
   await writeClass(page, 'class: Past\nmain: 3 rounds, 40/20\n  Row');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Sheet', exact: true }).click();
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
   await page.getByRole('textbox', { name: 'Main: rounds' }).fill('5');
   await page.keyboard.press('Enter');
   await expect(total(page)).toHaveText('4:40');

@@ -66,7 +66,7 @@ test('a comment in the text, and the pencil with nothing changed, leave the clas
   // The comment is there again, and goes when it is taken back.
   await page.reload();
   await expect(page.locator('.cm-content')).toContainText('# bring the long ropes');
-  await page.getByRole('button', { name: 'Sheet', exact: true }).click();
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
   await page.getByRole('button', { name: 'All of Goblet squat', exact: true }).click();
   await expect(page.getByRole('textbox', { name: 'Goblet squat in shorthand' })).toHaveValue(
     /16 kg.*round 2 do Press-up/,
@@ -274,7 +274,7 @@ test('Ctrl Z in the text takes the text back; a title typed is one step', async 
   await page.keyboard.press('Control+z');
   await expect(total(page)).toHaveText('2:40');
   await expect(page.locator('.cm-content')).not.toContainText('work 50');
-  await page.getByRole('button', { name: 'Sheet', exact: true }).click();
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
   const title = page.getByRole('textbox', { name: 'Class title' });
   await title.fill('');
   await title.pressSequentially('A longer title.');

@@ -4,7 +4,7 @@ import { AHEAD, Routes } from './app/routes.tsx';
 import { applyTheme } from './theme/index.ts';
 import './theme/theme.css';
 import { queries } from './data/index.ts';
-import { keepOffline } from './device/index.ts';
+import { applyPreferences, keepOffline } from './device/index.ts';
 import { claimWindow } from './editing/index.ts';
 import { sendLeftovers } from './session/index.ts';
 
@@ -12,6 +12,7 @@ import { sendLeftovers } from './session/index.ts';
 const AHEAD_MS = 3000;
 
 applyTheme();
+applyPreferences();
 claimWindow();
 keepOffline();
 void sendLeftovers();

@@ -36,7 +36,8 @@ export function blockWords(block: Pick<Block, 'format' | 'stations' | 'use'>): s
     .sort(([, a], [, b]) => TELLING.indexOf(a.roles[0] as Role) - TELLING.indexOf(b.roles[0] as Role))
     .flatMap(([key, s]) => {
       const value = Number(settingOf(format, key));
-      if (value === 0) return [];
+      // One round is no round to speak of.
+      if (value === 0 || (s.roles[0] === 'rounds' && value === 1)) return [];
       const shown = s.type === 'duration' ? shortTime(value) : String(value);
       return [[s.before, shown, s.after].filter(Boolean).join(' ')];
     });

@@ -3,12 +3,16 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type StoredPlan } from '../data/index.ts';
 import { setTheme } from '../theme/index.ts';
-import { Dialog } from '../ui/index.ts';
+import { Dialog, useActionList } from '../ui/index.ts';
+import { SCREENS } from './screens.ts';
 
-const SHORTCUTS: [string, string][] = [
-  ['Ctrl K', 'find a class or an action'],
+/** Keys that are no actions by name: of fields and of the round sheet. */
+const OTHER_KEYS: [string, string][] = [
+  ['Ctrl K', 'find a class, a screen or an action'],
   ['?', 'this list'],
-  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
+  ['Esc', 'close what lies over the screen'],
+];
+const SHEET_KEYS: [string, string][] = [
   ['Arrows, Shift arrows', 'move on the sheet, select a range'],
   ['40, 1:30, 40/20, /20', 'set work, work and rest, or rest of what is selected'],
   ['+ and −, > and <', 'five seconds, one second more or less'],
@@ -16,31 +20,54 @@ const SHORTCUTS: [string, string][] = [
   ['Ctrl D, Ctrl R', 'fill down, fill right'],
   ['Delete', 'take single times away'],
   ['Alt ↑, Alt ↓', 'move a station, from its name'],
-  ['Space, → and ←, + and −', 'on the desk: pause, skip, back, ten seconds'],
 ];
 
 /** Classes shown at once; typing finds the others. */
 const FOUND = 20;
 
-/** The keys, as a list. */
+const shown = (key: string) => key.replace(/\b[a-z]\b/g, (letter) => letter.toUpperCase());
+
+/** The keys of what is open now and of everywhere, as a list. */
 export function Keys({ onClose }: { onClose: () => void }) {
+  const places = useActionList((s) => s.places);
+  const parts: [string, [string, string][]][] = [
+    ...places.map(({ place, actions }): [string, [string, string][]] => [
+      place,
+      actions.flatMap((a) => (a.key === undefined ? [] : [[shown(a.key), a.name] as [string, string]])),
+    ]),
+    ['The round sheet', SHEET_KEYS],
+    ['Everywhere', OTHER_KEYS],
+  ];
   return (
-    <Dialog title="Keys" open onClose={onClose} width="max-w-xl">
-      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5">
-        {SHORTCUTS.map(([keys, what]) => (
-          <div key={keys} className="contents">
-            <dt className="digits whitespace-nowrap text-small">{keys}</dt>
-            <dd>{what}</dd>
-          </div>
-        ))}
-      </dl>
+    <Dialog title="Keys" open onClose={onClose} width="max-w-4xl">
+      <p className="mb-4 text-muted">
+        Two letters are pressed one after the other. Single keys can be turned off in Settings.
+      </p>
+      <div className="columns-1 gap-8 sm:columns-2">
+        {parts
+          .filter(([, keys]) => keys.length > 0)
+          .map(([place, keys]) => (
+            <section key={place} className="mb-5 break-inside-avoid">
+              <h3 className="mb-1 font-semibold">{place}</h3>
+              <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+                {keys.map(([key, what]) => (
+                  <div key={key} className="contents">
+                    <dt className="digits whitespace-nowrap text-small">{key}</dt>
+                    <dd>{what}</dd>
+                  </div>
+                ))}
+              </dl>
+            </section>
+          ))}
+      </div>
     </Dialog>
   );
 }
 
-/** Classes and actions, by a few letters. */
+/** Classes, screens and actions, by a few letters. */
 export function Finder({ onClose, onKeys }: { onClose: () => void; onKeys: () => void }) {
   const navigate = useNavigate();
+  const places = useActionList((s) => s.places);
   const [plans, setPlans] = useState<StoredPlan[]>([]);
   const [typed, setTyped] = useState('');
   useEffect(() => {
@@ -58,58 +85,69 @@ export function Finder({ onClose, onKeys }: { onClose: () => void; onKeys: () =>
       clearTimeout(timer);
     };
   }, [typed]);
-  const go = (to: string) => () => {
+  const doing = (what: () => void) => () => {
     onClose();
-    navigate(to);
+    what();
   };
-  const item =
-    'flex min-h-10 cursor-pointer items-center rounded-sm px-3 data-[selected=true]:bg-ink data-[selected=true]:text-paper';
   return (
     <Dialog title="Find" open onClose={onClose} width="max-w-xl">
-      <Command label="Find a class or an action">
+      <Command label="Find a class, a screen or an action">
         <Command.Input
           autoFocus
-          placeholder="Class or action"
+          placeholder="Class, screen or action"
           value={typed}
           onValueChange={setTyped}
           className="mb-2 h-11 w-full rounded-md border border-line-strong bg-card px-3"
         />
         <Command.List className="max-h-[50dvh] overflow-y-auto">
           <Command.Empty className="px-3 py-2 text-muted">Nothing fits.</Command.Empty>
+          {places.map(({ place, actions }) =>
+            place === 'Screens'
+              ? null
+              : actions.map((a) => (
+                  <Entry key={`${place} ${a.name}`} value={a.name} hint={a.key} onSelect={doing(a.run)} />
+                )),
+          )}
           {plans.map(({ plan }) => (
-            <Command.Item
+            <Entry
               key={plan.id}
               value={`${plan.title} ${plan.id}`}
+              words={plan.title}
               keywords={[typed]}
-              onSelect={go(`/classes/${plan.id}`)}
-              className={item}
-            >
-              {plan.title}
-            </Command.Item>
+              onSelect={doing(() => navigate(`/classes/${plan.id}`))}
+            />
           ))}
-          <Command.Item onSelect={go('/')} className={item}>
-            All classes
-          </Command.Item>
-          <Command.Item onSelect={go('/log')} className={item}>
-            Log
-          </Command.Item>
-          <Command.Item onSelect={go('/keep')} className={item}>
-            Keeping: backups and who is signed in
-          </Command.Item>
-          <Command.Item onSelect={() => setTheme('light')} className={item}>
-            Light colours
-          </Command.Item>
-          <Command.Item onSelect={() => setTheme('dark')} className={item}>
-            Dark colours
-          </Command.Item>
-          <Command.Item onSelect={() => setTheme('device')} className={item}>
-            Colours as the device says
-          </Command.Item>
-          <Command.Item onSelect={onKeys} className={item}>
-            Keys
-          </Command.Item>
+          {SCREENS.map(({ name, to, key }) => (
+            <Entry key={to} value={name} hint={key} onSelect={doing(() => navigate(to))} />
+          ))}
+          <Entry value="Light colours" onSelect={doing(() => setTheme('light'))} />
+          <Entry value="Dark colours" onSelect={doing(() => setTheme('dark'))} />
+          <Entry value="Colours as the device says" onSelect={doing(() => setTheme('device'))} />
+          <Entry value="Keys" hint="?" onSelect={onKeys} />
         </Command.List>
       </Command>
     </Dialog>
+  );
+}
+
+interface EntryProps {
+  value: string;
+  words?: string;
+  hint?: string | undefined;
+  keywords?: string[];
+  onSelect: () => void;
+}
+
+function Entry({ value, words = value, hint, keywords, onSelect }: EntryProps) {
+  return (
+    <Command.Item
+      value={value}
+      {...(keywords && { keywords })}
+      onSelect={onSelect}
+      className="flex min-h-10 cursor-pointer items-center gap-3 rounded-sm px-3 data-[selected=true]:bg-ink data-[selected=true]:text-paper"
+    >
+      <span className="min-w-0 flex-1 break-words">{words}</span>
+      {hint && <kbd className="digits text-fine">{shown(hint)}</kbd>}
+    </Command.Item>
   );
 }

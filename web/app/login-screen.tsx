@@ -19,7 +19,8 @@ export function LoginScreen() {
     }
   };
   return (
-    <main className="mx-auto flex min-h-dvh max-w-sm flex-col justify-center px-6">
+    <main id="content" className="mx-auto flex min-h-dvh max-w-sm flex-col justify-center px-6">
+      <title>Sign in · Odd Round</title>
       <Wordmark />
       <form
         className="mt-6"

@@ -1,12 +1,10 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
+import { isTyping, usePreferences } from '../device/index.ts';
 
 const Finder = lazy(async () => ({ default: (await import('./finder.tsx')).Finder }));
 const Keys = lazy(async () => ({ default: (await import('./finder.tsx')).Keys }));
 
-const typing = (e: KeyboardEvent) =>
-  e.target instanceof HTMLElement && (e.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName));
-
-/** Ctrl K finds classes and actions; ? shows the keys. */
+/** Ctrl K finds classes, screens and actions; ? shows the keys. */
 export function Palette() {
   const [shown, setShown] = useState<'palette' | 'keys' | null>(null);
   useEffect(() => {
@@ -14,10 +12,14 @@ export function Palette() {
       if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') {
         e.preventDefault();
         setShown('palette');
-      } else if (e.key === '?' && !typing(e)) setShown('keys');
+      } else if (e.key === '?' && !isTyping(e.target) && usePreferences.getState().shortcuts) {
+        e.preventDefault();
+        setShown('keys');
+      }
     };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    // Before the desk, which has keys of its own.
+    window.addEventListener('keydown', onKey, { capture: true });
+    return () => window.removeEventListener('keydown', onKey, { capture: true });
   }, []);
   const close = () => setShown(null);
   return (

@@ -1,5 +1,6 @@
 import { Component, type ComponentType, lazy, type ReactNode, Suspense } from 'react';
 import { BrowserRouter, Link, Outlet, Route, Routes as Table } from 'react-router';
+import { Palette } from './palette.tsx';
 import { Shell } from './shell.tsx';
 
 /** What is fetched ahead: the desk. */
@@ -23,6 +24,8 @@ const Rehearse = screen(() => import('../rehearse/index.ts'), 'RehearseScreen');
 const Room = screen(() => import('../room/index.ts'), 'RoomScreen');
 const Bin = screen(() => import('../bin/index.ts'), 'BinScreen');
 const Keep = screen(() => import('../keep/index.ts'), 'KeepScreen');
+const Settings = screen(() => import('../settings/index.ts'), 'SettingsScreen');
+const Help = screen(() => import('../help/index.ts'), 'HelpScreen');
 const Login = screen(() => import('./login-screen.tsx'), 'LoginScreen');
 
 /** The screens by their addresses. */
@@ -43,10 +46,12 @@ export function Routes() {
             <Route path="/log/:runId" element={<Run />} />
             <Route path="/bin" element={<Bin />} />
             <Route path="/keep" element={<Keep />} />
+            <Route path="/settings" element={<Settings />} />
+            <Route path="/help" element={<Help />} />
             <Route path="*" element={<NotHere />} />
           </Route>
         </Route>
-        <Route element={<Shown />}>
+        <Route element={<Alone />}>
           <Route path="/classes/:id/rehearse" element={<Rehearse />} />
           <Route path="/desk/:runId" element={<Desk />} />
           <Route path="/login" element={<Login />} />
@@ -64,6 +69,16 @@ function Shown() {
         <Outlet />
       </Suspense>
     </Loading>
+  );
+}
+
+/** A screen that has the whole window to itself. */
+function Alone() {
+  return (
+    <>
+      <Shown />
+      <Palette />
+    </>
   );
 }
 

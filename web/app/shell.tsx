@@ -1,55 +1,51 @@
-import { Moon, Sun } from 'lucide-react';
 import { useState } from 'react';
-import { NavLink, Outlet } from 'react-router';
+import { NavLink, Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
 import { useTrouble } from '../data/index.ts';
 import { takeNewVersion, useKeeps, useNewVersion } from '../device/index.ts';
-import { setTheme } from '../theme/index.ts';
-import { Button, IconButton } from '../ui/index.ts';
+import { Button, useActions } from '../ui/index.ts';
 import { Palette } from './palette.tsx';
 import { Running } from './running.tsx';
+import { SCREENS } from './screens.ts';
 import { Wordmark } from './wordmark.tsx';
 
 const link = ({ isActive }: { isActive: boolean }) =>
-  `flex min-h-11 items-center border-b-2 px-1 ${isActive ? 'border-live text-ink' : 'border-transparent text-muted hover:text-ink'}`;
+  `flex min-h-11 items-center whitespace-nowrap border-b-2 px-1 ${isActive ? 'border-live text-ink' : 'border-transparent text-muted hover:text-ink'}`;
+
+/** What stands in the head of every planning screen; the rest is found from Settings and the palette. */
+const IN_HEAD = ['Classes', 'Moves', 'Kit room', 'Log', 'Keeping', 'Settings', 'Help'];
 
 /** The frame round every planning screen; the desk has the whole window to itself. */
 export function Shell() {
-  const [, redraw] = useState(0);
-  const isDark = document.documentElement.dataset.theme === 'dark';
+  const navigate = useNavigate();
+  useActions(
+    'Screens',
+    SCREENS.map(({ name, to, key }) => ({ name, key, run: () => navigate(to) })),
+  );
   return (
-    <div className="flex min-h-dvh flex-col">
-      <header className="flex flex-wrap items-center gap-x-7 border-b bg-paper px-5">
-        <NavLink to="/" className="flex min-h-11 items-center" aria-label="Odd Round, classes">
+    <div className="flex min-h-dvh flex-col lg:has-[[data-own-scroll]]:[@media(min-height:600px)]:h-dvh">
+      <a
+        href="#content"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-ink focus:p-3 focus:text-paper"
+      >
+        Skip to the content
+      </a>
+      <header className="flex shrink-0 items-center gap-x-4 border-b bg-paper px-5 sm:gap-x-7">
+        <NavLink to="/" className="flex min-h-11 shrink-0 items-center" aria-label="Odd Round, classes">
           <Wordmark />
         </NavLink>
-        <nav className="flex flex-wrap gap-x-5" aria-label="Main">
-          <NavLink to="/" end className={link}>
-            Classes
-          </NavLink>
-          <NavLink to="/moves" className={link}>
-            Moves
-          </NavLink>
-          <NavLink to="/kit" className={link}>
-            Kit room
-          </NavLink>
-          <NavLink to="/log" className={link}>
-            Log
-          </NavLink>
-          <NavLink to="/keep" className={link}>
-            Keeping
-          </NavLink>
+        <nav className="flex min-w-0 flex-1 gap-x-3 overflow-x-auto sm:gap-x-5" aria-label="Main">
+          {SCREENS.filter(({ name }) => IN_HEAD.includes(name)).map(({ name, to }) => (
+            <NavLink
+              key={to}
+              to={to}
+              end={to === '/'}
+              className={(s) => `${link(s)} ${name === 'Keeping' ? 'max-md:hidden' : ''}`}
+            >
+              {name}
+            </NavLink>
+          ))}
         </nav>
-        <span className="flex-1" />
-        <IconButton
-          label={isDark ? 'Light colours' : 'Dark colours'}
-          onClick={() => {
-            setTheme(isDark ? 'light' : 'dark');
-            redraw((n) => n + 1);
-          }}
-        >
-          {isDark ? <Sun size={18} /> : <Moon size={18} />}
-        </IconButton>
       </header>
       <Running />
       <NewVersion />

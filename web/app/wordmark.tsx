@@ -20,7 +20,7 @@ export function Wordmark() {
   return (
     <span className="flex items-center gap-2">
       <Mark />
-      <span className="digits text-lead tracking-tight">Odd Round</span>
+      <span className="digits text-lead tracking-tight max-sm:sr-only">Odd Round</span>
     </span>
   );
 }

@@ -23,7 +23,8 @@ export function BinScreen() {
       (e: unknown) => toast.error(`It could not be brought back: ${messageOf(e)}.`),
     );
   return (
-    <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
+    <main id="content" className="mx-auto w-full max-w-[1240px] px-5 py-6">
+      <title>Bin · Odd Round</title>
       <h1 className="digits text-big">Bin</h1>
       <p className="mt-1 mb-5 max-w-prose text-muted">
         What is put away stays here until it is brought back. A run in the bin counts in no sum.

@@ -6,7 +6,6 @@ import {
   type Block,
   defaultFormat,
   duplicateBlock,
-  formatClock,
   formatDuration,
   MOST_BLOCKS,
   MOST_STATIONS,
@@ -15,15 +14,19 @@ import {
   type Plan,
 } from '../../core/plan/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
-import { useLibrary } from '../data/index.ts';
+import { clockOf, useLibrary } from '../data/index.ts';
 import { ClassStrip } from '../drawings/index.ts';
 import {
   BinnedBar,
   ConflictBar,
   edit,
+  foldBlocks,
+  isOpenBlock,
+  showBlock,
   undo,
   useAutosave,
   useBuilder,
+  useFoldsSet,
   useOpenedPlan,
   useUndoKeys,
 } from '../editing/index.ts';
@@ -45,12 +48,14 @@ import {
   ClassNotesAndScript,
   type Openers,
   openFindings,
+  PlanActions,
   PlanHead,
+  PlanViews,
   pastedFrom,
   useMarks,
 } from '../sheet/index.ts';
-import { Button } from '../ui/index.ts';
-import { PANELS, type PanelName, SidePanel } from './side-panel.tsx';
+import { Button, Hint, useActions } from '../ui/index.ts';
+import { PANELS, type PanelName, Rail, SidePanel } from './side-panel.tsx';
 import { Sums } from './sums.tsx';
 
 export function BuilderScreen() {
@@ -67,38 +72,6 @@ const TextView = lazy(async () => ({ default: (await import('../text/index.ts'))
 
 const NONE: readonly Block[] = [];
 const NO_MARKS: BlockMarks = {};
-
-function PanelButtons({
-  open,
-  findings,
-  onOpen,
-}: {
-  open: PanelName | null;
-  findings: number;
-  onOpen: (name: PanelName | null) => void;
-}) {
-  const button = (name: PanelName, label: string) => (
-    <Button
-      look="quiet"
-      className={`!min-h-9 !px-2 ${open === name ? 'bg-ink/10' : ''}`}
-      aria-pressed={open === name}
-      onClick={() => onOpen(open === name ? null : name)}
-    >
-      {label}
-    </Button>
-  );
-  return (
-    <nav className="flex" aria-label="Judgement">
-      {button('checks', findings === 0 ? 'Checks' : `Checks: ${findings}`)}
-      {button('order', 'Order')}
-      {button('swap', 'Swap')}
-      {button('ends', 'Warm-up, cool-down')}
-      {button('balance', 'Balance')}
-      {button('kit', 'Kit')}
-      {button('cues', 'Cues')}
-    </nav>
-  );
-}
 
 function Builder({ plan }: { plan: Plan }) {
   const library = useLibrary((s) => s.library);
@@ -140,24 +113,56 @@ function Builder({ plan }: { plan: Plan }) {
     [setParams],
   );
   usePaste();
+  useActions('The sheet', [
+    {
+      name: 'Add a station',
+      key: 'a',
+      run: () => {
+        const fields = [...document.querySelectorAll<HTMLInputElement>('[data-add-station]')];
+        const here = document.activeElement?.closest('section');
+        (fields.find((f) => f.closest('section') === here) ?? fields[0])?.focus();
+      },
+    },
+  ]);
   const timeline = useMemo(() => compile(plan), [plan]);
   const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
   // Drawn once what was typed is shown.
   const strip = useDeferredValue(useMemo(() => ({ plan, timeline, totals: sums }), [plan, timeline, sums]));
   const at = (ms: number) =>
-    sums.startClockMs === null ? `at ${formatDuration(ms)}` : `at ${formatClock(sums.startClockMs + ms)}`;
+    sums.startClockMs === null ? `at ${formatDuration(ms)}` : `at ${clockOf(sums.startClockMs + ms)}`;
+  const folds = useFoldsSet();
+  const asText = params.get('view') === 'text';
   return (
-    <main className="flex min-h-0 flex-1 flex-col">
-      <PlanHead plan={plan} />
-      {save.kind === 'binned' && <BinnedBar />}
-      {save.kind === 'conflict' && <ConflictBar plan={plan} save={save} />}
-      {params.get('view') === 'text' ? (
+    // It scrolls by itself where the window is high enough: nothing that has the focus lies behind the head.
+    <main id="content" data-own-scroll className="flex min-h-0 flex-1 flex-col">
+      <div className="shrink-0 border-b border-line-strong">
+        <PlanHead plan={plan} />
+        {save.kind === 'binned' && <BinnedBar />}
+        {save.kind === 'conflict' && <ConflictBar plan={plan} save={save} />}
+        <div className="flex flex-wrap items-center gap-x-4 px-5">
+          <div className="min-w-0 flex-1 basis-80">
+            <Sums plan={plan} sums={sums} />
+          </div>
+          <PlanActions plan={plan} />
+          <PlanViews plan={plan} />
+        </div>
+        <div className="px-5">
+          <Strip strip={strip} />
+        </div>
+      </div>
+      {asText ? (
         <Suspense fallback={<p className="p-6 text-muted">Opening…</p>}>
           <TextView plan={plan} moves={library.moves} />
         </Suspense>
       ) : (
-        <div className="flex flex-1 items-stretch">
-          <div className="min-w-0 flex-1">
+        <div className="flex min-h-0 flex-1 items-stretch max-md:flex-col-reverse">
+          <div className="min-w-0 flex-1 lg:overflow-y-auto">
+            <div className="px-5 pt-2 empty:hidden">
+              <Hint id="builder">
+                Type numbers where they stand: 40, 1:30, 90s; arrow keys change them. A block folds to a line and opens
+                again. What an experienced colleague would say stands in the rail.
+              </Hint>
+            </div>
             <ClassNotesAndScript />
             {plan.blocks.map((block, k) => (
               <BlockSection
@@ -171,10 +176,12 @@ function Builder({ plan }: { plan: Plan }) {
                 level={plan.level}
                 marks={marks[block.id] ?? NO_MARKS}
                 isLast={k === plan.blocks.length - 1}
+                isOpen={isOpenBlock(plan, block, folds)}
                 open={open}
               />
             ))}
             <AddBlock />
+            {plan.blocks.length > 1 && <FoldAll plan={plan} />}
           </div>
           {panel && (
             <SidePanel name={panel} onClose={() => openPanel(null)}>
@@ -188,18 +195,29 @@ function Builder({ plan }: { plan: Plan }) {
               {panel === 'cues' && <CuesPanel plan={plan} />}
             </SidePanel>
           )}
+          <Rail open={panel} findings={openFindings(plan, findings).length} onOpen={openPanel} />
         </div>
       )}
-      <footer className="sticky bottom-0 z-30 border-t border-line-strong bg-paper px-5 pt-2 pb-1">
-        <div className="flex flex-wrap items-center gap-x-4">
-          <div className="min-w-0 flex-1">
-            <Sums plan={plan} sums={sums} />
-          </div>
-          <PanelButtons open={panel} findings={openFindings(plan, findings).length} onOpen={openPanel} />
-        </div>
-        <Strip strip={strip} />
-      </footer>
     </main>
+  );
+}
+
+/** Opens or folds all blocks at once. */
+function FoldAll({ plan }: { plan: Plan }) {
+  const ids = plan.blocks.map((b) => b.id);
+  useActions('All blocks', [
+    { name: 'Open all blocks', key: '.', run: () => foldBlocks(ids, true) },
+    { name: 'Fold all blocks', key: ',', run: () => foldBlocks(ids, false) },
+  ]);
+  return (
+    <p className="flex gap-2 px-3 pb-6 text-small">
+      <Button look="quiet" onClick={() => foldBlocks(ids, true)}>
+        Open all blocks
+      </Button>
+      <Button look="quiet" onClick={() => foldBlocks(ids, false)}>
+        Fold all blocks
+      </Button>
+    </p>
   );
 }
 
@@ -212,9 +230,10 @@ const Strip = memo(function Strip({
   return (
     <ClassStrip
       {...strip}
-      onBlock={(k) =>
-        document.getElementById(`block-${strip.plan.blocks[k]?.id}`)?.scrollIntoView({ behavior: 'smooth' })
-      }
+      onBlock={(k) => {
+        const block = strip.plan.blocks[k];
+        if (block) showBlock(block.id);
+      }}
     />
   );
 });

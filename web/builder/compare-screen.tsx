@@ -36,7 +36,8 @@ function Compare({ stored }: { stored: StoredPlan }) {
       navigate(`/classes/${stored.plan.id}`);
     }, fail);
   return (
-    <main className="mx-auto grid w-full max-w-[1240px] grid-cols-[270px_1fr] gap-8 px-5 py-6">
+    <main id="content" className="mx-auto grid w-full max-w-[1240px] gap-8 px-5 py-6 md:grid-cols-[270px_1fr]">
+      <title>{`${stored.plan.title}, history · Odd Round`}</title>
       <nav aria-label="What to compare with">
         <Link to={`/classes/${stored.plan.id}`} className="text-muted underline">
           {stored.plan.title}
@@ -84,7 +85,7 @@ function Strips({ rows }: { rows: { name: string; plan: Plan }[] }) {
     <figure className="mb-6 border-y py-3" aria-label="Both on one time axis">
       {drawn.map(({ name, timeline, sums, plan }) => (
         <div key={name} className="mb-2 flex items-center">
-          <span className="w-28 shrink-0 truncate">{name}</span>
+          <span className="w-20 shrink-0 break-words text-small md:w-28">{name}</span>
           <div className="relative h-14 flex-1">
             {timeline.intervals.map((i) => (
               <div

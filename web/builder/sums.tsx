@@ -5,8 +5,8 @@ import { type PlanTotals, workToRest } from '../../core/timeline/index.ts';
 export function Sums({ plan, sums }: { plan: Plan; sums: PlanTotals }) {
   const spare = sums.spareMs;
   return (
-    <div className="flex flex-wrap items-baseline gap-x-6 text-small text-muted">
-      <dl className="flex flex-wrap items-baseline gap-x-6" aria-label="Totals">
+    <div className="flex flex-wrap items-baseline gap-x-5 text-small text-muted">
+      <dl className="flex flex-wrap items-baseline gap-x-5" aria-label="Totals">
         <div className="flex items-baseline gap-1.5">
           <dt>{sums.about ? 'Total, about' : 'Total'}</dt>
           <dd className="digits text-head text-ink" data-testid="total">
@@ -18,7 +18,6 @@ export function Sums({ plan, sums }: { plan: Plan; sums: PlanTotals }) {
         <Figure name="breaks" value={formatDuration(sums.breakMs)} />
         <Figure name="work : rest" value={workToRest(sums)} />
       </dl>
-      <span className="flex-1" />
       {spare !== null && plan.blocks.length > 0 && (
         <span className={`digits text-plain ${spare < 0 ? 'font-bold text-live' : 'text-ink'}`}>
           {spare < 0 ? `${formatDuration(-spare)} over the slot` : `${formatDuration(spare)} spare`}

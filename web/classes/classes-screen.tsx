@@ -4,13 +4,20 @@ import { nanoid } from 'nanoid';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { clipBefore, duplicatePlan, formatDuration, type Plan, planFormats } from '../../core/plan/index.ts';
+import {
+  clipBefore,
+  duplicatePlan,
+  formatDuration,
+  type Plan,
+  parseClock,
+  planFormats,
+} from '../../core/plan/index.ts';
 import { outlineOf, totals } from '../../core/timeline/index.ts';
-import { files, plans } from '../../core/wire/index.ts';
-import { ApiError, addressOf, api, type StoredPlan, usePages } from '../data/index.ts';
+import { files, type Habits, plans } from '../../core/wire/index.ts';
+import { ApiError, addressOf, api, clockOf, type StoredPlan, useLibrary, usePages } from '../data/index.ts';
 import { MiniSheet } from '../drawings/index.ts';
 import { FaultList, LongList } from '../lists/index.ts';
-import { Button, IconButton, SearchField } from '../ui/index.ts';
+import { Button, Hint, IconButton, SearchField, useActions } from '../ui/index.ts';
 
 const ImportDialog = lazy(async () => ({ default: (await import('./import-dialog.tsx')).ImportDialog }));
 const NewClassDialog = lazy(async () => ({ default: (await import('./new-class-dialog.tsx')).NewClassDialog }));
@@ -19,6 +26,12 @@ const makeId = () => nanoid(12);
 const fail = (what: string) => (e: unknown) =>
   toast.error(`${what}: ${e instanceof ApiError ? e.message.toLowerCase() : 'something failed'}. Nothing was changed.`);
 
+/** A new class with the countdown and the voice that the club usually has. */
+function asUsual(plan: Plan, { countdown, voice }: Habits): Plan {
+  const spoken = voice === 'slt' && !plan.voice ? {} : { voice: { ...(plan.voice ?? { rate: 1 }), name: voice } };
+  return { ...plan, cues: { ...plan.cues, countdownBeforeWork: countdown, countdownBeforeEnd: countdown }, ...spoken };
+}
+
 /** The list of classes, each known by its shape. */
 export function ClassesScreen() {
   const [query, setQuery] = useState('');
@@ -26,15 +39,26 @@ export function ClassesScreen() {
   const { reload } = pages;
   const [shown, setShown] = useState<'new' | 'import' | null>(null);
   const navigate = useNavigate();
+  useActions('Classes', [
+    { name: 'New class', key: 'n', run: () => setShown('new') },
+    { name: 'Import classes', key: 'i', run: () => setShown('import') },
+    {
+      name: 'Search classes',
+      key: '/',
+      run: () => document.querySelector<HTMLInputElement>('input[type=search]')?.focus(),
+    },
+  ]);
 
   const create = async (plan: Plan, asText = false) => {
     try {
-      await api.savePlan(plan, 0);
+      await api.savePlan(asUsual(plan, useLibrary.getState().habits), 0);
       navigate(`/classes/${plan.id}${asText ? '?view=text' : ''}`);
     } catch (e) {
       fail('The class could not be made')(e);
     }
   };
+  const copy = (plan: Plan) =>
+    api.savePlan(plan, 0).then(() => navigate(`/classes/${plan.id}`), fail('The class could not be copied'));
   const remove = (stored: StoredPlan) =>
     api.deletePlan(stored.plan.id).then(() => {
       reload();
@@ -46,7 +70,8 @@ export function ClassesScreen() {
     }, fail('The class could not be deleted'));
 
   return (
-    <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
+    <main id="content" className="mx-auto w-full max-w-[1240px] px-5 py-6">
+      <title>Classes · Odd Round</title>
       <div className="mb-4 flex flex-wrap items-center gap-3">
         <h1 className="digits text-big">Classes</h1>
         <span className="flex-1" />
@@ -67,6 +92,13 @@ export function ClassesScreen() {
           <Plus size={17} aria-hidden="true" /> New class
         </Button>
       </div>
+      <Hint id="first">
+        New here? <b>Slack Water</b> is a class to try: open it, make it ready, lead it as a trial.{' '}
+        <Link to="/help" className="underline">
+          Help
+        </Link>{' '}
+        says what each format is; <kbd>?</kbd> shows the keys of any screen.
+      </Hint>
       {pages.state === 'loading' && <p className="text-muted">Opening…</p>}
       {pages.state === 'failed' && (
         <p>
@@ -89,14 +121,14 @@ export function ClassesScreen() {
             <ClassRow
               stored={stored}
               onLead={() => navigate(`/classes/${stored.plan.id}/ready`)}
-              onDuplicate={() => create(duplicatePlan(stored.plan, makeId, clipBefore(stored.plan.title, ' copy', 80)))}
+              onDuplicate={() => copy(duplicatePlan(stored.plan, makeId, clipBefore(stored.plan.title, ' copy', 80)))}
               onDelete={() => remove(stored)}
             />
           )}
         </LongList>
       )}
       <Suspense>
-        {shown === 'new' && <NewClassDialog onMake={create} onClose={() => setShown(null)} />}
+        {shown === 'new' && <NewClassDialog onMake={create} onCopy={copy} onClose={() => setShown(null)} />}
         {shown === 'import' && (
           <ImportDialog
             onClose={() => setShown(null)}
@@ -122,7 +154,8 @@ function ClassRow({ stored, onLead, onDuplicate, onDelete }: RowProps) {
   const { plan, lastLedAt } = stored;
   const sums = useMemo(() => totals(plan), [plan]);
   const outline = useMemo(() => outlineOf(plan), [plan]);
-  const slot = [plan.slot.start, plan.slot.lengthMs && `${plan.slot.lengthMs / 60_000} min slot`]
+  const startMs = plan.slot.start === null ? null : parseClock(plan.slot.start);
+  const slot = [startMs !== null && clockOf(startMs), plan.slot.lengthMs && `${plan.slot.lengthMs / 60_000} min slot`]
     .filter(Boolean)
     .join(', ');
   const over = sums.spareMs !== null && sums.spareMs < 0;

@@ -22,6 +22,8 @@ import { Button, Dialog, NumberField, Select } from '../ui/index.ts';
 
 interface Props {
   onMake: (plan: Plan, asText?: boolean) => void;
+  /** A copy of another class, to be kept as it is. */
+  onCopy: (plan: Plan) => void;
   onClose: () => void;
 }
 
@@ -49,7 +51,7 @@ const RATIOS = [
 ] as const;
 
 /** Where a new class starts from: an empty sheet, a format, a shape, another class, or text. */
-export function NewClassDialog({ onMake, onClose }: Props) {
+export function NewClassDialog({ onMake, onCopy, onClose }: Props) {
   return (
     <Dialog title="New class" open onClose={onClose} width="max-w-3xl">
       <div className="flex flex-wrap gap-3">
@@ -63,11 +65,19 @@ export function NewClassDialog({ onMake, onClose }: Props) {
       <h3 className="mt-5 mb-2 font-semibold">From a shape</h3>
       <ShapeForm onMake={onMake} />
       <h3 className="mt-5 mb-2 font-semibold">From a format</h3>
-      <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+      <div className="grid grid-cols-1 gap-2 sm:grid-cols-3">
         {[
-          ...KINDS.map((kind) => ({ name: FORMAT_WORDS[kind], plan: () => ofFormat(kind) })),
-          { name: 'Pairs', plan: () => ofFormat('circuit', true) },
-        ].map(({ name, plan }) => (
+          ...KINDS.map((kind) => ({
+            name: FORMAT_WORDS[kind],
+            about: moduleOf({ kind }).about,
+            plan: () => ofFormat(kind),
+          })),
+          {
+            name: 'Pairs',
+            about: 'Two moves in turn, a few times over, then the next two: strength and breath.',
+            plan: () => ofFormat('circuit', true),
+          },
+        ].map(({ name, about, plan }) => (
           <button
             key={name}
             type="button"
@@ -75,14 +85,15 @@ export function NewClassDialog({ onMake, onClose }: Props) {
             onClick={() => onMake(plan())}
           >
             <MiniSheet outline={outlineOf(plan())} width={150} height={34} />
-            {name}
+            <span className="font-semibold">{name}</span>
+            <span className="text-small text-muted">{about}</span>
           </button>
         ))}
       </div>
       <h3 className="mt-5 mb-2 font-semibold">From another class</h3>
       <ClassPicker
         chosen={null}
-        onPick={(plan) => onMake(duplicatePlan(plan, makeId, clipBefore(plan.title, ' copy', 80)))}
+        onPick={(plan) => onCopy(duplicatePlan(plan, makeId, clipBefore(plan.title, ' copy', 80)))}
       />
     </Dialog>
   );

@@ -1,4 +1,3 @@
-import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { formatDuration } from '../../core/plan/index.ts';
@@ -11,6 +10,7 @@ import {
   setsNotCounted,
   summarise,
 } from '../../core/run/index.ts';
+import { clockAt } from '../data/index.ts';
 import { ClosingFields, deviationWords } from '../log/index.ts';
 import { command, takeOver, useDesk } from '../session/index.ts';
 import { Target } from '../stage/index.ts';
@@ -39,7 +39,7 @@ export function CloseScreen({ state, runId }: { state: RunState; runId: string }
         </h1>
         <p className="text-lead">
           {formatDuration(took)} from the count-in to the end
-          {endedAtMs !== null && `, at ${format(endedAtMs, 'HH:mm')}`}
+          {endedAtMs !== null && `, at ${clockAt(endedAtMs)}`}
         </p>
         <span className="flex-1" />
         {endedByHand(state) && (

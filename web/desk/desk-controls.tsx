@@ -1,6 +1,7 @@
 import type { RunState, RunView } from '../../core/run/index.ts';
 import { useDesk } from '../session/index.ts';
-import { Target, useWindow } from '../stage/index.ts';
+import { Target } from '../stage/index.ts';
+import { useWindow } from '../ui/index.ts';
 import { deskActions, rowsFor } from './desk-actions.tsx';
 import type { SheetName } from './sheet-name.ts';
 

@@ -6,8 +6,8 @@ import { fieldOf } from '../../core/stage/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { isPressable, isTyping, keepText, local, usePreferences, useRunLock, useWakeLock } from '../device/index.ts';
 import { closeRun, command, openRun, sound, takeOver, undoLast, useDesk } from '../session/index.ts';
-import { CueRuler, fieldStyle, Stage, useWindow } from '../stage/index.ts';
-import { useFrames } from '../ui/index.ts';
+import { CueRuler, fieldStyle, Stage } from '../stage/index.ts';
+import { useActions, useFrames, useWindow } from '../ui/index.ts';
 import { CloseScreen } from './close-screen.tsx';
 import { KEYS } from './commands.ts';
 import { DeskControls } from './desk-controls.tsx';
@@ -73,6 +73,7 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
   };
   const loadLibrary = useLibrary((s) => s.load);
   useEffect(() => void loadLibrary(), [loadLibrary]);
+  useDeskActions(setSheet, () => lie(!lying));
   useDeskKeys(state, view, leads, { onSheet: setSheet, onLying: () => lie(!lying) });
   useShake(state, view);
   const close = () => setSheet(null);
@@ -92,6 +93,7 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
           e.preventDefault();
       }}
     >
+      <title>{`${plan.title}, the desk · Odd Round`}</title>
       <Flash positionMs={view.positionMs} running={state.status === 'running'} />
       <TopLine plan={plan} state={state} view={view} />
       {over ? (
@@ -149,6 +151,42 @@ function useUnlockOnGesture(): void {
       window.removeEventListener('keydown', unlock);
     };
   }, [started, soundOn]);
+}
+
+/** What the desk does, by name, for the palette and the sheet of keys; the keys themselves are heard by the desk. */
+function useDeskActions(onSheet: (name: SheetName) => void, onLying: () => void): void {
+  const press = (key: string) => () => {
+    const { folded, leads } = useDesk.getState();
+    const state = folded && advance(folded, deskNow());
+    const what = state && leads ? KEYS[key]?.(state, viewOf(state)) : null;
+    if (what) void command(what);
+  };
+  const sheet = (name: SheetName) => () => onSheet(name);
+  const actions: [string, string, () => void][] = [
+    ['Start, pause, resume, go on', 'Space', press(' ')],
+    ['Skip', '→', press('ArrowRight')],
+    ['Back, or again from its start', '←', press('ArrowLeft')],
+    ['Ten seconds more', '+', press('+')],
+    ['Ten seconds less', '−', press('-')],
+    ['Hold, or let go', 'h', press('h')],
+    ['One more round', 'r', press('r')],
+    ['Drop a round', 'd', press('d')],
+    ['Reps', 'c', sheet('reps')],
+    ['Finish by', 'f', sheet('finish')],
+    ['Swap the move', 's', sheet('swap')],
+    ['One more interval', 'o', sheet('again')],
+    ['Note', 'n', sheet('note')],
+    ['Screens that follow', 'w', sheet('share')],
+    ['People', 'p', sheet('people')],
+    ['Undo the last change', 'u', () => void undoLast()],
+    ['Lying down', 'l', onLying],
+    ['More', 'm', sheet('more')],
+    ['Take over from another desk', 't', () => void takeOver()],
+  ];
+  useActions(
+    'The desk',
+    actions.map(([name, key, run]) => ({ name, key, run, heard: true as const })),
+  );
 }
 
 interface KeyTargets {
@@ -215,7 +253,7 @@ function Flash({ positionMs, running }: { positionMs: number; running: boolean }
   const lit = running && cues.some((c) => c.tone !== null && positionMs >= c.atMs && positionMs - c.atMs < 160);
   return (
     <div
-      className={`pointer-events-none fixed inset-0 z-50 border-live ${lit ? (silent ? 'border-[40px] bg-live/25' : 'border-[10px]') : 'border-0'}`}
+      className={`pointer-events-none fixed inset-0 z-50 border-live motion-reduce:hidden ${lit ? (silent ? 'border-[40px] bg-live/25' : 'border-[10px]') : 'border-0'}`}
       aria-hidden="true"
     />
   );

@@ -2,11 +2,12 @@ import { type ReactNode, useMemo } from 'react';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import type { RunState, RunView } from '../../core/run/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
-import { useTrouble } from '../data/index.ts';
+import { clockAt, useTrouble } from '../data/index.ts';
 import { useKeeps } from '../device/index.ts';
 import { ClassStrip } from '../drawings/index.ts';
 import { sound, useDesk } from '../session/index.ts';
-import { timeOfDay, useWhole, useWindow } from '../stage/index.ts';
+import { useWhole } from '../stage/index.ts';
+import { useWindow } from '../ui/index.ts';
 import { slotEndMs } from './slot-end.ts';
 
 interface Props {
@@ -39,7 +40,7 @@ export function TopLine({ plan, state, view }: Props) {
           {saved}
         </span>
         <span className="digits text-title" data-yield="3">
-          {timeOfDay(state.clockMs || sound.now())}
+          {clockAt(state.clockMs || sound.now())}
         </span>
       </div>
       <Warnings state={state} />
@@ -67,7 +68,7 @@ function EndWords({ plan, state, view }: Props) {
   return (
     <>
       <span data-yield="2">
-        ends <b className="digits">{timeOfDay(endAt)}</b>
+        ends <b className="digits">{clockAt(endAt)}</b>
       </span>
       {early !== null && (
         <span data-yield={early < -500 ? '1' : '4'} className={early < 0 ? 'font-bold underline decoration-2' : ''}>

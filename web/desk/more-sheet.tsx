@@ -5,7 +5,8 @@ import { currentBlock, type RunState, type RunView, setNow } from '../../core/ru
 import { oddRounds, roundsOf, stationAt, withRounds } from '../../core/timeline/index.ts';
 import { Volumes } from '../ready/index.ts';
 import { command, giveSound, useDesk } from '../session/index.ts';
-import { HeldTarget, Target, useWindow } from '../stage/index.ts';
+import { HeldTarget, Target } from '../stage/index.ts';
+import { useWindow } from '../ui/index.ts';
 import { type ActionId, deskActions, rowsFor } from './desk-actions.tsx';
 import { DeskSheet } from './desk-sheet.tsx';
 import type { SheetName } from './sheet-name.ts';

@@ -1,6 +1,7 @@
 import { memo, type PointerEvent } from 'react';
-import { formatClock, formatDuration, type Plan } from '../../core/plan/index.ts';
+import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { type Interval, isBreak, isWork, type PlanTotals, type Timeline } from '../../core/timeline/index.ts';
+import { clockOf } from '../data/index.ts';
 
 interface Props {
   plan: Plan;
@@ -30,7 +31,7 @@ export function ClassStrip({
 }: Props) {
   const slotMs = plan.slot.lengthMs ?? 0;
   const axisMs = Math.max(totals.totalMs, slotMs, 60_000) * 1.015;
-  const at = clockOf(totals);
+  const at = placeClock(totals);
   const seek = (e: PointerEvent<HTMLDivElement>) => {
     if (!onSeek) return;
     const box = e.currentTarget.getBoundingClientRect();
@@ -80,8 +81,8 @@ export function ClassStrip({
 }
 
 /** The clock time of a place in the class, or its time from the start where the class has none. */
-const clockOf = (totals: PlanTotals) => (ms: number) =>
-  totals.startClockMs === null ? formatDuration(ms) : formatClock(totals.startClockMs + ms);
+const placeClock = (totals: PlanTotals) => (ms: number) =>
+  totals.startClockMs === null ? formatDuration(ms) : clockOf(totals.startClockMs + ms);
 
 /** The blocks to scale. A strip with a live mark is drawn many times a second, the blocks only when the class changes. */
 const Blocks = memo(function Blocks({
@@ -93,7 +94,7 @@ const Blocks = memo(function Blocks({
   onBlock,
   compact,
 }: Pick<Props, 'plan' | 'timeline' | 'totals' | 'activeBlock' | 'onBlock' | 'compact'> & { axisMs: number }) {
-  const at = clockOf(totals);
+  const at = placeClock(totals);
   return totals.blocks.map((b) => {
     const block = plan.blocks[b.blockIndex];
     if (!block || b.withBreakMs === 0) return null;
@@ -171,7 +172,7 @@ function Clocks({
       {marks.map((ms, i) => (
         <span
           key={ms}
-          className="absolute top-[60px]"
+          className={`absolute top-[60px] ${i > 0 && i < marks.length - 1 ? 'max-sm:hidden' : ''}`}
           style={{
             left: percent(ms, axisMs),
             transform: i === marks.length - 1 && i > 0 ? 'translateX(-100%)' : undefined,
@@ -182,7 +183,7 @@ function Clocks({
       ))}
       {slotMs !== null && (
         <span
-          className={`absolute text-ink ${slotIsClear ? 'top-[60px]' : '-top-1'}`}
+          className={`absolute text-ink max-sm:hidden ${slotIsClear ? 'top-[60px]' : '-top-1'}`}
           style={{ left: percent(slotMs, axisMs), transform: 'translateX(-100%)', paddingRight: 6 }}
         >
           slot {at(slotMs)}

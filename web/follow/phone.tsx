@@ -1,5 +1,6 @@
 import { fieldOf, phaseWord } from '../../core/stage/index.ts';
-import { countdown, digitsWidth, fieldStyle, useWindow } from '../stage/index.ts';
+import { Announce, countdown, digitsWidth, fieldStyle } from '../stage/index.ts';
+import { useWindow } from '../ui/index.ts';
 import type { Followed } from './follower.tsx';
 
 /** The field of a phone page: the phase, the time, and one thing below it; beside it where the page is lower than wide. */
@@ -15,6 +16,7 @@ export function Phone({ state, view, children }: Followed & { children: React.Re
         fontSize: Math.max(15, Math.min(width * 0.03, height * 0.028, 32)),
       }}
     >
+      <Announce words={phaseWord(state)} />
       <div className="flex shrink-0 flex-wrap items-center gap-x-3">
         <span
           className="digits border-2 border-current px-[0.4em] text-[1.15em] uppercase leading-snug"

@@ -4,6 +4,8 @@ import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
 import { fieldOf, type Here, phaseWord, type Scene, sceneOf } from '../../core/stage/index.ts';
 import {
   Amount,
+  Announce,
+  announced,
   BigTime,
   Chain,
   Changes,
@@ -127,6 +129,7 @@ function Moment({ state, view, reached }: { state: RunState; view: RunView; reac
       className="flex min-h-0 flex-1 flex-col overflow-hidden"
       style={{ fontSize: `calc(${basePx}px * var(--fit, 1))` }}
     >
+      <Announce words={announced(words, shown, isNow)} />
       <div className="flex shrink-0 flex-wrap items-baseline gap-x-[0.8em]">
         <span className="digits border-[0.1em] border-current px-[0.4em] uppercase" data-testid="phase-word">
           {words}

@@ -12,7 +12,8 @@ import { backupWords, sizeWords, sumWords } from './words.ts';
 export function KeepScreen() {
   const [loaded, reload] = useLoaded(['keeping'], keepApi.keeping);
   return (
-    <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
+    <main id="content" className="mx-auto w-full max-w-[1240px] px-5 py-6">
+      <title>Keeping · Odd Round</title>
       <h1 className="digits mb-4 text-big">Keeping</h1>
       <div className="grid gap-10 lg:grid-cols-[3fr_2fr]">
         <WhenLoaded loaded={loaded} reload={reload}>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { formatChange, formatDuration } from '../../core/plan/index.ts';
 import type { RunSums } from '../../core/wire/index.ts';
-import { api, usePages } from '../data/index.ts';
+import { api, clockAt, usePages } from '../data/index.ts';
 import { MiniSheet } from '../drawings/index.ts';
 import { FaultList, LongList } from '../lists/index.ts';
 import { Button, SearchField } from '../ui/index.ts';
@@ -15,7 +15,8 @@ export function LogScreen() {
   const [query, setQuery] = useState('');
   const pages = usePages(['runs', query], (after) => api.runs({ q: query, after }));
   return (
-    <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
+    <main id="content" className="mx-auto w-full max-w-[1240px] px-5 py-6">
+      <title>Log · Odd Round</title>
       <div className="mb-4 flex flex-wrap items-center gap-3">
         <h1 className="digits text-big">Log</h1>
         <span className="flex-1" />
@@ -64,9 +65,7 @@ function RunRow({ run }: { run: RunSums }) {
           <span className="digits block text-lead">
             {run.startedAt ? format(new Date(run.startedAt), 'EEE d MMM yyyy') : ''}
           </span>
-          <span className="block text-small text-muted">
-            {run.startedAt ? format(new Date(run.startedAt), 'HH:mm') : ''}
-          </span>
+          <span className="block text-small text-muted">{run.startedAt ? clockAt(Date.parse(run.startedAt)) : ''}</span>
         </span>
         <span className="min-w-0 flex-1 basis-52 break-words text-lead font-semibold">
           {run.title}

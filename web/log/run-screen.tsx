@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import { formatChange, formatDuration, type Plan } from '../../core/plan/index.ts';
 import { type RunState, recordsOf, stateAt, summarise } from '../../core/run/index.ts';
 import { weightWords } from '../../core/values/index.ts';
-import { api, type StoredRun, useLoaded } from '../data/index.ts';
+import { api, clockAt, type StoredRun, useLoaded } from '../data/index.ts';
 
 import { FaultList, WhenLoaded } from '../lists/index.ts';
 
@@ -30,12 +30,14 @@ function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
   const summary = useMemo(() => summarise(run.plan, state), [run, state]);
   const notes = summary.deviations.filter((d) => d.ms >= 500);
   return (
-    <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
+    <main id="content" className="mx-auto w-full max-w-[1240px] px-5 py-6">
+      <title>{`${run.title}, a run · Odd Round`}</title>
       <p className="text-muted">
         <Link to="/log" className="underline">
           Log
         </Link>
-        {run.startedAt && ` · ${format(new Date(run.startedAt), 'EEEE d MMMM yyyy, HH:mm')}`}
+        {run.startedAt &&
+          ` · ${format(new Date(run.startedAt), 'EEEE d MMMM yyyy')}, ${clockAt(Date.parse(run.startedAt))}`}
       </p>
       <h1 className="digits mt-1 break-words text-big">
         {run.title}

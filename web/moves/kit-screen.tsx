@@ -49,86 +49,89 @@ export function KitScreen() {
     toast(`${kit[at]?.name} taken off the list.`, { action: { label: 'Undo', onClick: () => void save(before) } });
   };
   return (
-    <main className="mx-auto w-full max-w-[900px] px-5 py-6">
+    <main id="content" className="mx-auto w-full max-w-[900px] px-5 py-6">
+      <title>Kit room · Odd Round</title>
       <h1 className="digits mb-1 text-big">Kit room</h1>
       <p className="mb-5 text-muted">
         What is there, in any room or in one of them, and what could stand in when it runs short. The checks count with
         it.
       </p>
       {state === 'failed' && <p>The kit room cannot be reached. Nothing was changed.</p>}
-      <table className="w-full border-t border-line-strong">
-        <thead className="text-left text-small text-muted">
-          <tr className="border-b">
-            <th className="py-2 font-normal">Kit</th>
-            <th className="font-normal">There are</th>
-            <th className="font-normal">People to one</th>
-            <th className="font-normal">Could stand in</th>
-            <th className="font-normal">In</th>
-            <th>
-              <span className="sr-only">Take off</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {kit.map((item, k) => (
-            <tr key={`${item.room}/${item.name}`} className="border-b">
-              <td className="py-1.5 text-lead font-semibold">{item.name}</td>
-              <td>
-                <NumberField
-                  label={`How many: ${nameOf(item)}`}
-                  value={item.count}
-                  min={0}
-                  max={999}
-                  onChange={(count) => change(k, { count })}
-                />
-              </td>
-              <td>
-                <NumberField
-                  label={`People to one ${nameOf(item)}`}
-                  value={item.sharedBy}
-                  min={1}
-                  max={12}
-                  onChange={(sharedBy) => change(k, { sharedBy })}
-                />
-              </td>
-              <td>
-                <TextField
-                  aria-label={`In place of ${nameOf(item)}`}
-                  className="w-full"
-                  defaultValue={item.standIn ?? ''}
-                  maxLength={80}
-                  onBlur={(e) => {
-                    const standIn = e.target.value.trim();
-                    if (standIn === (item.standIn ?? '')) return;
-                    const { standIn: _, ...rest } = item;
-                    void save(kit.map((x, j) => (j === k ? (standIn === '' ? rest : { ...rest, standIn }) : x)));
-                  }}
-                />
-              </td>
-              <td className="pl-2">
-                <TextField
-                  aria-label={`Room of ${nameOf(item)}`}
-                  className="w-32"
-                  placeholder="any room"
-                  defaultValue={item.room ?? ''}
-                  maxLength={60}
-                  onBlur={(e) => {
-                    const room = e.target.value.trim();
-                    if (room === (item.room ?? '')) return;
-                    const { room: _, ...rest } = item;
-                    void save(kit.map((x, j) => (j === k ? (room === '' ? rest : { ...rest, room }) : x)));
-                  }}
-                />
-              </td>
-              <td className="w-12">
-                <IconButton label={`Take ${nameOf(item)} off the list`} onClick={() => remove(k)}>
-                  <X size={16} />
-                </IconButton>
-              </td>
+      <div className="overflow-x-auto">
+        <table className="w-full min-w-[640px] border-t border-line-strong">
+          <thead className="text-left text-small text-muted">
+            <tr className="border-b">
+              <th className="py-2 font-normal">Kit</th>
+              <th className="font-normal">There are</th>
+              <th className="font-normal">People to one</th>
+              <th className="font-normal">Could stand in</th>
+              <th className="font-normal">In</th>
+              <th>
+                <span className="sr-only">Take off</span>
+              </th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {kit.map((item, k) => (
+              <tr key={`${item.room}/${item.name}`} className="border-b">
+                <td className="py-1.5 text-lead font-semibold">{item.name}</td>
+                <td>
+                  <NumberField
+                    label={`How many: ${nameOf(item)}`}
+                    value={item.count}
+                    min={0}
+                    max={999}
+                    onChange={(count) => change(k, { count })}
+                  />
+                </td>
+                <td>
+                  <NumberField
+                    label={`People to one ${nameOf(item)}`}
+                    value={item.sharedBy}
+                    min={1}
+                    max={12}
+                    onChange={(sharedBy) => change(k, { sharedBy })}
+                  />
+                </td>
+                <td>
+                  <TextField
+                    aria-label={`In place of ${nameOf(item)}`}
+                    className="w-full"
+                    defaultValue={item.standIn ?? ''}
+                    maxLength={80}
+                    onBlur={(e) => {
+                      const standIn = e.target.value.trim();
+                      if (standIn === (item.standIn ?? '')) return;
+                      const { standIn: _, ...rest } = item;
+                      void save(kit.map((x, j) => (j === k ? (standIn === '' ? rest : { ...rest, standIn }) : x)));
+                    }}
+                  />
+                </td>
+                <td className="pl-2">
+                  <TextField
+                    aria-label={`Room of ${nameOf(item)}`}
+                    className="w-32"
+                    placeholder="any room"
+                    defaultValue={item.room ?? ''}
+                    maxLength={60}
+                    onBlur={(e) => {
+                      const room = e.target.value.trim();
+                      if (room === (item.room ?? '')) return;
+                      const { room: _, ...rest } = item;
+                      void save(kit.map((x, j) => (j === k ? (room === '' ? rest : { ...rest, room }) : x)));
+                    }}
+                  />
+                </td>
+                <td className="w-12">
+                  <IconButton label={`Take ${nameOf(item)} off the list`} onClick={() => remove(k)}>
+                    <X size={16} />
+                  </IconButton>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <form
         className="mt-4 flex gap-2"
         onSubmit={(e) => {

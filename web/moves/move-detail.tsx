@@ -32,7 +32,7 @@ export function MoveDetail({ move, isNew, library, onShow, onClose, onSave }: Pr
   return (
     <aside
       aria-label={move.name}
-      className="min-h-0 w-[430px] shrink-0 overflow-y-auto border-l border-line-strong bg-card px-4 pb-6"
+      className="min-h-0 w-[430px] shrink-0 overflow-y-auto border-l border-line-strong bg-card px-4 pb-6 max-lg:fixed max-lg:inset-0 max-lg:z-40 max-lg:w-full"
     >
       <div className="sticky top-0 flex items-start gap-1 bg-card py-2">
         <h2 className="digits flex-1 pt-1.5 text-head leading-tight">{isNew ? 'New move' : move.name}</h2>

@@ -63,7 +63,12 @@ export function MovesScreen() {
     }
   };
   return (
-    <main className="flex h-[calc(100dvh-45px)] min-h-96 flex-col px-5 pt-5">
+    <main
+      id="content"
+      data-own-scroll
+      className="flex min-h-96 flex-1 flex-col px-5 pt-5 max-lg:h-dvh max-lg:flex-none lg:min-h-0"
+    >
+      <title>Moves · Odd Round</title>
       <div className="mb-3 flex flex-wrap items-center gap-3">
         <h1 className="digits text-big">Moves</h1>
         <span className="text-muted" role="status" data-testid="found">
@@ -94,7 +99,7 @@ export function MovesScreen() {
       />
       {twice.length > 0 && <Duplicates groups={twice} onShow={show} />}
       {selected.size > 0 && (
-        <div className="mb-2 flex items-center gap-3 border-l-[3px] border-live bg-card px-3 py-1.5">
+        <div className="mb-2 flex flex-wrap items-center gap-3 border-l-[3px] border-live bg-card px-3 py-1.5">
           <span>
             {selected.size} {selected.size === 1 ? 'move' : 'moves'} chosen
           </span>
@@ -205,7 +210,7 @@ function Filters({ query, patch, kitNames, lately }: FiltersProps) {
   );
   return (
     <div className="mb-3 flex flex-wrap items-center gap-2">
-      <label className="flex min-h-11 w-56 items-center gap-2 rounded-md border border-line-strong bg-card px-3">
+      <label className="flex min-h-11 w-56 max-w-full items-center gap-2 rounded-md border border-line-strong bg-card px-3 focus-within:outline-2 focus-within:outline-(--focus)">
         <Search size={16} className="text-muted" aria-hidden="true" />
         <input
           type="search"

@@ -10,7 +10,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { AREA_WORDS, type Move, PART_WORDS, PATTERN_WORDS, POSITION_WORDS } from '../../core/moves/index.ts';
-import { Checkbox } from '../ui/index.ts';
+import { Checkbox, useWindow } from '../ui/index.ts';
 
 const ROW_H = 40;
 const column = createColumnHelper<Move>();
@@ -59,6 +59,9 @@ const COLUMNS = [
 const WIDTHS = 'grid-cols-[36px_minmax(150px,1.6fr)_100px_minmax(110px,1.2fr)_84px_112px_minmax(90px,0.9fr)_64px_64px]';
 const NARROW = 'grid-cols-[36px_minmax(150px,1.6fr)_96px_minmax(100px,1fr)_80px]';
 const NARROW_SHOWN = ['name', 'area', 'parts', 'pattern'];
+/** On a phone. */
+const LEAST = 'grid-cols-[32px_minmax(0,1fr)_88px]';
+const LEAST_SHOWN = ['name', 'area'];
 
 interface Props {
   moves: readonly Move[];
@@ -87,9 +90,10 @@ export function MovesTable({ moves, open, onOpen, selected, onSelect }: Props) {
     estimateSize: () => ROW_H,
     overscan: 12,
   });
-  const narrow = open !== null;
-  const isShown = (id: string) => !narrow || NARROW_SHOWN.includes(id);
-  const grid = `grid ${narrow ? NARROW : WIDTHS} items-center gap-x-3 px-2`;
+  const { width } = useWindow();
+  const shown = width < 640 ? LEAST_SHOWN : open !== null || width < 1000 ? NARROW_SHOWN : null;
+  const isShown = (id: string) => shown?.includes(id) ?? true;
+  const grid = `grid ${shown === LEAST_SHOWN ? LEAST : shown === null ? WIDTHS : NARROW} items-center gap-x-3 px-2`;
   const choose = (name: string, on: boolean) => {
     const next = new Set(selected);
     if (on) next.add(name);

@@ -1,14 +1,13 @@
-import { useState } from 'react';
 import { toast } from 'sonner';
 import { CHECKS, withAccepted } from '../../core/checks/index.ts';
 import { AUDIENCES, type Audience, basisOf, isSure, movesNamed, REASON_WORDS } from '../../core/moves/index.ts';
-import { THRESHOLDS, type ThresholdName, type Thresholds } from '../../core/norms/index.ts';
 import { formatChange, type Plan } from '../../core/plan/index.ts';
-import { api, useLibrary } from '../data/index.ts';
-import { edit, HeadsField, undo, useBuilder } from '../editing/index.ts';
+import { useLibrary } from '../data/index.ts';
+import { edit, HeadsField, showBlock, undo, useBuilder } from '../editing/index.ts';
 import { Checkbox, Select } from '../ui/index.ts';
 import type { PricedFinding } from '../workers/index.ts';
 import { BasisNote } from './basis-note.tsx';
+import { ThresholdFields } from './threshold-fields.tsx';
 
 const WEIGHT_WORDS = { 3: 'Must be mended', 2: 'Mend if you can', 1: 'Worth knowing' } as const;
 const small = 'min-h-9 rounded-md border border-line-strong px-2.5 text-small hover:border-ink';
@@ -85,7 +84,7 @@ function FindingRow({ finding, plan }: { finding: PricedFinding; plan: Plan }) {
           <button
             type="button"
             className="mr-1.5 text-muted underline underline-offset-2"
-            onClick={() => document.getElementById(`block-${block.id}`)?.scrollIntoView({ behavior: 'smooth' })}
+            onClick={() => showBlock(block.id)}
           >
             {block.title}
           </button>
@@ -147,50 +146,5 @@ function ForWhom({ plan }: { plan: Plan }) {
         ))}
       </fieldset>
     </section>
-  );
-}
-
-/** The thresholds, the same for every class. */
-function ThresholdFields() {
-  const { thresholds, setThresholds } = useLibrary();
-  const [failed, setFailed] = useState(false);
-  const set = async (name: ThresholdName, value: number) => {
-    const next: Thresholds = { ...thresholds, [name]: value };
-    setThresholds(next);
-    try {
-      await api.saveThresholds(next);
-      setFailed(false);
-    } catch {
-      setFailed(true);
-    }
-  };
-  return (
-    <details className="mt-4 text-small">
-      <summary className="min-h-9 text-small text-muted">Where the checks draw the line</summary>
-      {failed && (
-        <p className="text-live">Not saved: the server cannot be reached. It counts in this window till then.</p>
-      )}
-      {(Object.keys(THRESHOLDS) as ThresholdName[]).map((name) => {
-        const t = THRESHOLDS[name];
-        return (
-          <label key={name} className="flex items-center gap-2 border-b py-1">
-            <span className="flex-1">{t.label}</span>
-            <input
-              type="number"
-              className="digits h-9 w-20 rounded-md border border-line-strong bg-paper px-1.5 text-right"
-              min={t.min}
-              max={t.max}
-              step={t.unit === '\u00d7' ? 0.1 : 1}
-              value={thresholds[name]}
-              onChange={(e) => {
-                const value = Number(e.target.value);
-                if (e.target.value !== '' && value >= t.min && value <= t.max) void set(name, value);
-              }}
-            />
-            <span className="w-11 text-fine text-muted">{t.unit}</span>
-          </label>
-        );
-      })}
-    </details>
   );
 }

@@ -8,4 +8,5 @@ export { OrderPanel } from './order-panel.tsx';
 export { ScriptLines } from './script.tsx';
 export { SwapPanel } from './swap-panel.tsx';
 export { TellPanel } from './tell-panel.tsx';
+export { ThresholdFields } from './threshold-fields.tsx';
 export { useChecks } from './use-checks.ts';

@@ -2,10 +2,10 @@ import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { cautionsBefore, DEFERS } from '../../core/care/index.ts';
 import { resolvePlan } from '../../core/moves/index.ts';
-import { formatClock, formatDuration, type Plan } from '../../core/plan/index.ts';
+import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { classKit } from '../../core/stations/index.ts';
 import { totals } from '../../core/timeline/index.ts';
-import { type GoingRun, useLibrary } from '../data/index.ts';
+import { clockOf, type GoingRun, useLibrary } from '../data/index.ts';
 import { useBuilder, useOpenedPlan } from '../editing/index.ts';
 import { closeRun, goingRunOf, makeReady, openRun, type Today } from '../session/index.ts';
 import { Button } from '../ui/index.ts';
@@ -99,10 +99,11 @@ function Ready({ plan }: { plan: Plan }) {
   };
   const led = useMemo(() => ({ ...plan, heads: made?.today.heads ?? plan.heads }), [plan, made]);
   const needs = useMemo(() => classKit(resolvePlan(led, library), library, kit), [led, library, kit]);
-  const clock = (ms: number) => (sums.startClockMs === null ? null : formatClock(sums.startClockMs + ms));
+  const clock = (ms: number) => (sums.startClockMs === null ? null : clockOf(sums.startClockMs + ms));
   const isEmpty = sums.totalMs === 0;
   return (
-    <main className="mx-auto w-full max-w-[1240px] px-5 pt-4 pb-10">
+    <main id="content" className="mx-auto w-full max-w-[1240px] px-5 pt-4 pb-10">
+      <title>{`${plan.title}, ready · Odd Round`}</title>
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3 border-b border-line-strong pb-3">
         <div className="min-w-0 flex-1">
           <p className="text-muted">

@@ -12,9 +12,9 @@ import { useResolved } from '../data/index.ts';
 import { useRunLock } from '../device/index.ts';
 import { ClassStrip } from '../drawings/index.ts';
 import { useOpenedPlan } from '../editing/index.ts';
-import { CueRuler, fieldStyle, Stage, Target, useWhole, useWindow } from '../stage/index.ts';
+import { CueRuler, fieldStyle, Stage, Target, useWhole } from '../stage/index.ts';
 
-import { useFrames } from '../ui/index.ts';
+import { useFrames, useWindow } from '../ui/index.ts';
 import { neighbourCue, type Place, positionAt, rehearsalSource, SPEEDS, stateOf } from './rehearsal.ts';
 
 /** The class played through with its real cues from anywhere and at any speed; no run is made. */
@@ -76,6 +76,7 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
       className={`flex h-dvh flex-col overflow-hidden ${phase === 'break' ? 'field-break' : ''}`}
       style={fieldStyle(phase)}
     >
+      <title>{`${plan.title}, rehearsal · Odd Round`}</title>
       <header className="shrink-0 px-3 pt-2 md:px-6">
         <div ref={line} className="flex items-baseline gap-x-5 overflow-hidden whitespace-nowrap text-lead">
           <span data-yield="3" className="digits text-title">

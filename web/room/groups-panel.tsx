@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
-import { type Block, formatClock, formatDuration, type Plan } from '../../core/plan/index.ts';
+import { type Block, formatDuration, type Plan } from '../../core/plan/index.ts';
 import { compile, type Group, groupsFor, rotationChart, type Turn, totals } from '../../core/timeline/index.ts';
+import { clockOf } from '../data/index.ts';
 import { edit, HeadsField } from '../editing/index.ts';
 import { TextField } from '../ui/index.ts';
 
@@ -83,7 +84,7 @@ function Chart({ plan, block, groups }: { plan: Plan; block: Block; groups: read
     const { startClockMs } = totals(plan, timeline);
     return {
       turns: rotationChart(block, at, timeline.intervals),
-      when: (ms: number) => (startClockMs === null ? formatDuration(ms) : formatClock(startClockMs + ms)),
+      when: (ms: number) => (startClockMs === null ? formatDuration(ms) : clockOf(startClockMs + ms)),
     };
   }, [plan, block, at]);
   const shown = groups.filter((g) => g.size > 0);

@@ -4,8 +4,8 @@ import { Link, useSearchParams } from 'react-router';
 import { type Block, newLayout, type Plan } from '../../core/plan/index.ts';
 import { walkOf } from '../../core/stations/index.ts';
 import { useLibrary } from '../data/index.ts';
-import { ConflictBar, edit, useAutosave, useBuilder, useOpenedPlan, useUndoKeys } from '../editing/index.ts';
-import { PlanHead } from '../sheet/index.ts';
+import { BinnedBar, ConflictBar, edit, useAutosave, useBuilder, useOpenedPlan, useUndoKeys } from '../editing/index.ts';
+import { PlanActions, PlanHead, PlanViews } from '../sheet/index.ts';
 
 import { Button, Select } from '../ui/index.ts';
 import { GroupsPanel } from './groups-panel.tsx';
@@ -44,11 +44,18 @@ function Room({ plan }: { plan: Plan }) {
       return p;
     });
   return (
-    <main className="flex min-h-0 flex-1 flex-col">
-      <PlanHead plan={plan} />
-      {save.kind === 'conflict' && <ConflictBar plan={plan} save={save} />}
-      <div className="flex min-h-0 flex-1 max-md:flex-col">
-        <div className="h-[calc(100dvh-112px)] min-w-0 flex-1 p-3 max-md:h-[60dvh]">
+    <main id="content" data-own-scroll className="flex min-h-0 flex-1 flex-col">
+      <div className="shrink-0 border-b border-line-strong pb-1">
+        <PlanHead plan={plan} />
+        {save.kind === 'binned' && <BinnedBar />}
+        {save.kind === 'conflict' && <ConflictBar plan={plan} save={save} />}
+        <div className="flex flex-wrap items-center justify-end gap-x-4 px-5">
+          <PlanActions plan={plan} />
+          <PlanViews plan={plan} />
+        </div>
+      </div>
+      <div className="flex min-h-0 flex-1 max-lg:flex-col">
+        <div className="min-h-0 min-w-0 flex-1 p-3 max-lg:h-[60dvh] max-lg:flex-none">
           {plan.layout ? (
             <RoomMap
               plan={plan}
@@ -65,7 +72,7 @@ function Room({ plan }: { plan: Plan }) {
         </div>
         <aside
           aria-label="Room and groups"
-          className="flex h-[calc(100dvh-112px)] w-[420px] shrink-0 flex-col border-l border-line-strong bg-card max-md:h-auto max-md:w-full"
+          className="flex min-h-0 w-[420px] shrink-0 flex-col border-l border-line-strong bg-card max-lg:w-full max-lg:border-l-0"
         >
           <Tabs.Root value={tab} onValueChange={(t) => show('tab', t)} className="flex min-h-0 flex-1 flex-col">
             <Tabs.List className="flex border-b px-2" aria-label="What to set">

@@ -1,33 +1,98 @@
 import { Plus } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import { addBlock, type BlockRole, defaultFormat, newBlock, type Plan, roleTitle } from '../../core/plan/index.ts';
-import { edit } from '../editing/index.ts';
-import { Button } from '../ui/index.ts';
+import { toast } from 'sonner';
+import {
+  addBlock,
+  type Block,
+  type BlockRole,
+  defaultFormat,
+  formatDuration,
+  newBlock,
+  type Plan,
+  roleTitle,
+} from '../../core/plan/index.ts';
+import { proposeCoolDown, proposeWarmUp } from '../../core/propose/index.ts';
+import { totals } from '../../core/timeline/index.ts';
+import { useLibrary } from '../data/index.ts';
+import { edit, showBlock, undo, useBuilder } from '../editing/index.ts';
+import { Button, useActions } from '../ui/index.ts';
 
-const NEW_BLOCKS: { role: BlockRole; make: () => ReturnType<typeof newBlock> }[] = [
-  {
-    role: 'warmUp',
-    make: () => newBlock(nanoid(10), 'warmUp', { ...defaultFormat('circuit'), rounds: 1, workMs: 30_000, restMs: 0 }),
-  },
-  { role: 'main', make: () => newBlock(nanoid(10), 'main', defaultFormat('circuit')) },
-  { role: 'finisher', make: () => newBlock(nanoid(10), 'finisher', defaultFormat('tabata')) },
-  { role: 'coolDown', make: () => newBlock(nanoid(10), 'coolDown', defaultFormat('holds')) },
-  { role: 'other', make: () => ({ ...newBlock(nanoid(10), 'other', defaultFormat('open')), title: 'Talk' }) },
-];
+/** The length that a warm-up or a cool-down is proposed for, ms. */
+const END_MS = 300_000;
 
-/** New blocks go where classes have them: the warm-up before the main part, the rest after it. */
+const EMPTY: Record<BlockRole, () => Block> = {
+  warmUp: () => newBlock(nanoid(10), 'warmUp', { ...defaultFormat('circuit'), rounds: 1, workMs: 30_000, restMs: 0 }),
+  main: () => newBlock(nanoid(10), 'main', defaultFormat('circuit')),
+  finisher: () => newBlock(nanoid(10), 'finisher', defaultFormat('tabata')),
+  coolDown: () => newBlock(nanoid(10), 'coolDown', defaultFormat('holds')),
+  other: () => ({ ...newBlock(nanoid(10), 'other', defaultFormat('open')), title: 'Talk' }),
+};
+const ORDER = Object.keys(EMPTY) as BlockRole[];
+const WORDS: Record<BlockRole, string> = {
+  warmUp: roleTitle('warmUp'),
+  main: roleTitle('main'),
+  finisher: roleTitle('finisher'),
+  coolDown: roleTitle('coolDown'),
+  other: 'Talk or water',
+};
+
+/** Where a new block goes: after the last of its kind, else where classes have it. */
+function placeOf({ blocks }: Plan, role: BlockRole): number {
+  const last = blocks.findLastIndex((b) => b.role === role);
+  if (last >= 0) return last + 1;
+  const firstMain = blocks.findIndex((b) => b.role === 'main' || b.role === 'finisher');
+  if (role === 'warmUp') return firstMain < 0 ? blocks.length : firstMain;
+  const coolDown = blocks.findIndex((b) => b.role === 'coolDown');
+  return role === 'coolDown' || coolDown < 0 ? blocks.length : coolDown;
+}
+
+/** A new block; a warm-up or a cool-down is that which fits what the main blocks work, where there is one to say. */
+function made(plan: Plan, role: BlockRole): { block: Block; isProposed: boolean } {
+  const { library, thresholds } = useLibrary.getState();
+  const propose = role === 'warmUp' ? proposeWarmUp : role === 'coolDown' ? proposeCoolDown : null;
+  const proposed = propose?.(plan, library, END_MS, thresholds.coverFromS * 1000) ?? null;
+  if (!proposed) return { block: EMPTY[role](), isProposed: false };
+  const stations = proposed.stations.map((s) => ({ ...s, id: nanoid(10) }));
+  return { block: { ...proposed, id: nanoid(10), stations }, isProposed: true };
+}
+
+function add(role: BlockRole): void {
+  const { plan } = useBuilder.getState();
+  if (!plan) return;
+  const { block, isProposed } = made(plan, role);
+  edit((p) => addBlock(p, block, placeOf(p, role)));
+  showBlock(block.id, { focus: true });
+  if (!isProposed) return;
+  const { totalMs } = totals({ ...plan, blocks: [block] });
+  toast(`${WORDS[role]} proposed from what the main blocks work: ${formatDuration(totalMs)}.`, {
+    duration: 10_000,
+    action: {
+      label: 'Empty instead',
+      onClick: () => {
+        undo();
+        const empty = EMPTY[role]();
+        edit((p) => addBlock(p, empty, placeOf(p, role)));
+        showBlock(empty.id, { focus: true });
+      },
+    },
+  });
+}
+
+/** New blocks, by the part of a class they are. */
 export function AddBlock() {
-  const place = (plan: Plan, role: BlockRole) => {
-    if (role !== 'warmUp') return plan.blocks.length;
-    const main = plan.blocks.findIndex((b) => b.role === 'main');
-    return main < 0 ? plan.blocks.length : main;
-  };
+  useActions('Blocks', [
+    { name: 'Add a warm-up', key: 'w', run: () => add('warmUp') },
+    { name: 'Add a main block', key: 'm', run: () => add('main') },
+    { name: 'Add a finisher', run: () => add('finisher') },
+    { name: 'Add a cool-down', key: 'd', run: () => add('coolDown') },
+    { name: 'Add talk or water', run: () => add('other') },
+  ]);
   return (
     <div className="flex flex-wrap items-center gap-2 px-5 py-5">
       <span className="text-muted">Add a block:</span>
-      {NEW_BLOCKS.map(({ role, make }) => (
-        <Button key={role} onClick={() => edit((p) => addBlock(p, make(), place(p, role)))}>
-          <Plus size={15} aria-hidden="true" /> {role === 'other' ? 'Talk or water' : roleTitle(role)}
+      {ORDER.map((role) => (
+        <Button key={role} onClick={() => add(role)}>
+          <Plus size={15} aria-hidden="true" /> {WORDS[role]}
         </Button>
       ))}
     </div>

@@ -81,6 +81,7 @@ export function AddStation({ blockTitle, library, used, onAdd }: Props) {
             add(e.shiftKey ? text : taken);
           },
         })}
+        data-add-station
         className={`h-9 w-full rounded-md border border-dashed bg-transparent px-2 placeholder:text-muted focus:bg-card ${tooLong ? 'border-2 border-live' : 'border-line-strong'}`}
       />
       {tooLong && (

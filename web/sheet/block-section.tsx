@@ -1,4 +1,4 @@
-import { ArrowDown, ArrowUp, ClipboardCopy, Copy, Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, ClipboardCopy, Copy, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { memo, useMemo } from 'react';
 import { toast } from 'sonner';
@@ -7,6 +7,7 @@ import { type Library, putMove } from '../../core/moves/index.ts';
 import {
   type Block,
   type BlockRole,
+  blockWords,
   changeFormat,
   FORMAT_WORDS,
   type FormatKind,
@@ -19,7 +20,7 @@ import {
 import { writeBlocksText } from '../../core/shorthand/index.ts';
 import { apartFrom, atOneClock, oddRounds } from '../../core/timeline/index.ts';
 import { useLibrary } from '../data/index.ts';
-import { undo } from '../editing/index.ts';
+import { foldBlocks, showBlock, undo } from '../editing/index.ts';
 import { Checkbox, DurationField, IconButton, NameField, Select } from '../ui/index.ts';
 import { AddStation } from './add-station.tsx';
 import { duplicate, editBlock, moveBlockBy, remove } from './block-edits.ts';
@@ -50,6 +51,8 @@ interface Props {
   /** What the checks point out in this block. */
   marks: BlockMarks;
   isLast: boolean;
+  /** Whether it shows its sheet, or one line. */
+  isOpen: boolean;
   open: Openers;
 }
 
@@ -68,11 +71,19 @@ export const BlockSection = memo(function BlockSection(props: Props) {
     tellLeftOut(left);
   };
   const usesStations = moduleOf(block.format).traits.stations !== 'none';
+  if (!props.isOpen)
+    return (
+      <section id={`block-${block.id}`} aria-label={block.title} className="scroll-mt-2 border-b px-5">
+        <FoldedHead {...props} />
+      </section>
+    );
   return (
-    <section id={`block-${block.id}`} aria-label={block.title} className="scroll-mt-4 border-b px-5 pt-4 pb-5">
+    <section id={`block-${block.id}`} aria-label={block.title} className="scroll-mt-2 border-b px-5 pt-2 pb-4">
       <BlockHead {...props} />
-      <div className="mt-1.5 mb-3 pl-1">
-        <FormatSentence block={block} onFormat={(change) => onEdit((b) => ({ ...b, format: change(b.format) }))} />
+      <div className="mt-1 mb-3 pl-1">
+        <FormatSentence block={block} onFormat={(change) => onEdit((b) => ({ ...b, format: change(b.format) }))}>
+          <Kind block={block} />
+        </FormatSentence>
       </div>
       <Costs block={block} />
       <BlockNotes
@@ -120,66 +131,63 @@ function stationFor(library: Library, name: string, block: Block) {
   return putMove(newStation(nanoid(10), ''), name, library, mode).station;
 }
 
+/** A block in one line: what it is, its length and when it begins; pressed, it opens. */
+function FoldedHead({ block, totalMs, about, startsAt, marks }: Props) {
+  const names = block.stations.map((s) => s.move).join(', ');
+  const found = (marks.block?.length ?? 0) + Object.values(marks.stations ?? {}).flat().length;
+  return (
+    <h2>
+      <button
+        type="button"
+        aria-expanded={false}
+        className="flex w-full flex-wrap items-baseline gap-x-4 gap-y-0.5 py-2.5 text-left hover:bg-ink/5"
+        onClick={() => showBlock(block.id)}
+      >
+        <ChevronRight size={16} aria-hidden="true" className="self-center text-muted" />
+        <span className="digits min-w-0 break-words text-lead">{block.title}</span>
+        <span className="min-w-0 flex-1 basis-64 text-small text-muted">
+          {blockWords(block)}
+          {names !== '' && `. ${names}`}
+        </span>
+        {found > 0 && <span className="text-small">{found} to look at</span>}
+        <span className="digits w-16 text-right">
+          {about ? '~' : ''}
+          {formatDuration(totalMs)}
+        </span>
+        <span className="w-20 text-right text-small text-muted">{startsAt}</span>
+      </button>
+    </h2>
+  );
+}
+
+/** A title is set smaller the longer it is, so that it is whole. */
+const sizeOf = (title: string) => (title.length <= 30 ? 'text-title' : title.length <= 44 ? 'text-lead' : 'text-small');
+
 function BlockHead({ block, totalMs, about, startsAt }: Props) {
   const onEdit = (change: (b: Block) => Block) => editBlock(block.id, change);
-  const setFormat = (kind: FormatKind) => {
-    const { lost } = changeFormat(block, kind);
-    onEdit((b) => changeFormat(b, kind).block);
-    if (lost.length > 0)
-      toast(`${FORMAT_WORDS[kind]} has no place for ${lost.join(', ')}.`, { action: { label: 'Undo', onClick: undo } });
-  };
-  const setUse = (use: Block['use']) => {
-    const apart = use === 'stations' ? block.stations.filter((s) => apartFrom(s).length > 0) : [];
-    onEdit((b) => ({ ...b, use, stations: use === 'stations' ? b.stations.map(atOneClock) : b.stations }));
-    if (apart.length > 0)
-      toast(
-        `At stations one clock serves all groups: ${apart.map((s) => s.move).join(', ')} now keeps the block\u2019s times and switches sides at half time.`,
-        { action: { label: 'Undo', onClick: undo }, duration: 12_000 },
-      );
-  };
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-      <NameField
-        label="Block title"
-        className="digits w-64 text-title"
-        most={60}
-        value={block.title}
-        onChange={(title) => onEdit((b) => ({ ...b, title }))}
-      />
-      <Select
-        aria-label={`${block.title}: role`}
-        look="quiet"
-        value={block.role}
-        onChange={(e) => onEdit((b) => ({ ...b, role: e.target.value as BlockRole }))}
-      >
-        {ROLES.map((role) => (
-          <option key={role} value={role}>
-            {roleTitle(role)}
-          </option>
-        ))}
-      </Select>
-      <Select
-        aria-label={`${block.title}: format`}
-        look="quiet"
-        value={block.format.kind}
-        onChange={(e) => setFormat(e.target.value as FormatKind)}
-      >
-        {Object.entries(FORMAT_WORDS).map(([kind, word]) => (
-          <option key={kind} value={kind}>
-            {word}
-          </option>
-        ))}
-      </Select>
-      <Select
-        aria-label={`${block.title}: use of the room`}
-        look="quiet"
-        value={block.use}
-        onChange={(e) => setUse(e.target.value as Block['use'])}
-      >
-        <option value="together">all together</option>
-        <option value="stations">at stations</option>
-      </Select>
-      <span className="digits text-small">
+      <span className="flex min-w-0 items-center">
+        <button
+          type="button"
+          aria-label={`Fold ${block.title}`}
+          aria-expanded={true}
+          className="-ml-2 flex h-11 w-9 shrink-0 items-center justify-center text-muted hover:text-ink"
+          onClick={() => foldBlocks([block.id], false)}
+        >
+          <ChevronDown size={16} />
+        </button>
+        <h2 className="sr-only">{block.title}</h2>
+        <NameField
+          label="Block title"
+          isBlock
+          className={`digits field-sizing-content min-w-40 max-w-full ${sizeOf(block.title)}`}
+          most={60}
+          value={block.title}
+          onChange={(title) => onEdit((b) => ({ ...b, title }))}
+        />
+      </span>
+      <span className="digits">
         {about ? 'about ' : ''}
         {formatDuration(totalMs)}
       </span>
@@ -206,6 +214,64 @@ function BlockHead({ block, totalMs, about, startsAt }: Props) {
         </IconButton>
       </span>
     </div>
+  );
+}
+
+/** What kind of block it is: the beginning of its sentence. */
+function Kind({ block }: { block: Block }) {
+  const onEdit = (change: (b: Block) => Block) => editBlock(block.id, change);
+  const setFormat = (kind: FormatKind) => {
+    const { lost } = changeFormat(block, kind);
+    onEdit((b) => changeFormat(b, kind).block);
+    if (lost.length > 0)
+      toast(`${FORMAT_WORDS[kind]} has no place for ${lost.join(', ')}.`, { action: { label: 'Undo', onClick: undo } });
+  };
+  const setUse = (use: Block['use']) => {
+    const apart = use === 'stations' ? block.stations.filter((s) => apartFrom(s).length > 0) : [];
+    onEdit((b) => ({ ...b, use, stations: use === 'stations' ? b.stations.map(atOneClock) : b.stations }));
+    if (apart.length > 0)
+      toast(
+        `At stations one clock serves all groups: ${apart.map((s) => s.move).join(', ')} now keeps the block\u2019s times and switches sides at half time.`,
+        { action: { label: 'Undo', onClick: undo }, duration: 12_000 },
+      );
+  };
+  return (
+    <>
+      <Select
+        aria-label={`${block.title}: role`}
+        look="quiet"
+        value={block.role}
+        onChange={(e) => onEdit((b) => ({ ...b, role: e.target.value as BlockRole }))}
+      >
+        {ROLES.map((role) => (
+          <option key={role} value={role}>
+            {roleTitle(role)}
+          </option>
+        ))}
+      </Select>
+      <Select
+        aria-label={`${block.title}: format`}
+        look="quiet"
+        title={moduleOf(block.format).about}
+        value={block.format.kind}
+        onChange={(e) => setFormat(e.target.value as FormatKind)}
+      >
+        {Object.entries(FORMAT_WORDS).map(([kind, word]) => (
+          <option key={kind} value={kind}>
+            {word}
+          </option>
+        ))}
+      </Select>
+      <Select
+        aria-label={`${block.title}: use of the room`}
+        look="quiet"
+        value={block.use}
+        onChange={(e) => setUse(e.target.value as Block['use'])}
+      >
+        <option value="together">all together</option>
+        <option value="stations">at stations</option>
+      </Select>
+    </>
   );
 }
 

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { toast } from 'sonner';
 import {
   type AnySetting,
@@ -18,17 +19,20 @@ import { GetReady } from './get-ready.tsx';
 interface Props {
   block: Block;
   onFormat: (change: (format: Format) => Format) => void;
+  /** What stands before the numbers. */
+  children?: ReactNode;
 }
 
 /** A block's settings as a sentence whose numbers are typed where they stand. */
-export function FormatSentence({ block, onFormat }: Props) {
+export function FormatSentence({ block, onFormat, children }: Props) {
   const { format, stations } = block;
   const gap = realGap(block);
   const shown = settingsOf(format).filter(
     ([, s]) => s.type !== 'list' && (s.applies?.(format, stations.length) ?? true),
   );
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5 text-small">
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 text-small">
+      {children}
       {shown.map(([key, setting]) => (
         <Field key={key} name={key} setting={setting} block={block} onFormat={onFormat} />
       ))}
@@ -56,7 +60,7 @@ function realGap({ format, stations }: Block): string | null {
     .join(', ');
 }
 
-interface FieldProps extends Props {
+interface FieldProps extends Omit<Props, 'children'> {
   name: string;
   setting: AnySetting;
 }

@@ -4,7 +4,7 @@ export { pastedFrom } from './clipboard-memory.ts';
 export { type BlockMarks, openFindings, useMarks } from './marks.ts';
 export { ClassNotesAndScript } from './notes-and-script.tsx';
 export type { Openers } from './openers.ts';
-export { PlanHead } from './plan-head.tsx';
+export { PlanActions, PlanHead, PlanViews } from './plan-head.tsx';
 export { RoundSheet } from './round-sheet.tsx';
 export { extendTo, single } from './selection.ts';
 export { copiedStations, copyText, pasteText } from './sheet-clipboard.ts';

@@ -1,15 +1,28 @@
-import { Play, Redo2, Undo2 } from 'lucide-react';
+import { ChevronDown, Play, Redo2, Undo2 } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
-import { formatClock, type Plan, parseClock, stepsBetween, updateBlock } from '../../core/plan/index.ts';
+import { type Plan, stepsBetween, updateBlock } from '../../core/plan/index.ts';
+import { writeShorthand } from '../../core/shorthand/index.ts';
 import { compile } from '../../core/timeline/index.ts';
 import { files } from '../../core/wire/index.ts';
 import { addressOf } from '../data/index.ts';
 import { edit, redo, SaveWord, undo, useBuilder } from '../editing/index.ts';
 import { FitterDialog } from '../panels/index.ts';
-import { Button, IconButton, NameField } from '../ui/index.ts';
+import { Button, IconButton, NameField, useActions } from '../ui/index.ts';
+import { PlanFacts } from './plan-facts.tsx';
 
-/** Title and slot of the class, its save state, and what can be done with it. */
+/** A title is set smaller the longer it is, so that it is whole. */
+const sizeOf = (title: string) =>
+  title.length <= 24
+    ? 'text-head'
+    : title.length <= 40
+      ? 'text-title'
+      : title.length <= 60
+        ? 'text-plain'
+        : 'text-small';
+
+/** Title and facts of the class, its save state, its views, and what can be done with it. */
 export function PlanHead({ plan }: { plan: Plan }) {
   const navigate = useNavigate();
   const save = useBuilder((s) => s.save);
@@ -18,77 +31,122 @@ export function PlanHead({ plan }: { plan: Plan }) {
   const lead = () => navigate(`/classes/${plan.id}/ready`);
   const shown = useDeferredValue(plan);
   const isEmpty = useMemo(() => compile(shown).totalMs === 0, [shown]);
+  useActions('This class', [
+    { name: 'Lead this class', key: 'l', run: () => !isEmpty && lead() },
+    { name: 'Undo', key: 'Ctrl Z', heard: true, run: undo },
+    { name: 'Redo', key: 'Ctrl Shift Z', heard: true, run: redo },
+  ]);
   return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b px-5 py-2">
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-5 pt-2">
+      <title>{`${plan.title} · Odd Round`}</title>
+      <h1 className="sr-only">{plan.title}</h1>
       <NameField
         label="Class title"
-        className="digits w-60 text-head"
+        className={`digits field-sizing-content min-w-40 max-w-full ${sizeOf(plan.title)}`}
         most={80}
         selectOnFocus
         value={plan.title}
         onChange={(title) => edit((p) => ({ ...p, title }))}
       />
-      <SlotFields plan={plan} />
+      <PlanFacts plan={plan} />
       <span className="flex-1" />
-      <span aria-live="polite">
-        <SaveWord save={save} />
+      <span className="flex min-w-0 items-center gap-2">
+        <span aria-live="polite" className="min-w-16 text-right">
+          <SaveWord save={save} />
+        </span>
+        <span className="flex">
+          <IconButton label="Undo (Ctrl Z)" onClick={undo} disabled={!canUndo}>
+            <Undo2 size={18} />
+          </IconButton>
+          <IconButton label="Redo (Ctrl Shift Z)" onClick={redo} disabled={!canRedo}>
+            <Redo2 size={18} />
+          </IconButton>
+        </span>
+        <Button look="strong" onClick={lead} disabled={isEmpty}>
+          <Play size={17} aria-hidden="true" /> Lead this class
+        </Button>
       </span>
-      <span className="flex">
-        <IconButton label="Undo (Ctrl Z)" onClick={undo} disabled={!canUndo}>
-          <Undo2 size={18} />
-        </IconButton>
-        <IconButton label="Redo (Ctrl Shift Z)" onClick={redo} disabled={!canRedo}>
-          <Redo2 size={18} />
-        </IconButton>
-      </span>
-      <Tools plan={plan} />
-      <Button look="strong" onClick={lead} disabled={isEmpty}>
-        <Play size={17} aria-hidden="true" /> Lead this class
-      </Button>
     </div>
   );
 }
 
-/** What else can be done with the class: as text, fit the slot, compare and history, the file. */
-function Tools({ plan }: { plan: Plan }) {
-  const [params, setParams] = useSearchParams();
-  const [fitting, setFitting] = useState(false);
-  const asText = params.get('view') === 'text';
-  const inRoom = useLocation().pathname.endsWith('/room');
-  const link = 'inline-flex min-h-11 items-center rounded-md px-2.5 hover:bg-ink/10';
+const VIEWS = [
+  ['Sheet', '', 's'],
+  ['Text', '?view=text', 't'],
+  ['Room', '/room', 'r'],
+  ['Rehearse', '/rehearse', 'h'],
+] as const;
+
+/** The ways to look at the class. */
+export function PlanViews({ plan }: { plan: Plan }) {
+  const { pathname } = useLocation();
+  const [params] = useSearchParams();
+  const navigate = useNavigate();
+  const now = pathname.endsWith('/room') ? 'Room' : params.get('view') === 'text' ? 'Text' : 'Sheet';
+  const to = (end: string) => `/classes/${plan.id}${end}`;
+  useActions(
+    'Views',
+    VIEWS.map(([name, end, key]) => ({ name, key, run: () => navigate(to(end)) })),
+  );
   return (
-    <span className="flex items-center">
-      {inRoom ? (
-        <Link to={`/classes/${plan.id}`} className={link}>
-          Sheet
+    <nav aria-label="Views" className="flex rounded-md border border-line-strong bg-card">
+      {VIEWS.map(([name, end]) => (
+        <Link
+          key={name}
+          to={to(end)}
+          aria-current={now === name ? 'page' : undefined}
+          className={`inline-flex min-h-11 items-center px-3 first:rounded-l-md last:rounded-r-md ${now === name ? 'bg-ink text-paper' : 'hover:bg-ink/10'}`}
+        >
+          {name}
         </Link>
-      ) : (
-        <>
-          <Button
-            look="quiet"
-            className="!px-2.5"
-            aria-pressed={asText}
-            onClick={() => setParams(asText ? {} : { view: 'text' })}
-          >
-            {asText ? 'Sheet' : 'Text'}
-          </Button>
-          <Link to={`/classes/${plan.id}/room`} className={link}>
-            Room
-          </Link>
-        </>
-      )}
+      ))}
+    </nav>
+  );
+}
+
+/** What can be done with the class as a whole: fit the slot, compare and history, take it out as a file. */
+export function PlanActions({ plan }: { plan: Plan }) {
+  const [fitting, setFitting] = useState(false);
+  const navigate = useNavigate();
+  const history = `/classes/${plan.id}/compare`;
+  const fileAddress = addressOf(files.exportFile, { query: { ids: plan.id } });
+  useActions('This class as a whole', [
+    { name: 'Fit the slot', key: 'f', run: () => plan.blocks.length > 0 && setFitting(true) },
+    { name: 'History and compare', key: 'i', run: () => navigate(history) },
+    { name: 'Export as a plan file', run: () => window.location.assign(fileAddress) },
+    { name: 'Export as text', run: () => saveText(plan) },
+  ]);
+  const item =
+    'flex min-h-11 cursor-pointer items-center px-4 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper';
+  return (
+    <span className="flex flex-wrap items-center">
       <Button look="quiet" className="!px-2.5" onClick={() => setFitting(true)} disabled={plan.blocks.length === 0}>
         Fit the slot
       </Button>
-      <Link to={`/classes/${plan.id}/rehearse`} className={link}>
-        Rehearse
-      </Link>
-      <Link to={`/classes/${plan.id}/compare`} className={link}>
+      <Link to={history} className="inline-flex min-h-11 items-center rounded-md px-2.5 hover:bg-ink/10">
         History
       </Link>
-      <a href={addressOf(files.exportFile, { query: { ids: plan.id } })} className={link}>
-        File
-      </a>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button look="quiet" className="!px-2.5">
+            Export <ChevronDown size={15} aria-hidden="true" />
+          </Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="end"
+            data-over-desk
+            className="z-50 rounded-md border border-line-strong bg-card py-1"
+          >
+            <DropdownMenu.Item asChild className={item}>
+              <a href={fileAddress}>Plan file, whole (JSON)</a>
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={() => saveText(plan)}>
+              Text, as it is typed
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
       {fitting && (
         <FitterDialog
           plan={plan}
@@ -108,50 +166,11 @@ function Tools({ plan }: { plan: Plan }) {
   );
 }
 
-function SlotFields({ plan }: { plan: Plan }) {
-  const [start, setStart] = useState<string | null>(null);
-  const [minutes, setMinutes] = useState<string | null>(null);
-  const startBad = start !== null && start.trim() !== '' && parseClock(start) === null;
-  const length = minutes === null ? null : Number(minutes);
-  const lengthBad = length !== null && minutes !== '' && !(Number.isInteger(length) && length >= 1 && length <= 240);
-  const field = (bad: boolean) =>
-    `digits rounded-md border bg-card px-1.5 py-1 text-center text-small ${bad ? 'border-2 border-dashed border-live' : 'border-line hover:border-line-strong'}`;
-  return (
-    <span className="flex items-center gap-1.5 text-small text-muted">
-      starts
-      <input
-        aria-label="Slot start"
-        aria-invalid={startBad}
-        placeholder="--:--"
-        title={startBad ? 'Slot start: a time of day such as 18:30' : 'Slot start'}
-        className={`${field(startBad)} w-16 text-ink`}
-        value={start ?? plan.slot.start ?? ''}
-        onFocus={(e) => e.target.select()}
-        onChange={(e) => setStart(e.target.value)}
-        onBlur={() => {
-          if (start === null || startBad) return;
-          const ms = parseClock(start);
-          setStart(null);
-          edit((p) => ({ ...p, slot: { ...p.slot, start: ms === null ? null : formatClock(ms) } }));
-        }}
-      />
-      slot
-      <input
-        aria-label="Slot minutes"
-        aria-invalid={lengthBad}
-        title={lengthBad ? 'Slot: whole minutes from 1 to 240' : 'Slot minutes'}
-        className={`${field(lengthBad)} w-12 text-ink`}
-        inputMode="numeric"
-        value={minutes ?? (plan.slot.lengthMs === null ? '' : String(Math.round(plan.slot.lengthMs / 60_000)))}
-        onFocus={(e) => e.target.select()}
-        onChange={(e) => setMinutes(e.target.value)}
-        onBlur={() => {
-          if (minutes === null || lengthBad) return;
-          setMinutes(null);
-          edit((p) => ({ ...p, slot: { ...p.slot, lengthMs: length ? length * 60_000 : null } }));
-        }}
-      />
-      min
-    </span>
-  );
+/** Gives the class as text, made in the browser. */
+function saveText(plan: Plan): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([writeShorthand(plan)], { type: 'text/plain' }));
+  link.download = `${plan.title}.txt`;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
 }

@@ -22,13 +22,24 @@ interface Props {
 }
 
 const NAMES_W = 268;
+/** What of a row is not its name: handle, number, marks and sides; and a letter of the name; px. */
+const BESIDE_NAME = 128;
+const LETTER = 8.4;
+
+/** How wide the names stand: as the longest needs, as far as there is room, px. */
+function namesWidth(block: Block, available: number): number {
+  const longest = Math.max(0, ...block.stations.map((s) => s.move.length));
+  const least = Math.min(NAMES_W, available * 0.62);
+  return Math.round(Math.min(Math.max(NAMES_W, longest * LETTER + BESIDE_NAME), Math.max(least, available * 0.45)));
+}
 
 /** The round sheet: stations as rows, rounds as columns, each visit drawn to time and edited in place. */
 export function RoundSheet({ block, following, marks, open }: Props) {
   const onEdit = (change: (block: Block) => Block) => editBlock(block.id, change);
   const sheet = useMemo(() => sheetOf(block, following), [block, following]);
   const [box, available] = useWidth();
-  const layout = useMemo(() => layOut(sheet, Math.max(240, available - NAMES_W)), [sheet, available]);
+  const names = namesWidth(block, available);
+  const layout = useMemo(() => layOut(sheet, Math.max(240, available - names)), [sheet, available, names]);
   const [selection, setSelection] = useState<Selection | null>(null);
   const [entry, setEntry] = useState<string | null>(null);
   const grid = useRef<HTMLDivElement>(null);
@@ -74,8 +85,8 @@ export function RoundSheet({ block, following, marks, open }: Props) {
 
   return (
     <div ref={box} className="overflow-x-auto">
-      <div className="flex" style={{ minWidth: NAMES_W + layout.width }}>
-        <div className="sticky left-0 z-20 shrink-0 bg-paper" style={{ width: NAMES_W }}>
+      <div className="flex" style={{ minWidth: names + layout.width }}>
+        <div className="sticky left-0 z-20 shrink-0 bg-paper" style={{ width: names }}>
           <div style={{ height: HEADER_H }} />
           {block.stations.length > 0 ? (
             <StationRows

@@ -18,7 +18,7 @@ export function layOut(sheet: Sheet, available: number): SheetLayout {
   const seconds = sheet.columns.reduce((sum, c) => sum + (c.widthMs + c.gapMs) / 1000, 0);
   const fixed = sheet.columns.length * MIN_GAP + (sheet.missing.length > 0 ? NOTCH_W : 8);
   // A dance block is short and read by its eights: it may be drawn larger than the rest.
-  const largest = sheet.cells.some((c) => c.parts.some((p) => p.eightMs !== null)) ? 9 : 2.4;
+  const largest = sheet.cells.some((c) => c.parts.some((p) => p.eightMs !== null)) ? 9 : 6;
   const scale = Math.min(largest, Math.max(0.62, stepped((available - fixed) / Math.max(1, seconds))));
   const lefts: number[] = [];
   let x = 0;

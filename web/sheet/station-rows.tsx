@@ -194,6 +194,7 @@ const StationRow = memo(function StationRow(props: RowProps) {
         aria-invalid={tooLong}
         className={`ml-1.5 h-7 min-w-0 flex-1 truncate rounded-sm border bg-transparent px-1 focus:bg-card ${tooLong ? 'border-2 border-dashed border-live' : 'border-transparent hover:border-line focus:border-line-strong'}`}
         value={name ?? station.move}
+        style={{ fontSize: station.move.length > 44 ? 13 : station.move.length > 32 ? 14.5 : undefined }}
         title={tooLong ? TOO_LONG : station.move}
         onChange={(e) => setName(e.target.value)}
         onBlur={commit}
@@ -213,7 +214,7 @@ const StationRow = memo(function StationRow(props: RowProps) {
       )}
       {/* Where a mark can be pressed they lie beside the row, not over it. */}
       <span
-        className={`absolute top-1/2 z-10 flex -translate-y-1/2 bg-paper opacity-0 focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100 ${reading && reading.kind !== 'known' ? 'pointer-events-none left-full z-30 border border-line focus-within:pointer-events-auto group-hover:pointer-events-auto has-[[data-state=open]]:pointer-events-auto' : 'right-11'}`}
+        className={`absolute top-1/2 z-10 flex -translate-y-1/2 bg-paper opacity-0 focus-within:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100 ${reading && reading.kind !== 'known' ? 'pointer-events-none left-full z-30 border border-line focus-within:pointer-events-auto group-hover:pointer-events-auto has-[[data-state=open]]:pointer-events-auto' : 'right-11'}`}
       >
         {props.open && (
           <button

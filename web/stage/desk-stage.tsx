@@ -5,10 +5,12 @@ import { formatDuration, type Plan, type Station } from '../../core/plan/index.t
 import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
 import { type Here, linesAt, phaseWord, sceneOf } from '../../core/stage/index.ts';
 import { useLibrary } from '../data/index.ts';
+import { useWindow } from '../ui/index.ts';
+import { Announce, announced } from './announce.tsx';
 import { BigTime } from './big-time.tsx';
 import { LevelBar } from './level-bar.tsx';
 import { Amount, Chain, Changes, Complex, Next, SetName } from './set-shown.tsx';
-import { useSizes, useWindow } from './use-sizes.ts';
+import { useSizes } from './use-sizes.ts';
 import { useWhole } from './use-whole.ts';
 import { Ways } from './ways.tsx';
 import { countdown } from './words.ts';
@@ -44,6 +46,7 @@ export function Stage({
       style={{ fontSize: `calc(${basePx}px * var(--fit, 1))` }}
       aria-label="Now"
     >
+      <Announce words={announced(words, shown, isNow)} />
       <div className="flex shrink-0 flex-wrap items-baseline gap-x-[1em]">
         <span
           className="digits shrink-0 border-2 border-current px-[0.5em] text-[1.2em] uppercase leading-[1.35] tracking-wide"

@@ -1,3 +1,4 @@
+export { Announce, announced } from './announce.tsx';
 export { BigTime, digitsWidth } from './big-time.tsx';
 export { CueRuler } from './cue-ruler.tsx';
 export { Stage } from './desk-stage.tsx';
@@ -6,7 +7,7 @@ export { FitText } from './fit-text.tsx';
 export { HeldTarget } from './held-target.tsx';
 export { Amount, Chain, Changes, Complex, Next, SetName, SideBox } from './set-shown.tsx';
 export { Target } from './target.tsx';
-export { usePhoneSizes, useWallSizes, useWindow } from './use-sizes.ts';
+export { usePhoneSizes, useWallSizes } from './use-sizes.ts';
 export { useWhole } from './use-whole.ts';
 export { Ways } from './ways.tsx';
-export { countdown, timeOfDay, timeOfDayExact } from './words.ts';
+export { countdown, timeOfDayExact } from './words.ts';

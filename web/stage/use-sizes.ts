@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { useWindow } from '../ui/index.ts';
 
 /** Sizes of type on the desk, the wall and phones, px, by the smaller of width and height. */
 export interface Sizes {
@@ -8,21 +8,7 @@ export interface Sizes {
   basePx: number;
 }
 
-function watch(onChange: () => void): () => void {
-  window.addEventListener('resize', onChange);
-  return () => window.removeEventListener('resize', onChange);
-}
-
 const held = (px: number, least: number, most: number) => Math.round(Math.min(most, Math.max(least, px)));
-
-/** The window's size as one word, so that it is the same value until it changes. */
-const sizeNow = () => `${window.innerWidth} ${window.innerHeight}`;
-
-/** The window's inner size, px. */
-export function useWindow(): { width: number; height: number } {
-  const [width = 1280, height = 800] = useSyncExternalStore(watch, sizeNow).split(' ').map(Number);
-  return { width, height };
-}
 
 /** The sizes of the desk for the window as it is now. */
 export function useSizes(): Sizes {

@@ -7,8 +7,5 @@ export function countdown(ms: number): string {
   return s < 60 ? String(s) : formatDuration(s * 1000);
 }
 
-/** The local time of day of an instant (ms since 1970) to the minute, 18:05. */
-export const timeOfDay = (ms: number) => format(ms, 'HH:mm');
-
 /** The local time of day of an instant (ms since 1970) to the second, 18:05:30. */
 export const timeOfDayExact = (ms: number) => format(ms, 'HH:mm:ss');

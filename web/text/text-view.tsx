@@ -85,11 +85,11 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
 
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(380px,42%)_1fr]">
-      <div className="flex h-[calc(100dvh-250px)] flex-col border-r">
+      <div className="flex min-h-[50dvh] flex-col border-r lg:min-h-0">
         <div ref={host} className="min-h-0 flex-1 overflow-hidden" />
         <Problems problems={problems} onShow={(p) => show(view.current, p)} />
       </div>
-      <div className="h-[calc(100dvh-250px)] overflow-y-auto px-4 py-3">
+      <div className="px-4 py-3 lg:min-h-0 lg:overflow-y-auto">
         {plan.blocks.length === 0 && (
           <p className="max-w-prose text-muted">
             Write a block, such as “main: 3 rounds, 40/20”, and its stations below it, indented.

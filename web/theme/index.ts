@@ -1,1 +1,1 @@
-export { applyTheme, setTheme } from './theme.ts';
+export { applyTheme, setTheme, type ThemeChoice, themeChoice } from './theme.ts';

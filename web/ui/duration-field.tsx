@@ -1,4 +1,6 @@
+import { useId } from 'react';
 import { formatDuration, formatSeconds, MAX_MS, parseDuration } from '../../core/plan/index.ts';
+import { Fault } from './fault.tsx';
 import { useDraft } from './use-draft.ts';
 
 interface Props {
@@ -11,6 +13,9 @@ interface Props {
   className?: string;
   id?: string;
 }
+
+/** "5 s", "1:30". */
+const shortTime = (ms: number) => (ms < 60_000 ? `${formatSeconds(ms)} s` : formatDuration(ms));
 
 const STEP_MS = 5000;
 const FINE_STEP_MS = 1000;
@@ -31,17 +36,24 @@ export function DurationField({ label, valueMs, onChange, minMs = 0, maxMs = MAX
     },
   });
   const marked = bad || (!isTyping && !fits(valueMs));
+  const faultId = useId();
   return (
-    <input
-      id={id}
-      aria-label={label}
-      aria-invalid={marked}
-      title={
-        marked ? `${label}: type seconds or m:ss, from ${formatSeconds(minMs)} to ${formatDuration(maxMs)}` : label
-      }
-      className={`digits w-14 rounded-md border bg-card px-1.5 py-1 text-center text-small ${marked ? 'border-2 border-dashed border-live' : 'border-line hover:border-line-strong'} ${className}`}
-      inputMode="numeric"
-      {...field}
-    />
+    <span className="relative inline-block">
+      <input
+        id={id}
+        aria-label={label}
+        aria-invalid={marked}
+        aria-describedby={marked ? faultId : undefined}
+        title={label}
+        className={`digits w-14 rounded-md border bg-card px-1.5 py-1 text-center text-small text-ink ${marked ? 'border-2 border-dashed border-live' : 'border-line-strong hover:border-ink'} ${className}`}
+        inputMode="numeric"
+        {...field}
+      />
+      {marked && (
+        <Fault id={faultId}>
+          Seconds or m:ss, from {shortTime(minMs)} to {shortTime(maxMs)}. Till then it stays {shortTime(valueMs)}.
+        </Fault>
+      )}
+    </span>
   );
 }

@@ -1,8 +1,11 @@
+export { useActionList, useActions } from './actions.ts';
 export { Button, IconButton } from './button.tsx';
 export { Checkbox } from './checkbox.tsx';
 export { Choice } from './choice.tsx';
 export { Dialog } from './dialog.tsx';
 export { DurationField } from './duration-field.tsx';
+export { Fault } from './fault.tsx';
+export { Hint } from './hint.tsx';
 export { NameField } from './name-field.tsx';
 export { NumberField } from './number-field.tsx';
 export { SearchField } from './search-field.tsx';
@@ -12,3 +15,4 @@ export { useDraft } from './use-draft.ts';
 export { useFrames } from './use-frames.ts';
 export { useLatest } from './use-latest.ts';
 export { useShared } from './use-shared.ts';
+export { useWindow } from './use-window.ts';

@@ -8,21 +8,32 @@ interface Props {
   onChange: (name: string) => void;
   className?: string;
   selectOnFocus?: boolean;
+  /** It names a block, by which it is found. */
+  isBlock?: boolean;
 }
 
 /** A name typed where it is shown. One that is too long, or empty, stays in the field and is marked; the name before it stands. */
-export function NameField({ label, value, most, onChange, className = '', selectOnFocus = false }: Props) {
+export function NameField({
+  label,
+  value,
+  most,
+  onChange,
+  className = '',
+  selectOnFocus = false,
+  isBlock = false,
+}: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const faultId = useId();
   const over = draft === null ? 0 : [...draft.trim()].length - most;
   const isEmpty = draft !== null && draft.trim() === '';
   return (
-    <span className="relative">
+    <span className="relative min-w-0">
       <input
         aria-label={label}
+        data-block-title={isBlock || undefined}
         aria-invalid={over > 0}
         aria-describedby={over > 0 ? faultId : undefined}
-        className={`rounded-sm border bg-transparent px-1 focus:border-line-strong ${over > 0 ? 'border-2 border-dashed border-live' : 'border-transparent hover:border-line'} ${className}`}
+        className={`rounded-sm border bg-transparent px-1 focus:border-line-strong ${over > 0 ? 'border-2 border-dashed border-live' : 'border-transparent hover:border-line-strong'} ${className}`}
         value={draft ?? value}
         onFocus={(e) => selectOnFocus && e.target.select()}
         onChange={(e) => {

@@ -17,7 +17,7 @@ export function SearchField({ label, placeholder, onSearch }: Props) {
     return () => clearTimeout(timer);
   }, [typed, onSearch]);
   return (
-    <label className="flex min-h-11 w-72 items-center gap-2 rounded-md border border-line-strong bg-card px-3">
+    <label className="flex min-h-11 w-72 max-w-full items-center gap-2 rounded-md border border-line-strong bg-card px-3 focus-within:outline-2 focus-within:outline-(--focus)">
       <Search size={16} className="text-muted" aria-hidden="true" />
       <input
         type="search"

@@ -4,7 +4,7 @@ type Look = 'quiet' | 'field' | 'bare';
 
 const LOOKS: Record<Look, string> = {
   /** In a sentence. */
-  quiet: 'rounded-md border bg-card px-1 py-1 hover:border-line-strong',
+  quiet: 'rounded-md border border-line-strong bg-card px-1 py-1 text-ink hover:border-ink',
   /** In a form or a panel. */
   field: 'min-h-10 rounded-md border border-line-strong bg-card px-2',
   /** Over something else that shows what is chosen. */

@@ -1,0 +1,11 @@
+/** The screens that are gone to from anywhere: by their name, or by G and a letter. */
+export const SCREENS = [
+  { name: 'Classes', to: '/', key: 'g c' },
+  { name: 'Moves', to: '/moves', key: 'g m' },
+  { name: 'Kit room', to: '/kit', key: 'g k' },
+  { name: 'Log', to: '/log', key: 'g l' },
+  { name: 'Bin', to: '/bin', key: 'g b' },
+  { name: 'Keeping', to: '/keep', key: 'g e' },
+  { name: 'Settings', to: '/settings', key: 'g s' },
+  { name: 'Help', to: '/help', key: 'g h' },
+] as const;
