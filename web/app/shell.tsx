@@ -30,11 +30,11 @@ export function Shell() {
       >
         Skip to the content
       </a>
-      <header className="flex shrink-0 items-center gap-x-4 border-b bg-paper px-5 sm:gap-x-7">
+      <header className="flex shrink-0 items-center gap-x-4 border-b bg-paper px-3 max-sm:gap-x-2 sm:gap-x-7 sm:px-5">
         <NavLink to="/" className="flex min-h-11 shrink-0 items-center" aria-label="Odd Round, classes">
           <Wordmark />
         </NavLink>
-        <nav className="flex min-w-0 flex-1 gap-x-3 overflow-x-auto sm:gap-x-5" aria-label="Main">
+        <nav className="flex min-w-0 flex-1 gap-x-1 overflow-x-auto max-sm:text-small sm:gap-x-5" aria-label="Main">
           {SCREENS.filter(({ name }) => IN_HEAD.includes(name)).map(({ name, to }) => (
             <NavLink
               key={to}

@@ -139,7 +139,7 @@ function Builder({ plan }: { plan: Plan }) {
         <PlanHead plan={plan} />
         {save.kind === 'binned' && <BinnedBar />}
         {save.kind === 'conflict' && <ConflictBar plan={plan} save={save} />}
-        <div className="flex flex-wrap items-center gap-x-4 px-5">
+        <div className="flex flex-wrap items-center gap-x-4 px-5 pt-1.5">
           <div className="min-w-0 flex-1 basis-80">
             <Sums plan={plan} sums={sums} />
           </div>
