@@ -14,6 +14,8 @@ async function writeClass(page: Page, text: string): Promise<void> {
 }
 
 test('every golden total, imported and read off the list and the builder', async ({ page }) => {
+  // High enough that the list draws them all.
+  await page.setViewportSize({ width: 1280, height: 1900 });
   await page.goto('/');
   await page.getByRole('button', { name: 'Import' }).click();
   const plans = GOLDEN.map((g, k) => ({ ...g.plan, id: `golden-${k}`, title: `Golden ${k}` }));

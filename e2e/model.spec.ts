@@ -200,7 +200,7 @@ test('each side has the rest of the block between, or its own; right first; stre
   // 3 × 30 + 2 × 10
   await expect(total(page)).toHaveText('1:50');
   await page.getByRole('button', { name: /^Move 1: not known/ }).waitFor();
-  await page.getByRole('textbox', { name: 'Name of station 1' }).first().hover();
+  await page.getByRole('textbox', { name: 'Name of station 1' }).first().focus();
   await page.getByRole('button', { name: 'All of Move 1', exact: true }).click();
   await page.getByRole('combobox', { name: 'Move 1: first side' }).selectOption('right first');
   await page.getByRole('checkbox', { name: 'between the sides as between stations' }).uncheck();
@@ -218,6 +218,7 @@ test('each side has the rest of the block between, or its own; right first; stre
   await sides.selectOption('Left only');
   await expect(total(page)).toHaveText('1:10');
   // A stretch done on one side at a time has its whole time on each.
+  await page.getByRole('button', { name: 'Open all blocks' }).click();
   const add = page.getByRole('combobox', { name: 'Add a station to Cool-down' });
   await add.fill('Hip flexor');
   await add.press('ArrowDown');

@@ -150,7 +150,7 @@ test('the screen is kept awake while a class is led, and asked for again when th
   await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
   await expect.poll(asked).toEqual(['screen', 'screen']);
   await page.keyboard.press('m');
-  await page.getByRole('button', { name: 'Finish now' }).click();
+  await page.getByRole('button', { name: /^Finish now/ }).click({ delay: 1200 });
   await expect.poll(asked).toContain('released');
 });
 

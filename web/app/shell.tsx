@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
 import { useTrouble } from '../data/index.ts';
-import { takeNewVersion, useKeeps, useNewVersion } from '../device/index.ts';
+import { takeNewVersion, useKeeps, useLeaveField, useNewVersion } from '../device/index.ts';
 import { Button, useActions } from '../ui/index.ts';
 import { Palette } from './palette.tsx';
 import { Running } from './running.tsx';
@@ -18,6 +18,7 @@ const IN_HEAD = ['Classes', 'Moves', 'Kit room', 'Log', 'Keeping', 'Settings', '
 /** The frame round every planning screen; the desk has the whole window to itself. */
 export function Shell() {
   const navigate = useNavigate();
+  useLeaveField();
   useActions(
     'Screens',
     SCREENS.map(({ name, to, key }) => ({ name, key, run: () => navigate(to) })),

@@ -1,5 +1,6 @@
 import { X } from 'lucide-react';
 import { type ReactNode, useEffect, useRef } from 'react';
+import { useNavigationType } from 'react-router';
 import { Button, IconButton, useActions } from '../ui/index.ts';
 
 export const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'tell'] as const;
@@ -62,13 +63,13 @@ export function Rail({ open, findings, onOpen }: RailProps) {
 /** A panel beside the sheet, or over it where there is no room beside. The keyboard goes into it, and back when it closes. */
 export function SidePanel({ name, onClose, children }: { name: PanelName; onClose: () => void; children: ReactNode }) {
   const title = useRef<HTMLHeadingElement>(null);
-  const onlyOpened = useRef(true);
+  const isAsked = useNavigationType() !== 'POP';
   // biome-ignore lint/correctness/useExhaustiveDependencies: another panel in its place is gone into too
   useEffect(() => {
     const opener = document.activeElement;
-    // One that was open when the page came takes nothing away.
-    if (!onlyOpened.current || (opener !== null && opener !== document.body)) title.current?.focus();
-    onlyOpened.current = false;
+    // One that was open when the page came takes nothing away, and one that has put the focus inside keeps it there.
+    const inside = title.current?.closest('aside')?.contains(opener) === true;
+    if (isAsked && !inside) title.current?.focus();
     return () => {
       if (opener instanceof HTMLElement && opener.isConnected) opener.focus();
     };

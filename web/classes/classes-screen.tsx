@@ -52,7 +52,8 @@ export function ClassesScreen() {
   const create = async (plan: Plan, asText = false) => {
     try {
       await api.savePlan(asUsual(plan, useLibrary.getState().habits), 0);
-      navigate(`/classes/${plan.id}${asText ? '?view=text' : ''}`);
+      // A new class is named first.
+      navigate(`/classes/${plan.id}${asText ? '?view=text' : ''}`, { state: { fresh: !asText } });
     } catch (e) {
       fail('The class could not be made')(e);
     }

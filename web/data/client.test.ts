@@ -40,7 +40,7 @@ describe('asking the server', () => {
 
   it('sends a body as JSON and reads the answer by its schema', async () => {
     const saved = await api.savePlan(plan, 2);
-    expect(saved).toEqual({ ...stored, told: [] });
+    expect(saved).toEqual({ ...stored, deletedAt: null, told: [] });
     expect(asked[0]).toMatchObject({
       url: '/api/plans/plan-1',
       init: { method: 'PUT', headers: { 'Content-Type': 'application/json' } },

@@ -58,7 +58,7 @@ export function CloseScreen({ state, runId }: { state: RunState; runId: string }
         </div>
       </div>
       <div className="mt-7 flex max-w-3xl flex-wrap gap-3">
-        <Target name="Done: see the record" hint="" wide onClick={() => navigate(`/log/${runId}`)} />
+        <Target name="Done: see the record" hint="" wide focused onClick={() => navigate(`/log/${runId}`)} />
         <Target name="Classes" hint="" onClick={() => navigate('/')} />
       </div>
       <p className="mt-3 text-small opacity-90">

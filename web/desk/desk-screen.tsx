@@ -76,6 +76,7 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
   useDeskActions(setSheet, () => lie(!lying));
   useDeskKeys(state, view, leads, { onSheet: setSheet, onLying: () => lie(!lying) });
   useShake(state, view);
+  const ending = useHeldEnd(leads && (state.status === 'running' || state.status === 'paused'));
   const close = () => setSheet(null);
   const slotEnd = state.startedAtMs === null ? null : slotEndMs(plan, state.startedAtMs);
   const overMs = slotEnd !== null && view.projectedEndAtMs !== null ? view.projectedEndAtMs - slotEnd : 0;
@@ -89,12 +90,19 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
       style={over ? undefined : fieldStyle(phase)}
       // A finger or a mouse leaves no focus behind: Space goes on to be the desk's.
       onMouseDown={(e) => {
-        if (e.target instanceof Element && e.target.closest('button') && !isTyping(document.activeElement))
-          e.preventDefault();
+        const { activeElement } = document;
+        if (!(e.target instanceof Element && e.target.closest('button')) || isTyping(activeElement)) return;
+        e.preventDefault();
+        if (activeElement instanceof HTMLElement && isPressable(activeElement)) activeElement.blur();
       }}
     >
       <title>{`${plan.title}, the desk · Odd Round`}</title>
       <Flash positionMs={view.positionMs} running={state.status === 'running'} />
+      {ending && (
+        <p role="status" className="absolute inset-x-0 top-1/3 z-50 bg-ink py-4 text-center text-head text-paper">
+          Keep holding E to finish the class
+        </p>
+      )}
       <TopLine plan={plan} state={state} view={view} />
       {over ? (
         <CloseScreen state={state} runId={runId} />
@@ -181,6 +189,7 @@ function useDeskActions(onSheet: (name: SheetName) => void, onLying: () => void)
     ['Undo the last change', 'u', () => void undoLast()],
     ['Lying down', 'l', onLying],
     ['More', 'm', sheet('more')],
+    ['Finish now, from More; or hold E for a second', 'e', sheet('more')],
     ['Take over from another desk', 't', () => void takeOver()],
   ];
   useActions(
@@ -230,6 +239,44 @@ function useDeskKeys(state: RunState, view: RunView, leads: boolean, on: KeyTarg
     window.addEventListener('keydown', heard);
     return () => window.removeEventListener('keydown', heard);
   }, []);
+}
+
+/** How long a key is held that ends the run, ms. */
+const END_HELD_MS = 1000;
+
+/** E held for a second finishes the run; gives whether it is being held. */
+function useHeldEnd(mayEnd: boolean): boolean {
+  const [held, setHeld] = useState(false);
+  const onDown = useEffectEvent((e: KeyboardEvent) => {
+    const isIt = e.key.toLowerCase() === 'e' && !e.repeat && !e.ctrlKey && !e.metaKey && !e.altKey;
+    const isOver = e.target instanceof Element && e.target.closest('[data-over-desk], [role="dialog"]') !== null;
+    return isIt && mayEnd && !isOver && !isTyping(e.target) && usePreferences.getState().shortcuts;
+  });
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const stop = () => {
+      clearTimeout(timer);
+      setHeld(false);
+    };
+    const down = (e: KeyboardEvent) => {
+      if (!onDown(e)) return;
+      setHeld(true);
+      timer = setTimeout(() => {
+        stop();
+        void command({ type: 'finish' });
+      }, END_HELD_MS);
+    };
+    window.addEventListener('keydown', down);
+    window.addEventListener('keyup', stop);
+    window.addEventListener('blur', stop);
+    return () => {
+      stop();
+      window.removeEventListener('keydown', down);
+      window.removeEventListener('keyup', stop);
+      window.removeEventListener('blur', stop);
+    };
+  }, []);
+  return held;
 }
 
 /** In silent running the device shakes where a tone would sound, longer where something begins. */

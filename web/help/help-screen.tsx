@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import Markdown, { type Components } from 'react-markdown';
 import { Link } from 'react-router';
+import remarkGfm from 'remark-gfm';
 import {
   defaultFormat,
   FORMAT_KINDS,
@@ -36,7 +37,9 @@ export function HelpScreen() {
         ))}
       </ul>
       <div className="mt-8">
-        <Markdown components={PARTS}>{guide}</Markdown>
+        <Markdown remarkPlugins={[remarkGfm]} components={PARTS}>
+          {guide}
+        </Markdown>
       </div>
     </main>
   );
@@ -70,5 +73,12 @@ const PARTS: Components = {
   a: ({ children }) => <span>{children}</span>,
   img: () => null,
   code: ({ children }) => <code className="rounded-sm bg-card px-1">{children}</code>,
+  table: ({ children }) => (
+    <div className="overflow-x-auto">
+      <table className="my-2">{children}</table>
+    </div>
+  ),
+  td: ({ children }) => <td className="border-b py-1 pr-4 align-top">{children}</td>,
+  th: () => null,
   pre: ({ children }) => <pre className="my-2 overflow-x-auto border bg-card p-3">{children}</pre>,
 };

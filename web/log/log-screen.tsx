@@ -69,7 +69,8 @@ function RunRow({ run }: { run: RunSums }) {
         </span>
         <span className="min-w-0 flex-1 basis-52 break-words text-lead font-semibold">
           {run.title}
-          {run.trial && <span className="ml-2 border border-current px-1 text-fine font-normal">trial</span>}
+          {run.trial && ' '}
+          {run.trial && <span className="ml-1 border border-current px-1 text-fine font-normal">trial</span>}
         </span>
         <span className="max-sm:hidden">
           <MiniSheet outline={run.outline} width={240} height={42} />

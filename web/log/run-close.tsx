@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { type Closing, closingOf, type RunCommand, type RunState } from '../../core/run/index.ts';
@@ -23,13 +24,25 @@ const fail = (what: string) => (e: unknown) => toast.error(`${what}: ${messageOf
 
 /** What was written down at the close, to be changed at any time. */
 export function RunClose({ run, state, onChanged }: Props) {
-  const tell = (change: Partial<Closing>) =>
-    void write(run, { type: 'close', ...change }, Date.now()).then(onChanged, fail('It was not written down'));
+  // What is said is shown at once, and taken back when the server has not taken it.
+  const [said, setSaid] = useState<Partial<Closing>>({});
+  const tell = (change: Partial<Closing>) => {
+    setSaid((before) => ({ ...before, ...change }));
+    void write(run, { type: 'close', ...change }, Date.now()).then(onChanged, (e: unknown) => {
+      setSaid({});
+      fail('It was not written down')(e);
+    });
+  };
   return (
     <section aria-label="At the close" className="mt-8">
       <h2 className="mb-3 text-title font-semibold">At the close</h2>
       <div className="flex max-w-2xl flex-col gap-5">
-        <ClosingFields key={run.id} closing={closingOf(run.events)} heads={state.plan.heads} onTell={tell} />
+        <ClosingFields
+          key={run.id}
+          closing={{ ...closingOf(run.events), ...said }}
+          heads={state.plan.heads}
+          onTell={tell}
+        />
       </div>
     </section>
   );

@@ -1,17 +1,12 @@
 // @vitest-environment jsdom
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { circuit, stations } from '../../core/test/build.ts';
 import { sheetOf } from '../../core/timeline/index.ts';
+import { local } from '../device/index.ts';
 import { copiedStations, copyText, extendTo, pasteText, single } from '../sheet/index.ts';
 import { pastedFrom, rememberCopied } from './clipboard-memory.ts';
 
-beforeEach(() => {
-  const kept = new Map<string, string>();
-  vi.stubGlobal('localStorage', {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => kept.set(key, value),
-  });
-});
+beforeEach(() => local.removeItem('odd-round.copied'));
 
 const block = circuit(
   stations(2, (x, k) => (k === 0 ? { ...x, cueLevels: { nextUp: 'off' } } : x)),
@@ -34,7 +29,7 @@ describe('what is copied and pasted', () => {
   it('from elsewhere says what its text says', () => {
     rememberCopied('  Row\n', { stations: [] });
     expect(pastedFrom('  Swing, 16 kg')).toMatchObject({ stations: [{ move: 'Swing', weightKg: 16 }], left: [] });
-    localStorage.setItem('odd-round.copied', '{torn');
+    local.setItem('odd-round.copied', '{torn');
     expect(pastedFrom('  Row')).toMatchObject({ stations: [{ move: 'Row' }] });
   });
 

@@ -29,6 +29,8 @@ export function PlanHead({ plan }: { plan: Plan }) {
   const canUndo = useBuilder((s) => s.history.past.length > 0);
   const canRedo = useBuilder((s) => s.history.future.length > 0);
   const lead = () => navigate(`/classes/${plan.id}/ready`);
+  const { state } = useLocation();
+  const isFresh = typeof state === 'object' && state !== null && 'fresh' in state && state.fresh === true;
   const shown = useDeferredValue(plan);
   const isEmpty = useMemo(() => compile(shown).totalMs === 0, [shown]);
   useActions('This class', [
@@ -45,6 +47,7 @@ export function PlanHead({ plan }: { plan: Plan }) {
         className={`digits field-sizing-content min-w-40 max-w-full ${sizeOf(plan.title)}`}
         most={80}
         selectOnFocus
+        focused={isFresh}
         value={plan.title}
         onChange={(title) => edit((p) => ({ ...p, title }))}
       />

@@ -214,7 +214,7 @@ const StationRow = memo(function StationRow(props: RowProps) {
       )}
       {/* Where a mark can be pressed they lie beside the row, not over it. */}
       <span
-        className={`absolute top-1/2 z-10 flex -translate-y-1/2 bg-paper opacity-0 focus-within:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100 ${reading && reading.kind !== 'known' ? 'pointer-events-none left-full z-30 border border-line focus-within:pointer-events-auto group-hover:pointer-events-auto has-[[data-state=open]]:pointer-events-auto' : 'right-11'}`}
+        className={`absolute top-1/2 z-10 flex -translate-y-1/2 bg-paper opacity-0 focus-within:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100 ${reading && reading.kind !== 'known' ? 'pointer-events-none left-full z-30 border border-line focus-within:pointer-events-auto group-focus-within:pointer-events-auto group-hover:pointer-events-auto has-[[data-state=open]]:pointer-events-auto' : 'right-11'}`}
       >
         {props.open && (
           <button

@@ -1,7 +1,7 @@
 /** Says to who does not see the screen what begins: once for each phase. */
 export function Announce({ words }: { words: string }) {
   return (
-    <p role="status" className="sr-only">
+    <p aria-live="polite" className="sr-only">
       {words}
     </p>
   );

@@ -11,6 +11,8 @@ interface Props {
   compact?: boolean;
   disabled?: boolean;
   pressed?: boolean;
+  /** It has the focus when it comes. */
+  focused?: boolean;
   onClick: () => void;
   children?: ReactNode;
 }
@@ -25,6 +27,7 @@ export function Target({
   compact = false,
   disabled = false,
   pressed,
+  focused = false,
   onClick,
   children,
 }: Props) {
@@ -32,6 +35,8 @@ export function Target({
     <button
       type="button"
       disabled={disabled}
+      // biome-ignore lint/a11y/noAutofocus: the one thing that is likely next
+      autoFocus={focused}
       aria-pressed={pressed}
       aria-keyshortcuts={hint ? (KEY_NAMES[hint] ?? hint) : undefined}
       onClick={onClick}

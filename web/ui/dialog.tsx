@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 import { IconButton } from './button.tsx';
 
 interface Props {
@@ -11,14 +11,24 @@ interface Props {
   width?: string;
 }
 
+const FOCUSED = 'button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea, a[href]';
+
 /** A dialog on paper: title, close, content; Escape and a click outside close it. */
 export function Dialog({ title, open, onClose, children, width = 'max-w-2xl' }: Props) {
+  const body = useRef<HTMLDivElement>(null);
   return (
     <Radix.Root open={open} onOpenChange={(o) => !o && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-ink/45" />
         <Radix.Content
           aria-describedby={undefined}
+          onOpenAutoFocus={(e) => {
+            // What the dialog is for comes first, not the way out of it.
+            const first = body.current?.querySelector<HTMLElement>(FOCUSED);
+            if (!first) return;
+            e.preventDefault();
+            first.focus();
+          }}
           data-over-desk
           className={`fixed top-1/2 left-1/2 z-50 flex max-h-[90dvh] w-[calc(100vw-32px)] ${width} -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-line-strong bg-paper`}
         >
@@ -28,7 +38,9 @@ export function Dialog({ title, open, onClose, children, width = 'max-w-2xl' }: 
               <X size={18} />
             </IconButton>
           </div>
-          <div className="overflow-y-auto p-5">{children}</div>
+          <div ref={body} className="overflow-y-auto p-5">
+            {children}
+          </div>
         </Radix.Content>
       </Radix.Portal>
     </Radix.Root>

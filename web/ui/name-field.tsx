@@ -10,6 +10,8 @@ interface Props {
   selectOnFocus?: boolean;
   /** It names a block, by which it is found. */
   isBlock?: boolean;
+  /** It has the focus when it comes. */
+  focused?: boolean;
 }
 
 /** A name typed where it is shown. One that is too long, or empty, stays in the field and is marked; the name before it stands. */
@@ -21,6 +23,7 @@ export function NameField({
   className = '',
   selectOnFocus = false,
   isBlock = false,
+  focused = false,
 }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const faultId = useId();
@@ -31,6 +34,8 @@ export function NameField({
       <input
         aria-label={label}
         data-block-title={isBlock || undefined}
+        // biome-ignore lint/a11y/noAutofocus: what is new is named first
+        autoFocus={focused}
         aria-invalid={over > 0}
         aria-describedby={over > 0 ? faultId : undefined}
         className={`rounded-sm border bg-transparent px-1 focus:border-line-strong ${over > 0 ? 'border-2 border-dashed border-live' : 'border-transparent hover:border-line-strong'} ${className}`}
