@@ -1,5 +1,8 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
+import type { Plan } from '../core/plan/index.ts';
+import { circuit, planOf, s, stations } from '../core/test/build.ts';
+import { FULL } from './support/attack.ts';
 import { toDesk } from './support/lead.ts';
 
 /** Each screen by its address, and what is there once it is drawn. */
@@ -7,40 +10,164 @@ const SCREENS: [address: string, drawn: (page: Page) => Promise<void>][] = [
   // A list draws only what is in sight, and other tests make classes and runs.
   ['/', (page) => page.getByRole('list', { name: 'Classes' }).getByRole('link').first().waitFor()],
   ['/classes/first-light', (page) => page.getByRole('grid').first().waitFor()],
+  ['/classes/first-light?view=text', (page) => page.getByRole('textbox', { name: 'Class in shorthand' }).waitFor()],
   ['/classes/first-light/room', (page) => page.getByRole('tab', { name: 'Groups' }).waitFor()],
+  ['/classes/first-light/compare', (page) => page.getByRole('heading', { name: /history/ }).waitFor()],
+  ['/classes/first-light/ready', (page) => page.getByTestId('code-wall').waitFor()],
+  ['/classes/first-light/rehearse', (page) => page.getByTestId('move').waitFor()],
   ['/moves', (page) => page.getByTestId('found').waitFor()],
+  ['/moves?move=Squat', (page) => page.getByTestId('found').waitFor()],
+  ['/kit', (page) => page.getByRole('textbox', { name: 'New kit' }).waitFor()],
   ['/log', (page) => page.getByRole('list', { name: 'Runs' }).getByRole('link').first().waitFor()],
+  ['/bin', (page) => page.getByRole('heading', { name: 'Runs' }).waitFor()],
   ['/keep', (page) => page.getByText('on the disk before they count').waitFor()],
+  ['/settings', (page) => page.getByRole('heading', { name: 'The club' }).waitFor()],
+  ['/help', (page) => page.getByRole('heading', { name: 'The formats' }).waitFor()],
   ['/join', (page) => page.getByRole('textbox').waitFor()],
 ];
+const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues'];
+/** The keys that open the desk's sheets. */
+const SHEETS = ['m', 'c', 'f', 's', 'o', 'n', 'p', 'w'];
 const shortTide = (page: Page) => page.getByRole('link', { name: /Short Tide/ }).first();
 
+/** Three stations and long times: nothing passes while it is looked at. */
+const plan = (id: string): Plan => ({
+  ...planOf({
+    ...circuit(
+      stations(3, (x) => ({ ...x, sides: { mode: 'split', first: 'left' }, reps: { count: 8, per: 'side' } })),
+      600,
+      300,
+      2,
+      { roundBreakMs: s(300) },
+    ),
+    use: 'stations',
+    id: 'main',
+  }),
+  id,
+  title: 'Looked at',
+  countInMs: s(30),
+  heads: 7,
+  squads: ['Heron', 'Teal'],
+});
+
 for (const theme of ['light', 'dark'] as const) {
-  test(`no screen breaks the access rules, ${theme}`, async ({ page }) => {
-    const axe = () => new AxeBuilder({ page });
-    const faults = async () => {
-      // Of the rules only contrast depends on the theme.
-      const ruled =
-        theme === 'light'
-          ? axe().withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-          : axe().withRules('color-contrast');
-      const { violations } = await ruled.analyze();
-      return violations.map((v) => [page.url(), v.id, ...v.nodes.slice(0, 3).map((n) => n.target.join(' '))].join(' '));
-    };
+  const faultsOf = async (page: Page, state: string): Promise<string[]> => {
+    const axe = new AxeBuilder({ page });
+    // Of the rules only contrast depends on the theme.
+    const ruled =
+      theme === 'light'
+        ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+        : axe.withRules(['color-contrast']);
+    const { violations } = await ruled.analyze();
+    return violations.map(
+      (v) =>
+        `${state}: ${v.id} ${v.nodes
+          .slice(0, 3)
+          .map((n) => n.target.join(' '))
+          .join(' | ')}`,
+    );
+  };
+
+  test(`no screen, panel or dialog breaks the access rules, ${theme}`, async ({ page }) => {
+    test.slow();
+    const faults: string[] = [];
     await page.emulateMedia({ colorScheme: theme });
     for (const [address, drawn] of SCREENS) {
       await page.goto(address);
       await drawn(page);
-      expect(await faults()).toEqual([]);
+      faults.push(...(await faultsOf(page, address)));
     }
+    for (const panel of PANELS) {
+      await page.goto(`/classes/slack-water?panel=${panel}`);
+      await page.getByRole('complementary').waitFor();
+      await page.getByRole('grid').first().waitFor();
+      faults.push(...(await faultsOf(page, panel)));
+    }
+    await page.getByRole('button', { name: 'Open all blocks' }).click();
+    faults.push(...(await faultsOf(page, 'all blocks open')));
+    for (const [keys, name] of [
+      [['?'], 'Keys'],
+      [['Control+k'], 'Find'],
+      [['f'], 'Fit the slot'],
+    ] as const) {
+      for (const key of keys) await page.keyboard.press(key);
+      await page.getByRole('dialog').waitFor();
+      faults.push(...(await faultsOf(page, name)));
+      await page.keyboard.press('Escape');
+      await expect(page.getByRole('dialog')).toHaveCount(0);
+    }
+    await page.goto('/');
+    await page.getByRole('list', { name: 'Classes' }).getByRole('link').first().waitFor();
+    await page.keyboard.press('n');
+    await page.getByRole('dialog').waitFor();
+    faults.push(...(await faultsOf(page, 'new class')));
     await page.goto('/log');
     await page.getByRole('searchbox', { name: 'Search the log' }).fill('short tide');
     await shortTide(page).click();
     await page.getByRole('heading', { name: 'What went otherwise' }).waitFor();
-    expect(await faults()).toEqual([]);
-    await page.goto('/classes/short-tide');
+    faults.push(...(await faultsOf(page, 'a run')));
+    expect(faults).toEqual([]);
+  });
+
+  test(`nor the desk, in any phase, with any sheet, at any size, nor who follows it, ${theme}`, async ({
+    page,
+    context,
+  }) => {
+    test.slow();
+    const faults: string[] = [];
+    await page.emulateMedia({ colorScheme: theme });
+    const id = `looked-at-${theme}`;
+    await page.request.put(`/api/plans/${id}`, { data: { plan: plan(id), baseVersion: 0 } });
+    await page.goto(`/classes/${id}`);
     await toDesk(page);
-    await page.getByTestId('move').waitFor();
-    expect(await faults()).toEqual([]);
+    const word = page.getByTestId('phase-word');
+    await word.waitFor();
+    const runId = page.url().split('/').at(-1);
+    const codes = await (await page.request.post(`/api/runs/${runId}/codes`)).json();
+    const followers = [
+      `/wall/${codes.watch}`,
+      `/station/${codes.watch}/1`,
+      `/squad/${codes.squad}/Heron`,
+      `/remote/${codes.remote}`,
+    ];
+    for (const [phase, ...keys] of [
+      ['Get ready', ' '],
+      ['Work', 'ArrowRight'],
+      ['Rest', 'ArrowRight'],
+      ['Round break', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight'],
+    ] as const) {
+      await page.bringToFront();
+      for (const key of keys) await page.keyboard.press(key);
+      await expect(word).toHaveText(phase);
+      faults.push(...(await faultsOf(page, `desk, ${phase}`)));
+      if (phase !== 'Get ready')
+        for (const address of followers) {
+          const follower = await context.newPage();
+          await follower.emulateMedia({ colorScheme: theme });
+          await follower.goto(address);
+          await expect(follower.getByTestId('phase-word')).toHaveText(phase);
+          faults.push(...(await faultsOf(follower, `${address.split('/')[1]}, ${phase}`)));
+          await follower.close();
+        }
+    }
+    await page.bringToFront();
+    for (const [width, height] of [
+      [1280, 800],
+      [390, 844],
+    ] as const) {
+      await page.setViewportSize({ width, height });
+      for (const key of theme === 'light' || FULL ? SHEETS : ['m']) {
+        await page.keyboard.press(key);
+        await page.getByRole('dialog').waitFor();
+        faults.push(...(await faultsOf(page, `sheet ${key}, ${width}`)));
+        await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+      }
+      faults.push(...(await faultsOf(page, `desk, ${width}`)));
+    }
+    await page.keyboard.down('e');
+    await page.getByRole('heading', { name: 'Finished' }).waitFor();
+    await page.keyboard.up('e');
+    faults.push(...(await faultsOf(page, 'close')));
+    expect(faults).toEqual([]);
   });
 }

@@ -11,6 +11,8 @@ say('Power cuts, kills, starts, full disks, hostile requests');
 run(bin('vitest'), ['run', 'e2e/attack', ...process.argv.slice(2)], { env });
 say('Floods, and thousands of classes');
 run(bin('playwright'), ['test', 'e2e/flood', 'e2e/keep', '--project=screens', '--retries=0'], { env });
+say('Every screen at every size, in every phase, in both colours');
+run(bin('playwright'), ['test', 'e2e/layout', 'e2e/access', '--project=screens', '--retries=0'], { env });
 say('Three minutes of voice in real time');
 run(bin('playwright'), ['test', 'e2e/voice', '--project=sound', '--no-deps', '--retries=0'], {
   env: { ...env, LONG_VOICE: '1' },

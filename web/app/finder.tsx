@@ -43,7 +43,8 @@ export function Keys({ onClose }: { onClose: () => void }) {
       <p className="mb-4 text-muted">
         Two letters are pressed one after the other. Single keys can be turned off in Settings.
       </p>
-      <div className="columns-1 gap-8 sm:columns-2">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard */}
+      <div className="columns-1 gap-8 sm:columns-2" tabIndex={0} role="group" aria-label="Keys">
         {parts
           .filter(([, keys]) => keys.length > 0)
           .map(([place, keys]) => (

@@ -14,7 +14,17 @@ import {
 } from '../../core/plan/index.ts';
 import { outlineOf, totals } from '../../core/timeline/index.ts';
 import { files, type Habits, plans } from '../../core/wire/index.ts';
-import { ApiError, addressOf, api, clockOf, type StoredPlan, useLibrary, usePages } from '../data/index.ts';
+import {
+  ApiError,
+  addressOf,
+  api,
+  clockOf,
+  keptPlans,
+  type StoredPlan,
+  useLibrary,
+  useLoaded,
+  usePages,
+} from '../data/index.ts';
 import { MiniSheet } from '../drawings/index.ts';
 import { FaultList, LongList } from '../lists/index.ts';
 import { Button, Hint, IconButton, SearchField, useActions } from '../ui/index.ts';
@@ -101,11 +111,7 @@ export function ClassesScreen() {
         says what each format is; <kbd>?</kbd> shows the keys of any screen.
       </Hint>
       {pages.state === 'loading' && <p className="text-muted">Opening…</p>}
-      {pages.state === 'failed' && (
-        <p>
-          {pages.message}. <Button onClick={reload}>Try again</Button>
-        </p>
-      )}
+      {pages.state === 'failed' && <KeptHere message={pages.message} query={query} onAgain={reload} />}
       <FaultList faults={pages.faults} fileOf={(f) => addressOf(plans.getDocument, { path: { id: f.id } })} />
       {pages.state === 'ready' && pages.items.length === 0 && query === '' && pages.faults.length === 0 && (
         <p className="max-w-prose py-8">
@@ -141,6 +147,43 @@ export function ClassesScreen() {
         )}
       </Suspense>
     </main>
+  );
+}
+
+/** The list cannot be had: the classes that this browser keeps can be opened and led all the same. */
+function KeptHere({ message, query, onAgain }: { message: string; query: string; onAgain: () => void }) {
+  const [kept] = useLoaded(['kept plans', message], keptPlans);
+  const found = (kept.state === 'ready' ? kept.value : []).filter(({ plan }) =>
+    plan.title.toLowerCase().includes(query.toLowerCase()),
+  );
+  return (
+    <>
+      <p className="mb-3 flex flex-wrap items-center gap-3">
+        <span>
+          {message}.{' '}
+          {found.length > 0
+            ? 'These classes are kept in this browser: they can be opened and led.'
+            : 'This browser keeps no classes to go on with.'}
+        </span>
+        <Button onClick={onAgain}>Try again</Button>
+      </p>
+      <ul aria-label="Classes kept in this browser" className="border-t border-line-strong empty:hidden">
+        {found.map(({ plan }) => (
+          <li key={plan.id} className="flex flex-wrap items-center gap-x-5 border-b px-2">
+            <Link
+              to={`/classes/${plan.id}`}
+              className="flex min-h-14 min-w-0 flex-1 items-center text-lead font-semibold"
+            >
+              {plan.title}
+            </Link>
+            <span className="digits">{formatDuration(totals(plan).totalMs)}</span>
+            <Link to={`/classes/${plan.id}/ready`} className="inline-flex min-h-11 items-center underline">
+              Lead {plan.title}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 

@@ -10,6 +10,7 @@ export type {
 export { api, conflictOf, keepApi } from './api.ts';
 export { ApiError, addressOf, ask, fetchFrom, isMissing, messageOf } from './client.ts';
 export { clockAt, clockOf } from './clock.ts';
+export { keptPlans } from './kept-plans.ts';
 export { useLibrary } from './library-store.ts';
 export { queries } from './queries.ts';
 export { useTrouble } from './trouble.ts';

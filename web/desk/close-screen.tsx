@@ -80,7 +80,7 @@ function Otherwise({ state }: { state: RunState }) {
       {found.length === 0 ? (
         <p className="text-lead">No change of the times was recorded.</p>
       ) : (
-        <ul className="max-h-56 overflow-y-auto text-lead">
+        <ul className="text-lead">
           {found.map((d, k) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: the record never changes order
             <li key={k} className="border-b border-current/40 py-1">

@@ -18,6 +18,7 @@ import type { RunCommand, RunEvent, RunState, RunView } from '../../core/run/ind
 import { currentBlock, lastUndoable } from '../../core/run/index.ts';
 import { roundsOf } from '../../core/timeline/index.ts';
 import { command, undoLast } from '../session/index.ts';
+import type { ActionId } from './action-rows.ts';
 import { back, holdOrRelease, mainCommand, onward } from './commands.ts';
 import type { SheetName } from './sheet-name.ts';
 
@@ -30,20 +31,6 @@ export interface DeskAction {
   disabled: boolean;
   onClick: () => void;
 }
-
-export type ActionId =
-  | 'back'
-  | 'less'
-  | 'main'
-  | 'more10'
-  | 'onward'
-  | 'hold'
-  | 'rounds'
-  | 'reps'
-  | 'people'
-  | 'finish'
-  | 'undo'
-  | 'more';
 
 /** What the desk's targets do, by their ids, at a moment of the run. */
 export function deskActions(
@@ -92,28 +79,4 @@ function mainWord(state: RunState, view: RunView): string {
   if (state.status === 'ready') return 'Start';
   if (state.status === 'paused') return 'Resume';
   return view.mayGo ? 'Go on' : 'Pause';
-}
-
-/** The rows of targets that a window has room for; what is left out stands in More. */
-export function rowsFor({ width, height }: { width: number; height: number }, inStations: boolean): ActionId[][] {
-  const low = height < 560;
-  const narrow = width < 700;
-  if (low && width < 460) return [['back', 'main', 'onward', 'more']];
-  if (low) return [['back', 'less', 'main', 'more10', 'onward', 'more']];
-  if (narrow)
-    return [
-      ['main'],
-      ['back', 'less', 'more10', 'onward'],
-      ['hold', 'reps', height < 700 ? 'more' : 'undo', ...(height < 700 ? [] : (['more'] as const))],
-    ];
-  const second: ActionId[] = [
-    'hold',
-    'rounds',
-    'reps',
-    ...(inStations ? (['people'] as const) : []),
-    'finish',
-    'undo',
-    'more',
-  ];
-  return [second, ['back', 'less', 'main', 'more10', 'onward']];
 }

@@ -2,7 +2,8 @@ import type { RunState, RunView } from '../../core/run/index.ts';
 import { useDesk } from '../session/index.ts';
 import { Target } from '../stage/index.ts';
 import { useWindow } from '../ui/index.ts';
-import { deskActions, rowsFor } from './desk-actions.tsx';
+import { rowsFor } from './action-rows.ts';
+import { deskActions } from './desk-actions.tsx';
 import type { SheetName } from './sheet-name.ts';
 
 interface Props {

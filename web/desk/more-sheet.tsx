@@ -7,7 +7,8 @@ import { Volumes } from '../ready/index.ts';
 import { command, giveSound, useDesk } from '../session/index.ts';
 import { HeldTarget, Target } from '../stage/index.ts';
 import { useWindow } from '../ui/index.ts';
-import { type ActionId, deskActions, rowsFor } from './desk-actions.tsx';
+import { type ActionId, rowsFor } from './action-rows.ts';
+import { deskActions } from './desk-actions.tsx';
 import { DeskSheet } from './desk-sheet.tsx';
 import type { SheetName } from './sheet-name.ts';
 

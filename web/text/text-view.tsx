@@ -57,7 +57,7 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
           keymap.of([...defaultKeymap, ...historyKeymap, ...lintKeymap, indentWithTab]),
           shorthandSupport(moves.map((m) => m.name)),
           look,
-          EditorView.contentAttributes.of({ 'aria-label': 'Class in shorthand' }),
+          EditorView.contentAttributes.of({ 'aria-label': 'Class in shorthand', tabindex: '0' }),
           EditorView.updateListener.of((u) => {
             if (u.docChanged && !u.transactions.some((t) => t.annotation(External))) read(u.state.doc.toString());
           }),

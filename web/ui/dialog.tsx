@@ -11,7 +11,7 @@ interface Props {
   width?: string;
 }
 
-const FOCUSED = 'button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea, a[href]';
+const FOCUSED = 'button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea, a[href], [tabindex="0"]';
 
 /** A dialog on paper: title, close, content; Escape and a click outside close it. */
 export function Dialog({ title, open, onClose, children, width = 'max-w-2xl' }: Props) {

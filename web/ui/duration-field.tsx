@@ -27,7 +27,10 @@ export function DurationField({ label, valueMs, onChange, minMs = 0, maxMs = MAX
     shown: formatSeconds(valueMs),
     read: (text) => {
       const ms = parseDuration(text);
-      return ms !== null && fits(ms) ? ms : null;
+      if (ms !== null && fits(ms)) return ms;
+      // Where seconds are too few to be meant, a bare number is minutes: "5" of a warm-up.
+      const minutes = /^\s*\d{1,3}\s*$/.test(text) ? Number(text) * 60_000 : null;
+      return minutes !== null && minMs >= 60_000 && fits(minutes) ? minutes : null;
     },
     onCommit: (ms) => ms !== valueMs && onChange(ms),
     onStep: (direction, fine, text) => {

@@ -51,6 +51,27 @@ describe('a duration typed where it is shown', () => {
     expect([f.input.value, f.isMarked()]).toEqual(['40', false]);
   });
 
+  it('says below the field why it cannot be used, and what is used meanwhile', () => {
+    const f = shown();
+    expect(screen.queryByRole('alert')).toBeNull();
+    f.type('4');
+    const alert = screen.getByRole('alert');
+    expect(alert.textContent).toBe('Seconds or m:ss, from 5 s to 4:00:00. Till then it stays 40 s.');
+    expect(f.input.getAttribute('aria-describedby')).toBe(alert.id);
+  });
+
+  it('takes a bare number for minutes where so few seconds cannot be meant', () => {
+    const got: number[] = [];
+    render(<DurationField label="Warm-up" valueMs={300_000} minMs={60_000} onChange={(ms) => got.push(ms)} />);
+    const f = field('Warm-up');
+    for (const text of ['6', '90', '4 s']) {
+      f.type(text);
+      f.press('Enter');
+    }
+    // 90 is a minute and a half; "4 s" is no minute, and stays marked.
+    expect([got, f.isMarked()]).toEqual([[360_000, 90_000], true]);
+  });
+
   it('steps by five seconds, with Shift by one, from what is typed by then, and not below its least', () => {
     const f = shown();
     f.press('ArrowUp');
