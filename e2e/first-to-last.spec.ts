@@ -86,8 +86,9 @@ test('from an empty screen to the record by keyboard alone: built, made ready, l
   await expect(page.getByRole('button', { name: 'To the desk' })).toBeFocused();
   await expect(page.getByRole('textbox', { name: 'People here today' })).toHaveValue('12');
   await press('Enter');
-  await expect(page.getByTestId('phase-word')).toHaveText('Get ready');
+  await page.getByTestId('phase-word').waitFor();
   await press('Space');
+  await expect(page.getByTestId('phase-word')).toHaveText('Get ready');
   await press('ArrowRight');
   await expect(page.getByTestId('phase-word')).toHaveText('Work');
   keys += 1;
