@@ -1,4 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
+import { writeRunFile } from '../core/exchange/index.ts';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
 import { leadClass, TONES_ALONE, toDesk } from './support/lead.ts';
@@ -256,6 +257,13 @@ test('a class and a run go into the bin and come back; a class in it is not brou
   await page.getByRole('button', { name: 'Bring binned-run back' }).click();
   await page.goto('/log');
   await expect(page.getByRole('link', { name: /binned-run/ })).toBeVisible();
+
+  // A run that a desk gave as a file is read by the log.
+  const { plan: led, events } = await (await page.request.get(`/api/runs/${runId}`)).json();
+  const text = writeRunFile({ id: 'brought-in-by-file', plan: { ...led, title: 'Brought in' }, events });
+  const file = { name: 'run.json', mimeType: 'application/json', buffer: Buffer.from(text) };
+  await page.getByLabel('File of a run').setInputFiles(file);
+  await expect(page.getByRole('heading', { name: 'Brought in', exact: true })).toBeVisible();
 });
 
 test('screens and people are set up before the start; the wall shows what is coming, and hears of changes', async ({

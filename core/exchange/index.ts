@@ -6,3 +6,4 @@ export {
   readPlanFile,
   writePlanFile,
 } from './plan-file.ts';
+export { readRunFile, writeRunFile } from './run-file.ts';

@@ -1,4 +1,5 @@
 import { type ReactNode, useMemo } from 'react';
+import { writeRunFile } from '../../core/exchange/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import type { RunState, RunView } from '../../core/run/index.ts';
 import { compile, totals } from '../../core/timeline/index.ts';
@@ -7,7 +8,7 @@ import { useKeeps } from '../device/index.ts';
 import { ClassStrip } from '../drawings/index.ts';
 import { sound, useDesk } from '../session/index.ts';
 import { useWhole } from '../stage/index.ts';
-import { useWindow } from '../ui/index.ts';
+import { saveFile, useWindow } from '../ui/index.ts';
 import { slotEndMs } from './slot-end.ts';
 
 interface Props {
@@ -93,8 +94,14 @@ function Warnings({ state }: { state: RunState }) {
       {!leads && <Told strong>Following</Told>}
       {leads && !over && state.soundAt !== null && <Told>Sound on another screen</Told>}
       {leads && !over && started && !soundOn && <Told strong>Sound is off: tap anywhere</Told>}
-      {waiting > 0 && !keptHere && <Told strong>Browser storage is full: do not reload</Told>}
-      {waiting > 0 && keptHere && keeps === 'blocked' && <Told strong>This browser keeps nothing: do not reload</Told>}
+      {waiting > 0 && (!keptHere || keeps === 'blocked') && (
+        <Told strong>
+          {keptHere ? 'This browser keeps nothing: do not reload' : 'Browser storage is full: do not reload'}{' '}
+          <button type="button" className="min-h-11 underline" onClick={saveRecord}>
+            Save the record as a file
+          </button>
+        </Told>
+      )}
       {trouble === 'full' && <Told>The server’s disk is full: all is kept here</Told>}
       {asksDropped > 0 && <Told>Phones ask too often: {asksDropped} left out</Told>}
       {aside.length > 0 && (
@@ -106,6 +113,12 @@ function Warnings({ state }: { state: RunState }) {
       {blocked !== null && <Told>The server will not take this run ({blocked}): it is kept here</Told>}
     </div>
   );
+}
+
+/** Gives the run as a file, which the log reads again. */
+function saveRecord(): void {
+  const { run } = useDesk.getState();
+  if (run) saveFile(`${run.plan.title}, run.json`, writeRunFile(run), 'application/json');
 }
 
 function Told({ strong = false, children }: { strong?: boolean; children: ReactNode }) {

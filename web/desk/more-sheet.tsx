@@ -6,7 +6,7 @@ import { oddRounds, roundsOf, stationAt, withRounds } from '../../core/timeline/
 import { Volumes } from '../ready/index.ts';
 import { command, giveSound, useDesk } from '../session/index.ts';
 import { HeldTarget, Target } from '../stage/index.ts';
-import { useWindow } from '../ui/index.ts';
+import { LettersLeft, useWindow } from '../ui/index.ts';
 import { type ActionId, rowsFor } from './action-rows.ts';
 import { deskActions } from './desk-actions.tsx';
 import { DeskSheet } from './desk-sheet.tsx';
@@ -130,6 +130,7 @@ export function NoteSheet({ state, onClose }: { state: RunState; onClose: () => 
         />
         <Target name="Keep" hint="" disabled={text.trim() === ''} onClick={() => keep(text)} />
       </form>
+      <LettersLeft text={text} most={500} />
       <div className="mt-2 grid grid-cols-2 gap-2 md:grid-cols-4">
         {['Too easy', 'Too hard', 'Rest too short', 'Kit short'].map((words) => (
           <Target key={words} small name={words} hint="" onClick={() => keep(words)} />

@@ -4,7 +4,7 @@ import { writePlanFile } from '../../core/exchange/index.ts';
 import { clipBefore, duplicatePlan, type Plan } from '../../core/plan/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { useKeeps } from '../device/index.ts';
-import { Button } from '../ui/index.ts';
+import { Button, saveFile } from '../ui/index.ts';
 import { type SaveState, useBuilder } from './store.ts';
 import { autosave } from './this-window.ts';
 
@@ -40,11 +40,7 @@ function saveAsFile(): void {
   const { plan } = useBuilder.getState();
   if (!plan) return;
   const moves = useLibrary.getState().library.moves.filter((m) => m.own);
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([writePlanFile([plan], moves)], { type: 'application/json' }));
-  link.download = `${plan.title}.json`;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+  saveFile(`${plan.title}.json`, writePlanFile([plan], moves), 'application/json');
 }
 
 /** The class is in the bin: it can be looked at, and brought back. */

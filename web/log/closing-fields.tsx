@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Closing } from '../../core/run/index.ts';
-import { NumberField } from '../ui/index.ts';
+import { LettersLeft, NumberField } from '../ui/index.ts';
 
 const EFFORTS = Array.from({ length: 11 }, (_, k) => k);
 
@@ -89,6 +89,7 @@ function NextTime({ closing, onTell }: Part) {
         onChange={(e) => setText(e.target.value)}
         onBlur={() => text.trim() !== closing.next && onTell({ next: text.trim() })}
       />
+      <LettersLeft text={text} most={500} />
     </label>
   );
 }

@@ -9,6 +9,7 @@ import { FaultList, LongList } from '../lists/index.ts';
 import { Button, SearchField } from '../ui/index.ts';
 
 import { countDeviations } from './deviations.ts';
+import { ImportRun } from './import-run.tsx';
 
 /** What was really done: every run, the latest first. */
 export function LogScreen() {
@@ -21,6 +22,7 @@ export function LogScreen() {
         <h1 className="digits text-big">Log</h1>
         <span className="flex-1" />
         <SearchField label="Search the log" placeholder="Title of the class" onSearch={setQuery} />
+        <ImportRun />
         <Link to="/bin" className="inline-flex min-h-11 items-center px-2 underline">
           Bin
         </Link>

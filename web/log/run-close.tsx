@@ -49,9 +49,8 @@ export function RunClose({ run, state, onChanged }: Props) {
 }
 
 /** What can be done with a run: back to its desk while it goes on, its end written down where none was, into the bin and out. */
-export function RunControls({ run, state, onChanged }: Props) {
+export function RunControls({ run, state, hasEnd, onChanged }: Props & { hasEnd: boolean }) {
   const goesOn = state.status === 'running' || state.status === 'paused';
-  const hasEnd = run.events.some((e) => e.type === 'finish' || e.type === 'abandon');
   const lastMs = Math.max(...run.events.map((e) => e.atMs));
   const bin = (away: boolean) =>
     void (away ? api.deleteRun(run.id) : api.undeleteRun(run.id)).then(

@@ -2,7 +2,7 @@ import { format } from 'date-fns';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { formatChange, formatDuration, type Plan } from '../../core/plan/index.ts';
-import { type RunState, recordsOf, stateAt, summarise } from '../../core/run/index.ts';
+import { foldRun, type RunState, recordsOf, stateAt, summarise } from '../../core/run/index.ts';
 import { weightWords } from '../../core/values/index.ts';
 import { api, clockAt, type StoredRun, useLoaded } from '../data/index.ts';
 
@@ -45,7 +45,7 @@ function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
           <span className="ml-3 border border-current px-2 align-middle text-plain font-normal">trial</span>
         )}
       </h1>
-      <RunControls run={run} state={state} onChanged={onChanged} />
+      <RunControls run={run} state={state} hasEnd={open === null} onChanged={onChanged} />
       <dl className="mt-4 mb-6 flex flex-wrap gap-x-10 gap-y-3">
         <Figure name="planned" value={formatDuration(summary.plannedMs)} />
         <Figure
@@ -89,8 +89,11 @@ function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
 }
 
 /** Where a run has no recorded end: how far in the last entry came, ms, or null when there was none; null for one that has ended. */
-function openEnd({ events }: StoredRun, state: RunState): { heardMs: number | null } | null {
-  const ended = events.some((e) => e.type === 'finish' || e.type === 'abandon');
+function openEnd({ plan, events }: StoredRun, state: RunState): { heardMs: number | null } | null {
+  // Ended by what was done, be it the last interval skipped, and not by the clock alone.
+  const { status } = foldRun(plan, events);
+  const ended =
+    status === 'finished' || status === 'abandoned' || events.some((e) => e.type === 'finish' || e.type === 'abandon');
   if (ended || state.startedAtMs === null) return null;
   const last = Math.max(...events.map((e) => e.atMs));
   return { heardMs: last > state.startedAtMs ? last - state.startedAtMs : null };

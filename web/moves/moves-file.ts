@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { MOVE_COLUMNS, type Move, moveRow } from '../../core/moves/index.ts';
+import { saveFile } from '../ui/index.ts';
 
 /** Moves as a CSV file, which the import reads back; what a table program would take for a formula is quoted with '. */
 export function movesCsv(moves: readonly Move[]): string {
@@ -15,11 +16,4 @@ export function readTable(text: string): { header: string[]; rows: string[][] } 
 /** A cell without the ' that keeps a table program from taking it for a formula. */
 const unquoted = (cell: string) => cell.replace(/^'(?=[=+\-@\t\r])/, '');
 
-export function downloadMoves(moves: readonly Move[]): void {
-  const url = URL.createObjectURL(new Blob([movesCsv(moves)], { type: 'text/csv' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = 'odd-round-moves.csv';
-  link.click();
-  URL.revokeObjectURL(url);
-}
+export const downloadMoves = (moves: readonly Move[]) => saveFile('odd-round-moves.csv', movesCsv(moves), 'text/csv');

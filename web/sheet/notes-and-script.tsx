@@ -1,6 +1,7 @@
 import type { Block, Line } from '../../core/plan/index.ts';
 import { edit, useBuilder } from '../editing/index.ts';
 import { ScriptLines } from '../panels/index.ts';
+import { LettersLeft } from '../ui/index.ts';
 import { editBlock } from './block-edits.ts';
 
 const NO_LINES: readonly Line[] = [];
@@ -70,6 +71,7 @@ function NotesAndScript({ name, notes, most, lines, onNotes, children }: Props) 
         value={notes}
         onChange={(e) => onNotes(e.target.value)}
       />
+      <LettersLeft text={notes} most={most} />
       {children}
     </details>
   );

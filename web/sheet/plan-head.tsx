@@ -9,7 +9,7 @@ import { files } from '../../core/wire/index.ts';
 import { addressOf } from '../data/index.ts';
 import { edit, redo, SaveWord, undo, useBuilder } from '../editing/index.ts';
 import { FitterDialog } from '../panels/index.ts';
-import { Button, IconButton, NameField, useActions } from '../ui/index.ts';
+import { Button, IconButton, NameField, saveFile, useActions } from '../ui/index.ts';
 import { PlanFacts } from './plan-facts.tsx';
 
 /** A title is set smaller the longer it is, so that it is whole. */
@@ -169,11 +169,5 @@ export function PlanActions({ plan }: { plan: Plan }) {
   );
 }
 
-/** Gives the class as text, made in the browser. */
-function saveText(plan: Plan): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([writeShorthand(plan)], { type: 'text/plain' }));
-  link.download = `${plan.title}.txt`;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
-}
+/** Gives the class as text. */
+const saveText = (plan: Plan) => saveFile(`${plan.title}.txt`, writeShorthand(plan), 'text/plain');

@@ -15,17 +15,17 @@ export function useWhole<E extends HTMLElement>(of: string): RefObject<E | null>
   useLayoutEffect(() => {
     const place = box.current;
     if (!place) return;
-    const fit = () => fitWhole(place);
-    fit();
-    const sized = new ResizeObserver(fit);
+    const refit = () => fitWhole(place);
+    refit();
+    const sized = new ResizeObserver(refit);
     sized.observe(place);
     // Words that grow by themselves, as a time does, are heeded too.
     const words = new MutationObserver(() => {
-      if (isOver(place)) fit();
+      if (isOver(place)) refit();
     });
     words.observe(place, { childList: true, characterData: true, subtree: true });
     let current = true;
-    void document.fonts?.ready.then(() => current && fit());
+    void document.fonts?.ready.then(() => current && refit());
     return () => {
       current = false;
       sized.disconnect();
