@@ -8,10 +8,9 @@ import { endpoint } from './endpoint.ts';
 /** What a number means where it is typed without its unit. */
 export const UnitsSchema = v.strictObject({ weight: v.optional(v.picklist(WEIGHT_UNITS), 'kg') });
 
-/** How a club does things: what a new class begins with, how times and weeks are shown, and what is seen to before a class. */
+/** How a club does things: what a new class begins with, how times of day are shown, and what is seen to before a class. */
 export const HabitsSchema = v.strictObject({
   clock: v.optional(v.picklist(['24', '12']), '24'),
-  firstDay: v.optional(v.picklist(['monday', 'saturday', 'sunday']), 'monday'),
   /** The countdown of a new class, s. */
   countdown: v.optional(v.picklist([0, 3, 5, 10]), 3),
   /** The voice of a new class. */

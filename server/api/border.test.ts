@@ -21,6 +21,22 @@ const asked = async (host: string, border: object = {}) =>
   (await request(app(border)).get('/api/plans').set('Host', host)).status;
 
 describe('the border', () => {
+  it('tells phones every address that reaches it: none on its own machine alone, the public one first', async () => {
+    const told = async (border: object) => (await request(app(border)).get('/api/addresses')).body;
+    const alone = await told({});
+    expect([alone.origins, alone.loopbackOnly]).toEqual([[], true]);
+    const outer = Object.values(networkInterfaces())
+      .flatMap((list) => list ?? [])
+      .filter((a) => !a.internal && a.family === 'IPv4');
+    const shared = await told({ onNetwork: true, publicUrl: new URL('https://classes.example.org/x') });
+    expect([shared.origins[0], shared.loopbackOnly]).toEqual(['https://classes.example.org', false]);
+    for (const { address } of outer) {
+      expect(shared.origins.some((o: string) => o.startsWith(`http://${address}:`))).toBe(true);
+      expect(alone.machine.some((o: string) => o.startsWith(`http://${address}:`))).toBe(true);
+    }
+    expect(JSON.stringify([alone, shared])).not.toMatch(/127\.0\.0\.1|localhost|fe80/);
+  });
+
   it('knows which addresses only this machine can reach', () => {
     expect(['127.0.0.1', 'localhost', '::1', '127.8.8.8'].map(isLoopback)).toEqual([true, true, true, true]);
     expect(['0.0.0.0', '192.168.1.5', '::', 'boathouse.local'].map(isLoopback)).toEqual([false, false, false, false]);

@@ -9,7 +9,9 @@ export function FollowingFooter() {
       <p className="min-w-0 flex-1 basis-64 text-lead">
         Another desk leads this run. This one follows, silent. Taking over moves the sound and the keys here.
       </p>
-      <Target name="Take over" hint="T" wide onClick={() => void takeOver()} />
+      <span className="flex min-w-48 flex-1">
+        <Target name="Take over" hint="T" wide onClick={() => void takeOver()} />
+      </span>
     </footer>
   );
 }

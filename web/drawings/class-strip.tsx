@@ -183,7 +183,7 @@ function Clocks({
       ))}
       {slotMs !== null && (
         <span
-          className={`absolute text-ink max-sm:hidden ${slotIsClear ? 'top-[60px]' : '-top-1'}`}
+          className={`absolute text-ink max-lg:hidden ${slotIsClear ? 'top-[60px]' : '-top-1'}`}
           style={{ left: percent(slotMs, axisMs), transform: 'translateX(-100%)', paddingRight: 6 }}
         >
           slot {at(slotMs)}

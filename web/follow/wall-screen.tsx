@@ -152,7 +152,7 @@ function Moment({ state, view, reached }: { state: RunState; view: RunView; reac
           <Chain chain={chain} className="mt-[0.1em] text-[0.9em]" />
         </div>
       )}
-      <div className={`flex min-h-[40%] flex-1 items-stretch gap-[3%] ${wide ? '' : 'flex-col'}`}>
+      <div data-holds className={`flex min-h-[40%] flex-1 items-stretch gap-[3%] ${wide ? '' : 'flex-col'}`}>
         <BigTime
           words={view.waiting ? '\u2013' : countdown(view.remainingMs)}
           ms={view.remainingMs}

@@ -15,9 +15,9 @@ function Came({ closing, heads, onTell }: Part & { heads: number | null }) {
   const step = (by: number) => onTell({ came: Math.min(400, Math.max(0, count + by)) });
   const button = 'h-16 w-16 rounded-md border-2 border-current text-big';
   return (
-    <fieldset>
+    <fieldset className="min-w-0">
       <legend className="mb-1 text-title font-semibold">Who came</legend>
-      <div className="flex items-center gap-3">
+      <div className="flex flex-wrap items-center gap-3">
         <button type="button" className={button} aria-label="One fewer" onClick={() => step(-1)}>
           −
         </button>
@@ -51,7 +51,7 @@ function Came({ closing, heads, onTell }: Part & { heads: number | null }) {
 
 function Effort({ closing, onTell }: Part) {
   return (
-    <fieldset>
+    <fieldset className="min-w-0">
       <legend className="mb-1 text-title font-semibold">How hard was it, as a whole?</legend>
       <div className="grid grid-cols-6 gap-1.5 sm:grid-cols-11">
         {EFFORTS.map((n) => (

@@ -58,7 +58,7 @@ function Squads({ plan, today, onToday }: Props) {
     if (!here.includes(name)) set([...here, name]);
   };
   return (
-    <fieldset className="mt-3">
+    <fieldset className="mt-3 min-w-0">
       <legend className="text-small text-muted">Squads that are here</legend>
       <div className="mt-1 flex flex-wrap items-center gap-2">
         {all.map((name) => (

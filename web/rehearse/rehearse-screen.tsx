@@ -127,39 +127,43 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
           <CueRuler cues={cues} intervals={state.intervals} positionMs={view.positionMs} />
         </div>
       )}
-      <footer className="flex shrink-0 flex-wrap gap-2 px-3 pt-2 pb-3 md:gap-3 md:px-6">
-        <Target
-          small
-          compact={narrow}
-          name="Cue before"
-          hint="←"
-          onClick={() => to(neighbourCue(cues, positionMs, -1))}
-        >
-          <ChevronLeft size={28} />
-        </Target>
-        <Target
-          name={place.playing ? 'Pause' : 'Play'}
-          hint="Space"
-          wide
-          small={narrow}
-          onClick={() => void go({ playing: !place.playing })}
-        >
-          {place.playing ? <Pause size={30} /> : <Play size={30} />}
-        </Target>
-        <Target small compact={narrow} name="Next cue" hint="→" onClick={() => to(neighbourCue(cues, positionMs, 1))}>
-          <ChevronRight size={28} />
-        </Target>
-        {SPEEDS.map((speed) => (
+      <footer className={`flex shrink-0 gap-2 px-3 pt-2 pb-3 md:gap-3 md:px-6 ${narrow ? 'flex-col' : ''}`}>
+        <div className="flex flex-[3] gap-2 md:gap-3">
           <Target
-            key={speed}
             small
             compact={narrow}
-            name={`${speed}×`}
-            hint=""
-            pressed={place.speed === speed}
-            onClick={() => void go({ speed })}
-          />
-        ))}
+            name="Cue before"
+            hint="←"
+            onClick={() => to(neighbourCue(cues, positionMs, -1))}
+          >
+            <ChevronLeft size={28} />
+          </Target>
+          <Target
+            name={place.playing ? 'Pause' : 'Play'}
+            hint="Space"
+            wide
+            small={narrow}
+            onClick={() => void go({ playing: !place.playing })}
+          >
+            {place.playing ? <Pause size={30} /> : <Play size={30} />}
+          </Target>
+          <Target small compact={narrow} name="Next cue" hint="→" onClick={() => to(neighbourCue(cues, positionMs, 1))}>
+            <ChevronRight size={28} />
+          </Target>
+        </div>
+        <div className="flex flex-[4] gap-2 md:gap-3">
+          {SPEEDS.map((speed) => (
+            <Target
+              key={speed}
+              small
+              compact={narrow}
+              name={`${speed}×`}
+              hint=""
+              pressed={place.speed === speed}
+              onClick={() => void go({ speed })}
+            />
+          ))}
+        </div>
       </footer>
     </main>
   );

@@ -1,4 +1,5 @@
 import { type ReactNode, useId, useState } from 'react';
+import { Link } from 'react-router';
 import { formatClock, type Plan, parseClock } from '../../core/plan/index.ts';
 import { clockOf } from '../data/index.ts';
 import { edit, HeadsField } from '../editing/index.ts';
@@ -57,6 +58,12 @@ export function PlanFacts({ plan }: { plan: Plan }) {
       >
         At most 60 letters.
       </TypedField>
+      <span>
+        · with{' '}
+        <Link to={`/classes/${plan.id}?panel=kit`} className="inline-flex min-h-9 items-center underline">
+          this kit
+        </Link>
+      </span>
     </div>
   );
 }

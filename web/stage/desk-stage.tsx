@@ -68,7 +68,7 @@ export function Stage({
           <Chain chain={chain} className="mt-[0.2em] text-[1.05em]" />
         </div>
       )}
-      <div className={`flex min-h-[24%] flex-1 items-stretch gap-x-[3%] ${wide ? '' : 'flex-col'}`}>
+      <div data-holds className={`flex min-h-[24%] flex-1 items-stretch gap-x-[3%] ${wide ? '' : 'flex-col'}`}>
         <BigTime
           words={view.waiting ? 'tap' : countdown(view.remainingMs)}
           ms={view.remainingMs}

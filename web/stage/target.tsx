@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 
 interface Props {
   name: string;
@@ -31,12 +31,16 @@ export function Target({
   onClick,
   children,
 }: Props) {
+  const target = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    // What stands above it is seen first.
+    if (focused) target.current?.focus({ preventScroll: true });
+  }, [focused]);
   return (
     <button
       type="button"
       disabled={disabled}
-      // biome-ignore lint/a11y/noAutofocus: the one thing that is likely next
-      autoFocus={focused}
+      ref={target}
       aria-pressed={pressed}
       aria-keyshortcuts={hint ? (KEY_NAMES[hint] ?? hint) : undefined}
       onClick={onClick}
