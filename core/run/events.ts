@@ -155,7 +155,7 @@ const LASTING: readonly RunEventType[] = ['start', 'lead', 'sound', 'finish', 'a
 const RECORDS: readonly RunEventType[] = ['reps', 'note', 'close'];
 
 /** Whether an event only writes something down: the run goes on as it was. */
-export const isRecord = (e: RunEvent) => RECORDS.includes(e.type);
+export const isRecord = (e: Pick<RunEvent, 'type'>) => RECORDS.includes(e.type);
 
 /** The desk that leads after all events: the one that started, or the last that took over; null when none has said. */
 export function leaderOf(events: readonly RunEvent[]): string | null {

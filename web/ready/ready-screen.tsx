@@ -37,7 +37,7 @@ export function ReadyScreen() {
       </main>
     );
   if (going) return <RunsAlready going={going} onAnother={() => setGoing(null)} />;
-  return <Ready plan={plan} />;
+  return <Ready key={plan.id} plan={plan} />;
 }
 
 /** The class goes on already: back to it, or one more beside it. */

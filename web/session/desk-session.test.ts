@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { foldRun } from '../../core/run/index.ts';
+import { closingOf, foldRun } from '../../core/run/index.ts';
 import { circuit, planOf, s, stations } from '../../core/test/build.ts';
 import { clipKey } from '../audio/index.ts';
 import { fill, memoryStorage, settle, TestServer, testDesk } from '../test/desks.test.support.ts';
@@ -218,6 +218,22 @@ describe('two desks', () => {
     await settle();
     expect(a.session.state.folded?.status).toBe('paused');
     expect(a.session.state.folded).toEqual(foldRun(plan, server.runs.get(RUN)!.events));
+  });
+
+  it('either may write down what is known at the close; the one that leads opens the run again, paused', async () => {
+    const { a, b } = await two();
+    await a.session.command({ type: 'finish' });
+    await settle();
+    await b.session.command({ type: 'close', came: 11 });
+    await settle();
+    expect(closingOf(a.session.state.run!.events).came).toBe(11);
+    await b.session.command({ type: 'reopen' });
+    await settle();
+    expect(a.session.state.folded?.status).toBe('finished');
+    await a.session.command({ type: 'reopen' });
+    await settle();
+    expect([a.session.state.folded?.status, b.session.state.folded?.status]).toEqual(['paused', 'paused']);
+    expect(closingOf(b.session.state.run!.events).came).toBe(11);
   });
 
   it('what the deposed one did before it heard of it does not count, here or there', async () => {

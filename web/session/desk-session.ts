@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import * as v from 'valibot';
-import { type RunCommand, type RunEvent, RunEventSchema, RunLog } from '../../core/run/index.ts';
+import { isRecord, type RunCommand, type RunEvent, RunEventSchema, RunLog } from '../../core/run/index.ts';
 import { runSounds, VoicedCues, type VoiceState } from '../audio/index.ts';
 import { AskLimit } from './ask-limit.ts';
 import { CLOSED_DESK, type DeskParts, type DeskState } from './desk-state.ts';
@@ -264,9 +264,9 @@ export class DeskSession {
     this.soundFrom(this.parts.sound.now() + COMMAND_LEAD_MS);
   }
 
-  /** What may be done only by the desk that leads; another must take over first. */
+  /** What leads the run may be done only by the desk that leads, another must take over first; any may write something down. */
   private mayDo(what: RunCommand): boolean {
-    return what.type === 'lead' || this.current.leads;
+    return what.type === 'lead' || this.current.leads || isRecord(what);
   }
 }
 
