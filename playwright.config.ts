@@ -1,7 +1,7 @@
 import { defineConfig } from '@playwright/test';
 import { CHROMIUM } from './e2e/support/chromium.ts';
 
-const port = 4319;
+const port = Number(process.env.E2E_PORT ?? 4319);
 const HEARD = /(voice|tones)\.spec\.ts$/;
 const SEEN_TOGETHER = /sync\.spec\.ts$/;
 

@@ -243,4 +243,17 @@ describe('autosave', () => {
     await settle();
     expect([server.saves, state().save.kind]).toEqual([0, 'binned']);
   });
+
+  it('opened once more, a class keeps what is typed before the server has answered', async () => {
+    const { autosave } = windowOf('a');
+    await autosave.open(plan.id);
+    autosave.start();
+    const again = autosave.open(plan.id);
+    rename('Typed at once');
+    await again;
+    expect(state().plan?.title).toBe('Typed at once');
+    timers.pass(500);
+    await settle();
+    expect([server.stored.title, state().save.kind]).toEqual(['Typed at once', 'saved']);
+  });
 });

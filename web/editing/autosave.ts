@@ -35,10 +35,16 @@ export class Autosave {
   /** Opens a class: the server's text, or this browser's unsaved draft of it when there is one. */
   async open(id: string): Promise<void> {
     const { drafts, server, say } = this.parts;
+    const { load, plan: before } = this.parts.store.getState();
     const draft = await drafts.find(id);
-    const { load } = this.parts.store.getState();
+    /** A class that was open already is edited while the server is asked: what was done meanwhile stays, and is saved as ever. */
+    const isEdited = () => {
+      const { plan } = this.parts.store.getState();
+      return plan?.id === id && plan !== before;
+    };
     try {
       const stored = await server.plan(id);
+      if (isEdited()) return;
       if (stored.told.length > 0) say(`This class is of an older version. ${stored.told.join(' ')}`);
       if (stored.deletedAt !== null) {
         load(draft?.plan ?? stored.plan, draft?.baseVersion ?? stored.version, { kind: 'binned' });
@@ -52,6 +58,7 @@ export class Autosave {
         load(draft.plan, draft.baseVersion, { kind: 'conflict', theirs: stored });
       }
     } catch (error) {
+      if (isEdited()) return;
       if (!draft) throw error;
       load(draft.plan, draft.baseVersion, { kind: 'pending' });
     }
