@@ -72,8 +72,8 @@ for (const use of ['together', 'stations'] as const)
     test.slow();
     const problems: string[] = [];
     for (const [k, name] of NAMES.entries()) {
-      // The whole matrix is gone through by `npm run attack`; each time, the shortest name and the longest.
-      if (!FULL && k > 0 && k < NAMES.length - 1) continue;
+      // The whole matrix is gone through by `npm run attack`; each time, the longest name.
+      if (!FULL && k < NAMES.length - 1) continue;
       const plan = classOf(name, k, use);
       await page.setViewportSize({ width: 1280, height: 800 });
       await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });

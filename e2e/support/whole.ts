@@ -6,7 +6,7 @@ export function notWhole(page: Page, ids: readonly string[]): Promise<string[]> 
     const frame = () => new Promise((done) => requestAnimationFrame(done));
     // What is measured after a change of the window is drawn after a frame or two.
     await frame();
-    for (let k = 0; k < 8; k++) {
+    for (let k = 0; k < 30; k++) {
       await frame();
       if (problemsNow().length === 0) return [];
     }

@@ -125,7 +125,7 @@ function lanesOf(cues: readonly Cue[]): ReadonlyMap<Cue, number> {
 const TONE_MARK: Record<string, string> = { work: '↗', rest: '↘', break: '↘↘', talk: '→→', tick: '·', end: '↘↘↘' };
 
 function Flag({ cue, atMs, lane }: { cue: Cue; atMs: number; lane: number }) {
-  const passed = atMs < 0 ? 'opacity-70' : '';
+  const passed = atMs < 0 ? 'opacity-85' : '';
   if (cue.tone !== null)
     return (
       <div className={`absolute bottom-0 flex flex-col items-start ${passed}`} style={{ left: left(atMs) }}>

@@ -15,7 +15,15 @@ export function useWhole<E extends HTMLElement>(of: string): RefObject<E | null>
   useLayoutEffect(() => {
     const place = box.current;
     if (!place) return;
-    const refit = () => fitWhole(place);
+    let frame = 0;
+    const refit = () => {
+      fitWhole(place);
+      // Names measure themselves after a change of size: looked at once more when they have.
+      cancelAnimationFrame(frame);
+      frame = requestAnimationFrame(() => {
+        if (isOver(place)) fitWhole(place);
+      });
+    };
     refit();
     const sized = new ResizeObserver(refit);
     sized.observe(place);
@@ -28,6 +36,7 @@ export function useWhole<E extends HTMLElement>(of: string): RefObject<E | null>
     void document.fonts?.ready.then(() => current && refit());
     return () => {
       current = false;
+      cancelAnimationFrame(frame);
       sized.disconnect();
       words.disconnect();
     };
