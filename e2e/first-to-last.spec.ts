@@ -194,7 +194,11 @@ test('a class ended by a slip goes on: a tap ends nothing, the end is taken back
   const elsewhere = await context.browser()!.newContext();
   const other = await elsewhere.newPage();
   await other.goto('/');
-  await other.getByRole('link', { name: 'Back to the desk' }).click();
+  await other.getByRole('link', { name: 'Log', exact: true }).click();
+  await other
+    .getByRole('link', { name: /slipped.*Still running/ })
+    .first()
+    .click();
   await other.getByRole('button', { name: /^Take over/ }).click();
   await expect(other.getByTestId('phase-word')).toHaveText('Work');
   await elsewhere.close();

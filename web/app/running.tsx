@@ -4,6 +4,8 @@ import { formatDuration } from '../../core/plan/index.ts';
 import { useGoing } from '../session/index.ts';
 
 const LOOK_EVERY_MS = 20_000;
+/** More than these are told as a number: the page below must stay one. */
+const SHOWN = 2;
 
 /** The runs that go on, on every page, each with the way back to its desk. */
 export function Running() {
@@ -26,7 +28,7 @@ export function Running() {
   if (going.length === 0) return null;
   return (
     <section aria-label="Running now" className="border-b-2 border-live bg-ink text-paper">
-      {going.map((run) => (
+      {going.slice(0, SHOWN).map((run) => (
         <p key={run.id} className="flex flex-wrap items-center gap-x-4 px-5">
           <span className="min-w-0 break-words">
             <b>{run.title}</b> is {run.status === 'paused' ? 'paused' : run.waiting ? 'waiting for a tap' : 'running'}
@@ -41,6 +43,14 @@ export function Running() {
           </Link>
         </p>
       ))}
+      {going.length > SHOWN && (
+        <p className="px-5 pb-1 text-small">
+          and {going.length - SHOWN} more, in the{' '}
+          <Link to="/log" className="underline">
+            log
+          </Link>
+        </p>
+      )}
     </section>
   );
 }

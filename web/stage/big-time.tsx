@@ -8,7 +8,7 @@ export const digitsWidth = (words: string) =>
 /** The time left, as large as the place it is put in lets it be. The place must have a size of its own. */
 export function BigTime({ words, ms, className = '' }: { words: string; ms: number; className?: string }) {
   return (
-    <div className={`flex min-h-0 min-w-0 items-center [container-type:size] ${className}`}>
+    <div className={`flex min-h-0 min-w-0 items-center overflow-clip [container-type:size] ${className}`}>
       <time
         className="digits min-w-[1.3em] whitespace-nowrap leading-[0.86]"
         style={{ fontSize: `min(112cqh, ${(98 / digitsWidth(words)).toFixed(1)}cqw)` }}

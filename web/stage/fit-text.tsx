@@ -51,19 +51,20 @@ export function FitText({
 
 /** The largest whole size at which the words need no more lines and no word is wider than the place. */
 function fitInto(words: HTMLElement, maxPx: number, lines: number, tall: number): void {
+  // Measured at its own size: what the place as a whole shrinks by comes after, and must not let it grow again.
   const fits = (px: number) => {
-    words.style.fontSize = `calc(${px}px * var(--fit, 1))`;
+    words.style.fontSize = `${px}px`;
     return (
       words.scrollWidth <= words.clientWidth + 1 &&
       words.offsetHeight <= LINE_HEIGHT * Math.min(px * lines, maxPx * tall) + 2
     );
   };
   let [low, high] = [LEAST_PX, Math.max(LEAST_PX, Math.floor(maxPx))];
-  if (fits(high)) return;
+  if (fits(high)) low = high;
   while (high - low > 1) {
     const middle = (low + high) >> 1;
     if (fits(middle)) low = middle;
     else high = middle;
   }
-  fits(low);
+  words.style.fontSize = `calc(${low}px * var(--fit, 1))`;
 }
