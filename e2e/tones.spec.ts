@@ -67,7 +67,7 @@ test('every tone is on time through pause, skip, back and +10, with a busy main 
   expect(worst).toBeLessThan(5);
   test.info().annotations.push({ type: 'worst onset error, ms', description: worst.toFixed(3) });
 
-  await page.getByRole('button', { name: 'See it in the log' }).click();
+  await page.getByRole('button', { name: /^Done/ }).click();
   await expect(page.getByText(/Paused 0:0\d in Move 1, round 1/)).toBeVisible();
   await expect(page.getByText(/Skipped the rest after Move 1/)).toBeVisible();
   await expect(page.getByText('Added 0:10 to the break after round 1.')).toBeVisible();
