@@ -1,13 +1,12 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
-import express, { type Express, type RequestHandler, Router } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
-import { keeping } from '../core/wire/index.ts';
+import { addressesApi } from './api/addresses.ts';
 import { type BackupParts, backupApi } from './api/backup.ts';
-import { type BorderOptions, knownHost, reachableAt, sameOrigin, soundAddress, soundBody } from './api/border.ts';
+import { type BorderOptions, knownHost, sameOrigin, soundAddress, soundBody } from './api/border.ts';
 import { filesApi } from './api/files.ts';
-import { handle } from './api/handle.ts';
 import { healthApi } from './api/health.ts';
 import { libraryApi } from './api/library.ts';
 import type { Watch } from './api/limits.ts';
@@ -118,13 +117,6 @@ export function createApp({
   if (existsSync(webDir)) serveWeb(app, webDir);
   app.use(errorHandler(log));
   return app;
-}
-
-/** By what addresses the server is reached, at the port that the asking came in at. */
-function addressesApi(borders: BorderOptions): Router {
-  const api = Router();
-  handle(api, keeping.getAddresses, ({ req }) => reachableAt(borders, req.socket.localPort ?? 0));
-  return api;
 }
 
 /** Addresses of those who follow a class: a page of their own. */

@@ -1,4 +1,5 @@
 import { type ParseError, parse } from 'jsonc-parser';
+import type { Result } from '../plan/index.ts';
 
 const STRICT = { disallowComments: true, allowTrailingComma: false, allowEmptyContent: false };
 
@@ -11,4 +12,14 @@ export function jsonFault(text: string): { line: number; column: number } {
   parse(text, errors, STRICT);
   const before = text.slice(0, errors[0]?.offset ?? text.length).split('\n');
   return { line: before.length, column: (before.at(-1) ?? '').length + 1 };
+}
+
+/** The JSON of a text, or the place where it stops being some. */
+export function readJson(text: string): Result<unknown> {
+  try {
+    return { ok: true, value: JSON.parse(text) };
+  } catch {
+    const { line, column } = jsonFault(text);
+    return { ok: false, problems: [{ path: `line ${line}, column ${column}`, message: 'This is not JSON' }] };
+  }
 }

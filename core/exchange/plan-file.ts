@@ -1,7 +1,7 @@
 import { type Move, MoveSchema } from '../moves/index.ts';
 import { type Plan, type Problem, parseWith, type Result, readStoredPlan, type Stored } from '../plan/index.ts';
 import { structureProblems } from '../timeline/index.ts';
-import { jsonFault } from './json-fault.ts';
+import { readJson } from './json-fault.ts';
 
 /** The mark of a plan file, and the newest version of its envelope. */
 export const PLAN_FILE_FORMAT = 'odd-round/classes';
@@ -37,13 +37,9 @@ export interface OpenPlanFile {
  * @param mostClasses a file with more is refused as a whole
  */
 export function openPlanFile(text: string, mostClasses: number = MAX_CLASSES): Result<OpenPlanFile> {
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch {
-    const { line, column } = jsonFault(text);
-    return refused(`line ${line}, column ${column}`, 'This is not JSON');
-  }
+  const parsed = readJson(text);
+  if (!parsed.ok) return parsed;
+  const json = parsed.value;
   const envelope = unwrap(json);
   if ('problem' in envelope) return { ok: false, problems: [envelope.problem] };
   const { classes, prefix } = envelope;

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { type Plan, type Result, readStoredPlan } from '../plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../run/index.ts';
-import { jsonFault } from './json-fault.ts';
+import { readJson } from './json-fault.ts';
 
 /** The mark of a file that holds one run, and the newest version of its envelope. */
 const RUN_FILE_FORMAT = 'odd-round/run';
@@ -34,15 +34,11 @@ export const writeRunFile = ({
 
 /** Reads the text of such a file; entries that cannot be read are left out and counted. */
 export function readRunFile(text: string): Result<RunFile> {
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch {
-    const { line, column } = jsonFault(text);
-    return refused(`line ${line}, column ${column}`, 'This is not JSON');
-  }
-  const envelope = v.safeParse(EnvelopeSchema, json);
-  if (!envelope.success) return refused('file', 'This is no file of a run of Odd Round');
+  const json = readJson(text);
+  if (!json.ok) return json;
+  const envelope = v.safeParse(EnvelopeSchema, json.value);
+  if (!envelope.success)
+    return { ok: false, problems: [{ path: 'file', message: 'This is no file of a run of Odd Round' }] };
   const plan = readStoredPlan(envelope.output.plan, { ran: true });
   if (!plan.ok) return { ok: false, problems: plan.problems };
   const events = envelope.output.events.flatMap((one) => {
@@ -52,5 +48,3 @@ export function readRunFile(text: string): Result<RunFile> {
   const unread = envelope.output.events.length - events.length;
   return { ok: true, value: { id: envelope.output.id, plan: plan.value.plan, events, unread } };
 }
-
-const refused = (path: string, message: string): Result<never> => ({ ok: false, problems: [{ path, message }] });

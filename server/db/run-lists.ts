@@ -5,7 +5,7 @@ import { compile, type Outline, OutlineSchema, outlineOf } from '../../core/time
 import type { Queryable } from './database.ts';
 import { readable, UnreadableDocument } from './documents.ts';
 import { anywhere, type Cursor, type Page, searchWords, writeCursor } from './page.ts';
-import { asOf, type RunRow, type StoredRun, sumsOf, sumUp, withEvents } from './runs.ts';
+import { asOf, type RunRow, type RunWithEvents, type StoredRun, sumsOf, sumUp, withEvents } from './runs.ts';
 
 /** What lists ask of a run: no documents. */
 type SumsRow = Omit<RunRow, 'document' | 'clock_offset_ms'> & {
@@ -78,16 +78,21 @@ function listed(row: SumsRow): ListedRun {
   return { ...sumsOf(row), outline: outline.value, deviations: row.deviations };
 }
 
+/** The runs that a condition of SQL names, each with all of its events; those that cannot be read are left out. */
+async function wholeRuns(db: Queryable, where: string, values: readonly unknown[] = []): Promise<RunWithEvents[]> {
+  const rows = await db.query<RunRow & { events: unknown[] | null }>(
+    `SELECT r.*, (SELECT json_agg(e.event ORDER BY e.seq, e.event_id) FROM run_event e WHERE e.run_id = r.id) AS events
+     FROM run r WHERE ${where}`,
+    [...values],
+  );
+  return readable(rows, (row) => withEvents(row, row.events ?? [])).items;
+}
+
 /** Runs that may be under way as they stand now; those that cannot be read are left to the list. */
 async function listedNow(db: Queryable, ids: readonly string[], nowMs: number): Promise<Map<string, ListedRun>> {
   const found = new Map<string, ListedRun>();
   if (ids.length === 0) return found;
-  const rows = await db.query<RunRow & { events: unknown[] | null }>(
-    `SELECT r.*, (SELECT json_agg(e.event ORDER BY e.seq, e.event_id) FROM run_event e WHERE e.run_id = r.id) AS events
-     FROM run r WHERE r.id = ANY ($1)`,
-    [ids],
-  );
-  for (const run of readable(rows, (row) => withEvents(row, row.events ?? [])).items) {
+  for (const run of await wholeRuns(db, 'r.id = ANY ($1)', [ids])) {
     const { plan, events, faults: _, clockOffsetMs: __, ...sums } = asOf(run, nowMs);
     const { deviations } = summarise(plan, stateAt(plan, events, nowMs));
     found.set(run.id, { ...sums, outline: outlineOf(plan), deviations: sumDeviations(deviations) });
@@ -97,11 +102,11 @@ async function listedNow(db: Queryable, ids: readonly string[], nowMs: number): 
 
 /** The runs that go on at a moment (ms since 1970): begun, and neither ended nor run out by then; the latest first. */
 export async function goingRuns(db: Queryable, nowMs: number): Promise<GoingRun[]> {
-  const rows = await db.query<RunRow & { events: unknown[] | null }>(
-    `SELECT r.*, (SELECT json_agg(e.event ORDER BY e.seq, e.event_id) FROM run_event e WHERE e.run_id = r.id) AS events
-     FROM run r WHERE r.status IN ('running', 'paused') AND r.deleted_at IS NULL ORDER BY r.started_at DESC LIMIT 20`,
+  const going = await wholeRuns(
+    db,
+    "r.status IN ('running', 'paused') AND r.deleted_at IS NULL ORDER BY r.started_at DESC LIMIT 20",
   );
-  return readable(rows, (row) => withEvents(row, row.events ?? [])).items.flatMap((run) => {
+  return going.flatMap((run) => {
     const state = stateAt(run.plan, run.events, nowMs - run.clockOffsetMs);
     if (state.status !== 'running' && state.status !== 'paused') return [];
     const { toEndMs, waiting } = viewOf(state);

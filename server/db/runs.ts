@@ -294,12 +294,12 @@ export async function sumUp(tx: Queryable, row: RunRow): Promise<void> {
   }
   const { events } = readEvents(stored, row.title);
   const state = foldRun(plan, events);
-  const { came, effort, next, trial } = closingOf(events);
+  const { came, effort, trial } = closingOf(events);
   const at = (ms: number | null) => (ms === null ? null : new Date(ms));
   const { actualMs, deviations } = summarise(plan, state);
   await tx.query(
     `UPDATE run SET status = $2, started_at = $3, ended_at = $4, actual_ms = $5, deviations = $6,
-       came = $7, effort = $8, next_note = $9, trial = $10 WHERE id = $1`,
+       came = $7, effort = $8, trial = $9 WHERE id = $1`,
     [
       row.id,
       state.status,
@@ -309,7 +309,6 @@ export async function sumUp(tx: Queryable, row: RunRow): Promise<void> {
       JSON.stringify(sumDeviations(deviations)),
       came,
       effort,
-      next,
       trial,
     ],
   );

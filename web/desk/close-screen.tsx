@@ -5,6 +5,7 @@ import {
   type Closing,
   closingOf,
   endedByHand,
+  type RunEvent,
   type RunState,
   recordsOf,
   setsNotCounted,
@@ -17,13 +18,14 @@ import { Target } from '../stage/index.ts';
 
 /** Sets without a count that are asked for; more than that are told. */
 const ASKED = 24;
+const NO_EVENTS: readonly RunEvent[] = [];
 
 /** The class is over: what there is to write down while it is fresh. Nothing of it must be, and each is kept as it is entered. */
 export function CloseScreen({ state, runId }: { state: RunState; runId: string }) {
   const navigate = useNavigate();
-  const events = useDesk((s) => s.run?.events) ?? [];
+  const events = useDesk((s) => s.run?.events) ?? NO_EVENTS;
   const leads = useDesk((s) => s.leads);
-  const closing = closingOf(events);
+  const closing = useMemo(() => closingOf(events), [events]);
   const tell = (change: Partial<Closing>) => void command({ type: 'close', ...change });
   const { startedAtMs, endedAtMs } = state;
   const took = startedAtMs !== null && endedAtMs !== null ? endedAtMs - startedAtMs : 0;
@@ -95,8 +97,9 @@ function Otherwise({ state }: { state: RunState }) {
 
 /** Counts that were not entered during the class. */
 function Missing({ state }: { state: RunState }) {
-  const events = useDesk((s) => s.run?.events) ?? [];
-  const missing = setsNotCounted(state, recordsOf(events).reps);
+  const events = useDesk((s) => s.run?.events) ?? NO_EVENTS;
+  // The desk is drawn many times a second, also when all is over.
+  const missing = useMemo(() => setsNotCounted(state, recordsOf(events).reps), [state, events]);
   if (missing.length === 0) return null;
   const nameOf = (id: string | null) =>
     state.plan.blocks.flatMap((b) => b.stations).find((s) => s.id === id)?.move ?? '';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Closing } from '../../core/run/index.ts';
-import { LettersLeft, NumberField } from '../ui/index.ts';
+import { LettersLeft, Stepper } from '../ui/index.ts';
 
 const EFFORTS = Array.from({ length: 11 }, (_, k) => k);
 
@@ -11,27 +11,20 @@ interface Part {
 
 function Came({ closing, heads, onTell }: Part & { heads: number | null }) {
   const { came } = closing;
-  const count = came ?? heads ?? 0;
-  const step = (by: number) => onTell({ came: Math.min(400, Math.max(0, count + by)) });
-  const button = 'h-16 w-16 rounded-md border-2 border-current text-big';
   return (
     <fieldset className="min-w-0">
       <legend className="mb-1 text-title font-semibold">Who came</legend>
       <div className="flex flex-wrap items-center gap-3">
-        <button type="button" className={button} aria-label="One fewer" onClick={() => step(-1)}>
-          −
-        </button>
-        <NumberField
+        <Stepper
           label="People who came"
-          value={count}
+          fewer="One fewer"
+          more="One more"
+          value={came ?? heads ?? 0}
           min={0}
           max={400}
-          className="!h-16 !w-20 !text-big !text-ink"
+          look="large"
           onChange={(n) => onTell({ came: n })}
         />
-        <button type="button" className={button} aria-label="One more" onClick={() => step(1)}>
-          +
-        </button>
         {came === null && heads !== null && (
           <button
             type="button"

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Plan } from '../../core/plan/index.ts';
 import { groupsFor } from '../../core/timeline/index.ts';
 import type { Today } from '../session/index.ts';
-import { NumberField, TextField } from '../ui/index.ts';
+import { Stepper, TextField } from '../ui/index.ts';
 
 interface Props {
   plan: Plan;
@@ -12,26 +12,18 @@ interface Props {
 
 /** How many are here today, which squads, and what groups that makes; the class itself stays as it is. */
 export function PeopleHere({ plan, today, onToday }: Props) {
-  const heads = today.heads ?? 0;
-  const set = (n: number) => onToday({ ...today, heads: n === 0 ? null : Math.min(400, Math.max(0, n)) });
-  const step = 'h-12 w-12 rounded-md border border-line-strong bg-card text-head hover:border-ink';
   return (
     <>
       <div className="flex flex-wrap items-center gap-2">
-        <button type="button" className={step} aria-label="One person fewer" onClick={() => set(heads - 1)}>
-          −
-        </button>
-        <NumberField
+        <Stepper
           label="People here today"
-          value={heads}
+          fewer="One person fewer"
+          more="One person more"
+          value={today.heads ?? 0}
           min={0}
           max={400}
-          className="!h-12 !w-16 !text-title"
-          onChange={set}
+          onChange={(n) => onToday({ ...today, heads: n === 0 ? null : n })}
         />
-        <button type="button" className={step} aria-label="One person more" onClick={() => set(heads + 1)}>
-          +
-        </button>
         <span className="text-muted">
           {plan.heads === null ? 'the class does not say how many' : `the class expects ${plan.heads}`}
         </span>

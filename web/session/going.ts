@@ -13,19 +13,22 @@ interface Going {
   look: () => Promise<void>;
 }
 
-/** The runs of this browser that go on at a moment, ms since 1970. */
-function keptHere(nowMs: number): GoingRun[] {
-  return keptRuns.runIds().flatMap((id) => {
+/** The runs that have begun in this browser as they stand at a moment, ms since 1970: what goes on of each, or null. */
+function begunHere(nowMs: number): ReadonlyMap<string, GoingRun | null> {
+  const begun = new Map<string, GoingRun | null>();
+  for (const id of keptRuns.runIds()) {
     const head = keptRuns.readHead(id);
     const events = head ? keptRuns.keptEvents(id) : [];
-    if (!head || events.length === 0) return [];
+    if (!head || events.length === 0) continue;
     const state = stateAt(head.plan, events, nowMs + (head.shiftMs ?? 0));
-    if (state.status !== 'running' && state.status !== 'paused') return [];
+    const { status, startedAtMs } = state;
     const { toEndMs, waiting } = viewOf(state);
-    const startedAt = state.startedAtMs === null ? null : new Date(state.startedAtMs).toISOString();
-    const { status } = state;
-    return [{ id, planId: head.plan.id, title: head.plan.title, startedAt, status, toEndMs, waiting }];
-  });
+    const startedAt = startedAtMs === null ? null : new Date(startedAtMs).toISOString();
+    const { id: planId, title } = head.plan;
+    const goesOn = status === 'running' || status === 'paused';
+    begun.set(id, goesOn ? { id, planId, title, startedAt, status, toEndMs, waiting } : null);
+  }
+  return begun;
 }
 
 export const useGoing = create<Going>((set) => ({
@@ -33,13 +36,12 @@ export const useGoing = create<Going>((set) => ({
   look: async () => {
     await restoreRuns();
     const nowMs = Date.now();
-    const here = keptHere(nowMs);
-    const ids = new Set(here.map((r) => r.id));
-    // What this browser has of its own run is newer than what the server has.
-    const ended = new Set(keptRuns.runIds().filter((id) => !ids.has(id) && keptRuns.keptEvents(id).length > 0));
+    const here = begunHere(nowMs);
     const elsewhere = await api.goingRuns().catch(() => [] as GoingRun[]);
-    const others = elsewhere.filter((r) => !ids.has(r.id) && !ended.has(r.id));
-    set({ runs: [...here, ...others].map((r) => ({ ...r, endsAtMs: nowMs + r.toEndMs })) });
+    // What this browser has of its own run is newer than what the server has.
+    const others = elsewhere.filter((r) => !here.has(r.id));
+    const going = [...[...here.values()].filter((r) => r !== null), ...others];
+    set({ runs: going.map((r) => ({ ...r, endsAtMs: nowMs + r.toEndMs })) });
   },
 }));
 

@@ -1,9 +1,9 @@
-import { type ReactNode, useId, useState } from 'react';
+import { type ReactNode, useId } from 'react';
 import { Link } from 'react-router';
 import { formatClock, type Plan, parseClock } from '../../core/plan/index.ts';
 import { clockOf } from '../data/index.ts';
 import { edit, HeadsField } from '../editing/index.ts';
-import { Fault, Select } from '../ui/index.ts';
+import { Fault, Select, useDraft } from '../ui/index.ts';
 
 /** What is decided of a class before its moves, as a sentence whose parts are edited where they stand. */
 export function PlanFacts({ plan }: { plan: Plan }) {
@@ -88,15 +88,15 @@ interface TypedProps<T> {
 
 /** A word or number of the sentence: taken at Enter or when it is left; what cannot be used stays in it and says why. */
 function TypedField<T>({ label, width, placeholder, shown, read, onValue, children }: TypedProps<T>) {
-  const [typed, setTyped] = useState<string | null>(null);
   const faultId = useId();
-  const value = typed === null ? null : read(typed);
-  const bad = typed !== null && value === null;
-  const commit = () => {
-    if (typed === null || value === null) return;
-    setTyped(null);
-    if (typed.trim() !== shown) onValue(value.value);
-  };
+  const { bad, field } = useDraft({
+    shown,
+    read: (text) => {
+      const found = read(text);
+      return found && { ...found, isOther: text.trim() !== shown };
+    },
+    onCommit: ({ value, isOther }) => isOther && onValue(value),
+  });
   return (
     <span className="relative inline-block">
       <input
@@ -106,14 +106,7 @@ function TypedField<T>({ label, width, placeholder, shown, read, onValue, childr
         title={label}
         placeholder={placeholder}
         className={`digits ${width} rounded-md border bg-card px-1.5 py-1 text-center text-small text-ink ${bad ? 'border-2 border-dashed border-live' : 'border-line-strong hover:border-ink'}`}
-        value={typed ?? shown}
-        onFocus={(e) => e.target.select()}
-        onChange={(e) => setTyped(e.target.value)}
-        onBlur={commit}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') commit();
-          if (e.key === 'Escape') setTyped(null);
-        }}
+        {...field}
       />
       {bad && (
         <Fault id={faultId}>

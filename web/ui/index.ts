@@ -12,6 +12,7 @@ export { NumberField } from './number-field.tsx';
 export { saveFile } from './save-file.ts';
 export { SearchField } from './search-field.tsx';
 export { Select } from './select.tsx';
+export { Stepper } from './stepper.tsx';
 export { TextField } from './text-field.tsx';
 export { useDraft } from './use-draft.ts';
 export { useFrames } from './use-frames.ts';

@@ -6,8 +6,8 @@ interface Draft<T> {
   /** What is typed as a value; null when it is none, or out of range. */
   read: (text: string) => T | null;
   onCommit: (value: T) => void;
-  /** An arrow key: up or down, fine with Shift, with what is typed by then. */
-  onStep: (direction: 1 | -1, fine: boolean, text: string | null) => void;
+  /** An arrow key: up or down, fine with Shift, with what is typed by then; without it they are the browser's. */
+  onStep?: (direction: 1 | -1, fine: boolean, text: string | null) => void;
 }
 
 /**
@@ -33,7 +33,7 @@ export function useDraft<T>({ shown, read, onCommit, onStep }: Draft<T>) {
       onKeyDown: (e: KeyboardEvent) => {
         if (e.key === 'Enter') commit();
         else if (e.key === 'Escape') setDraft(null);
-        else if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
+        else if (onStep && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
           e.preventDefault();
           setDraft(null);
           onStep(e.key === 'ArrowUp' ? 1 : -1, e.shiftKey, draft);

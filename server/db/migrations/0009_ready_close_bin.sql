@@ -1,7 +1,6 @@
 -- What was written down when a class was over.
 ALTER TABLE run ADD COLUMN came integer;
 ALTER TABLE run ADD COLUMN effort integer;
-ALTER TABLE run ADD COLUMN next_note text NOT NULL DEFAULT '';
 -- A trial counts in no sum.
 ALTER TABLE run ADD COLUMN trial boolean NOT NULL DEFAULT false;
 -- In the bin since.
