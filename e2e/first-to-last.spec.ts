@@ -285,6 +285,7 @@ test('screens and people are set up before the start; the wall shows what is com
   await wall.goto(`/wall/${code}`);
   await expect(wall.getByTestId('phase-word')).toHaveText('Soon');
   await expect(wall.getByRole('heading', { name: id })).toBeVisible();
+  await expect(wall).toHaveTitle(`${id} · Odd Round`);
   await expect(wall.getByText('Move 2')).toBeVisible();
   await page.bringToFront();
   await page.getByRole('button', { name: 'One person more' }).click();

@@ -56,6 +56,7 @@ export function Follower({
     interval && placeInComplex(moved.plan, events, interval.blockIndex, squad);
   return (
     <>
+      <title>{`${moved.plan.title} · Odd Round`}</title>
       {state === 'broken' && (
         <p role="status" className="fixed top-0 right-0 z-50 bg-ink px-3 py-1 text-small text-paper">
           Connection lost; going on by itself

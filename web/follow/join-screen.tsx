@@ -17,6 +17,7 @@ export function JoinScreen() {
   };
   return (
     <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-6">
+      <title>Follow a class · Odd Round</title>
       <h1 className="digits mb-4 text-big">Follow a class</h1>
       <form
         onSubmit={(e) => {
