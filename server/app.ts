@@ -6,6 +6,7 @@ import helmet from 'helmet';
 import { addressesApi } from './api/addresses.ts';
 import { type BackupParts, backupApi } from './api/backup.ts';
 import { type BorderOptions, knownHost, sameOrigin, soundAddress, soundBody } from './api/border.ts';
+import { calendarApi, feedApi } from './api/calendar.ts';
 import { filesApi } from './api/files.ts';
 import { healthApi } from './api/health.ts';
 import { libraryApi } from './api/library.ts';
@@ -13,8 +14,10 @@ import type { Watch } from './api/limits.ts';
 import { codeGuesses, deskApi, type LiveParts, liveApi } from './api/live.ts';
 import { liveVoiceApi } from './api/live-voice.ts';
 import { openApiApi } from './api/openapi.ts';
+import { peopleApi } from './api/people.ts';
 import { plansApi } from './api/plans.ts';
 import { errorHandler, notFound, whileRoom } from './api/problem.ts';
+import { recordsApi } from './api/records.ts';
 import { runsApi } from './api/runs.ts';
 import { type Gate, openSessionApi } from './api/session.ts';
 import { speechApi } from './api/speech.ts';
@@ -102,7 +105,7 @@ export function createApp({
   hub.onOtherPlan = (runId) => parts.known.drop(runId);
   app.use('/api', healthApi(db, steadyNow), openApiApi());
   app.use('/api/live', express.json({ limit: '16kb' }), soundBody);
-  app.use('/api', liveVoiceApi(parts, speech), liveApi(parts));
+  app.use('/api', liveVoiceApi(parts, speech), liveApi(parts), feedApi(db, now, parts.guesses, watch));
   // Nothing of a stranger's is read before it is known who it is.
   if (gate) app.use('/api', gate.api, gate.guard, gate.sessionsApi);
   else app.use('/api', openSessionApi());
@@ -110,6 +113,12 @@ export function createApp({
   if (backups) app.use('/api', backupApi(backups, parts.known));
   if (disk) app.use('/api', whileRoom(disk));
   app.use('/api', deskApi(parts), runsApi(parts, now), filesApi(db), plansApi(db), libraryApi(db));
+  app.use(
+    '/api',
+    recordsApi(db),
+    calendarApi(db, now),
+    peopleApi(db, () => parts.known.forget()),
+  );
   app.use('/api', speechApi(db, speech), tracksApi(db, speech));
   app.use('/api', () => {
     throw notFound('Address');

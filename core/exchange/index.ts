@@ -1,4 +1,5 @@
 export { writeCsv } from './csv.ts';
+export { readCalendar, writeCalendar } from './icalendar.ts';
 export {
   addClass,
   openPlanFile,
@@ -6,4 +7,13 @@ export {
   readPlanFile,
   writePlanFile,
 } from './plan-file.ts';
+export {
+  isRecordsJson,
+  type RecordEntry,
+  readRecordRows,
+  readRecordsJson,
+  recordRow,
+  recordsCsv,
+  recordsJson,
+} from './records.ts';
 export { readRunFile, writeRunFile } from './run-file.ts';

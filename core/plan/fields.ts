@@ -36,6 +36,7 @@ export const PLAN_FIELDS: { readonly [K in keyof Plan]-?: PlanField<Plan[K]> } =
   voice: unsaid('voice'),
   squads: unsaid('squads'),
   kit: unsaid('kit of this class'),
+  series: unsaid('place in its series'),
   silent: unsaid('silent class'),
   audience: unsaid('who is here'),
   accepted: { ...unsaid('findings as meant'), names: acceptedNamed },

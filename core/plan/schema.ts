@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { InSeriesSchema } from '../calendar/index.ts';
 import { FormatSchema } from '../formats/index.ts';
 import { CueLevelsSchema, StationSchema } from '../station/index.ts';
 import { clock, count, documentId as id, ms, name, text } from '../values/index.ts';
@@ -186,6 +187,8 @@ export const PlanSchema = v.strictObject({
       v.maxLength(60),
     ),
   ),
+  /** Its place in a series: the third of eight. */
+  series: v.optional(InSeriesSchema),
   /** Flashes and vibration in place of sound. */
   silent: v.optional(v.boolean()),
   /** What people in this class have said of themselves; moves with a caution for it are pointed out. */

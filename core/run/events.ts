@@ -16,6 +16,8 @@ const base = {
 };
 /** How long people get ready after a live wait: no longer than after a planned one. */
 const readyMs = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(30_000));
+/** How hard something was, 0 (rest) to 10 (utmost), as people say it: Foster's session RPE. */
+const rpe = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(10));
 /** One way, as older runs have it, or some. */
 const ways = v.union([text(80), v.pipe(v.array(text(80)), v.maxLength(MOST_WAYS))]);
 /** Another move, by any words, and what the library knows of it. */
@@ -68,7 +70,7 @@ export const RunEventSchema = v.variant('type', [
     scope: v.picklist(['on', 'round', 'set']),
     to: anotherMove,
   }),
-  /** What was done in a set: by a squad, or by all when it is null. */
+  /** What was done in a set: by one of the club's people, by a squad, or by all when both are null. The last one said of a set counts. */
   v.strictObject({
     ...base,
     type: v.literal('reps'),
@@ -79,8 +81,21 @@ export const RunEventSchema = v.variant('type', [
     side: v.optional(SideSchema),
     /** The second, third … time that this set was done, where it was done again. */
     again: v.optional(v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(99))),
-    count: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(9999)),
+    /** One of the club's people, by id: a record holds no names of people. */
+    person: v.optional(documentId),
+    /** Null where nobody counted. */
+    count: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(9999))),
     weightKg: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(500))),
+    effort: v.optional(rpe),
+    note: v.optional(text(200)),
+  }),
+  /** How hard the class was as a whole for a squad or one of its people; null takes it back. */
+  v.strictObject({
+    ...base,
+    type: v.literal('felt'),
+    squad: v.nullable(text(40)),
+    person: v.optional(documentId),
+    effort: v.nullable(rpe),
   }),
   v.strictObject({
     ...base,
@@ -119,13 +134,20 @@ export const RunEventSchema = v.variant('type', [
     /** How many came; null where nobody counted. */
     came: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(400)))),
     /** How hard it was as a whole, 0 (rest) to 10 (utmost); null where nobody said. */
-    effort: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(10)))),
+    effort: v.optional(v.nullable(rpe)),
     /** For the next time. */
     next: v.optional(anyText(500)),
     /** It was no class: it counts in no sum. */
     trial: v.optional(v.boolean()),
   }),
 ]);
+
+/** How hard a class was for a squad or a person. */
+export const FeltSchema = v.object({
+  squad: v.nullable(v.string()),
+  person: v.optional(v.string()),
+  effort: v.number(),
+});
 
 export type RunEvent = v.InferOutput<typeof RunEventSchema>;
 export type RunEventType = RunEvent['type'];
@@ -150,9 +172,19 @@ export const compareEvents = (a: RunEvent, b: RunEvent) =>
 const compareIds = (a: RunEvent, b: RunEvent) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
 /** What begins, hands over or ends a run, or moves its sound, cannot be taken back, nor can taking back. */
-const LASTING: readonly RunEventType[] = ['start', 'lead', 'sound', 'finish', 'abandon', 'undo', 'reopen', 'close'];
+const LASTING: readonly RunEventType[] = [
+  'start',
+  'lead',
+  'sound',
+  'finish',
+  'abandon',
+  'undo',
+  'reopen',
+  'close',
+  'felt',
+];
 /** What is written down counts whichever desk wrote it. */
-const RECORDS: readonly RunEventType[] = ['reps', 'note', 'close'];
+const RECORDS: readonly RunEventType[] = ['reps', 'note', 'felt', 'close'];
 
 /** Whether an event only writes something down: the run goes on as it was. */
 export const isRecord = (e: Pick<RunEvent, 'type'>) => RECORDS.includes(e.type);

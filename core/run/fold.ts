@@ -58,6 +58,7 @@ export function applyEvent(before: RunState, event: RunEvent): RunState {
     case 'lead':
     case 'reps':
     case 'note':
+    case 'felt':
     case 'undo':
     case 'reopen':
     case 'close':

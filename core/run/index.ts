@@ -1,5 +1,6 @@
 export {
   effective,
+  FeltSchema,
   inOrder,
   isRecord,
   isUndoable,
@@ -14,17 +15,22 @@ export { applyEvent, foldRun, stateAt } from './fold.ts';
 export { currentBlock } from './live-edits.ts';
 export {
   type Closing,
-  type Count,
   type CountedSet,
   closingOf,
+  correctionsOf,
   countBefore,
   countOf,
   endedByHand,
+  isOf,
+  type NoteRecord,
   placeInComplex,
   type RepsRecord,
+  recordOfSet,
   recordsOf,
   setCounted,
+  setKey,
   setsNotCounted,
+  type Who,
 } from './records.ts';
 export { RunLog } from './run-log.ts';
 export { setNow } from './set-now.ts';
@@ -36,6 +42,7 @@ export {
   type RunStatus,
   runIntervals,
   type Segment,
+  type SegmentEnd,
 } from './state.ts';
 export {
   type Deviation,

@@ -18,6 +18,8 @@ const reps = (count: number, more: object) =>
     ...more,
   }) as RunEvent;
 
+const ALL = { squad: null };
+
 describe('what a count is of', () => {
   const plan = {
     ...planOf(
@@ -50,11 +52,11 @@ describe('what a count is of', () => {
     ]);
     const set = { stationId: 's1', round: 1 };
     expect([
-      countOf(kept, { ...set, side: 'left' }, null),
-      countOf(kept, { ...set, side: 'right' }, null),
-      countOf(kept, { ...set, side: 'right', again: 2 }, null),
-      countOf(kept, set, null),
-      countOf(kept, { ...set, side: 'left' }, 'Heron'),
+      countOf(kept, { ...set, side: 'left' }, ALL),
+      countOf(kept, { ...set, side: 'right' }, ALL),
+      countOf(kept, { ...set, side: 'right', again: 2 }, ALL),
+      countOf(kept, set, ALL),
+      countOf(kept, { ...set, side: 'left' }, { squad: 'Heron' }),
     ]).toEqual([11, 9, 7, null, null]);
   });
 
@@ -64,10 +66,10 @@ describe('what a count is of', () => {
       reps(10, { round: 2 }),
       reps(30, { round: 2, squad: 'Teal' }),
     ]);
-    expect(countBefore(kept, { stationId: 's1', round: 4 }, null)).toBe(10);
-    expect(countBefore(kept, { stationId: 's1', round: 2 }, null)).toBe(12);
-    expect(countBefore(kept, { stationId: 's1', round: 4 }, 'Teal')).toBe(30);
-    expect(countBefore(kept, { stationId: 's2', round: 4 }, null)).toBeNull();
+    expect(countBefore(kept, { stationId: 's1', round: 4 }, ALL)).toBe(10);
+    expect(countBefore(kept, { stationId: 's1', round: 2 }, ALL)).toBe(12);
+    expect(countBefore(kept, { stationId: 's1', round: 4 }, { squad: 'Teal' })).toBe(30);
+    expect(countBefore(kept, { stationId: 's2', round: 4 }, ALL)).toBeNull();
   });
 });
 

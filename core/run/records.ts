@@ -11,9 +11,22 @@ export type NoteRecord = Extract<RunEvent, { type: 'note' }>;
 export type CountedSet = Pick<RepsRecord, 'stationId' | 'round' | 'side' | 'again'>;
 
 /** A count as it is written down, in a run or the one before. */
-export type Count = CountedSet & Pick<RepsRecord, 'squad' | 'count'>;
+export type Count = CountedSet & Pick<RepsRecord, 'squad' | 'person' | 'count'>;
 
-const keyOf = ({ stationId, round, side, again }: CountedSet) => `${stationId}:${round}:${side ?? ''}:${again ?? 1}`;
+/** Of whom something is said: one of the club's people, a squad, or all where both are left out or null. */
+export interface Who {
+  squad: string | null;
+  /** By id. */
+  person?: string | undefined;
+}
+
+/** Whether a record is of those that are meant. */
+export const isOf = (r: Who, who: Who) =>
+  r.person === who.person && (who.person !== undefined || r.squad === who.squad);
+
+/** What a set is known by in its run. */
+export const setKey = ({ stationId, round, side, again }: CountedSet) =>
+  `${stationId}:${round}:${side ?? ''}:${again ?? 1}`;
 
 /** The set a count is of that is written down now; null before the first. A complex is counted at the part reached. */
 export function setCounted({
@@ -40,16 +53,21 @@ export function setCounted({
   };
 }
 
-/** What was counted of a set, by all or by a squad; null where nothing was. */
-export const countOf = (reps: readonly Count[], set: CountedSet, squad: string | null): number | null =>
-  reps.findLast((r) => keyOf(r) === keyOf(set) && r.squad === squad)?.count ?? null;
+/** What is written down of a set, of all, a squad or a person; undefined where nothing is. */
+export const recordOfSet = <C extends Count>(reps: readonly C[], set: CountedSet, who: Who): C | undefined =>
+  reps.findLast((r) => setKey(r) === setKey(set) && isOf(r, who));
+
+/** What was counted of a set, of all, a squad or a person; null where nothing was. */
+export const countOf = (reps: readonly Count[], set: CountedSet, who: Who): number | null =>
+  recordOfSet(reps, set, who)?.count ?? null;
 
 /** What was counted at the same station and side in the round before that has a count; null where there is none. */
-export function countBefore(reps: readonly Count[], set: CountedSet, squad: string | null): number | null {
+export function countBefore(reps: readonly Count[], set: CountedSet, who: Who): number | null {
   const before = reps.filter(
     (r) =>
       r.stationId === set.stationId &&
-      r.squad === squad &&
+      isOf(r, who) &&
+      r.count !== null &&
       r.side === set.side &&
       r.round !== null &&
       set.round !== null &&
@@ -58,15 +76,35 @@ export function countBefore(reps: readonly Count[], set: CountedSet, squad: stri
   return before.sort((a, b) => (a.round ?? 0) - (b.round ?? 0)).at(-1)?.count ?? null;
 }
 
-/** What was written down in a run: the last count of each set and squad, and the notes, in order. */
+const saysNothing = ({ count, weightKg, effort, note }: RepsRecord) =>
+  count === null && weightKg === undefined && effort === undefined && note === undefined;
+
+/** A set and whose it is. */
+const ownerKey = (e: RepsRecord) => `${setKey(e)}:${e.person === undefined ? `s ${e.squad ?? ''}` : `p ${e.person}`}`;
+
+/** What was written down in a run: the last that was said of each set and who did it, and the notes, in order. */
 export function recordsOf(events: readonly RunEvent[]): { reps: RepsRecord[]; notes: NoteRecord[] } {
   const sets = new Map<string, RepsRecord>();
   const notes: NoteRecord[] = [];
   for (const e of effective(events)) {
-    if (e.type === 'reps') sets.set(`${keyOf(e)}:${e.squad ?? ''}`, e);
+    if (e.type === 'reps') sets.set(ownerKey(e), e);
     if (e.type === 'note') notes.push(e);
   }
-  return { reps: [...sets.values()], notes };
+  return { reps: [...sets.values()].filter((r) => !saysNothing(r)), notes };
+}
+
+/** What was written down of a set, and what it became when it was corrected; in the order it was corrected. */
+export function correctionsOf(events: readonly RunEvent[]): { was: RepsRecord; now: RepsRecord }[] {
+  const last = new Map<string, RepsRecord>();
+  const found: { was: RepsRecord; now: RepsRecord }[] = [];
+  for (const e of effective(events)) {
+    if (e.type !== 'reps') continue;
+    const key = ownerKey(e);
+    const was = last.get(key);
+    if (was && (was.count !== e.count || was.weightKg !== e.weightKg)) found.push({ was, now: e });
+    last.set(key, e);
+  }
+  return found;
 }
 
 /**
@@ -83,7 +121,7 @@ export function placeInComplex(
   if (!block || !moduleOf(block.format).traits.complex) return null;
   const ids = new Set(block.stations.map((s) => s.id));
   const own = effective(events).filter(
-    (e): e is RepsRecord => e.type === 'reps' && e.stationId !== null && ids.has(e.stationId),
+    (e): e is RepsRecord => e.type === 'reps' && e.person === undefined && e.stationId !== null && ids.has(e.stationId),
   );
   return own.findLast((e) => e.squad === squad) ?? own.findLast((e) => e.squad === null) ?? null;
 }
@@ -97,12 +135,24 @@ export interface Closing {
   next: string;
   /** It was no class: it counts in no sum. */
   trial: boolean;
+  /** How hard it was for squads and people, the last that each said. */
+  felt: readonly Felt[];
+}
+
+export interface Felt extends Who {
+  effort: number;
 }
 
 /** The closing of a run: the last that was said of each. */
 export function closingOf(events: readonly RunEvent[]): Closing {
-  const closing: Closing = { came: null, effort: null, next: '', trial: false };
+  const closing: Closing = { came: null, effort: null, next: '', trial: false, felt: [] };
   for (const e of effective(events)) {
+    if (e.type === 'felt') {
+      const { squad, person, effort } = e;
+      const who = { squad, ...(person === undefined ? {} : { person }) };
+      const others = closing.felt.filter((f) => !isOf(f, who));
+      closing.felt = effort === null ? others : [...others, { ...who, effort }];
+    }
     if (e.type !== 'close') continue;
     if (e.came !== undefined) closing.came = e.came;
     if (e.effort !== undefined) closing.effort = e.effort;
@@ -119,9 +169,15 @@ export const endedByHand = ({ status, segments }: Pick<RunState, 'status' | 'seg
 /**
  * The sets that were done and have no count, of stations that are counted: those that have reps in the plan, and those of which
  * another set was counted. In the order they were done.
+ * @param who whose counts are meant; null for anybody's
  */
-export function setsNotCounted(state: RunState, reps: readonly Count[]): (CountedSet & { interval: Interval })[] {
+export function setsNotCounted(
+  state: RunState,
+  reps: readonly Count[],
+  who: Who | null = null,
+): (CountedSet & { interval: Interval })[] {
   const counted = new Set(reps.map((r) => r.stationId));
+  const missing = (set: CountedSet) => !reps.some((r) => setKey(r) === setKey(set) && (who === null || isOf(r, who)));
   const done = new Map<string, CountedSet & { interval: Interval }>();
   for (const { intervalIndex, end } of state.segments) {
     const interval = state.intervals[intervalIndex];
@@ -130,7 +186,7 @@ export function setsNotCounted(state: RunState, reps: readonly Count[]): (Counte
     const stations = state.plan.blocks[interval.blockIndex]?.stations;
     const station = stations?.find((s) => s.id === set?.stationId);
     if (!set || !station || !(station.reps || counted.has(station.id))) continue;
-    if (!reps.some((r) => keyOf(r) === keyOf(set))) done.set(keyOf(set), { ...set, interval });
+    if (missing(set)) done.set(setKey(set), { ...set, interval });
   }
   return [...done.values()];
 }

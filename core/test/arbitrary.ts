@@ -337,6 +337,14 @@ const PLAN: Rows<Omit<Plan, 'version' | 'id'>> = {
   ),
   squads: optional(fc.array(words(40), { maxLength: 4 })),
   kit: optional(fc.array(fc.record({ name: words(40), count: fc.integer({ min: 0, max: 40 }) }), { maxLength: 3 })),
+  series: optional(
+    fc.record({
+      id: fc.constant('s1'),
+      title: words(80),
+      nth: fc.integer({ min: 1, max: 8 }),
+      of: fc.constant(8),
+    }),
+  ),
   silent: optional(bool),
   audience: optional(fc.uniqueArray(oneOf(AUDIENCES), { maxLength: 3 })),
   accepted: optional(

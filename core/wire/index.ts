@@ -1,7 +1,9 @@
+import * as calendar from './calendar.ts';
 import * as files from './files.ts';
 import * as keeping from './keeping.ts';
 import * as library from './library.ts';
 import * as plans from './plans.ts';
+import * as records from './records.ts';
 import * as runs from './runs.ts';
 import * as speech from './speech.ts';
 
@@ -15,5 +17,6 @@ export type { AnswerOf, BodyOf, Endpoint, GivenFor, PathNames, QueryOf } from '.
 export type { Keeping, SignedIn } from './keeping.ts';
 export type { Habits } from './library.ts';
 export { ConflictSchema, type StoredPlan, type StoredVersion } from './plans.ts';
+export type { CountedMove, PastRun, Person, Session, TrendPoint } from './records.ts';
 export { type GoingRun, type RunSums, STREAM_MESSAGES, type StoredRun } from './runs.ts';
-export { files, keeping, library, plans, runs, speech };
+export { calendar, files, keeping, library, plans, records, runs, speech };

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { isZone } from '../calendar/index.ts';
 import { KitItemSchema, MoveSchema } from '../moves/index.ts';
 import { ThresholdsSchema } from '../norms/index.ts';
 import { name, VOICES } from '../plan/index.ts';
@@ -15,6 +16,14 @@ export const HabitsSchema = v.strictObject({
   countdown: v.optional(v.picklist([0, 3, 5, 10]), 3),
   /** The voice of a new class. */
   voice: v.optional(v.picklist(VOICES), 'slt'),
+  /** The time zone of the club, by its IANA name; empty is that of the server. */
+  zone: v.optional(
+    v.pipe(
+      v.string(),
+      v.check((z) => z === '' || isZone(z), 'No time zone of that name is known'),
+    ),
+    '',
+  ),
   checklist: v.optional(v.pipe(v.array(name(80)), v.maxLength(40)), [
     'Timer and watch',
     'Recording',

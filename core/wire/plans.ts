@@ -39,6 +39,7 @@ export const listPlans = endpoint({
   query: v.object({
     ...LIST_QUERY,
     /** Only those with a room plan. */ room: v.optional(v.literal('1')),
+    /** All but those of series. */ series: v.optional(v.literal('0')),
     /** Those in the bin. */ bin: v.optional(v.literal('1')),
   }),
   status: 200,

@@ -58,25 +58,24 @@ export const RunSchema = v.pipe(
 );
 export type StoredRun = v.InferOutput<typeof RunSchema>;
 
-/** A count of a set, as it stands in the record. */
-const RepsSchema = v.object({
-  stationId: v.nullable(v.string()),
-  round: v.nullable(v.number()),
-  squad: v.nullable(v.string()),
-  side: v.optional(v.picklist(['left', 'right'])),
-  again: v.optional(v.number()),
-  count: v.number(),
-  weightKg: v.optional(v.number()),
-});
-
 export const listRuns = endpoint({
   method: 'GET',
   path: '/runs',
   says: 'A page of the log: the runs that have begun, the latest first',
+  more: 'Words of `q` are looked for in titles and in notes.',
   query: v.object({
     ...LIST_QUERY,
-    /** Begun since then, as an ISO time. */
+    /** Begun since then, and before then, as ISO times. */
     since: v.optional(v.string()),
+    until: v.optional(v.string()),
+    /** Of one class. */
+    plan: v.optional(v.string()),
+    /** With a squad. */
+    squad: v.optional(v.string()),
+    /** With a move, as it is called. */
+    move: v.optional(v.string()),
+    /** Trials alone, or all but them. */
+    trial: v.optional(v.picklist(['only', 'none'])),
     /** Those in the bin. */
     bin: v.optional(v.literal('1')),
   }),
@@ -134,6 +133,20 @@ export const undeleteRun = endpoint({
   problems: [404],
 });
 
+export const markRuns = endpoint({
+  method: 'POST',
+  path: '/runs/marks',
+  says: 'Marks runs as trials or as no trials, or puts them into the bin or takes them out',
+  body: v.strictObject({
+    ids: v.pipe(v.array(runId), v.minLength(1), v.maxLength(500)),
+    trial: v.optional(v.boolean()),
+    binned: v.optional(v.boolean()),
+  }),
+  status: 200,
+  answer: v.object({ changed: v.number() }),
+  problems: [400],
+});
+
 export const sumWork = endpoint({
   method: 'GET',
   path: '/runs/work',
@@ -149,20 +162,6 @@ export const sumWork = endpoint({
         ms: v.pipe(v.number(), v.minValue(0)),
       }),
     ),
-  }),
-  problems: [400],
-});
-
-export const lastRun = endpoint({
-  method: 'GET',
-  path: '/runs/last',
-  says: 'What was counted the last time a class was led to its end, other than in one run; nothing where it never was',
-  query: v.object({ plan: v.string(), not: v.optional(v.string()) }),
-  status: 200,
-  answer: v.object({
-    id: v.nullable(v.string()),
-    startedAt: v.nullable(time),
-    reps: v.array(RepsSchema),
   }),
   problems: [400],
 });
@@ -286,7 +285,7 @@ export const askDesk = endpoint({
   method: 'POST',
   path: '/live/{code}/commands',
   says: 'Asks the desk of a run for something; the desk decides',
-  more: 'A squad may write down its reps, a wall may ask for the sound, a remote may do what a desk does but finish. Asked twice under one id, it counts once.',
+  more: 'A squad may write down its reps and how hard it was, also for an hour after the end, and one of the club\u2019s people by the name said as `personName`; a wall may ask for the sound, a remote may do what a desk does but finish. Asked twice under one id, it counts once.',
   body: v.strictObject({ id: runId, command: v.looseObject({ type: v.string() }) }),
   status: 202,
   answer: v.object({ passedOn: v.literal(true) }),

@@ -1,9 +1,11 @@
 import { json, type Request, type Response, Router } from 'express';
 import * as v from 'valibot';
+import type { Plan } from '../../core/plan/index.ts';
 import { type RunCommand, type RunEvent, RunEventSchema } from '../../core/run/index.ts';
 import { runs } from '../../core/wire/index.ts';
 import { type CodeKind, codesOf, findCode } from '../db/codes.ts';
 import type { Database } from '../db/database.ts';
+import { personNamed } from '../db/people.ts';
 import { eventsSince, findRun, hasRun, setClockOffset } from '../db/runs.ts';
 import type { LiveMessage, RunHub } from '../live/hub.ts';
 import { type KnownRun, type KnownRuns, stateNow } from '../live/known-runs.ts';
@@ -11,12 +13,13 @@ import { type EventStream, type OpenStreams, openStream, type StreamKind } from 
 import { handle } from './handle.ts';
 import { Guesses, limited, placeOf, type Watch } from './limits.ts';
 import { notFound, ProblemError } from './problem.ts';
+import { writeRecord } from './write-record.ts';
 
 /** What each kind of code may ask of the desk. */
 const ALLOWED: Record<CodeKind, readonly RunEvent['type'][]> = {
   // A wall may ask for the sound; the desk is asked before it gives it.
   watch: ['sound'],
-  squad: ['reps'],
+  squad: ['reps', 'felt'],
   remote: [
     'pause',
     'resume',
@@ -65,12 +68,17 @@ function readCommand(id: string, command: unknown): RunCommand | null {
 
 /** Whether what a command names is in the class: its stations, and its squads; a squad writes down its own alone. */
 function isOfClass(kind: CodeKind, command: RunCommand, { plan, log }: KnownRun): boolean {
+  if (command.type === 'felt') return command.person !== undefined || isSquad(plan, command.squad);
   if (command.type !== 'reps' && command.type !== 'note') return true;
   const stations = [plan, log.state.plan].flatMap((p) => p.blocks.flatMap((b) => b.stations.map((s) => s.id)));
   if (command.stationId !== null && !stations.includes(command.stationId)) return false;
   if (command.type === 'note') return true;
-  return command.squad === null ? kind !== 'squad' : (plan.squads ?? []).includes(command.squad);
+  if (command.squad === null) return kind !== 'squad' || command.person !== undefined;
+  return isSquad(plan, command.squad);
 }
+
+const isSquad = ({ squads = [] }: Pick<Plan, 'squads'>, squad: string | null) =>
+  squad !== null && squads.includes(squad);
 
 /** A run that a code has opened. */
 interface Opened {
@@ -79,20 +87,43 @@ interface Opened {
   run: KnownRun;
 }
 
+/** How long after its end a run still takes what squads write down of it, ms. */
+const WRITES_AFTER_MS = 3_600_000;
+
+/**
+ * What a phone asks for, with the person it names in the place of the name: a phone knows nobody's id. Throws a problem when the club has
+ * nobody of that name.
+ */
+async function withPerson(db: Database, kind: CodeKind, command: unknown): Promise<unknown> {
+  const named = v.safeParse(v.looseObject({ personName: v.pipe(v.string(), v.maxLength(80)) }), command);
+  if (kind !== 'squad' || !named.success) return command;
+  const { personName, ...rest } = named.output;
+  const person = await personNamed(db, personName);
+  if (!person) throw new ProblemError(422, 'The club has nobody of that name or number: ask the instructor');
+  return { ...rest, person: person.id };
+}
+
 const OPENS_NOTHING = 'This code opens nothing: the run is over, or it is mistyped';
 
 /**
  * The run that the code of an address opens while it is under way: codes end with their run, also with one that runs out by
  * itself. Throws a problem when it opens nothing, or too many were guessed.
  */
-export async function openedBy({ db, known, now, guesses }: LiveParts, req: Request): Promise<Opened> {
+export async function openedBy(
+  { db, known, now, guesses }: LiveParts,
+  req: Request,
+  /** Of these kinds it opens for a while after the end too. */
+  after: readonly CodeKind[] = [],
+): Promise<Opened> {
   const code = String(req.params.code);
   const found = await guesses.look(req, async (): Promise<Opened | null> => {
     const named = /^[A-Za-z0-9]{4,12}$/.test(code) ? await findCode(db, code) : null;
     const run = named && (await known.get(named.runId));
     if (!run) return null;
-    const { status } = stateNow(run, now());
-    return status === 'finished' || status === 'abandoned' ? null : { ...named, run };
+    const { endedAtMs } = stateNow(run, now());
+    if (endedAtMs === null) return { ...named, run };
+    const isFresh = now() - run.clockOffsetMs - endedAtMs < WRITES_AFTER_MS;
+    return after.includes(named.kind) && isFresh ? { ...named, run } : null;
   });
   if (!found) throw new ProblemError(404, OPENS_NOTHING);
   return found;
@@ -100,14 +131,14 @@ export async function openedBy({ db, known, now, guesses }: LiveParts, req: Requ
 
 /** The screens that follow a run by its code, without logging in. */
 export function liveApi(parts: LiveParts): Router {
-  const { now, hub, watch } = parts;
+  const { db, now, hub, watch } = parts;
   const api = Router();
 
-  handle(api, runs.followCode, async ({ req }) => ({ kind: (await openedBy(parts, req)).kind }));
+  handle(api, runs.followCode, async ({ req }) => ({ kind: (await openedBy(parts, req, ['squad'])).kind }));
   handle(api, runs.followClock, () => ({ nowMs: now() }));
 
   handle(api, runs.followStream, async ({ req, res }) => {
-    const found = await openedBy(parts, req);
+    const found = await openedBy(parts, req, ['squad']);
     const onFull = () => watch('too many streams', { from: req.ip, kind: found.kind });
     await follow(parts, found.runId, found.kind, admitted(parts, found.kind, req, res, onFull));
   });
@@ -117,13 +148,19 @@ export function liveApi(parts: LiveParts): Router {
     api,
     runs.askDesk,
     async ({ body, req }) => {
-      const found = await openedBy(parts, req);
-      const command = readCommand(body.id, body.command);
+      const found = await openedBy(parts, req, ['squad']);
+      const command = readCommand(body.id, await withPerson(db, found.kind, body.command));
       if (!command) throw new ProblemError(400, 'The request does not fit');
       if (!ALLOWED[found.kind].includes(command.type)) throw new ProblemError(403, 'This code is not for that');
       if (!isOfClass(found.kind, command, found.run))
         throw new ProblemError(422, 'There is no such squad or move in this class');
-      if (!hub.hasDesk(found.runId)) throw new ProblemError(503, 'The desk is out of reach');
+      if (!hub.hasDesk(found.runId)) {
+        // After the end there is no order to keep: what is written down needs no desk.
+        const isOver = stateNow(found.run, now()).endedAtMs !== null;
+        if (!isOver) throw new ProblemError(503, 'The desk is out of reach');
+        await writeRecord(db, hub, found.runId, command, now() - found.run.clockOffsetMs, body.id);
+        return { passedOn: true as const };
+      }
       hub.publish(found.runId, { kind: 'command', id: body.id, command });
       return { passedOn: true as const };
     },

@@ -16,7 +16,12 @@ export function plansApi(db: Database): Router {
   api.use('/plans', json({ limit: '2mb' }));
 
   handle(api, plans.listPlans, async ({ query }) => {
-    const page = await listPlans(db, { ...pageOf(query), withRoom: query.room === '1', bin: query.bin === '1' });
+    const page = await listPlans(db, {
+      ...pageOf(query),
+      withRoom: query.room === '1',
+      noSeries: query.series === '0',
+      bin: query.bin === '1',
+    });
     return { ...page, total: await countPlans(db) };
   });
 

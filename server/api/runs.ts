@@ -1,14 +1,15 @@
 import { json, Router } from 'express';
 import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
-import { type RunEvent, RunEventSchema, recordsOf } from '../../core/run/index.ts';
+import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
 import { structureProblems } from '../../core/timeline/index.ts';
 import { runs } from '../../core/wire/index.ts';
 import { goingRuns, listRuns, workSince } from '../db/run-lists.ts';
-import { appendEvents, asOf, createRun, findRun, lastFinished, preparedRun, setRunDeleted } from '../db/runs.ts';
+import { appendEvents, asOf, createRun, findRun, hasRun, preparedRun, setRunDeleted } from '../db/runs.ts';
 import { handle } from './handle.ts';
 import type { LiveParts } from './live.ts';
 import { notFound, ProblemError, problemsIn } from './problem.ts';
 import { pageOf } from './query.ts';
+import { writeRecord } from './write-record.ts';
 
 /** Runs: a page of the log, one, its beginning and its events. */
 export function runsApi({ db, hub, known }: Pick<LiveParts, 'db' | 'hub' | 'known'>, now: () => number): Router {
@@ -16,10 +17,15 @@ export function runsApi({ db, hub, known }: Pick<LiveParts, 'db' | 'hub' | 'know
   api.use('/runs', json({ limit: '2mb' }));
 
   handle(api, runs.listRuns, ({ query }) => {
-    const since = new Date(query.since ?? '');
+    const { since, until, plan, squad, move, trial } = query;
     return listRuns(db, {
       ...pageOf(query),
-      since: Number.isNaN(since.getTime()) ? null : since,
+      since: timeOf(since),
+      until: timeOf(until),
+      planId: plan ?? null,
+      squad: squad ?? null,
+      move: move ?? null,
+      trial: trial ?? null,
       bin: query.bin === '1',
       nowMs: now(),
     });
@@ -52,14 +58,14 @@ export function runsApi({ db, hub, known }: Pick<LiveParts, 'db' | 'hub' | 'know
     return { id: body.id };
   });
 
-  handle(api, runs.lastRun, async ({ query }) => {
-    const run = await lastFinished(db, query.plan, query.not ?? '');
-    const reps = run ? recordsOf(run.events).reps : [];
-    return {
-      id: run?.id ?? null,
-      startedAt: run?.startedAt ?? null,
-      reps: reps.map(({ id: _, seq: __, atMs: ___, by: ____, type: _____, ...count }) => count),
-    };
+  handle(api, runs.markRuns, async ({ body: { ids, trial, binned } }) => {
+    let changed = 0;
+    for (const id of ids) {
+      const found = binned === undefined ? await hasRun(db, id) : await setRunDeleted(db, id, binned);
+      if (found && trial !== undefined) await writeRecord(db, hub, id, { type: 'close', trial }, now());
+      if (found) changed += 1;
+    }
+    return { changed };
   });
 
   handle(api, runs.getRun, async ({ path }) => {
@@ -77,6 +83,12 @@ export function runsApi({ db, hub, known }: Pick<LiveParts, 'db' | 'hub' | 'know
   });
 
   return api;
+}
+
+/** A time as it is asked by; null where it is none. */
+function timeOf(text: string | undefined): Date | null {
+  const time = new Date(text ?? '');
+  return Number.isNaN(time.getTime()) ? null : time;
 }
 
 /** The events of a batch, and those that are none, each with its id where it has one and its place where not. */

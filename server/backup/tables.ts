@@ -19,6 +19,9 @@ export const TABLES: readonly BackedUp[] = [
   { name: 'kit', key: ['name', 'room'] },
   { name: 'plan', key: ['id'] },
   { name: 'plan_version', key: ['plan_id', 'version'], parent: { table: 'plan', by: 'plan_id' } },
+  { name: 'person', key: ['id'] },
+  { name: 'series', key: ['id'] },
+  { name: 'calendar_item', key: ['id'] },
   { name: 'recording', key: ['plan_id', 'words'], sound: 'wav' },
   { name: 'run', key: ['id'] },
   { name: 'run_code', key: ['code'], parent: { table: 'run', by: 'run_id' } },
@@ -26,4 +29,4 @@ export const TABLES: readonly BackedUp[] = [
 ];
 
 /** Tables that are left out: what the program makes again by itself, and who is signed in. */
-export const LEFT_OUT: readonly string[] = ['migration', 'clip', 'session', 'disk_probe'];
+export const LEFT_OUT: readonly string[] = ['migration', 'clip', 'session', 'disk_probe', 'run_record', 'set_record'];

@@ -25,11 +25,10 @@ export async function codesOf(db: Queryable, runId: string): Promise<Record<Code
   return Object.fromEntries(rows.map((r) => [r.kind, r.code])) as Record<CodeKind, string>;
 }
 
-/** The run a code opens and what for; null when there is none, or its run is over: codes end with their run. */
+/** The run a code was made for, and what it opens of it while it may; null when there is none. */
 export async function findCode(db: Queryable, code: string): Promise<{ runId: string; kind: CodeKind } | null> {
   const [row] = await db.query<{ run_id: string; kind: CodeKind }>(
-    `SELECT c.run_id, c.kind FROM run_code c JOIN run r ON r.id = c.run_id
-     WHERE c.code = $1 AND r.status NOT IN ('finished', 'abandoned')`,
+    'SELECT run_id, kind FROM run_code WHERE code = $1',
     [code.toUpperCase()],
   );
   return row ? { runId: row.run_id, kind: row.kind } : null;

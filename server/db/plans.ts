@@ -49,6 +49,8 @@ export interface PlanQuery {
   query?: string;
   after?: Cursor | null;
   withRoom?: boolean;
+  /** All but those that are part of a series. */
+  noSeries?: boolean;
   /** Those in the bin, in place of the others. */
   bin?: boolean;
   limit: number;
@@ -57,16 +59,16 @@ export interface PlanQuery {
 /** A page of the classes that are not in the bin, or of those that are, and have every word of a search, the latest change first. */
 export async function listPlans(
   db: Queryable,
-  { query = '', after = null, withRoom = false, bin = false, limit }: PlanQuery,
+  { query = '', after = null, withRoom = false, noSeries = false, bin = false, limit }: PlanQuery,
 ): Promise<Page<StoredPlan>> {
   const words = searchWords(query).map(anywhere);
   const rows = await db.query<PlanRow & { at: string }>(
     `SELECT x.*, x.updated_at::text AS at FROM (${SELECT}
      WHERE (p.deleted_at IS NOT NULL) = $6 AND ($2::text IS NULL OR (p.updated_at, p.id) < ($2::timestamptz, $3::text))
        AND (cardinality($4::text[]) = 0 OR coalesce(p.search, lower(p.title)) LIKE ALL ($4::text[]))
-       AND (NOT $5::boolean OR p.document ? 'layout')
+       AND (NOT $5::boolean OR p.document ? 'layout') AND (NOT $7::boolean OR NOT p.document ? 'series')
      ORDER BY p.updated_at DESC, p.id DESC LIMIT $1) x ORDER BY x.updated_at DESC, x.id DESC`,
-    [limit + 1, after?.at ?? null, after?.id ?? null, words, withRoom, bin],
+    [limit + 1, after?.at ?? null, after?.id ?? null, words, withRoom, bin, noSeries],
   );
   const last = rows.length > limit ? rows[limit - 1] : undefined;
   const shown = rows.slice(0, limit);

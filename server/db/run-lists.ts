@@ -1,10 +1,12 @@
 import { type WorkSum, workSums } from '../../core/balance/index.ts';
+import { keyOf } from '../../core/moves/index.ts';
 import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
 import { type DeviationSums, stateAt, sumDeviations, summarise, viewOf } from '../../core/run/index.ts';
 import { compile, type Outline, OutlineSchema, outlineOf } from '../../core/timeline/index.ts';
-import type { Queryable } from './database.ts';
+import type { Database, Queryable } from './database.ts';
 import { readable, UnreadableDocument } from './documents.ts';
 import { anywhere, type Cursor, type Page, searchWords, writeCursor } from './page.ts';
+import { freshen } from './records.ts';
 import { asOf, type RunRow, type RunWithEvents, type StoredRun, sumsOf, sumUp, withEvents } from './runs.ts';
 
 /** What lists ask of a run: no documents. */
@@ -14,10 +16,15 @@ type SumsRow = Omit<RunRow, 'document' | 'clock_offset_ms'> & {
   deviations: DeviationSums;
 };
 
-/** What of the log is asked for: words of its classes' titles, and runs begun since a time. */
+/** What of the log is asked for: words of its titles and notes, and what else it is found by. */
 export interface RunQuery {
   query?: string;
   since?: Date | null;
+  until?: Date | null;
+  planId?: string | null;
+  squad?: string | null;
+  move?: string | null;
+  trial?: 'only' | 'none' | null;
   /** Those in the bin, in place of the others. */
   bin?: boolean;
   after?: Cursor | null;
@@ -45,18 +52,37 @@ export interface GoingRun {
 const LISTED = `id, plan_id, title, status, started_at, ended_at, planned_ms, actual_ms, outline, deviations,
   came, effort, trial, deleted_at`;
 
+/** Whether what is asked for is found by the records of runs. */
+const asksRecords = ({ query = '', squad, move }: RunQuery) => query !== '' || Boolean(squad) || Boolean(move);
+
 /** A page of the runs that have begun, the latest first. */
-export async function listRuns(
-  db: Queryable,
-  { query = '', since = null, bin = false, after = null, limit, nowMs }: RunQuery,
-): Promise<Page<ListedRun>> {
+export async function listRuns(db: Database, asked: RunQuery): Promise<Page<ListedRun>> {
+  const { query = '', since = null, until = null, planId = null, squad = null, move = null, trial = null } = asked;
+  const { bin = false, after = null, limit, nowMs } = asked;
+  if (asksRecords(asked)) await freshen(db);
   const rows = await db.query<SumsRow>(
     `SELECT ${LISTED}, started_at::text AS at FROM run
      WHERE started_at IS NOT NULL AND (deleted_at IS NOT NULL) = $6 AND ($2::text IS NULL OR (started_at, id) < ($2::timestamptz, $3::text))
-       AND (cardinality($4::text[]) = 0 OR lower(title) LIKE ALL ($4::text[]))
-       AND ($5::timestamptz IS NULL OR started_at >= $5)
+       AND (cardinality($4::text[]) = 0 OR lower(title) LIKE ALL ($4::text[])
+         OR EXISTS (SELECT 1 FROM run_record k WHERE k.run_id = run.id AND lower(run.title) || ' ' || k.words LIKE ALL ($4::text[])))
+       AND ($5::timestamptz IS NULL OR started_at >= $5) AND ($7::timestamptz IS NULL OR started_at < $7)
+       AND ($8::text IS NULL OR plan_id = $8) AND ($11::text IS NULL OR trial = ($11 = 'only'))
+       AND ($9::text IS NULL OR EXISTS (SELECT 1 FROM run_record k WHERE k.run_id = run.id AND k.squads ? $9))
+       AND ($10::text IS NULL OR EXISTS (SELECT 1 FROM set_record s WHERE s.run_id = run.id AND s.move_key = $10))
      ORDER BY started_at DESC, id DESC LIMIT $1`,
-    [limit + 1, after?.at ?? null, after?.id ?? null, searchWords(query).map(anywhere), since, bin],
+    [
+      limit + 1,
+      after?.at ?? null,
+      after?.id ?? null,
+      searchWords(query).map(anywhere),
+      since,
+      bin,
+      until,
+      planId,
+      squad,
+      move === null ? null : keyOf(move),
+      trial,
+    ],
   );
   const last = rows.length > limit ? rows[limit - 1] : undefined;
   const shown = rows.slice(0, limit);

@@ -135,17 +135,6 @@ export async function findRun(db: Queryable, id: string): Promise<RunWithEvents 
   return row ? withEvents(row, await storedEvents(db, id)) : null;
 }
 
-/** The last run of a class that was led to its end, but for one; null where there is none. Throws `UnreadableDocument`. */
-export async function lastFinished(db: Queryable, planId: string, not: string): Promise<RunWithEvents | null> {
-  const [row] = await db.query<RunRow>(
-    `SELECT * FROM run WHERE plan_id = $1 AND id <> $2 AND status = 'finished' AND started_at IS NOT NULL
-       AND NOT trial AND deleted_at IS NULL
-     ORDER BY started_at DESC LIMIT 1`,
-    [planId, not],
-  );
-  return row ? withEvents(row, await storedEvents(db, row.id)) : null;
-}
-
 /** Whether there is a run of an id. */
 export async function hasRun(db: Queryable, id: string): Promise<boolean> {
   return (await db.query('SELECT 1 AS found FROM run WHERE id = $1', [id])).length > 0;
@@ -221,6 +210,8 @@ export async function appendEvents(db: Database, runId: string, events: readonly
     const came = await insertEvents(tx, runId, taken, refused);
     const changesSums = came.some(({ event }) => !isRecord(event) || event.type === 'close');
     if (changesSums || run.status === 'ready') await sumUp(tx, run);
+    // What is known of the run is made again when it is asked for.
+    if (came.length > 0) await tx.query('DELETE FROM run_record WHERE run_id = $1', [runId]);
     const bad = new Set(refused.map((r) => r.id));
     return { stored: taken.flatMap((e) => (bad.has(e.id) ? [] : [e.id])), came, refused };
   });

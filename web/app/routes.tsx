@@ -13,6 +13,14 @@ function screen<K extends string>(load: () => Promise<Record<K, ComponentType>>,
 
 const Builder = screen(() => import('../builder/index.ts'), 'BuilderScreen');
 const Compare = screen(() => import('../builder/index.ts'), 'CompareScreen');
+const Calendar = screen(() => import('../calendar/index.ts'), 'CalendarScreen');
+const SeriesList = screen(() => import('../calendar/index.ts'), 'SeriesListScreen');
+const Series = screen(() => import('../calendar/index.ts'), 'SeriesScreen');
+const Weeks = screen(() => import('../records/index.ts'), 'WeeksScreen');
+const MovesCounted = screen(() => import('../records/index.ts'), 'MovesCountedScreen');
+const Trend = screen(() => import('../records/index.ts'), 'TrendScreen');
+const People = screen(() => import('../records/index.ts'), 'PeopleScreen');
+const Person = screen(() => import('../records/index.ts'), 'PersonScreen');
 const Classes = screen(() => import('../classes/index.ts'), 'ClassesScreen');
 const Desk = screen(AHEAD, 'DeskScreen');
 const Log = screen(() => import('../log/index.ts'), 'LogScreen');
@@ -44,6 +52,14 @@ export function Routes() {
             <Route path="/kit" element={<Kit />} />
             <Route path="/log" element={<Log />} />
             <Route path="/log/:runId" element={<Run />} />
+            <Route path="/calendar" element={<Calendar />} />
+            <Route path="/series" element={<SeriesList />} />
+            <Route path="/series/:id" element={<Series />} />
+            <Route path="/records" element={<Weeks />} />
+            <Route path="/records/moves" element={<MovesCounted />} />
+            <Route path="/records/moves/:move" element={<Trend />} />
+            <Route path="/people" element={<People />} />
+            <Route path="/people/:id" element={<Person />} />
             <Route path="/bin" element={<Bin />} />
             <Route path="/keep" element={<Keep />} />
             <Route path="/settings" element={<Settings />} />

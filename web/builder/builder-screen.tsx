@@ -36,6 +36,7 @@ import {
   ClassKitPanel,
   CuesPanel,
   EndsPanel,
+  LastPanel,
   OrderPanel,
   SwapPanel,
   TellPanel,
@@ -193,6 +194,7 @@ function Builder({ plan }: { plan: Plan }) {
               {panel === 'balance' && <BalancePanel plan={plan} />}
               {panel === 'kit' && <ClassKitPanel plan={plan} />}
               {panel === 'cues' && <CuesPanel plan={plan} />}
+              {panel === 'last' && <LastPanel plan={plan} />}
             </SidePanel>
           )}
           <Rail open={panel} findings={openFindings(plan, findings).length} onOpen={openPanel} />

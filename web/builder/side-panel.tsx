@@ -3,7 +3,7 @@ import { type ReactNode, useEffect, useRef } from 'react';
 import { useNavigationType } from 'react-router';
 import { Button, IconButton, useActions } from '../ui/index.ts';
 
-export const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'tell'] as const;
+export const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'last', 'tell'] as const;
 export type PanelName = (typeof PANELS)[number];
 
 const TITLES: Record<PanelName, string> = {
@@ -14,6 +14,7 @@ const TITLES: Record<PanelName, string> = {
   balance: 'Balance',
   kit: 'Kit',
   cues: 'Cues',
+  last: 'Last time, and next',
   tell: 'Moves to tell me about',
 };
 
@@ -26,6 +27,7 @@ const RAIL: readonly [name: PanelName, word: string, key: string][] = [
   ['balance', 'Balance', 'b'],
   ['kit', 'Kit', 'k'],
   ['cues', 'Cues', 'u'],
+  ['last', 'Last time', 'p'],
 ];
 
 interface RailProps {

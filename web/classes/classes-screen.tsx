@@ -4,6 +4,7 @@ import { nanoid } from 'nanoid';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
+import { placeWords } from '../../core/calendar/index.ts';
 import {
   clipBefore,
   duplicatePlan,
@@ -14,6 +15,7 @@ import {
 } from '../../core/plan/index.ts';
 import { outlineOf, totals } from '../../core/timeline/index.ts';
 import { files, type Habits, plans } from '../../core/wire/index.ts';
+import { TodayBand } from '../calendar/index.ts';
 import {
   ApiError,
   addressOf,
@@ -45,7 +47,12 @@ function asUsual(plan: Plan, { countdown, voice }: Habits): Plan {
 /** The list of classes, each known by its shape. */
 export function ClassesScreen() {
   const [query, setQuery] = useState('');
-  const pages = usePages(['plans', query], (after) => api.plans({ q: query, after }));
+  const [withSeries, setWithSeries] = useState(false);
+  // What is looked for is looked for everywhere.
+  const all = withSeries || query !== '';
+  const pages = usePages(['plans', query, all], (after) =>
+    api.plans({ q: query, after, ...(all ? {} : { series: '0' as const }) }),
+  );
   const { reload } = pages;
   const [shown, setShown] = useState<'new' | 'import' | null>(null);
   const navigate = useNavigate();
@@ -83,6 +90,7 @@ export function ClassesScreen() {
   return (
     <main id="content" className="mx-auto w-full max-w-[1240px] px-5 py-6">
       <title>Classes · Odd Round</title>
+      <TodayBand />
       <div className="mb-4 flex flex-wrap items-center gap-3">
         <h1 className="digits text-big">Classes</h1>
         <span className="flex-1" />
@@ -133,6 +141,13 @@ export function ClassesScreen() {
             />
           )}
         </LongList>
+      )}
+      {pages.state === 'ready' && query === '' && (
+        <p className="mt-2">
+          <button type="button" className="min-h-11 underline" onClick={() => setWithSeries(!withSeries)}>
+            {withSeries ? 'Without the classes of series' : 'With the classes of series'}
+          </button>
+        </p>
       )}
       <Suspense>
         {shown === 'new' && <NewClassDialog onMake={create} onCopy={copy} onClose={() => setShown(null)} />}
@@ -210,7 +225,10 @@ function ClassRow({ stored, onLead, onDuplicate, onDelete }: RowProps) {
         className="flex min-w-0 flex-1 basis-full flex-wrap items-center gap-x-6 gap-y-1 px-2 lg:basis-0 lg:flex-nowrap"
       >
         <span className="min-w-0 flex-1 basis-56">
-          <span className="block break-words text-lead font-semibold">{plan.title}</span>
+          <span className="block break-words text-lead font-semibold">
+            {plan.title}
+            {plan.series && <span className="ml-2 text-plain font-normal">{placeWords(plan.series)}</span>}
+          </span>
           <span className="block break-words text-small text-muted">{planFormats(plan) || 'no main block yet'}</span>
         </span>
         <span className="max-w-full overflow-hidden max-sm:hidden">

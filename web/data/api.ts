@@ -29,11 +29,24 @@ export interface ListQuery {
   limit?: number;
   /** Classes with a room plan only. */
   room?: '1';
+  /** All classes but those of series. */
+  series?: '0';
   /** What is in the bin, in place of what is not. */
   bin?: '1';
 }
 
-const listed = ({ after, limit = PAGE, ...query }: ListQuery) => ({
+/** What of the log is asked for beside its words and page. */
+export interface LogQuery extends Omit<ListQuery, 'room' | 'series'> {
+  /** Begun since then, and before then, as ISO times. */
+  since?: string;
+  until?: string;
+  plan?: string;
+  squad?: string;
+  move?: string;
+  trial?: 'only' | 'none';
+}
+
+const listed = <Q extends ListQuery>({ after, limit = PAGE, ...query }: Q) => ({
   ...query,
   limit: String(limit),
   ...(after ? { after } : {}),
@@ -72,7 +85,9 @@ export const api = {
   goingRuns: () => ask(runs.goingRuns, {}),
   deleteRun: (id: string) => ask(runs.deleteRun, { path: { id } }),
   undeleteRun: (id: string) => ask(runs.undeleteRun, { path: { id } }),
-  runs: (query: Omit<ListQuery, 'room'> = {}) => ask(runs.listRuns, { query: listed(query) }),
+  runs: (query: LogQuery = {}) => ask(runs.listRuns, { query: listed(query) }),
+  markRuns: (ids: readonly string[], marks: { trial?: boolean; binned?: boolean }) =>
+    ask(runs.markRuns, { body: { ids: [...ids], ...marks } }),
   workSince: (since: Date) => ask(runs.sumWork, { query: { since: since.toISOString() } }),
   run: (id: string) => ask(runs.getRun, { path: { id } }),
   createRun: (id: string, plan: Plan) => ask(runs.createRun, { body: { id, plan }, patienceMs: RUN_PATIENCE_MS }),

@@ -7,12 +7,13 @@ export type {
   StoredRun,
   StoredVersion,
 } from '../../core/wire/index.ts';
-export { api, conflictOf, keepApi } from './api.ts';
+export { api, conflictOf, keepApi, type LogQuery } from './api.ts';
 export { ApiError, addressOf, ask, fetchFrom, isMissing, messageOf } from './client.ts';
 export { clockAt, clockOf } from './clock.ts';
 export { keptPlans } from './kept-plans.ts';
 export { useLibrary } from './library-store.ts';
 export { queries } from './queries.ts';
+export { useLastSets, usePast, usePeople, useWhoNames, whoKey } from './records.ts';
 export { useTrouble } from './trouble.ts';
 export { type Loaded, useLoaded } from './use-loaded.ts';
 export { type Pages, usePages } from './use-pages.ts';

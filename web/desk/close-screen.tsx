@@ -1,6 +1,7 @@
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { formatDuration } from '../../core/plan/index.ts';
+import { changesOf, recordOf } from '../../core/record/index.ts';
 import {
   type Closing,
   closingOf,
@@ -12,13 +13,12 @@ import {
   summarise,
 } from '../../core/run/index.ts';
 import { clockAt } from '../data/index.ts';
-import { ClosingFields, deviationWords } from '../log/index.ts';
+import { AsRan, ClosingFields, deviationWords, FeltBy, RecordGrid } from '../log/index.ts';
 import { command, takeOver, useDesk } from '../session/index.ts';
 import { Target } from '../stage/index.ts';
 
-/** Sets without a count that are asked for; more than that are told. */
-const ASKED = 24;
 const NO_EVENTS: readonly RunEvent[] = [];
+const NO_SQUADS: readonly string[] = [];
 
 /** The class is over: what there is to write down while it is fresh. Nothing of it must be, and each is kept as it is entered. */
 export function CloseScreen({ state, runId }: { state: RunState; runId: string }) {
@@ -56,8 +56,10 @@ export function CloseScreen({ state, runId }: { state: RunState; runId: string }
         </div>
         <div className="flex flex-col gap-6">
           <Otherwise state={state} />
-          <Missing state={state} />
+          <FeltBy closing={closing} squads={state.plan.squads ?? []} onTell={(what) => void command(what)} />
         </div>
+        <Counts state={state} />
+        <IntoThePlan />
       </div>
       <div className="mt-7 flex max-w-3xl flex-wrap gap-3">
         <Target name="Done: see the record" hint="" wide focused onClick={() => navigate(`/log/${runId}`)} />
@@ -95,55 +97,47 @@ function Otherwise({ state }: { state: RunState }) {
   );
 }
 
-/** Counts that were not entered during the class. */
-function Missing({ state }: { state: RunState }) {
-  const events = useDesk((s) => s.run?.events) ?? NO_EVENTS;
+/** What was counted or was to be counted, set by set and squad by squad, to be completed. */
+function Counts({ state }: { state: RunState }) {
+  const run = useDesk((s) => s.run);
   // The desk is drawn many times a second, also when all is over.
-  const missing = useMemo(() => setsNotCounted(state, recordsOf(events).reps), [state, events]);
-  if (missing.length === 0) return null;
-  const nameOf = (id: string | null) =>
-    state.plan.blocks.flatMap((b) => b.stations).find((s) => s.id === id)?.move ?? '';
+  const found = useMemo(() => {
+    if (!run) return null;
+    const { reps } = recordsOf(run.events);
+    const missing = setsNotCounted(state, reps);
+    return { reps, sets: recordOf(run.plan, run.events).sets, toCount: missing.map((m) => m.stationId) };
+  }, [run, state]);
+  const blocks = state.plan.blocks;
+  const blockNamed = useCallback((id: string | null) => blocks.find((b) => b.id === id)?.title ?? '', [blocks]);
+  if (!found) return null;
+  const { reps, sets, toCount } = found;
   return (
-    <section aria-label="Reps still missing">
-      <h2 className="mb-1 text-title font-semibold">Reps still missing</h2>
-      <ul className="grid gap-2 sm:grid-cols-2">
-        {missing.slice(0, ASKED).map(({ interval, ...set }) => {
-          const words = [
-            nameOf(set.stationId),
-            set.round === null ? '' : `round ${set.round}`,
-            set.side ?? '',
-            set.again ? `time ${set.again}` : '',
-          ].filter((w) => w !== '');
-          return (
-            <li key={interval.index} className="flex items-center gap-2 text-lead">
-              <Reps
-                label={`Reps: ${words.join(', ')}`}
-                onKeep={(count) => void command({ type: 'reps', squad: null, ...set, count })}
-              />
-              <span>{words.join(', ')}</span>
-            </li>
-          );
-        })}
-      </ul>
-      {missing.length > ASKED && <p className="mt-1">and {missing.length - ASKED} more sets after these.</p>}
+    <section aria-label="Reps and weights" className="min-w-0 md:col-span-2">
+      <h2 className="mb-1 text-title font-semibold">Reps and weights</h2>
+      {toCount.length > 0 && <p className="mb-1">Of {toCount.length} sets the reps are still missing.</p>}
+      <RecordGrid
+        sets={sets}
+        reps={reps}
+        squads={state.plan.squads ?? NO_SQUADS}
+        toCount={toCount}
+        blockNamed={blockNamed}
+        onKeep={(entries) => {
+          for (const entry of entries) void command(entry);
+        }}
+      />
     </section>
   );
 }
 
-function Reps({ label, onKeep }: { label: string; onKeep: (count: number) => void }) {
-  const [typed, setTyped] = useState('');
-  const bad = typed !== '' && !/^\d{1,4}$/.test(typed.trim());
-  const keep = () => typed.trim() !== '' && !bad && onKeep(Number(typed));
+/** What went otherwise, into the class itself. */
+function IntoThePlan() {
+  const run = useDesk((s) => s.run);
+  const changes = useMemo(() => (run ? changesOf(run.plan, run.events) : []), [run]);
+  if (!run || changes.length === 0) return null;
   return (
-    <input
-      aria-label={label}
-      aria-invalid={bad}
-      inputMode="numeric"
-      className={`digits h-12 w-16 shrink-0 rounded-md border-2 bg-transparent text-center text-title ${bad ? 'border-dashed border-live' : 'border-current'}`}
-      value={typed}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={keep}
-      onKeyDown={(e) => e.key === 'Enter' && keep()}
-    />
+    <section aria-label="Make the plan as it ran" className="min-w-0 md:col-span-2">
+      <h2 className="mb-1 text-title font-semibold">Make the plan as it ran</h2>
+      <AsRan planId={run.plan.id} changes={changes} />
+    </section>
   );
 }

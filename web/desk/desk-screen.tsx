@@ -1,9 +1,10 @@
 import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Plan } from '../../core/plan/index.ts';
-import { advance, placeInComplex, type RunState, type RunView, viewOf } from '../../core/run/index.ts';
+import { lastTimeWords } from '../../core/record/index.ts';
+import { advance, placeInComplex, type RunState, type RunView, setCounted, viewOf } from '../../core/run/index.ts';
 import { fieldOf } from '../../core/stage/index.ts';
-import { useLibrary } from '../data/index.ts';
+import { useLastSets, useLibrary } from '../data/index.ts';
 import { isPressable, isTyping, keepText, local, usePreferences, useRunLock, useWakeLock } from '../device/index.ts';
 import { closeRun, command, openRun, sound, takeOver, undoLast, useDesk } from '../session/index.ts';
 import { CueRuler, fieldStyle, Stage } from '../stage/index.ts';
@@ -62,6 +63,11 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
   const phase = fieldOf(view.interval);
   const shownBlock = (view.interval ?? view.nextWork)?.blockIndex ?? 0;
   const reached = useMemo(() => placeInComplex(plan, events ?? [], shownBlock), [plan, events, shownBlock]);
+  const lastSets = useLastSets(plan.id, runId);
+  const lastWords = useMemo(() => {
+    const set = setCounted({ plan, intervals: state.intervals, index: state.index });
+    return set ? lastTimeWords(lastSets, set, plan.squads ?? []) : '';
+  }, [plan, state.intervals, state.index, lastSets]);
   const over = state.status === 'finished' || state.status === 'abandoned';
   useWakeLock(state.status === 'running' || state.status === 'paused');
   useFinish(folded, state, leads);
@@ -107,7 +113,7 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
       {over ? (
         <CloseScreen state={state} runId={runId} />
       ) : (
-        <Stage plan={plan} state={state} view={view} cues={cues} reached={reached} />
+        <Stage plan={plan} state={state} view={view} cues={cues} reached={reached} lastTime={lastWords} />
       )}
       {!over && (
         <>

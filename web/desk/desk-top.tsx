@@ -1,4 +1,5 @@
 import { type ReactNode, useMemo } from 'react';
+import { placeWords } from '../../core/calendar/index.ts';
 import { writeRunFile } from '../../core/exchange/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import type { RunState, RunView } from '../../core/run/index.ts';
@@ -33,6 +34,7 @@ export function TopLine({ plan, state, view }: Props) {
       <div ref={line} className="flex items-baseline gap-x-5 overflow-hidden whitespace-nowrap text-lead">
         <span data-yield="5" className="digits text-title">
           {plan.title}
+          {plan.series && <span className="ml-2 text-lead">{placeWords(plan.series)}</span>}
         </span>
         {!over && <EndWords plan={plan} state={state} view={view} />}
         <span className="flex-1" />

@@ -1,27 +1,34 @@
 import { Delete } from 'lucide-react';
-import { useEffect, useState } from 'react';
-import type { Station } from '../../core/plan/index.ts';
+import { useEffect, useMemo, useState } from 'react';
+import { type Station, weightWords } from '../../core/plan/index.ts';
+import { countWords, lastTime, type Target as Reached } from '../../core/record/index.ts';
 import {
-  type Count,
   type CountedSet,
   countBefore,
   countOf,
+  isOf,
+  type RunEvent,
   type RunState,
+  recordOfSet,
   recordsOf,
   setCounted,
   setNow,
+  type Who,
 } from '../../core/run/index.ts';
 import { stationAt } from '../../core/timeline/index.ts';
 import { readWeight } from '../../core/values/index.ts';
-import { runs } from '../../core/wire/index.ts';
-import { ask, useLibrary, useLoaded } from '../data/index.ts';
+import { useLastSets, useLibrary, usePeople, useWhoNames } from '../data/index.ts';
 import { command, useDesk } from '../session/index.ts';
 import { Target } from '../stage/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
 
+const NO_EVENTS: readonly RunEvent[] = [];
+
 /** The set a count is for: the work under way, or the last one in a gap. */
 interface Meant extends CountedSet {
   name: string;
+  /** What the class says is lifted; null where it says nothing. */
+  weightKg: number | null;
   /** The moves of a complex: the count is how far into one of them people came. */
   complex: readonly Station[];
 }
@@ -29,7 +36,8 @@ interface Meant extends CountedSet {
 function setOf(state: RunState): Meant {
   const interval = setNow(state);
   const set = setCounted(state);
-  if (!interval || !set) return { stationId: null, round: null, name: 'before the first set', complex: [] };
+  if (!interval || !set)
+    return { stationId: null, round: null, name: 'before the first set', weightKg: null, complex: [] };
   const station = stationAt(state.plan, interval);
   const block = state.plan.blocks[interval.blockIndex];
   const parts = [
@@ -39,37 +47,60 @@ function setOf(state: RunState): Meant {
     ...(set.again ? [`time ${set.again}`] : []),
   ];
   const complex = station === null ? (block?.stations ?? []) : [];
-  return { ...set, stationId: set.stationId ?? complex[0]?.id ?? null, name: parts.join(', '), complex };
+  return {
+    ...set,
+    stationId: set.stationId ?? complex[0]?.id ?? null,
+    name: parts.join(', '),
+    weightKg: station?.weightKg ?? null,
+    complex,
+  };
 }
 
-/** Reps of the set just done, on a big pad or by the keyboard, for all or squad by squad; the time goes on. */
+/** Reps of the set just done, on a big pad or by the keyboard, for all, squad by squad or person by person; the time goes on. */
 export function RepsSheet({ runId, state, onClose }: { runId: string; state: RunState; onClose: () => void }) {
   // The set is the one that was meant when the pad was opened, however long the typing takes.
   const [set, setSet] = useState(() => setOf(state));
-  const [squad, setSquad] = useState<string | null>(null);
-  const [typed, setTyped] = useState('');
-  const [weight, setWeight] = useState('');
   const squads = state.plan.squads ?? [];
-  const events = useDesk((s) => s.run?.events) ?? [];
-  const { reps } = recordsOf(events);
-  const last = useLastRun(state.plan.id, runId);
+  const [people] = usePeople();
+  const all: readonly Who[] = useMemo(
+    () => [
+      { squad: null },
+      ...(state.plan.squads ?? []).map((squad) => ({ squad })),
+      ...(people.state === 'ready' ? people.value : []).map((p) => ({ squad: null, person: p.id })),
+    ],
+    [state.plan.squads, people],
+  );
+  const nameOf = useWhoNames();
+  const [who, setWho] = useState<Who>({ squad: null });
+  const [typed, setTyped] = useState('');
+  const events = useDesk((s) => s.run?.events) ?? NO_EVENTS;
+  const reps = useMemo(() => recordsOf(events).reps, [events]);
+  const last = useLastSets(state.plan.id, runId);
+  const aim = lastTime(last, set, who);
   const unit = useLibrary((s) => s.weightUnit);
+  const had = recordOfSet(reps, set, who);
+  // The weight that was lifted: as entered for this set, else as the last time, else as the class has it; each is seen before it is kept.
+  const usual = had?.weightKg ?? aim?.weightKg ?? set.weightKg;
+  const [ownWeight, setWeight] = useState<string | null>(null);
+  const weight = ownWeight ?? (usual === null || usual === undefined ? '' : weightWords(usual));
   const weightKg = readWeight(weight, unit);
   const badWeight = weight.trim() !== '' && weightKg === null;
   const save = () => {
     if (typed === '' || badWeight) return;
-    const { name: _, complex: __, ...counted } = set;
+    const { name: _, complex: __, weightKg: ___, ...counted } = set;
     void command({
       type: 'reps',
       ...counted,
-      squad,
+      ...who,
       count: Number(typed),
       ...(weightKg === null ? {} : { weightKg }),
     });
     setTyped('');
-    const next = squads[squads.indexOf(squad ?? '') + 1];
-    if (squad !== null && next) setSquad(next);
-    else if (squad === null && squads.length === 0) onClose();
+    setWeight(null);
+    const next = all[all.findIndex((w) => isOf(w, who)) + 1];
+    const goesOn = next && (who.person === undefined) === (next.person === undefined);
+    if ((who.squad !== null || who.person !== undefined) && goesOn) setWho(next);
+    else if (who.squad === null && who.person === undefined && squads.length === 0 && all.length === 1) onClose();
   };
   const press = (digit: string) => setTyped((t) => (t + digit).slice(0, 4).replace(/^0+(?=\d)/, ''));
   useEffect(() => {
@@ -91,7 +122,7 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
           <output aria-label="Count" className="digits block min-h-20 text-huge leading-none">
             {typed || '–'}
           </output>
-          <Aim roundBefore={countBefore(reps, set, squad)} lastTime={countOf(last, set, squad)} />
+          <Aim roundBefore={countBefore(reps, set, who)} last={aim} />
           {set.complex.length > 0 && (
             <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Reached in the complex">
               {set.complex.map((m) => (
@@ -121,19 +152,22 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
               ))}
             </div>
           )}
-          <div className="mt-2 flex flex-wrap gap-2">
-            {[null, ...squads].map((s) => {
-              const had = countOf(reps, set, s);
+          <div className="mt-2 flex max-h-72 flex-wrap gap-2 overflow-y-auto" role="group" aria-label="Whose">
+            {all.map((w) => {
+              const count = countOf(reps, set, w);
               return (
                 <button
-                  key={s ?? 'all'}
+                  key={w.person ?? w.squad ?? ''}
                   type="button"
-                  aria-pressed={s === squad}
-                  className={`min-h-16 rounded-md border-2 px-4 text-lead ${s === squad ? 'border-ink bg-ink text-paper' : 'border-line-strong'}`}
-                  onClick={() => setSquad(s)}
+                  aria-pressed={isOf(w, who)}
+                  className={`min-h-16 rounded-md border-2 px-4 text-lead ${isOf(w, who) ? 'border-ink bg-ink text-paper' : 'border-line-strong'}`}
+                  onClick={() => {
+                    setWho(w);
+                    setWeight(null);
+                  }}
                 >
-                  {s ?? 'All'}
-                  {had !== null && <span className="digits ml-2">{had}</span>}
+                  {nameOf(w)}
+                  {count !== null && <span className="digits ml-2">{count}</span>}
                 </button>
               );
             })}
@@ -169,23 +203,12 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
 const withoutSide = ({ side: _, ...set }: Meant): Meant => set;
 
 /** What was counted in the round before and the last time, and what there is to reach. */
-function Aim({ roundBefore, lastTime }: { roundBefore: number | null; lastTime: number | null }) {
-  const aim = lastTime ?? roundBefore;
-  if (aim === null) return null;
+function Aim({ roundBefore, last }: { roundBefore: number | null; last: Reached | null }) {
+  if (roundBefore === null && last === null) return null;
   const parts = [
     ...(roundBefore === null ? [] : [`round before ${roundBefore}`]),
-    ...(lastTime === null ? [] : [`last time ${lastTime}`]),
-    `to reach ${aim}`,
+    ...(last === null ? [] : [`last time ${countWords(last)}`]),
+    `to reach ${last?.reps ?? roundBefore}`,
   ];
   return <p className="text-lead">{parts.join(' \u00b7 ')}</p>;
-}
-
-const NONE: readonly Count[] = [];
-
-/** The counts of the last time this class was led to its end; none while they cannot be had. */
-function useLastRun(planId: string, runId: string): readonly Count[] {
-  const [last] = useLoaded(['last run', planId, runId], () =>
-    ask(runs.lastRun, { query: { plan: planId, not: runId } }),
-  );
-  return last.state === 'ready' ? last.value.reps : NONE;
 }

@@ -1,5 +1,5 @@
 import { BarChart, LineChart, ScatterChart } from 'echarts/charts';
-import { AriaComponent, GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import { AriaComponent, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { type EChartsCoreOption, init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
@@ -13,6 +13,7 @@ register([
   TooltipComponent,
   AriaComponent,
   MarkLineComponent,
+  LegendComponent,
   SVGRenderer,
 ]);
 

@@ -8,3 +8,5 @@ export { MiniSheet } from './mini-sheet.tsx';
 
 /** A chart; its library is fetched when the first one is shown. */
 export const Chart = lazy(() => import('./chart.tsx'));
+export { Charted, Tabled } from './charted.tsx';
+export { plainAxes, styleOf } from './charts.ts';

@@ -33,7 +33,7 @@ export const follow = (code: string) => session.follow(code);
  * Asks the desk for something; the desk decides. Gives the id that its event will have, by which one sees that it was done. Throws with
  * what the server said when it is refused.
  */
-export async function askDesk(code: string, command: RunCommand): Promise<string> {
+export async function askDesk(code: string, command: RunCommand & { personName?: string }): Promise<string> {
   const id = nanoid(16);
   const body = { id, command };
   const send = () => ask(runs.askDesk, { path: { code }, body });

@@ -1,4 +1,5 @@
 import { type CSSProperties, useMemo } from 'react';
+import { placeWords } from '../../core/calendar/index.ts';
 import { blockWords, formatClock, formatDuration, moduleOf, type Plan } from '../../core/plan/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { FitText, useWallSizes } from '../stage/index.ts';
@@ -18,6 +19,7 @@ export function Soon({ plan }: { plan: Plan }) {
           {sums.startClockMs !== null && `${formatClock(sums.startClockMs)}, `}
           {formatDuration(sums.totalMs)}
         </span>
+        {plan.series && <span>{placeWords(plan.series)}</span>}
       </div>
       <FitText as="h1" of={plan.title} maxPx={namePx} className="digits mt-[1vh]" />
       <div

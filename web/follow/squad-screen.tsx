@@ -8,16 +8,18 @@ import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
 import { Phone } from './phone.tsx';
 import type { ScreenProps } from './screen-props.ts';
+import { SquadOver } from './squad-over.tsx';
+import { useOwnName, WhoseReps } from './whose-reps.tsx';
 
 /** A squad's page: where it is and goes next, and its reps. */
 export function SquadScreen({ code, part: squad }: ScreenProps) {
   return (
-    <Follower code={code}>
-      {(f) => (
-        <Phone {...f}>
-          {squad && f.plan.squads?.includes(squad) ? <SquadHere {...f} squad={squad} /> : <ChooseSquad {...f} />}
-        </Phone>
-      )}
+    <Follower code={code} showsEnd>
+      {(f) => {
+        const own = squad && f.plan.squads?.includes(squad) ? squad : null;
+        if (f.state.endedAtMs !== null) return <SquadOver code={code} plan={f.plan} squad={own} />;
+        return <Phone {...f}>{own === null ? <ChooseSquad {...f} /> : <SquadHere {...f} squad={own} />}</Phone>;
+      }}
     </Follower>
   );
 }
@@ -130,6 +132,7 @@ function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: strin
   const [chosenPart, setPart] = useState<string | null>(null);
   const [side, setSide] = useState<Side | null>(null);
   const [said, setSaid] = useState('');
+  const [own, setOwn] = useOwnName();
   const part = set.complex.find((m) => m.id === chosenPart)?.id ?? set.complex[0]?.id ?? null;
   const isComplex = set.complex.length > 0;
   const chosen = set.complex.find((m) => m.id === part);
@@ -145,9 +148,10 @@ function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: strin
         round,
         squad,
         count: Number(typed),
+        ...(own === '' ? {} : { personName: own }),
         ...(isComplex && side ? { side } : {}),
       });
-      setSaid(`${typed} at ${where} sent to the desk.`);
+      setSaid(`${own === '' ? '' : `${own}: `}${typed} at ${where} sent to the desk.`);
       setTyped('');
       setBegun(null);
     } catch (e) {
@@ -215,6 +219,7 @@ function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: strin
       <p role="status" className="mt-1 min-h-6 text-plain">
         {said}
       </p>
+      <WhoseReps squad={squad} name={own} onName={setOwn} />
     </form>
   );
 }

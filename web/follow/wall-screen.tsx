@@ -1,4 +1,5 @@
 import { type CSSProperties, type ReactNode, useEffect, useState } from 'react';
+import { placeWords } from '../../core/calendar/index.ts';
 import { formatDuration } from '../../core/plan/index.ts';
 import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
 import { fieldOf, type Here, phaseWord, type Scene, sceneOf } from '../../core/stage/index.ts';
@@ -138,6 +139,11 @@ function Moment({ state, view, reached }: { state: RunState; view: RunView; reac
           {place}
         </span>
         <span className="flex-1" />
+        {state.plan.series && (
+          <span data-yield="8" data-testid="in-series">
+            class {placeWords(state.plan.series)}
+          </span>
+        )}
         <span className="digits" data-yield="5">
           {formatDuration(Math.ceil(view.toEndMs / 1000) * 1000)} to the end
         </span>

@@ -38,7 +38,8 @@ export function deviationWords(plan: Plan, { kind, interval, ms }: Deviation): s
   }
 }
 
-function intervalWords(plan: Plan, interval: Interval): string {
+/** An interval as it is named in a sentence: "the rest after Rope slam, round 2". */
+export function intervalWords(plan: Plan, interval: Interval): string {
   const block = plan.blocks[interval.blockIndex];
   const move = stationAt(plan, interval)?.move;
   const round =

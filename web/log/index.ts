@@ -1,4 +1,7 @@
+export { AsRan } from './as-ran.tsx';
 export { ClosingFields } from './closing-fields.tsx';
 export { deviationWords } from './deviations.ts';
+export { FeltBy } from './felt-by.tsx';
 export { LogScreen } from './log-screen.tsx';
+export { RecordGrid } from './record-grid.tsx';
 export { RunScreen } from './run-screen.tsx';

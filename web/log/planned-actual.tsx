@@ -1,7 +1,11 @@
+import { useMemo } from 'react';
 import { formatDuration } from '../../core/plan/index.ts';
-import { isCountInOfRun, type RunState, type Segment } from '../../core/run/index.ts';
+import { doneStretches } from '../../core/record/index.ts';
+import { isCountInOfRun, type RunState, type Segment, type SegmentEnd } from '../../core/run/index.ts';
 import { compile, type IntervalKind, isBreak } from '../../core/timeline/index.ts';
 import type { StoredRun } from '../data/index.ts';
+import { Tabled } from '../drawings/index.ts';
+import { intervalWords } from './deviations.ts';
 
 interface Bar {
   key: string;
@@ -97,3 +101,38 @@ function Key({ look: swatch, word }: { look: string; word: string }) {
     </span>
   );
 }
+
+const seconds = (ms: number) => Math.round(ms / 100) / 10;
+
+/** Every set and every gap: as planned, as it ran, and what it was paused. */
+export function EverySetAndGap({ run }: { run: StoredRun }) {
+  const rows = useMemo(
+    () =>
+      doneStretches(run.plan, run.events).map(({ interval, plan, plannedMs, ranMs, pausedMs, end }) => [
+        intervalWords(plan, interval),
+        seconds(plannedMs),
+        seconds(ranMs),
+        seconds(ranMs - plannedMs),
+        seconds(pausedMs),
+        END_WORDS[end],
+      ]),
+    [run],
+  );
+  if (rows.length === 0) return null;
+  return (
+    <Tabled
+      name="Every set and gap"
+      header={['what', 'planned s', 'ran s', 'more s', 'paused s', 'how it ended']}
+      rows={rows}
+      file={`${run.title}, sets and gaps`}
+    />
+  );
+}
+
+const END_WORDS: Record<SegmentEnd, string> = {
+  done: 'done',
+  cut: 'skipped',
+  back: 'gone back from',
+  restarted: 'begun again',
+  stopped: 'stopped',
+};

@@ -3,9 +3,10 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { type Closing, closingOf, type RunCommand, type RunState } from '../../core/run/index.ts';
-import { api, messageOf, type StoredRun } from '../data/index.ts';
+import { api, messageOf, queries, type StoredRun } from '../data/index.ts';
 import { Button } from '../ui/index.ts';
 import { ClosingFields } from './closing-fields.tsx';
+import { FeltBy } from './felt-by.tsx';
 
 interface Props {
   run: StoredRun;
@@ -13,12 +14,18 @@ interface Props {
   onChanged: () => void;
 }
 
-/** Adds an event to a run from its record. */
-async function write(run: StoredRun, what: RunCommand, atMs: number): Promise<void> {
+/** Adds events to a run from its record, one after the other. */
+export async function writeAll(run: StoredRun, all: readonly RunCommand[], atMs = Date.now()): Promise<void> {
   const seq = Math.max(0, ...run.events.map((e) => e.seq)) + 1;
-  const { refused } = await api.appendEvents(run.id, [{ ...what, id: nanoid(16), seq, atMs: Math.round(atMs) }]);
+  const { refused } = await api.appendEvents(
+    run.id,
+    all.map((what, k) => ({ ...what, id: nanoid(16), seq: seq + k, atMs: Math.round(atMs) })),
+  );
+  void queries.invalidateQueries({ queryKey: ['records'] });
   if (refused[0]) throw new Error(refused[0].problem);
 }
+
+const write = (run: StoredRun, what: RunCommand, atMs: number) => writeAll(run, [what], atMs);
 
 const fail = (what: string) => (e: unknown) => toast.error(`${what}: ${messageOf(e)}. Nothing was changed.`);
 
@@ -42,6 +49,11 @@ export function RunClose({ run, state, onChanged }: Props) {
           closing={{ ...closingOf(run.events), ...said }}
           heads={state.plan.heads}
           onTell={tell}
+        />
+        <FeltBy
+          closing={closingOf(run.events)}
+          squads={state.plan.squads ?? []}
+          onTell={(what) => void write(run, what, Date.now()).then(onChanged, fail('It was not written down'))}
         />
       </div>
     </section>

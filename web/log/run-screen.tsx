@@ -1,16 +1,37 @@
 import { format } from 'date-fns';
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
-import { formatChange, formatDuration, type Plan } from '../../core/plan/index.ts';
-import { foldRun, type RunState, recordsOf, stateAt, summarise } from '../../core/run/index.ts';
-import { weightWords } from '../../core/values/index.ts';
-import { api, clockAt, type StoredRun, useLoaded } from '../data/index.ts';
+import { toast } from 'sonner';
+import { placeWords } from '../../core/calendar/index.ts';
+import { formatChange, formatDuration } from '../../core/plan/index.ts';
+import {
+  changesOf,
+  countWords,
+  densityOf,
+  type RunRecord,
+  recordOf,
+  sessionEffort,
+  sessionLoad,
+} from '../../core/record/index.ts';
+import {
+  correctionsOf,
+  foldRun,
+  type RepsRecord,
+  type RunState,
+  recordsOf,
+  stateAt,
+  summarise,
+} from '../../core/run/index.ts';
+import { api, clockAt, messageOf, type StoredRun, useLoaded, useWhoNames } from '../data/index.ts';
 
 import { FaultList, WhenLoaded } from '../lists/index.ts';
 
+import { AsRan } from './as-ran.tsx';
 import { deviationWords } from './deviations.ts';
-import { PlannedActual } from './planned-actual.tsx';
-import { RunClose, RunControls } from './run-close.tsx';
+import { EverySetAndGap, PlannedActual } from './planned-actual.tsx';
+import { RecordGrid } from './record-grid.tsx';
+import { RunClose, RunControls, writeAll } from './run-close.tsx';
+import { Rounds, SideBySide } from './run-figures.tsx';
 
 /** One run: planned against actual, and what went otherwise. */
 export function RunScreen() {
@@ -29,6 +50,10 @@ function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
   const open = useMemo(() => openEnd(run, state), [run, state]);
   const summary = useMemo(() => summarise(run.plan, state), [run, state]);
   const notes = summary.deviations.filter((d) => d.ms >= 500);
+  const record = useMemo(() => recordOf(run.plan, run.events, Date.now()), [run]);
+  const changes = useMemo(() => changesOf(run.plan, run.events), [run]);
+  const density = densityOf(record);
+  const effort = sessionEffort(record.closing);
   return (
     <main id="content" className="mx-auto w-full max-w-[1240px] px-5 py-6">
       <title>{`${run.title}, a run · Odd Round`}</title>
@@ -38,6 +63,7 @@ function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
         </Link>
         {run.startedAt &&
           ` · ${format(new Date(run.startedAt), 'EEEE d MMMM yyyy')}, ${clockAt(Date.parse(run.startedAt))}`}
+        {run.plan.series && ` · ${placeWords(run.plan.series)} of ${run.plan.series.title}`}
       </p>
       <h1 className="digits mt-1 break-words text-big">
         {run.title}
@@ -55,6 +81,23 @@ function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
         />
         <Figure name="paused" value={formatDuration(summary.pausedMs)} />
         <Figure name={open ? 'work by the clock' : 'work done'} value={formatDuration(summary.workMs)} />
+        {!open && density !== null && (
+          <Figure name="density" value={`${Math.round(density * 100)} %`} note="work of the whole" />
+        )}
+        {effort && (
+          <Figure
+            name="how hard"
+            value={`${Math.round(effort.effort * 10) / 10} of 10`}
+            note={effort.by === 'instructor' ? 'said the instructor' : `said ${effort.said} of the ${effort.by}`}
+          />
+        )}
+        {effort && !open && (
+          <Figure
+            name="load"
+            value={String(Math.round(sessionLoad(effort.effort, record.totalMs)))}
+            note="how hard × minutes"
+          />
+        )}
         <Figure name="ended" value={open ? 'no end recorded' : run.status} />
       </dl>
       {open && (
@@ -69,21 +112,38 @@ function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
       )}
       <FaultList faults={run.faults} />
       <PlannedActual run={run} state={state} name={open ? 'the clock' : 'actual'} />
-      <h2 className="mt-8 mb-2 text-title font-semibold">What went otherwise</h2>
-      {notes.length === 0 ? (
-        <p>{open ? 'Nothing that was recorded.' : 'No change of the times was recorded.'}</p>
-      ) : (
-        <ul className="max-w-prose">
-          {notes.map((d, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: the record never changes order
-            <li key={i} className="border-b py-1.5">
-              {deviationWords(state.plan, d)}.
-            </li>
-          ))}
-        </ul>
-      )}
+      <EverySetAndGap run={run} />
+      <div className="mt-6 grid gap-x-12 gap-y-8 lg:grid-cols-2">
+        <section aria-label="What went otherwise" className="min-w-0">
+          <h2 className="mb-2 text-title font-semibold">What went otherwise</h2>
+          {notes.length === 0 ? (
+            <p>{open ? 'Nothing that was recorded.' : 'No change of the times was recorded.'}</p>
+          ) : (
+            <ul>
+              {notes.map((d, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: the record never changes order
+                <li key={i} className="border-b py-1.5">
+                  {deviationWords(state.plan, d)}.
+                </li>
+              ))}
+            </ul>
+          )}
+        </section>
+        {changes.length > 0 && (
+          <section aria-label="Make the plan as it ran" className="min-w-0">
+            <h2 className="mb-2 text-title font-semibold">Make the plan as it ran</h2>
+            <AsRan planId={run.planId} changes={changes} />
+          </section>
+        )}
+      </div>
+      <Notes record={record} />
+      <div className="mt-8">
+        <Rounds record={record} file={`${run.title}, reps`} />
+      </div>
+      <Counts run={run} record={record} onChanged={onChanged} />
+      <h2 className="mt-8 mb-2 text-title font-semibold">Beside the last ones</h2>
+      <SideBySide run={run} record={record} />
       <RunClose run={run} state={state} onChanged={onChanged} />
-      <Written run={run} plan={state.plan} />
     </main>
   );
 }
@@ -110,56 +170,90 @@ function Figure({ name, value, note }: { name: string; value: string; note?: str
   );
 }
 
-/** Reps by station, round and squad, and the notes. */
-function Written({ run, plan }: { run: StoredRun; plan: Plan }) {
-  const { reps, notes } = recordsOf(run.events);
-  const nameOf = (id: string | null) =>
-    plan.blocks.flatMap((b) => b.stations).find((s) => s.id === id)?.move ?? 'the class';
-  const place = (id: string | null, round: number | null) => `${nameOf(id)}${round === null ? '' : `, round ${round}`}`;
-  if (reps.length === 0 && notes.length === 0) return null;
+/** The notes, and the word for next time. */
+function Notes({ record }: { record: RunRecord }) {
+  const own = record.sets.filter((s) => s.note !== '');
+  if (record.notes.length === 0 && own.length === 0) return null;
   return (
-    <>
-      {reps.length > 0 && (
-        <>
-          <h2 className="mt-8 mb-2 text-title font-semibold">Reps</h2>
-          <table className="w-full max-w-prose text-left">
-            <thead className="text-small text-muted">
-              <tr className="border-b">
-                <th className="font-normal">Set</th>
-                <th className="font-normal">Who</th>
-                <th className="text-right font-normal">Reps</th>
-                <th className="text-right font-normal">Weight</th>
-              </tr>
-            </thead>
-            <tbody>
-              {reps.map((r) => (
-                <tr key={r.id} className="border-b">
-                  <td className="py-1">
-                    {place(r.stationId, r.round)}
-                    {r.side && `, ${r.side}`}
-                    {r.again && `, time ${r.again}`}
-                  </td>
-                  <td>{r.squad ?? 'all'}</td>
-                  <td className="digits text-right">{r.count}</td>
-                  <td className="digits text-right">{r.weightKg === undefined ? '' : weightWords(r.weightKg)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </>
-      )}
-      {notes.length > 0 && (
-        <>
-          <h2 className="mt-8 mb-2 text-title font-semibold">Notes</h2>
-          <ul className="max-w-prose">
-            {notes.map((n) => (
-              <li key={n.id} className="border-b py-1.5">
-                {n.text} <span className="text-small text-muted">{place(n.stationId, n.round)}</span>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
-    </>
+    <section aria-label="Notes" className="mt-8">
+      <h2 className="mb-2 text-title font-semibold">Notes</h2>
+      <ul className="max-w-prose">
+        {record.notes.map((n) => (
+          <li key={n.id} className="border-b py-1.5">
+            {n.text}{' '}
+            <span className="text-small text-muted">
+              {n.move ?? 'the class'}
+              {n.round !== null && `, round ${n.round}`}
+            </span>
+          </li>
+        ))}
+        {own.map((s) => (
+          <li key={`${s.stationId} ${s.round} ${s.side} ${s.squad} ${s.person}`} className="border-b py-1.5">
+            {s.note} <span className="text-small text-muted">{s.move}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
+
+/** What was counted, to be completed and corrected at any time, with what stood there before. */
+function Counts({ run, record, onChanged }: { run: StoredRun; record: RunRecord; onChanged: () => void }) {
+  const { reps } = useMemo(() => recordsOf(run.events), [run]);
+  const blockNamed = useCallback(
+    (id: string | null) => run.plan.blocks.find((b) => b.id === id)?.title ?? '',
+    [run.plan],
+  );
+  const toCount = useMemo(
+    () => run.plan.blocks.flatMap((b) => b.stations.flatMap((s) => (s.reps ? [s.id] : []))),
+    [run.plan],
+  );
+  if (record.sets.length === 0) return null;
+  return (
+    <section aria-label="Reps and weights" className="mt-8 min-w-0">
+      <h2 className="mb-2 text-title font-semibold">Reps and weights</h2>
+      <RecordGrid
+        sets={record.sets}
+        reps={reps}
+        squads={run.plan.squads ?? NO_SQUADS}
+        toCount={toCount}
+        blockNamed={blockNamed}
+        onKeep={(entries) =>
+          void writeAll(run, entries).then(onChanged, (e: unknown) =>
+            toast.error(`It was not written down: ${messageOf(e)}.`),
+          )
+        }
+      />
+      <Corrected run={run} record={record} />
+    </section>
+  );
+}
+
+const NO_SQUADS: readonly string[] = [];
+
+/** What stood in the record before it was corrected. */
+function Corrected({ run, record }: { run: StoredRun; record: RunRecord }) {
+  const nameOf = useWhoNames();
+  const corrections = useMemo(() => correctionsOf(run.events), [run]);
+  if (corrections.length === 0) return null;
+  const moveOf = (r: RepsRecord) => record.sets.find((s) => s.stationId === r.stationId)?.move ?? '';
+  return (
+    <details className="mt-2">
+      <summary className="inline-flex min-h-11 cursor-pointer items-center text-small text-muted">
+        {corrections.length} corrected
+      </summary>
+      <ul className="max-w-prose">
+        {corrections.map(({ was, now }) => (
+          <li key={now.id} className="border-b py-1">
+            {moveOf(now)}
+            {now.round !== null && `, round ${now.round}`}
+            {now.side && `, ${now.side}`}, {nameOf(now)}: {wordsOf(was)} became {wordsOf(now)},{' '}
+            {format(new Date(now.atMs), 'd MMM yyyy')} {clockAt(now.atMs)}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+const wordsOf = (r: RepsRecord) => countWords({ reps: r.count, weightKg: r.weightKg ?? null }) || 'nothing';

@@ -4,6 +4,7 @@ export { ClassKitPanel } from './class-kit-panel.tsx';
 export { CuesPanel } from './cues-panel.tsx';
 export { EndsPanel } from './ends-panel.tsx';
 export { FitterDialog } from './fitter-dialog.tsx';
+export { LastPanel, LastTime } from './last-panel.tsx';
 export { OrderPanel } from './order-panel.tsx';
 export { ScriptLines } from './script.tsx';
 export { SwapPanel } from './swap-panel.tsx';

@@ -1,12 +1,14 @@
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { placeWords } from '../../core/calendar/index.ts';
 import { cautionsBefore, DEFERS } from '../../core/care/index.ts';
 import { resolvePlan } from '../../core/moves/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { classKit } from '../../core/stations/index.ts';
 import { totals } from '../../core/timeline/index.ts';
-import { clockOf, type GoingRun, useLibrary } from '../data/index.ts';
+import { clockOf, type GoingRun, useLibrary, usePast } from '../data/index.ts';
 import { useBuilder, useOpenedPlan } from '../editing/index.ts';
+import { LastTime } from '../panels/index.ts';
 import { closeRun, goingRunOf, makeReady, openRun, type Today } from '../session/index.ts';
 import { Button } from '../ui/index.ts';
 import { Checklist } from './checklist.tsx';
@@ -116,6 +118,7 @@ function Ready({ plan }: { plan: Plan }) {
             {formatDuration(sums.totalMs)}
             {clock(0) && `, ${clock(0)} to ${clock(sums.totalMs)}`}
             {plan.room !== '' && `, ${plan.room}`}
+            {plan.series && `, ${placeWords(plan.series)} of \u201c${plan.series.title}\u201d`}
           </p>
         </div>
         <button
@@ -158,6 +161,7 @@ function Ready({ plan }: { plan: Plan }) {
               </>
             )}
           </Part>
+          <LastTimePart planId={plan.id} runId={made.id} />
           <Part title="Before you start">
             <ul>
               {cautionsBefore(plan, library).map((c) => (
@@ -171,6 +175,18 @@ function Ready({ plan }: { plan: Plan }) {
         </div>
       )}
     </main>
+  );
+}
+
+/** What was written down the last time, where there was one. */
+function LastTimePart({ planId, runId }: { planId: string; runId: string }) {
+  const [past] = usePast(planId, runId, 1);
+  const last = past.state === 'ready' ? past.value[0] : undefined;
+  if (!last) return null;
+  return (
+    <Part title="The last time">
+      <LastTime last={last} />
+    </Part>
   );
 }
 

@@ -2,6 +2,7 @@ import { ChevronDown, Play, Redo2, Undo2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
+import { placeWords } from '../../core/calendar/index.ts';
 import { type Plan, stepsBetween, updateBlock } from '../../core/plan/index.ts';
 import { writeShorthand } from '../../core/shorthand/index.ts';
 import { compile } from '../../core/timeline/index.ts';
@@ -51,6 +52,11 @@ export function PlanHead({ plan }: { plan: Plan }) {
         value={plan.title}
         onChange={(title) => edit((p) => ({ ...p, title }))}
       />
+      {plan.series && (
+        <Link to={`/series/${plan.series.id}`} className="inline-flex min-h-11 items-center underline">
+          {placeWords(plan.series)}
+        </Link>
+      )}
       <PlanFacts plan={plan} />
       <span className="flex-1" />
       <span className="flex min-w-0 items-center gap-2">
@@ -170,4 +176,8 @@ export function PlanActions({ plan }: { plan: Plan }) {
 }
 
 /** Gives the class as text. */
-const saveText = (plan: Plan) => saveFile(`${plan.title}.txt`, writeShorthand(plan), 'text/plain');
+/** The class as text; its place in a series stands above it, as a comment. */
+const saveText = (plan: Plan) => {
+  const place = plan.series ? `# ${placeWords(plan.series)} of ${plan.series.title}\n` : '';
+  saveFile(`${plan.title}.txt`, place + writeShorthand(plan), 'text/plain');
+};

@@ -22,6 +22,7 @@ export function Stage({
   view,
   cues,
   reached = null,
+  lastTime = '',
 }: {
   plan: Plan;
   state: RunState;
@@ -29,6 +30,8 @@ export function Stage({
   cues: readonly Cue[];
   /** Where the complex of a window goes on; null at its beginning. */
   reached?: RepsRecord | null;
+  /** What was done in this set the last time, in words. */
+  lastTime?: string;
 }) {
   const scene = sceneOf(state, reached);
   const { isNow, shown, next, place, chain, complex, spread } = scene;
@@ -38,7 +41,9 @@ export function Stage({
   const ready = state.status === 'ready';
   const lines = linesAt(cues, view.positionMs);
   const words = phaseWord(state);
-  const box = useWhole<HTMLElement>([words, place, shown?.name, shown?.side, next?.name, lines.length].join('|'));
+  const box = useWhole<HTMLElement>(
+    [words, place, shown?.name, shown?.side, next?.name, lines.length, lastTime].join('|'),
+  );
   return (
     <section
       ref={box}
@@ -84,6 +89,11 @@ export function Stage({
               more={isNow ? (shown.station?.kit ?? []) : []}
               className="mb-[0.15em] text-[1.25em] leading-tight"
             />
+          )}
+          {lastTime !== '' && (
+            <p data-yield="5" className="mb-[0.15em] text-[1.1em] leading-tight" data-testid="last-time">
+              {lastTime}
+            </p>
           )}
           {isNow && next && <Next next={next} maxPx={nextPx} />}
           {!isNow && next && (

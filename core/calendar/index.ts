@@ -1,0 +1,35 @@
+export {
+  addDays,
+  addMonths,
+  daysBetween,
+  firstOfMonth,
+  isDay,
+  mondayOf,
+  monthWeeks,
+  weekdayOf,
+} from './days.ts';
+export {
+  type ClassChange,
+  type Conflict,
+  classInSlot,
+  conflictsIn,
+  type Entry,
+  entriesIn,
+  nowAndNext,
+  offOn,
+  WEEKDAYS,
+  weekdayWord,
+  withClassChange,
+} from './entries.ts';
+export {
+  type CalendarItem,
+  CalendarItemSchema,
+  type DatedClass,
+  DaySchema,
+  type DaysOff,
+  InSeriesSchema,
+  placeWords,
+  type Slot,
+  spanOf,
+} from './items.ts';
+export { isZone, type Local, localAt, momentOf } from './zones.ts';

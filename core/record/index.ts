@@ -1,0 +1,23 @@
+export { ALIKE_RUNS, changesOf, type Habit, habitsOf } from './as-ran.ts';
+export { type Change, ChangeSchema, changeKey, changeWords, withChange } from './changes.ts';
+export { doneIntervals, doneStretches } from './done.ts';
+export * from './figures.ts';
+export {
+  cellText,
+  type Entry,
+  entryAt,
+  type GridRow,
+  gridRows,
+  readCell,
+  readTable,
+} from './grid.ts';
+export { lastTime, lastTimeWords, type Target } from './last-time.ts';
+export { sessionEffort, sessionLoad } from './load.ts';
+export {
+  type Progress,
+  proposals,
+  stepOf,
+  withChanges,
+} from './progress.ts';
+export { countWords, type RunRecord, recordOf, type SetRecord } from './sets.ts';
+export { closeTogether, type SessionSums, type Week, WORKED_FROM_MS, weekOf, weeksOf } from './weeks.ts';

@@ -1,0 +1,205 @@
+import * as v from 'valibot';
+import { documentId, name, SideSchema, text } from '../plan/index.ts';
+import { ChangeSchema } from '../record/index.ts';
+import { FeltSchema } from '../run/index.ts';
+import { planFrom, time } from './documents.ts';
+import { endpoint } from './endpoint.ts';
+
+const nullableText = v.nullable(v.string());
+const nullableNumber = v.nullable(v.number());
+
+/** A set as it was done, or what is written down of it; see `core/record`. */
+export const SetRecordSchema = v.object({
+  blockId: nullableText,
+  stationId: nullableText,
+  move: v.string(),
+  side: v.nullable(SideSchema),
+  round: nullableNumber,
+  again: v.number(),
+  layer: nullableText,
+  squad: nullableText,
+  /** One of the club's people, by id. */
+  person: nullableText,
+  startedAtMs: nullableNumber,
+  plannedMs: nullableNumber,
+  actualMs: nullableNumber,
+  reps: nullableNumber,
+  weightKg: nullableNumber,
+  effort: nullableNumber,
+  note: v.string(),
+});
+
+/** One of the club's people; names are the club's own, short or a number. */
+export const PersonSchema = v.object({ id: documentId, name: v.string(), squad: v.string() });
+export type Person = v.InferOutput<typeof PersonSchema>;
+
+/** Of whom: a squad, a person, or all together. */
+const OF_WHOM = { squad: v.optional(v.string()), person: v.optional(documentId) };
+
+export const listPeople = endpoint({
+  method: 'GET',
+  path: '/people',
+  says: 'The people of the club, by name',
+  status: 200,
+  answer: v.array(PersonSchema),
+});
+
+export const savePerson = endpoint({
+  method: 'PUT',
+  path: '/people/{id}',
+  says: 'Adds one of the club\u2019s people, or names them anew; two of one name there are not',
+  body: v.strictObject({ name: name(24), squad: v.optional(text(40), '') }),
+  status: 200,
+  answer: PersonSchema,
+  problems: [400, 422],
+});
+
+export const erasePerson = endpoint({
+  method: 'DELETE',
+  path: '/people/{id}',
+  says: 'Erases one of the club\u2019s people',
+  more: 'What they did stays in the sums, of nobody. Their name is taken out of notes too, where it stands as a word. Backups made before still have it.',
+  status: 200,
+  answer: v.object({
+    /** Notes and classes that had the name in them. */
+    texts: v.number(),
+  }),
+  problems: [404],
+});
+
+export const personRecords = endpoint({
+  method: 'GET',
+  path: '/people/{id}/records',
+  says: 'All that is written down of one person, the latest session first',
+  status: 200,
+  answer: v.object({
+    person: PersonSchema,
+    sessions: v.array(v.object({ runId: v.string(), title: v.string(), at: time, sets: v.array(SetRecordSchema) })),
+  }),
+  problems: [404],
+});
+
+const CountedMoveSchema = v.object({
+  move: v.string(),
+  sessions: v.number(),
+  lastAt: time,
+  /** The most reps of one set of anybody, and the heaviest weight, kg. */
+  mostReps: nullableNumber,
+  mostKg: nullableNumber,
+});
+export type CountedMove = v.InferOutput<typeof CountedMoveSchema>;
+
+export const countedMoves = endpoint({
+  method: 'GET',
+  path: '/records/moves',
+  says: 'The moves of which something was counted, the latest first',
+  status: 200,
+  answer: v.array(CountedMoveSchema),
+});
+
+const TrendPointSchema = v.object({
+  runId: v.string(),
+  title: v.string(),
+  at: time,
+  sets: v.number(),
+  reps: nullableNumber,
+  bestReps: nullableNumber,
+  firstReps: nullableNumber,
+  lastReps: nullableNumber,
+  weightKg: nullableNumber,
+  volumeKg: nullableNumber,
+});
+export type TrendPoint = v.InferOutput<typeof TrendPointSchema>;
+
+export const moveTrend = endpoint({
+  method: 'GET',
+  path: '/records/trend',
+  says: 'A move session by session, by any of its names, for all, a squad or a person; the earliest first',
+  query: v.object({ move: v.string(), ...OF_WHOM }),
+  status: 200,
+  answer: v.object({
+    points: v.array(TrendPointSchema),
+    /** Who has a record of the move. */
+    by: v.object({ all: v.boolean(), squads: v.array(v.string()), people: v.array(v.string()) }),
+  }),
+  problems: [400],
+});
+
+const SessionSchema = v.object({
+  runId: v.string(),
+  planId: v.string(),
+  title: v.string(),
+  at: time,
+  totalMs: v.number(),
+  workMs: v.number(),
+  effort: nullableNumber,
+  effortBy: nullableText,
+  squads: v.array(v.string()),
+  work: v.array(v.object({ move: v.string(), side: v.nullable(SideSchema), ms: v.number() })),
+});
+export type Session = v.InferOutput<typeof SessionSchema>;
+
+export const listSessions = endpoint({
+  method: 'GET',
+  path: '/records/sessions',
+  says: 'The sessions that count begun in a time, of a squad or of anybody, the earliest first, with their working time as it was done',
+  query: v.object({ since: time, until: time, squad: v.optional(v.string()) }),
+  status: 200,
+  answer: v.array(SessionSchema),
+  problems: [400],
+});
+
+const PastRunSchema = v.object({
+  id: v.string(),
+  startedAt: time,
+  plan: planFrom({ ran: true }),
+  sets: v.array(SetRecordSchema),
+  notes: v.array(v.object({ move: nullableText, round: nullableNumber, text: v.string() })),
+  /** The word for next time. */
+  next: v.string(),
+  came: nullableNumber,
+  effort: nullableNumber,
+  felt: v.array(FeltSchema),
+  totalMs: v.number(),
+  workMs: v.number(),
+  pausedMs: v.number(),
+  /** What went otherwise, as changes to the plan. */
+  changes: v.array(ChangeSchema),
+});
+export type PastRun = v.InferOutput<typeof PastRunSchema>;
+
+export const pastRuns = endpoint({
+  method: 'GET',
+  path: '/records/past',
+  says: 'The last runs of a class that were led to their end, the latest first, at most twelve, but for one',
+  query: v.object({ plan: v.string(), not: v.optional(v.string()), limit: v.optional(v.string()) }),
+  status: 200,
+  answer: v.array(PastRunSchema),
+  problems: [400],
+});
+
+export const exportRecords = endpoint({
+  method: 'GET',
+  path: '/records/export',
+  says: 'All records as JSON, with everything needed to bring them in again, or their sets as CSV',
+  query: v.object({ format: v.optional(v.picklist(['json', 'csv']), 'json') }),
+  status: 200,
+  answer: { media: 'application/json' },
+  problems: [400],
+});
+
+export const importRecords = endpoint({
+  method: 'POST',
+  path: '/records/import',
+  says: 'Brings records in: of JSON, runs and people that are not there yet; of CSV, sets of runs that are',
+  more: 'Nothing counts twice: what is there already stays.',
+  body: v.strictObject({ text: v.pipe(v.string(), v.maxLength(30_000_000)) }),
+  status: 201,
+  answer: v.object({
+    runs: v.number(),
+    entries: v.number(),
+    people: v.number(),
+    problems: v.array(v.object({ path: v.string(), message: v.string() })),
+  }),
+  problems: [400, 413, 422],
+});

@@ -1,0 +1,233 @@
+import { json, Router } from 'express';
+import Papa from 'papaparse';
+import {
+  isRecordsJson,
+  type RecordEntry,
+  readRecordRows,
+  readRecordsJson,
+  recordRow,
+  recordsCsv,
+  recordsJson,
+} from '../../core/exchange/index.ts';
+import { keyOf, libraryOf } from '../../core/moves/index.ts';
+import type { Problem } from '../../core/plan/index.ts';
+import { recordOf } from '../../core/record/index.ts';
+import type { RunEvent } from '../../core/run/index.ts';
+import { structureProblems } from '../../core/timeline/index.ts';
+import { records } from '../../core/wire/index.ts';
+import type { Database } from '../db/database.ts';
+import { listMoves } from '../db/moves.ts';
+import { findPerson, listPeople, personNamed, savePerson } from '../db/people.ts';
+import { countedBy, countedMoves, pastRuns, sessionsIn, trendOf } from '../db/records.ts';
+import { appendEvents, createRun, findRun, hasRun } from '../db/runs.ts';
+import { clubZone } from '../db/zone.ts';
+import { soundBody } from './border.ts';
+import { handle } from './handle.ts';
+import { ProblemError } from './problem.ts';
+import { numberOf } from './query.ts';
+
+const PAST = 12;
+/** Events stored in one go. */
+const EVENTS_AT_ONCE = 2000;
+
+/** What was done, put together from all runs; and all of it out and in. */
+export function recordsApi(db: Database): Router {
+  const api = Router();
+  api.use('/records', json({ limit: '32mb' }), soundBody);
+
+  handle(api, records.countedMoves, () => countedMoves(db));
+
+  handle(api, records.moveTrend, async ({ query }) => {
+    const keys = await spellingsOf(db, query.move);
+    const points = await trendOf(db, keys, query);
+    return { points, by: await countedBy(db, keys) };
+  });
+
+  handle(api, records.listSessions, ({ query }) =>
+    sessionsIn(db, new Date(query.since), new Date(query.until), query.squad ?? null),
+  );
+
+  handle(api, records.pastRuns, async ({ query }) => {
+    const limit = Math.min(PAST, numberOf(query.limit ?? '') ?? PAST);
+    return (await pastRuns(db, query.plan, query.not ?? '', limit)).map(({ record, ...run }) => ({
+      ...run,
+      sets: [...record.sets],
+      notes: record.notes.map(({ move, round, text }) => ({ move, round, text })),
+      next: record.closing.next,
+      came: record.closing.came,
+      felt: record.closing.felt.map(({ squad, person, effort }) => ({
+        squad,
+        ...(person === undefined ? {} : { person }),
+        effort,
+      })),
+      totalMs: record.totalMs,
+      workMs: record.workMs,
+      pausedMs: record.pausedMs,
+    }));
+  });
+
+  handle(api, records.exportRecords, async ({ query, res }) => {
+    const isJson = query.format === 'json';
+    res.attachment(`odd-round-records.${query.format}`).type(isJson ? 'application/json' : 'text/csv; charset=utf-8');
+    for await (const piece of isJson ? wholeJson(db) : wholeCsv(db)) if (!res.destroyed) res.write(piece);
+    res.end();
+  });
+
+  handle(api, records.importRecords, async ({ body }) => {
+    const done = isRecordsJson(body.text) ? await importJson(db, body.text) : await importCsv(db, body.text);
+    if (done.runs + done.entries + done.people === 0 && done.problems.length > 0)
+      throw new ProblemError(422, 'Nothing was brought in', { problems: done.problems.slice(0, 200) });
+    return done;
+  });
+  return api;
+}
+
+/** All names that a move goes by in the library, as keys; a move that is not known goes by its own. */
+async function spellingsOf(db: Database, move: string): Promise<string[]> {
+  const { kind, move: known } = libraryOf(await listMoves(db)).read(move);
+  const names = kind === 'known' && known ? [known.name, ...known.aliases] : [];
+  return [...new Set([move, ...names].map(keyOf))];
+}
+
+/** The runs that have begun and are not in the bin, one after the other; those that cannot be read are left out. */
+async function* everyRun(db: Database) {
+  for (let after = ''; ; ) {
+    const rows = await db.query<{ id: string }>(
+      'SELECT id FROM run WHERE started_at IS NOT NULL AND deleted_at IS NULL AND id > $1 ORDER BY id LIMIT 100',
+      [after],
+    );
+    for (const { id } of rows) {
+      after = id;
+      const run = await findRun(db, id).catch(() => null);
+      if (run) yield run;
+    }
+    if (rows.length < 100) return;
+  }
+}
+
+async function* wholeJson(db: Database): AsyncGenerator<string> {
+  yield recordsJson.open(await listPeople(db));
+  let isFirst = true;
+  for await (const { id, plan, events } of everyRun(db)) {
+    yield recordsJson.run({ id, plan, events, sets: recordOf(plan, events).sets }, isFirst);
+    isFirst = false;
+  }
+  yield recordsJson.close;
+}
+
+async function* wholeCsv(db: Database): AsyncGenerator<string> {
+  const names = new Map((await listPeople(db)).map((p) => [p.id, p.name]));
+  const zone = await clubZone(db);
+  yield recordsCsv([]);
+  for await (const { id, title, plan, events, startedAt } of everyRun(db)) {
+    const run = { id, title, startedAtMs: Date.parse(startedAt ?? '') };
+    yield recordsCsv(
+      recordOf(plan, events).sets.map((s) => recordRow(run, s, names, zone)),
+      false,
+    );
+  }
+}
+
+interface BroughtIn {
+  runs: number;
+  entries: number;
+  people: number;
+  problems: Problem[];
+}
+
+async function importJson(db: Database, text: string): Promise<BroughtIn> {
+  const { people, runs, problems } = readRecordsJson(text);
+  const done: BroughtIn = { runs: 0, entries: 0, people: 0, problems: [...problems] };
+  for (const person of people) {
+    if (await findPerson(db, person.id)) continue;
+    if (await savePerson(db, person)) done.people += 1;
+    else
+      done.problems.push({
+        path: person.name,
+        message: 'somebody else has this name; their records come in without one',
+      });
+  }
+  for (const { id, plan, events } of runs) {
+    if (structureProblems(plan).length > 0) {
+      done.problems.push({ path: plan.title, message: 'cannot be led as it is' });
+      continue;
+    }
+    if (!(await hasRun(db, id))) {
+      await createRun(db, id, plan);
+      done.runs += 1;
+    }
+    for (let at = 0; at < events.length; at += EVENTS_AT_ONCE) {
+      const stored = await appendEvents(db, id, events.slice(at, at + EVENTS_AT_ONCE));
+      done.entries += stored?.came.length ?? 0;
+    }
+  }
+  return done;
+}
+
+async function importCsv(db: Database, text: string): Promise<BroughtIn> {
+  const { data } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: true,
+  });
+  if (!('run' in (data[0] ?? {})))
+    return {
+      runs: 0,
+      entries: 0,
+      people: 0,
+      problems: [{ path: 'file', message: 'This is neither JSON of records nor CSV with a column “run”' }],
+    };
+  const { entries, problems } = readRecordRows(data);
+  const done: BroughtIn = { runs: 0, entries: 0, people: 0, problems: [...problems] };
+  const byRun = new Map<string, RecordEntry[]>();
+  for (const entry of entries) byRun.set(entry.runId, [...(byRun.get(entry.runId) ?? []), entry]);
+  for (const [runId, own] of byRun) {
+    const run = await findRun(db, runId).catch(() => null);
+    if (run) done.entries += await addEntries(db, run, own);
+    else done.problems.push({ path: runId, message: 'There is no such run here: bring it in as JSON first' });
+  }
+  return done;
+}
+
+/** Writes down what a run does not have yet; what it has stays. */
+async function addEntries(
+  db: Database,
+  run: { id: string; plan: Parameters<typeof recordOf>[0]; events: readonly RunEvent[] },
+  entries: readonly RecordEntry[],
+): Promise<number> {
+  const has = new Set(
+    recordOf(run.plan, run.events).sets.flatMap((s) =>
+      s.reps === null && s.weightKg === null && s.effort === null && s.note === '' ? [] : [keyOfSet(s)],
+    ),
+  );
+  let seq = Math.max(0, ...run.events.map((e) => e.seq));
+  const atMs = Math.max(0, ...run.events.map((e) => e.atMs));
+  const news: RunEvent[] = [];
+  for (const { command, personName } of entries) {
+    const known = command.person === undefined ? null : await findPerson(db, command.person);
+    const named = known ?? (personName === null ? null : await personNamed(db, personName));
+    const whole = named ? { ...command, person: named.id } : command;
+    const set = {
+      stationId: whole.stationId,
+      round: whole.round,
+      side: whole.side ?? null,
+      again: whole.again ?? 1,
+      squad: whole.person === undefined ? whole.squad : null,
+      person: whole.person ?? null,
+    };
+    if (has.has(keyOfSet(set))) continue;
+    has.add(keyOfSet(set));
+    seq += 1;
+    news.push({ ...whole, id: `csv-${run.id.slice(0, 40)}-${seq}`, seq, atMs });
+  }
+  if (news.length === 0) return 0;
+  return (await appendEvents(db, run.id, news))?.came.length ?? 0;
+}
+
+const keyOfSet = (s: {
+  stationId: string | null;
+  round: number | null;
+  side: string | null;
+  again: number;
+  squad: string | null;
+  person: string | null;
+}) => JSON.stringify([s.stationId, s.round, s.side, s.again, s.squad, s.person]);

@@ -1,0 +1,26 @@
+import { nanoid } from 'nanoid';
+import type { RunCommand } from '../../core/run/index.ts';
+import type { Database } from '../db/database.ts';
+import { appendEvents } from '../db/runs.ts';
+import type { RunHub } from '../live/hub.ts';
+
+/**
+ * Writes something down in a run that no desk is asked for, after all that is in it, and tells who follows. False when there is no such run.
+ * @param id the event's own; the same one twice counts once
+ */
+export async function writeRecord(
+  db: Database,
+  hub: RunHub,
+  runId: string,
+  command: RunCommand,
+  atMs: number,
+  id = nanoid(16),
+): Promise<boolean> {
+  const [last] = await db.query<{ seq: number | null }>(
+    'SELECT max(seq)::int AS seq FROM run_event WHERE run_id = $1',
+    [runId],
+  );
+  const done = await appendEvents(db, runId, [{ ...command, id, seq: (last?.seq ?? 0) + 1, atMs: Math.round(atMs) }]);
+  if (done && done.came.length > 0) hub.publish(runId, { kind: 'events', events: done.came });
+  return done !== null;
+}

@@ -1,0 +1,53 @@
+import { type Closing, isOf, type RunCommand, type Who } from '../../core/run/index.ts';
+import { useWhoNames, whoKey } from '../data/index.ts';
+import { Select } from '../ui/index.ts';
+
+const EFFORTS = Array.from({ length: 11 }, (_, k) => k);
+
+interface Props {
+  closing: Closing;
+  squads: readonly string[];
+  onTell: (what: RunCommand) => void;
+}
+
+/** How hard it was for each squad, and for people who said so; their phones ask them too. */
+export function FeltBy({ closing, squads, onTell }: Props) {
+  const nameOf = useWhoNames();
+  const all = new Map<string, Who>(
+    [...squads.map((squad): Who => ({ squad })), ...closing.felt].map(({ squad, person }) => {
+      const who: Who = person === undefined ? { squad } : { squad: null, person };
+      return [whoKey(who), who];
+    }),
+  );
+  if (all.size === 0) return null;
+  return (
+    <section aria-label="How hard it was for them">
+      <h2 className="mb-1 text-title font-semibold">How hard it was for them</h2>
+      <div className="flex flex-wrap gap-x-5 gap-y-2">
+        {[...all.values()].map((who) => (
+          <label key={whoKey(who)} className="flex min-h-11 items-center gap-2">
+            {nameOf(who)}
+            <Select
+              className="text-lead"
+              value={closing.felt.find((f) => isOf(f, who))?.effort ?? ''}
+              onChange={(e) =>
+                onTell({ type: 'felt', ...who, effort: e.target.value === '' ? null : Number(e.target.value) })
+              }
+            >
+              <option value="">not said</option>
+              {EFFORTS.map((n) => (
+                <option key={n} value={n}>
+                  {n}
+                </option>
+              ))}
+            </Select>
+          </label>
+        ))}
+      </div>
+      <p className="mt-1 text-small opacity-90">
+        0 rest, 5 hard, 10 utmost. Their phones ask it for an hour after the end. Where any of them said, their mean
+        counts.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,97 @@
+import { DropdownMenu } from 'radix-ui';
+import { useRef } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { readRunFile } from '../../core/exchange/index.ts';
+import { records } from '../../core/wire/index.ts';
+import { ApiError, addressOf, api, ask, messageOf, queries } from '../data/index.ts';
+import { Button } from '../ui/index.ts';
+
+/** Events sent at once. */
+const BATCH = 400;
+
+const ITEM = 'flex min-h-11 cursor-pointer items-center px-3 outline-none data-highlighted:bg-ink/10';
+
+/** Brings in a run that a desk gave as a file; gives where it is. */
+async function bringInRun(text: string): Promise<string | null> {
+  const run = readRunFile(text);
+  if (!run.ok) {
+    const [problem] = run.problems;
+    toast.error(`Nothing was brought in: ${problem?.message} (${problem?.path}).`);
+    return null;
+  }
+  const { id, plan, events, unread } = run.value;
+  try {
+    await api.createRun(id, plan);
+    for (let at = 0; at < events.length; at += BATCH) await api.appendEvents(id, events.slice(at, at + BATCH));
+    if (unread > 0) toast(`${unread} of its entries could not be read; all others are in.`);
+    return `/log/${id}`;
+  } catch (error) {
+    toast.error(`Not all was brought in: ${messageOf(error)}. The file can be brought in again; nothing counts twice.`);
+    return null;
+  }
+}
+
+/** Brings in records as JSON or CSV. */
+async function bringInRecords(text: string): Promise<void> {
+  try {
+    const { runs, entries, people, problems } = await ask(records.importRecords, {
+      body: { text },
+      patienceMs: 120_000,
+    });
+    void queries.invalidateQueries();
+    const told = problems.slice(0, 4).map((p) => `${p.path}: ${p.message}.`);
+    toast([`Brought in: ${runs} runs, ${entries} entries, ${people} people.`, ...told].join(' '), { duration: 15_000 });
+  } catch (error) {
+    const body =
+      error instanceof ApiError ? (error.body as { problems?: { path: string; message: string }[] } | null) : null;
+    const [first] = body?.problems ?? [];
+    toast.error(`${messageOf(error)}. ${first ? `${first.path}: ${first.message}.` : ''}`);
+  }
+}
+
+/** Records in and out: a run's file, all records, their sets as a table. */
+export function RecordFiles() {
+  const field = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const read = async (file: File) => {
+    const text = await file.text();
+    if (!text.slice(0, 400).includes('"odd-round/run"')) return bringInRecords(text);
+    const to = await bringInRun(text);
+    if (to !== null) navigate(to);
+  };
+  return (
+    <>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button>In and out</Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" className="z-40 rounded-md border border-line-strong bg-card py-1">
+            <DropdownMenu.Item className={ITEM} onSelect={() => field.current?.click()}>
+              Bring in a run’s file, or records
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={ITEM} asChild>
+              <a href={addressOf(records.exportRecords, { query: { format: 'json' } })}>All records, as JSON</a>
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={ITEM} asChild>
+              <a href={addressOf(records.exportRecords, { query: { format: 'csv' } })}>All sets, as CSV</a>
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      <input
+        ref={field}
+        type="file"
+        accept="application/json,.json,.csv,text/csv"
+        aria-label="File of a run, or records"
+        className="hidden"
+        onChange={(e) => {
+          const [file] = e.target.files ?? [];
+          e.target.value = '';
+          if (file) void read(file);
+        }}
+      />
+    </>
+  );
+}

@@ -1,0 +1,175 @@
+import { format } from 'date-fns';
+import { useMemo, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { bestOf, countWords, paceWords, type SetRecord, seriesOf } from '../../core/record/index.ts';
+import { type AnswerOf, records } from '../../core/wire/index.ts';
+import { ask, messageOf, queries, useLoaded } from '../data/index.ts';
+import { WhenLoaded } from '../lists/index.ts';
+import { Button, Dialog, saveFile, TextField } from '../ui/index.ts';
+import { RecordsHead } from './records-head.tsx';
+
+type Records = AnswerOf<typeof records.personRecords>;
+
+/** One of the club's people: what they did, their bests, and the way to take it along or to be forgotten. */
+export function PersonScreen() {
+  const { id = '' } = useParams();
+  const [loaded, reload] = useLoaded(['records', 'person', id], () => ask(records.personRecords, { path: { id } }));
+  return (
+    <main id="content" className="mx-auto w-full max-w-[1240px] px-5 py-4">
+      <title>A person · Odd Round</title>
+      <WhenLoaded loaded={loaded} reload={reload}>
+        {(value) => <Person value={value} onChanged={reload} />}
+      </WhenLoaded>
+    </main>
+  );
+}
+
+function Person({ value, onChanged }: { value: Records; onChanged: () => void }) {
+  const { person, sessions } = value;
+  const [erasing, setErasing] = useState(false);
+  return (
+    <>
+      <RecordsHead title={person.name}>
+        <Button onClick={() => saveFile(`${person.name}.json`, JSON.stringify(value, null, 1), 'application/json')}>
+          All of it as a file
+        </Button>
+        <Button onClick={() => setErasing(true)}>Erase</Button>
+      </RecordsHead>
+      <Named key={`${person.name} ${person.squad}`} person={person} onChanged={onChanged} />
+      <Bests sessions={sessions} person={person.id} />
+      <h2 className="mt-8 mb-1 text-title font-semibold">Sessions</h2>
+      {sessions.length === 0 && <p>Nothing is written down of them yet.</p>}
+      <ul className="max-w-3xl">
+        {sessions.map((s) => (
+          <li key={s.runId} className="border-b py-2">
+            <Link to={`/log/${s.runId}`} className="inline-flex min-h-11 items-center font-semibold underline">
+              {format(new Date(s.at), 'EEE d MMM yyyy')}, {s.title}
+            </Link>
+            <ul>
+              {seriesOf(s.sets).map((x) => (
+                <li key={x.move} className="flex flex-wrap gap-x-4">
+                  <span className="min-w-0 flex-1 basis-40">{x.move}</span>
+                  <span className="digits">{x.sets.map(countWords).join(', ')}</span>
+                  <span className="w-32 text-small text-muted">{x.drop === null ? '' : paceWords(x.drop)}</span>
+                </li>
+              ))}
+            </ul>
+          </li>
+        ))}
+      </ul>
+      {erasing && <Erase person={person} onClose={() => setErasing(false)} />}
+    </>
+  );
+}
+
+function Named({ person, onChanged }: { person: Records['person']; onChanged: () => void }) {
+  const [name, setName] = useState(person.name);
+  const [squad, setSquad] = useState(person.squad);
+  const keep = () => {
+    if (name.trim() === '' || (name === person.name && squad === person.squad)) return;
+    void ask(records.savePerson, { path: { id: person.id }, body: { name, squad } }).then(
+      () => {
+        void queries.invalidateQueries({ queryKey: ['people'] });
+        onChanged();
+      },
+      (e: unknown) => {
+        setName(person.name);
+        toast.error(`${messageOf(e)}. Nothing was changed.`);
+      },
+    );
+  };
+  return (
+    <div className="flex flex-wrap gap-3">
+      <label>
+        <span className="block text-small text-muted">Name or number</span>
+        <TextField maxLength={24} value={name} onChange={(e) => setName(e.target.value)} onCommit={keep} />
+      </label>
+      <label>
+        <span className="block text-small text-muted">Squad</span>
+        <TextField maxLength={40} value={squad} onChange={(e) => setSquad(e.target.value)} onCommit={keep} />
+      </label>
+    </div>
+  );
+}
+
+/** Best and last of each move, with the weight. */
+function Bests({ sessions, person }: { sessions: Records['sessions']; person: string }) {
+  const rows = useMemo(() => {
+    const byMove = new Map<string, SetRecord[]>();
+    for (const { sets } of [...sessions].reverse())
+      for (const set of sets) byMove.set(set.move, [...(byMove.get(set.move) ?? []), set]);
+    return [...byMove].flatMap(([move, sets]) => {
+      const best = bestOf(sets, { squad: null, person });
+      return best ? [{ move, ...best }] : [];
+    });
+  }, [sessions, person]);
+  if (rows.length === 0) return null;
+  return (
+    <section aria-label="Best and last" className="mt-6">
+      <h2 className="mb-1 text-title font-semibold">Best and last</h2>
+      <table className="w-full max-w-3xl text-left">
+        <thead className="text-small text-muted">
+          <tr className="border-b">
+            <th className="font-normal">Move</th>
+            <th className="px-2 text-right font-normal">best</th>
+            <th className="px-2 text-right font-normal">last</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ move, best, last }) => (
+            <tr key={move} className="border-b">
+              <th scope="row" className="font-normal">
+                <Link
+                  to={`/records/moves/${encodeURIComponent(move)}?person=${person}`}
+                  className="inline-flex min-h-11 items-center underline"
+                >
+                  {move}
+                </Link>
+              </th>
+              <td className="digits px-2 text-right">{countWords(best)}</td>
+              <td className="digits px-2 text-right">{countWords(last)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Erase({ person, onClose }: { person: Records['person']; onClose: () => void }) {
+  const navigate = useNavigate();
+  const erase = async () => {
+    try {
+      const { texts } = await ask(records.erasePerson, { path: { id: person.id } });
+      queries.clear();
+      toast(
+        texts === 0
+          ? 'Erased. What they did stays in the sums, of nobody.'
+          : `Erased, and the name taken out of ${texts} ${texts === 1 ? 'text' : 'texts'}. What they did stays in the sums, of nobody.`,
+        { duration: 12_000 },
+      );
+      navigate('/people');
+    } catch (e) {
+      toast.error(`Nothing was erased: ${messageOf(e)}.`);
+    }
+  };
+  return (
+    <Dialog open title={`Erase ${person.name}`} onClose={onClose}>
+      <p className="max-w-prose">
+        The name goes, here and from notes, titles and earlier texts of classes where it stands as a word. What they did
+        stays in the sums of their classes, of nobody. This cannot be taken back.
+      </p>
+      <p className="mt-2 max-w-prose">
+        Backups made before still have the name, as have files that were exported; delete those where that is asked of
+        you. A number, or a single letter, is left where it stands in notes: it may mean anything.
+      </p>
+      <div className="mt-4 flex gap-3">
+        <Button look="strong" onClick={() => void erase()}>
+          Erase for good
+        </Button>
+        <Button onClick={onClose}>Keep</Button>
+      </div>
+    </Dialog>
+  );
+}
