@@ -37,7 +37,7 @@ async function filledDir(): Promise<string> {
 it('backs up, checks, restores elsewhere, and keeps what was there', async () => {
   const dir = await filledDir();
   const made = await run('backup', file('whole.zip'), dir);
-  expect([made.code, made.out]).toEqual([0, expect.stringContaining('plan 8, plan_version 2')]);
+  expect([made.code, made.out]).toEqual([0, expect.stringContaining('plan 16, plan_version 2')]);
   // A backup is never written over another.
   expect(await run('backup', file('whole.zip'), dir)).toMatchObject({
     code: 1,
@@ -58,7 +58,7 @@ it('backs up, checks, restores elsewhere, and keeps what was there', async () =>
   ]);
   expect(existsSync(path.join(other, 'database.made'))).toBe(true);
   const db = await openEmbedded(path.join(other, 'db'));
-  expect((await listPlans(db, { limit: 50 })).items).toHaveLength(8);
+  expect((await listPlans(db, { limit: 50 })).items).toHaveLength(16);
   await db.close();
 });
 

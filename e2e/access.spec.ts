@@ -19,19 +19,39 @@ const SCREENS: [address: string, drawn: (page: Page) => Promise<void>][] = [
   ['/moves?move=Squat', (page) => page.getByTestId('found').waitFor()],
   ['/kit', (page) => page.getByRole('textbox', { name: 'New kit' }).waitFor()],
   ['/log', (page) => page.getByRole('list', { name: 'Runs' }).getByRole('link').first().waitFor()],
+  [
+    '/calendar',
+    (page) =>
+      page
+        .getByRole('button', { name: /^A class on Monday/ })
+        .first()
+        .waitFor(),
+  ],
+  ['/series/series-lunchtime', (page) => page.getByRole('table', { name: /Balance and load/ }).waitFor()],
+  ['/series', (page) => page.getByRole('link', { name: /Eight lunchtimes/ }).waitFor()],
+  ['/records', (page) => page.getByRole('region', { name: 'Load', exact: true }).locator('svg').waitFor()],
+  ['/records/moves', (page) => page.getByRole('link', { name: 'Goblet squat' }).waitFor()],
+  [
+    '/records/moves/Goblet%20squat?squad=Heron',
+    (page) => page.getByRole('region', { name: 'Session by session' }).locator('svg').waitFor(),
+  ],
+  ['/people', (page) => page.getByRole('link', { name: /Sedge/ }).waitFor()],
+  ['/people/person-1', (page) => page.getByRole('region', { name: 'Best and last' }).waitFor()],
   ['/bin', (page) => page.getByRole('heading', { name: 'Runs' }).waitFor()],
   ['/keep', (page) => page.getByText('on the disk before they count').waitFor()],
   ['/settings', (page) => page.getByRole('heading', { name: 'The club' }).waitFor()],
   ['/help', (page) => page.getByRole('heading', { name: 'The formats' }).waitFor()],
   ['/join', (page) => page.getByRole('textbox').waitFor()],
 ];
-const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues'];
+const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'last'];
 /** What is looked at each time; `npm run attack` looks at all, in both colours. */
 const OFTEN = new Set([
   '/',
   '/classes/first-light',
   '/classes/first-light/ready',
   '/moves',
+  '/calendar',
+  '/records',
   '/settings',
   '/join',
   'checks',

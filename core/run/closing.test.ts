@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { circuit, planOf, s, stations } from '../test/build.ts';
 import {
   closingOf,
+  correctionsOf,
   endedByHand,
   foldRun,
   lastUndoable,
@@ -72,9 +73,53 @@ describe('what is written down at the close', () => {
       [230, { type: 'close', next: 'Bring the rope first', trial: true }],
       [240, { type: 'close', effort: null }],
     );
-    expect(closingOf(events)).toEqual({ came: 11, effort: null, next: 'Bring the rope first', trial: true });
-    expect(closingOf(run())).toEqual({ came: null, effort: null, next: '', trial: false });
+    expect(closingOf(events)).toEqual({ came: 11, effort: null, next: 'Bring the rope first', trial: true, felt: [] });
+    expect(closingOf(run())).toEqual({ came: null, effort: null, next: '', trial: false, felt: [] });
     expect(at(events, 300).endedAtMs).toBe(T0 + s(200));
+  });
+
+  it('is how hard it was for each squad and person, as each said last; null takes it back', () => {
+    const felt = (squad: string | null, effort: number | null, person?: string) => ({
+      type: 'felt',
+      squad,
+      effort,
+      ...(person === undefined ? {} : { person }),
+    });
+    const events = run(
+      [210, felt('Heron', 6)],
+      [211, felt('Teal', 9)],
+      [212, felt('Heron', 7)],
+      [213, felt('Heron', 4, 'p1')],
+      [214, felt('Teal', null)],
+    );
+    expect(closingOf(events).felt).toEqual([
+      { squad: 'Heron', effort: 7 },
+      { squad: 'Heron', person: 'p1', effort: 4 },
+    ]);
+  });
+});
+
+describe('what was corrected', () => {
+  it('is what stood there and what it became, each who by themselves; the same again is no correction', () => {
+    const said = (count: number | null, more: object = {}) => ({
+      type: 'reps',
+      stationId: 's1',
+      round: 1,
+      squad: 'Heron',
+      count,
+      ...more,
+    });
+    const events = run(
+      [40, said(12)],
+      [41, said(12)],
+      [42, said(14, { person: 'p1' })],
+      [300, said(13)],
+      [301, said(null)],
+    );
+    expect(correctionsOf(events).map(({ was, now }) => [was.count, now.count])).toEqual([
+      [12, 13],
+      [13, null],
+    ]);
   });
 });
 

@@ -139,7 +139,7 @@ const SessionSchema = v.object({
 });
 export type Session = v.InferOutput<typeof SessionSchema>;
 
-export const listSessions = endpoint({
+export const sessionsDone = endpoint({
   method: 'GET',
   path: '/records/sessions',
   says: 'The sessions that count begun in a time, of a squad or of anybody, the earliest first, with their working time as it was done',
@@ -181,11 +181,17 @@ export const pastRuns = endpoint({
 export const exportRecords = endpoint({
   method: 'GET',
   path: '/records/export',
-  says: 'All records as JSON, with everything needed to bring them in again, or their sets as CSV',
-  query: v.object({ format: v.optional(v.picklist(['json', 'csv']), 'json') }),
+  says: 'All records, with everything needed to bring them in again',
   status: 200,
   answer: { media: 'application/json' },
-  problems: [400],
+});
+
+export const exportSets = endpoint({
+  method: 'GET',
+  path: '/records/sets.csv',
+  says: 'All sets that were done, and what is written down of them, as CSV',
+  status: 200,
+  answer: { media: 'text/csv' },
 });
 
 export const importRecords = endpoint({

@@ -111,7 +111,7 @@ describe('killed', { timeout: 1_800_000 }, () => {
       server.dataDir = dir;
       await server.start();
       const { total } = (await (await fetch(`${server.url}/api/plans`)).json()) as { total: number };
-      expect(total).toBe(7);
+      expect(total).toBe(15);
       await server.stop();
       rmSync(dir, { recursive: true });
     }

@@ -113,7 +113,10 @@ describe('the description of the interface', () => {
       ]);
       return res.body;
     };
-    const { Classes, Files, Library, Runs, Speech, Keeping } = ENDPOINTS as Record<string, Record<string, Endpoint>>;
+    const { Classes, Files, Library, Runs, Records, Calendar, Speech, Keeping } = ENDPOINTS as Record<
+      string,
+      Record<string, Endpoint>
+    >;
     const at = { id: 'low-tide', planId: 'low-tide', version: 1 };
 
     await ask(Keeping!.getHealth!);
@@ -179,8 +182,72 @@ describe('the description of the interface', () => {
         { move: 'Move 2', side: null, ms: 60_000 },
       ],
     });
-    // It has not come to its end: nothing is the last run yet.
-    expect(await ask(Runs!.lastRun!, { query: { plan: plan.id } })).toEqual({ id: null, startedAt: null, reps: [] });
+    // It has not come to its end: nothing is past yet.
+    expect(await ask(Records!.pastRuns!, { query: { plan: plan.id } })).toEqual([]);
+    expect(await ask(Runs!.markRuns!, { body: { ids: [RUN, 'run-of-nobody'], trial: false } })).toEqual({ changed: 1 });
+
+    const heron = { id: 'person-1' };
+    await ask(Records!.savePerson!, { at: heron, body: { name: '12', squad: 'Heron' } });
+    await ask(Records!.savePerson!, { at: { id: 'person-2' }, body: { name: '12' }, status: 422 });
+    expect(await ask(Records!.listPeople!)).toHaveLength(1);
+    const counted = { id: 'event-0002', seq: 2, type: 'reps', atMs: T0, stationId: 's1', round: 1, squad: null };
+    const of = { person: heron.id, count: 12, weightKg: 16 };
+    await ask(Runs!.appendEvents!, { at: run, body: { events: [{ ...counted, ...of }] } });
+    expect(await ask(Records!.countedMoves!)).toMatchObject([
+      { move: 'Move 1', sessions: 1, mostReps: 12, mostKg: 16 },
+    ]);
+    const trend = await ask(Records!.moveTrend!, { query: { move: 'move 1', person: heron.id } });
+    expect(trend.points).toMatchObject([{ runId: RUN, reps: 12, volumeKg: 192 }]);
+    const since = new Date(T0 - 60_000).toISOString();
+    const until = new Date(T0 + 60_000).toISOString();
+    expect(await ask(Records!.sessionsDone!, { query: { since, until } })).toMatchObject([
+      { runId: RUN, effort: null },
+    ]);
+    expect((await ask(Records!.personRecords!, { at: heron })).sessions).toHaveLength(1);
+    await ask(Records!.exportRecords!);
+    await ask(Records!.exportSets!);
+    await ask(Records!.importRecords!, { body: { text: '{' }, status: 422 });
+    expect(await ask(Records!.erasePerson!, { at: heron })).toEqual({ texts: 0 });
+
+    const day = { from: '2026-09-01', to: '2026-09-30' };
+    const dated = {
+      kind: 'class',
+      id: 'c1',
+      title: 'Low tide',
+      day: '2026-09-22',
+      time: '18:30',
+      lengthMs: null,
+      planId: plan.id,
+    };
+    await ask(Calendar!.saveCalendar!, { body: { put: [dated], remove: [] } });
+    expect((await ask(Calendar!.getCalendar!, { query: day })).items).toMatchObject([dated]);
+    await ask(Calendar!.exportCalendar!, { query: { id: 'nobody' }, status: 404 });
+    await ask(Calendar!.exportCalendar!);
+    await ask(Calendar!.importCalendar!, { body: { text: 'no calendar' }, status: 422 });
+    expect(await ask(Calendar!.getFeed!)).toEqual({ secret: null });
+    const { secret } = await ask(Calendar!.makeFeed!);
+    await ask(Calendar!.readFeed!, { at: { secret: `${secret}.ics` } });
+    await ask(Calendar!.endFeed!);
+    await ask(Calendar!.readFeed!, { at: { secret }, status: 404 });
+    const series = {
+      id: 'autumn',
+      title: 'Autumn',
+      template: 'rise',
+      start: '2026-09-22',
+      weeks: 1,
+      slots: [{ weekday: 2, time: '18:30' }],
+      planIds: [plan.id],
+    };
+    const inSeries = { id: 'autumn', title: 'Autumn', nth: 1, of: 1 };
+    const first = { ...plan, id: 'autumn-1', series: inSeries };
+    const one = { dated: { ...dated, id: 'c2', planId: first.id, series: inSeries }, plan: first };
+    expect(
+      (await ask(Calendar!.makeSeries!, { at: { id: series.id }, body: { series, classes: [one] } })).classes,
+    ).toHaveLength(1);
+    expect(await ask(Calendar!.listSeries!)).toHaveLength(1);
+    await ask(Calendar!.getSeries!, { at: { id: series.id } });
+    expect(await ask(Calendar!.deleteSeries!, { at: { id: series.id } })).toEqual({ removed: 1 });
+
     const codes = await ask(Runs!.makeCodes!, { at: run });
     await ask(Runs!.tellClock!, { at: run, body: { clockOffsetMs: 12.5 } });
     const code = { code: codes.remote };

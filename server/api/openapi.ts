@@ -4,12 +4,14 @@ import type * as v from 'valibot';
 import { PlanSchema } from '../../core/plan/index.ts';
 import { RunEventSchema } from '../../core/run/index.ts';
 import {
+  calendar,
   type Endpoint,
   files,
   keeping,
   library,
   ProblemSchema,
   plans,
+  records,
   runs,
   STREAM_MESSAGES,
   speech,
@@ -22,6 +24,8 @@ export const ENDPOINTS: Record<string, Record<string, Endpoint>> = {
   Files: endpointsIn(files),
   Library: endpointsIn(library),
   Runs: endpointsIn(runs),
+  Records: endpointsIn(records),
+  Calendar: endpointsIn(calendar),
   Speech: endpointsIn(speech),
   Keeping: endpointsIn(keeping),
 };

@@ -1,4 +1,4 @@
-import { json, Router } from 'express';
+import { json, type Response, Router } from 'express';
 import Papa from 'papaparse';
 import {
   isRecordsJson,
@@ -43,7 +43,7 @@ export function recordsApi(db: Database): Router {
     return { points, by: await countedBy(db, keys) };
   });
 
-  handle(api, records.listSessions, ({ query }) =>
+  handle(api, records.sessionsDone, ({ query }) =>
     sessionsIn(db, new Date(query.since), new Date(query.until), query.squad ?? null),
   );
 
@@ -66,12 +66,12 @@ export function recordsApi(db: Database): Router {
     }));
   });
 
-  handle(api, records.exportRecords, async ({ query, res }) => {
-    const isJson = query.format === 'json';
-    res.attachment(`odd-round-records.${query.format}`).type(isJson ? 'application/json' : 'text/csv; charset=utf-8');
-    for await (const piece of isJson ? wholeJson(db) : wholeCsv(db)) if (!res.destroyed) res.write(piece);
-    res.end();
-  });
+  handle(api, records.exportRecords, ({ res }) =>
+    send(res, 'odd-round-records.json', 'application/json', wholeJson(db)),
+  );
+  handle(api, records.exportSets, ({ res }) =>
+    send(res, 'odd-round-sets.csv', 'text/csv; charset=utf-8', wholeCsv(db)),
+  );
 
   handle(api, records.importRecords, async ({ body }) => {
     const done = isRecordsJson(body.text) ? await importJson(db, body.text) : await importCsv(db, body.text);
@@ -80,6 +80,13 @@ export function recordsApi(db: Database): Router {
     return done;
   });
   return api;
+}
+
+/** Sends a long file piece by piece, as it is made. */
+async function send(res: Response, name: string, type: string, pieces: AsyncIterable<string>): Promise<void> {
+  res.attachment(name).type(type);
+  for await (const piece of pieces) if (!res.destroyed) res.write(piece);
+  res.end();
 }
 
 /** All names that a move goes by in the library, as keys; a move that is not known goes by its own. */

@@ -1,6 +1,8 @@
+import { CalendarItemSchema } from '../../core/calendar/index.ts';
 import { MoveSchema } from '../../core/moves/index.ts';
 import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
 import { RunEventSchema } from '../../core/run/index.ts';
+import { SeriesSchema } from '../../core/series/index.ts';
 import type { Database } from '../db/database.ts';
 import { readableRows } from './rows.ts';
 import { TABLES } from './tables.ts';
@@ -18,6 +20,8 @@ const DOCUMENTS: Record<string, { column: string; read: (value: unknown) => { ok
   run: { column: 'document', read: (value) => readStoredPlan(value) },
   run_event: { column: 'event', read: (value) => parseWith(RunEventSchema, value) },
   move: { column: 'details', read: (value) => parseWith(MoveSchema, value) },
+  series: { column: 'document', read: (value) => parseWith(SeriesSchema, value) },
+  calendar_item: { column: 'document', read: (value) => parseWith(CalendarItemSchema, value) },
 };
 
 /** Reads every row of a database past its indexes, and every document in it; changes nothing. */

@@ -12,7 +12,7 @@ import {
   TableSum,
   tableFile,
 } from './manifest.ts';
-import { TABLES } from './tables.ts';
+import { tablesAt } from './tables.ts';
 
 /** A backup holds this much unpacked at most: what says more is no backup of a club. */
 const MAX_BYTES = 8 * 1024 ** 3;
@@ -111,7 +111,7 @@ export async function verifyBackup(file: string): Promise<{ manifest: Manifest; 
   const backup = await openBackup(file);
   const faults: string[] = [];
   try {
-    for (const { name, sound } of TABLES)
+    for (const { name, sound } of tablesAt(backup.manifest.migrations))
       try {
         const sum = new TableSum();
         for await (const line of backup.lines(name)) {

@@ -4,7 +4,7 @@ import { fillSearch } from '../db/plans.ts';
 import { BadBackup, TableSum } from './manifest.ts';
 import { type OpenBackup, openBackup } from './read.ts';
 import { allRows } from './rows.ts';
-import { type BackedUp, LEFT_OUT, TABLES } from './tables.ts';
+import { type BackedUp, LEFT_OUT, TABLES, tablesAt } from './tables.ts';
 
 /** Rows put in at once, and their size in characters. */
 const BATCH = 200;
@@ -27,7 +27,7 @@ export async function restoreInto(tx: Queryable, file: string): Promise<Restored
     await migrateIn(tx, { upTo: backup.manifest.migrations.at(-1) ?? '' });
     const restored: Restored = {};
     const isSalvage = Object.keys(backup.manifest.lost).length > 0;
-    for (const table of TABLES) {
+    for (const table of tablesAt(backup.manifest.migrations)) {
       // What a salvage holds of a class or run that was lost belongs to nothing any more.
       const orphans = isSalvage && table.parent !== undefined;
       await fillTable(tx, backup, table, orphans);

@@ -22,6 +22,8 @@ const columns = ({ sound }: BackedUp) =>
 /** A table's rows page by page by their key. */
 export const allRows: RowSource = async function* (db, table) {
   const kinds = await keyTypes(db, table);
+  // One that is not brought up to date yet may lack the table.
+  if (kinds.size === 0) return;
   // A database that is not brought up to date yet may lack a part of the key.
   const parts = table.key.filter((c) => kinds.has(c));
   const key = parts.map((c) => `t.${c}`).join(', ');
@@ -56,8 +58,8 @@ async function keyTypes(db: Queryable, { name, key }: BackedUp): Promise<Map<str
 export function readableRows(lose: (table: string) => void): RowSource {
   return async function* (db, table) {
     const where = table.where ? `AND ${table.where}` : '';
-    const [size] = await db.query<{ pages: number }>(
-      `SELECT (pg_relation_size('${table.name}') / current_setting('block_size')::int)::int AS pages`,
+    const [size] = await db.query<{ pages: number | null }>(
+      `SELECT (pg_relation_size(to_regclass('${table.name}')) / current_setting('block_size')::int)::int AS pages`,
     );
     const read = (from: string, to: string) =>
       db.query<Raw>(

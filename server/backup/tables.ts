@@ -9,7 +9,11 @@ export interface BackedUp {
   parent?: { table: string; by: string };
   /** A column of sound, kept as a file beside the rows. */
   sound?: string;
+  /** The migration that made it; a backup from before has none. */
+  since?: string;
 }
+
+const CARRIED_FORWARD = '0010_carried_forward.sql';
 
 /** All that a club has entered or recorded; what a row refers to comes before it. */
 export const TABLES: readonly BackedUp[] = [
@@ -19,14 +23,18 @@ export const TABLES: readonly BackedUp[] = [
   { name: 'kit', key: ['name', 'room'] },
   { name: 'plan', key: ['id'] },
   { name: 'plan_version', key: ['plan_id', 'version'], parent: { table: 'plan', by: 'plan_id' } },
-  { name: 'person', key: ['id'] },
-  { name: 'series', key: ['id'] },
-  { name: 'calendar_item', key: ['id'] },
+  { name: 'person', key: ['id'], since: CARRIED_FORWARD },
+  { name: 'series', key: ['id'], since: CARRIED_FORWARD },
+  { name: 'calendar_item', key: ['id'], since: CARRIED_FORWARD },
   { name: 'recording', key: ['plan_id', 'words'], sound: 'wav' },
   { name: 'run', key: ['id'] },
   { name: 'run_code', key: ['code'], parent: { table: 'run', by: 'run_id' } },
   { name: 'run_event', key: ['run_id', 'event_id'], parent: { table: 'run', by: 'run_id' } },
 ];
+
+/** The tables that a database of some migrations has. */
+export const tablesAt = (migrations: readonly string[]): readonly BackedUp[] =>
+  TABLES.filter(({ since }) => since === undefined || migrations.includes(since));
 
 /** Tables that are left out: what the program makes again by itself, and who is signed in. */
 export const LEFT_OUT: readonly string[] = ['migration', 'clip', 'session', 'disk_probe', 'run_record', 'set_record'];

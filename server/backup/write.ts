@@ -8,7 +8,7 @@ import type { Queryable } from '../db/database.ts';
 import { syncOne } from '../db/embedded-files.ts';
 import { BACKUP_FORMAT, BACKUP_VERSION, MANIFEST, type Manifest, TableSum, tableFile } from './manifest.ts';
 import { allRows, type RowSource } from './rows.ts';
-import { TABLES } from './tables.ts';
+import { TABLES, tablesAt } from './tables.ts';
 
 export interface BackupOptions {
   now: Date;
@@ -45,12 +45,15 @@ export function backupStream(db: Queryable, { now, rows = allRows, lost = () => 
       }
     });
   add(MANIFEST, async function* () {
+    const migrations = await migrationsOf(db);
     const manifest: Manifest = {
       format: BACKUP_FORMAT,
       version: BACKUP_VERSION,
       madeAt: now.toISOString(),
-      migrations: await migrationsOf(db),
-      tables: Object.fromEntries(TABLES.map(({ name }) => [name, sums.get(name)?.sum ?? { rows: 0, hash: '' }])),
+      migrations,
+      tables: Object.fromEntries(
+        tablesAt(migrations).map(({ name }) => [name, sums.get(name)?.sum ?? { rows: 0, hash: '' }]),
+      ),
       lost: lost(),
     };
     for (const [file, bytes] of sounds) zip.addBuffer(Buffer.from(bytes), file, { compress: false });

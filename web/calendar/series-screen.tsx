@@ -58,7 +58,7 @@ function Whole({
   const byId = useMemo(() => new Map((plans.state === 'ready' ? plans.value : []).map((p) => [p.id, p])), [plans]);
   const [first, last] = [classes[0]?.day ?? series.start, classes.at(-1)?.day ?? series.start];
   const [sessions] = useLoaded(['records', 'sessions', first, last], () =>
-    ask(records.listSessions, {
+    ask(records.sessionsDone, {
       query: {
         since: new Date(`${first}T00:00`).toISOString(),
         until: new Date(`${addDays(last, 1)}T00:00`).toISOString(),

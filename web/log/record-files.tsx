@@ -72,10 +72,10 @@ export function RecordFiles() {
               Bring in a run’s file, or records
             </DropdownMenu.Item>
             <DropdownMenu.Item className={ITEM} asChild>
-              <a href={addressOf(records.exportRecords, { query: { format: 'json' } })}>All records, as JSON</a>
+              <a href={addressOf(records.exportRecords, {})}>All records, as JSON</a>
             </DropdownMenu.Item>
             <DropdownMenu.Item className={ITEM} asChild>
-              <a href={addressOf(records.exportRecords, { query: { format: 'csv' } })}>All sets, as CSV</a>
+              <a href={addressOf(records.exportSets, {})}>All sets, as CSV</a>
             </DropdownMenu.Item>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>

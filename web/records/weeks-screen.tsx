@@ -32,7 +32,7 @@ export function WeeksScreen() {
   const monday = addDays(mondayOf(today()), -7 * (span - 1));
   const until = addDays(mondayOf(today()), 7);
   const [loaded, reload] = useLoaded(['records', 'sessions', monday, until], () =>
-    ask(records.listSessions, {
+    ask(records.sessionsDone, {
       query: { since: new Date(`${monday}T00:00`).toISOString(), until: new Date(`${until}T00:00`).toISOString() },
     }),
   );

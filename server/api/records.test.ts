@@ -1,0 +1,269 @@
+import request from 'supertest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import type { Plan } from '../../core/plan/index.ts';
+import type { RunCommand } from '../../core/run/index.ts';
+import { circuit, planOf, stations } from '../../core/test/build.ts';
+import { eventsOf, T0 } from '../../core/test/events.ts';
+import type { Database } from '../db/database.ts';
+import { migrate } from '../db/migrate.ts';
+import { savePlan } from '../db/plans.ts';
+import { appendEvents, createRun } from '../db/runs.ts';
+import { checkedApp } from '../test/checked-app.ts';
+import { freshDatabase } from '../test/fresh-database.ts';
+
+let db: Database;
+const app = () => checkedApp({ db, now: () => T0, steadyNow: () => T0, log: () => {}, webDir: '/nowhere' });
+beforeAll(async () => {
+  db = await freshDatabase();
+  await migrate(db);
+});
+afterAll(() => db.close());
+beforeEach(() =>
+  db.script('DELETE FROM run; DELETE FROM plan; DELETE FROM person; DELETE FROM calendar_item; DELETE FROM series'),
+);
+
+const plan: Plan = {
+  ...planOf(circuit(stations(2), 30, 10, 2)),
+  id: 'low-tide',
+  title: 'Low tide',
+  squads: ['Heron', 'Teal'],
+};
+const DAY_S = 86_400;
+const reps = (round: number, count: number, more: object = {}): RunCommand =>
+  ({ type: 'reps', stationId: 's1', round, squad: null, count, ...more }) as RunCommand;
+
+/** A run of the class on a day after the first, with what was said in it. */
+async function led(id: string, day: number, ...more: RunCommand[]): Promise<void> {
+  const at = day * DAY_S;
+  await createRun(db, id, plan);
+  const said = more.map((what, k): [number, RunCommand] => [at + 300 + k, what]);
+  await appendEvents(db, id, eventsOf([at, { type: 'start' }], [at + 200, { type: 'finish' }], ...said));
+}
+const get = async (path: string) => (await request(app()).get(`/api${path}`)).body;
+const add = (path: string, body: object) => request(app()).post(`/api${path}`).send(body);
+
+describe('what was done, put together from all runs', () => {
+  it('a move session by session, for a squad and for a person, with what was corrected the day after', async () => {
+    await led(
+      'run-00001',
+      0,
+      reps(1, 20, { squad: 'Heron', weightKg: 12 }),
+      reps(2, 16, { squad: 'Heron', weightKg: 12 }),
+    );
+    await led('run-00002', 7, reps(1, 22, { squad: 'Heron', weightKg: 16 }), reps(1, 9, { squad: 'Teal' }));
+    const trend = (await get('/records/trend?move=Move%201&squad=Heron')).points;
+    expect(trend).toMatchObject([
+      { runId: 'run-00001', sets: 2, reps: 36, bestReps: 20, firstReps: 20, lastReps: 16, weightKg: 12, volumeKg: 432 },
+      { runId: 'run-00002', sets: 1, reps: 22, volumeKg: 352 },
+    ]);
+    const [late] = eventsOf([9 * DAY_S, reps(2, 19, { squad: 'Heron', weightKg: 12 })]);
+    await appendEvents(db, 'run-00001', [{ ...late!, id: 'event-late', seq: 90 }]);
+    expect((await get('/records/trend?move=MOVE%20%201&squad=Heron')).points[0]).toMatchObject({
+      reps: 39,
+      lastReps: 19,
+    });
+    expect((await get('/records/trend?move=Move%201')).points).toEqual([]);
+    expect((await get('/records/trend?move=Move%201')).by).toEqual({
+      all: false,
+      squads: ['Heron', 'Teal'],
+      people: [],
+    });
+    expect(await get('/records/moves')).toMatchObject([{ move: 'Move 1', sessions: 2, mostReps: 22, mostKg: 16 }]);
+  });
+
+  it('trials, abandoned runs and those in the bin count in nothing', async () => {
+    await led('run-00001', 0, reps(1, 20));
+    await led('run-00002', 1, reps(1, 30), { type: 'close', trial: true });
+    await led('run-00003', 2, reps(1, 40));
+    await request(app()).delete('/api/runs/run-00003');
+    expect((await get('/records/trend?move=Move%201')).points).toHaveLength(1);
+    expect(await get('/records/moves')).toMatchObject([{ mostReps: 20 }]);
+    // Marked anew, from the log.
+    expect((await add('/runs/marks', { ids: ['run-00002'], trial: false })).body).toEqual({ changed: 1 });
+    expect(await get('/records/moves')).toMatchObject([{ mostReps: 30, sessions: 2 }]);
+    expect((await add('/runs/marks', { ids: ['run-00001', 'run-00002'], binned: true })).body).toEqual({ changed: 2 });
+    expect(await get('/records/moves')).toEqual([]);
+  });
+
+  it('sessions with how hard they were for whom, and their work as it was done', async () => {
+    await led(
+      'run-00001',
+      0,
+      { type: 'close', effort: 9 },
+      { type: 'felt', squad: 'Heron', effort: 6 },
+      { type: 'felt', squad: 'Teal', effort: 7 },
+    );
+    const since = new Date(T0 - 1000).toISOString();
+    const until = new Date(T0 + DAY_S * 1000).toISOString();
+    // Count-in 10; 4 sets of 30 s with 3 rests of 10.
+    expect(await get(`/records/sessions?since=${since}&until=${until}`)).toMatchObject([
+      {
+        effort: 6.5,
+        effortBy: 'squads',
+        totalMs: 150_000,
+        workMs: 120_000,
+        squads: ['Heron', 'Teal'],
+        work: [
+          { move: 'Move 1', side: null, ms: 60_000 },
+          { move: 'Move 2', side: null, ms: 60_000 },
+        ],
+      },
+    ]);
+    expect(await get(`/records/sessions?since=${since}&until=${until}&squad=Plover`)).toEqual([]);
+  });
+
+  it('the last runs of a class, with what each did otherwise', async () => {
+    await createRun(db, 'run-00001', plan);
+    const longer = eventsOf(
+      [0, { type: 'start' }],
+      [45, { type: 'adjust', deltaMs: 6000 }],
+      [300, { type: 'finish' }],
+      [301, { type: 'close', came: 9, next: 'Mats first' }],
+    );
+    await appendEvents(db, 'run-00001', longer);
+    const [past] = await get('/records/past?plan=low-tide');
+    expect(past).toMatchObject({ id: 'run-00001', next: 'Mats first', came: 9, effort: null });
+    expect(past.changes.map((c: { kind: string }) => c.kind)).toEqual(['time', 'heads', 'note']);
+    expect(await get('/records/past?plan=low-tide&not=run-00001')).toEqual([]);
+  });
+
+  it('the log is narrowed by squad, move, day, trials, and words in notes', async () => {
+    await led('run-00001', 0, { type: 'note', stationId: null, round: null, text: 'The rope came too LATE' });
+    await led('run-00002', 3, { type: 'close', trial: true, next: 'Bring mats' });
+    const found = async (query: string) => (await get(`/runs?${query}`)).items.map((r: { id: string }) => r.id);
+    expect(await found('q=too%20late')).toEqual(['run-00001']);
+    expect(await found('q=mats%20tide')).toEqual(['run-00002']);
+    expect(await found('squad=Heron')).toHaveLength(2);
+    expect(await found('squad=Plover')).toEqual([]);
+    expect(await found('move=move%202')).toHaveLength(2);
+    expect(await found('move=Rope%20slam')).toEqual([]);
+    expect([await found('trial=only'), await found('trial=none')]).toEqual([['run-00002'], ['run-00001']]);
+    expect(await found(`until=${new Date(T0 + DAY_S * 1000).toISOString()}`)).toEqual(['run-00001']);
+    expect(await found('plan=high-tide')).toEqual([]);
+  });
+
+  it('go out as JSON and CSV and come in again: nothing twice, what is missing from a table named', async () => {
+    await request(app()).put('/api/people/p1').send({ name: 'Sedge', squad: 'Heron' });
+    await led('run-00001', 0, reps(1, 20, { person: 'p1' }), reps(1, 12, { squad: 'Heron', weightKg: 7.5 }));
+    const json = (await request(app()).get('/api/records/export').buffer(true)).text;
+    const csv = (await request(app()).get('/api/records/sets.csv')).text;
+    expect(csv.split('\r\n')).toHaveLength(1 + 6 + 1);
+    const before = await get('/records/trend?move=Move%201&person=p1');
+
+    const again = { runs: 0, entries: 0, people: 0, problems: [] };
+    expect((await add('/records/import', { text: json })).body).toEqual(again);
+    expect((await add('/records/import', { text: csv })).body).toEqual(again);
+
+    await db.script('DELETE FROM run; DELETE FROM person');
+    // A table alone cannot make a run.
+    const alone = await add('/records/import', { text: csv });
+    expect([alone.status, alone.body.problems[0].message]).toEqual([
+      422,
+      'There is no such run here: bring it in as JSON first',
+    ]);
+    expect((await add('/records/import', { text: json })).body).toEqual({
+      runs: 1,
+      entries: 4,
+      people: 1,
+      problems: [],
+    });
+    expect(await get('/records/trend?move=Move%201&person=p1')).toEqual(before);
+
+    // What was written into the table, and not yet here.
+    await db.query("DELETE FROM run_event WHERE event->>'type' = 'reps'");
+    await db.query('DELETE FROM run_record');
+    expect((await add('/records/import', { text: csv })).body).toMatchObject({ entries: 2, problems: [] });
+    expect((await get('/records/trend?move=Move%201&person=p1')).points).toEqual(before.points);
+    expect((await add('/records/import', { text: 'a,b\n1,2' })).status).toBe(422);
+  });
+});
+
+describe('the people of the club', () => {
+  it('are there once by their name, however it is written', async () => {
+    const put = (id: string, name: string) => request(app()).put(`/api/people/${id}`).send({ name, squad: '' });
+    expect((await put('p1', 'Sedge')).status).toBe(200);
+    expect((await put('p2', 'sedge')).status).toBe(422);
+    expect((await put('p1', 'SEDGE')).status).toBe(200);
+    await put('p3', '12');
+    await put('p4', '9');
+    expect((await get('/people')).map((p: { name: string }) => p.name)).toEqual(['9', '12', 'SEDGE']);
+  });
+
+  it('erased, leave their sums and no name anywhere: in no table, in no file, in no earlier text', async () => {
+    const name = 'Samphire';
+    await request(app()).put('/api/people/p1').send({ name, squad: 'Heron' });
+    const known: Plan = {
+      ...plan,
+      notes: 'samphire, mind the knee. Samphires are plants; title of a move stays.',
+      lines: [{ at: { on: 'class', afterMs: 0 }, text: `${name} counts`, spoken: false }],
+    };
+    await savePlan(db, known, 0);
+    await savePlan(db, { ...known, title: `Low tide for ${name}` }, 1);
+    await led(
+      'run-00001',
+      0,
+      reps(1, 20, { person: 'p1', note: `${name} shallow` }),
+      { type: 'note', stationId: null, round: null, text: `"${name}": knees` },
+      { type: 'close', next: `Ask ${name.toUpperCase()} about the knee` },
+    );
+    const item = {
+      kind: 'class',
+      id: 'c1',
+      title: 'x',
+      day: '2026-11-26',
+      time: null,
+      lengthMs: null,
+      planId: null,
+      leader: name,
+    };
+    await request(app())
+      .post('/api/calendar')
+      .send({ put: [item], remove: [] });
+    await get('/records/moves');
+    const sums = await get('/records/trend?move=Move%201&person=p1');
+
+    const { body } = await request(app()).delete('/api/people/p1');
+    // Three events, the class and its earlier text, and the calendar.
+    expect(body).toEqual({ texts: 6 });
+    await get('/records/moves');
+    const tables = await db.query<{ name: string }>(
+      "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = 'public' AND table_name NOT IN ('migration', 'clip', 'recording')",
+    );
+    expect(tables.length).toBeGreaterThan(12);
+    const word = /(?<!\p{L})samphire(?!\p{L})/iu;
+    for (const { name: table } of tables) {
+      const rows = await db.query<{ text: string }>(`SELECT t::text AS text FROM ${table} t`);
+      expect([table, rows.some((r) => word.test(r.text))]).toEqual([table, false]);
+    }
+    for (const path of ['/records/export', '/records/sets.csv', '/files/export', '/calendar/export'])
+      expect([path, word.test((await request(app()).get(`/api${path}`).buffer(true)).text)]).toEqual([path, false]);
+    // What they did stays, of nobody.
+    expect(await get('/records/trend?move=Move%201&person=p1')).toEqual(sums);
+    expect(await get('/people')).toEqual([]);
+    expect((await get('/plans/low-tide')).plan.notes).toBe(
+      'someone, mind the knee. Samphires are plants; title of a move stays.',
+    );
+    expect((await get('/plans?q=someone')).items).toHaveLength(1);
+    expect((await request(app()).delete('/api/people/p1')).status).toBe(404);
+  });
+
+  it('a number, or a name that is a word of documents, harms nothing when it is erased', async () => {
+    await savePlan(db, { ...plan, notes: '12 bells' }, 0);
+    for (const [id, name] of [
+      ['p1', '12'],
+      ['p2', 'Title'],
+      ['p3', 'main'],
+      ['p4', 'circuit'],
+    ] as const) {
+      await request(app()).put(`/api/people/${id}`).send({ name, squad: '' });
+      await request(app()).delete(`/api/people/${id}`);
+    }
+    const { plan: kept } = await get('/plans/low-tide');
+    expect([kept.notes, kept.blocks[0].role, kept.blocks[0].format.kind, kept.title]).toEqual([
+      '12 bells',
+      'main',
+      'circuit',
+      'Low tide',
+    ]);
+  });
+});
