@@ -7,7 +7,7 @@ import { circuit, planOf, s, stations } from '../test/build.ts';
 import { eventsOf } from '../test/events.ts';
 import { compile } from '../timeline/index.ts';
 import { changesOf, habitsOf } from './as-ran.ts';
-import { type Change, ChangeSchema, changeKey, changeWords, withChange } from './changes.ts';
+import { type Change, ChangeSchema, changeKey, changeWords, isOpenChange, withChange } from './changes.ts';
 import { withChanges } from './progress.ts';
 
 /*
@@ -178,13 +178,17 @@ describe('the plan as it ran', () => {
 });
 
 describe('what always goes otherwise', () => {
-  const longer = (ms: number): Change[] => [
-    { kind: 'time', time: 'rest', blockId: main.id, stationId: 's1', round: null, deltaMs: ms },
-    { kind: 'heads', heads: 12 },
-  ];
+  const longer = (ms: number) => ({
+    plan,
+    changes: [
+      { kind: 'time', time: 'rest', blockId: main.id, stationId: 's1', round: null, deltaMs: ms },
+      { kind: 'heads', heads: 12 },
+    ] satisfies Change[],
+  });
+  const none = { plan, changes: [] };
 
   it('is proposed after three runs alike, by its mean; not after two, and not where one was otherwise', () => {
-    expect(habitsOf(plan, [longer(6000), longer(5000), longer(7000), []])).toEqual([
+    expect(habitsOf(plan, [longer(6000), longer(5000), longer(7000), none])).toEqual([
       {
         change: { kind: 'time', time: 'rest', blockId: main.id, stationId: 's1', round: null, deltaMs: 6000 },
         amountsMs: [6000, 5000, 7000],
@@ -192,7 +196,19 @@ describe('what always goes otherwise', () => {
       },
     ]);
     expect(habitsOf(plan, [longer(6000), longer(6000)])).toEqual([]);
-    expect(habitsOf(plan, [longer(6000), [], longer(6000), longer(6000)])).toEqual([]);
+    expect(habitsOf(plan, [longer(6000), none, longer(6000), longer(6000)])).toEqual([]);
     expect(habitsOf(plan, [longer(6000), longer(-6000), longer(6000)])).toEqual([]);
+  });
+
+  it('once it is made so is not proposed again, nor where the time was set otherwise by hand', () => {
+    const runs = [longer(6000), longer(6000), longer(6000)];
+    const [habit] = habitsOf(plan, runs);
+    const made = withChange(plan, habit!.change);
+    expect(habitsOf(made, runs)).toEqual([]);
+    expect([isOpenChange(plan, plan, habit!.change), isOpenChange(made, plan, habit!.change)]).toEqual([true, false]);
+    // Something else that was changed is no matter.
+    expect(habitsOf({ ...plan, title: 'Other', heads: 30 }, runs)).toHaveLength(1);
+    const broken: Change = { kind: 'break', gap: 'roundBreak', blockId: main.id, deltaMs: 5000 };
+    expect(isOpenChange(withChange(plan, broken), plan, broken)).toBe(false);
   });
 });

@@ -1,7 +1,7 @@
 import { moduleOf, newStation, type Plan, roundsOf, type Station, type Swap, same } from '../plan/index.ts';
 import { closingOf, effective, intervalKey, type RunEvent, runIntervals } from '../run/index.ts';
 import { type Interval, isBreak, isWork } from '../timeline/index.ts';
-import { type Change, changeKey, GAPS, withChange } from './changes.ts';
+import { type Change, changeKey, GAPS, isOpenChange, withChange } from './changes.ts';
 import { type Done, doneOf } from './done.ts';
 
 /** Differences below this are the tap, not the plan, ms. */
@@ -209,19 +209,19 @@ export const ALIKE_RUNS = 3;
 /**
  * What the last runs of a class all did otherwise alike, that still makes a difference to the plan as it is now: a time by the mean of what it was,
  * to the second. Heads and notes are of their day and are left out.
- * @param runs the changes of each run, the latest first
+ * @param runs each run with the plan it began with, the latest first
  */
-export function habitsOf(plan: Plan, runs: readonly (readonly Change[])[]): Habit[] {
+export function habitsOf(plan: Plan, runs: readonly { plan: Plan; changes: readonly Change[] }[]): Habit[] {
   const last = runs.slice(0, ALIKE_RUNS);
   const [first] = last;
   if (!first || last.length < ALIKE_RUNS) return [];
-  return first.flatMap((c): Habit[] => {
+  return first.changes.flatMap((c): Habit[] => {
     if (c.kind === 'heads' || c.kind === 'note') return [];
-    const alike = last.flatMap((changes) => changes.filter((x) => changeKey(x) === changeKey(c)).slice(0, 1));
+    const alike = last.flatMap(({ changes }) => changes.filter((x) => changeKey(x) === changeKey(c)).slice(0, 1));
     if (alike.length < ALIKE_RUNS) return [];
     const amountsMs = alike.flatMap((x) => ('deltaMs' in x ? [x.deltaMs] : []));
     const mean = amountsMs.reduce((sum, ms) => sum + ms, 0) / Math.max(1, amountsMs.length);
     const change = 'deltaMs' in c ? { ...c, deltaMs: Math.round(mean / 1000) * 1000 } : c;
-    return withChange(plan, change) === plan ? [] : [{ change, amountsMs, times: alike.length }];
+    return isOpenChange(plan, first.plan, change) ? [{ change, amountsMs, times: alike.length }] : [];
   });
 }

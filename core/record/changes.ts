@@ -171,14 +171,19 @@ function visitsOf(plan: Plan, block: Block): CellTimes[] {
   return [...visits.values()];
 }
 
-function withTimes(plan: Plan, block: Block, c: Extract<Change, { kind: 'time' }>): Block {
-  const key = c.time === 'work' ? ('workMs' as const) : ('restMs' as const);
-  const meant = visitsOf(plan, block).filter(
+/** The visits that a change of a time means. */
+function meantBy(plan: Plan, block: Block, c: Extract<Change, { kind: 'time' }>): CellTimes[] {
+  return visitsOf(plan, block).filter(
     (visit) =>
-      visit[key] !== null &&
+      visit[c.time === 'work' ? 'workMs' : 'restMs'] !== null &&
       (c.round === null || c.round === visit.round) &&
       (c.stationId === null || c.stationId === block.stations[visit.stationIndex]?.id),
   );
+}
+
+function withTimes(plan: Plan, block: Block, c: Extract<Change, { kind: 'time' }>): Block {
+  const key = c.time === 'work' ? ('workMs' as const) : ('restMs' as const);
+  const meant = meantBy(plan, block, c);
   // A rest that some visits have not, the last of a round, is set with the others of its station or block.
   const all = c.round === null && c.stationId === null && c.time === 'rest';
   const restKey = keyOfRole(block.format, 'rest');
@@ -215,6 +220,26 @@ function withHold(block: Block, gap: (typeof GAPS)[number]): Block {
   const key = keyOfRole(block.format, gap === 'roundBreak' ? 'roundBreakHeld' : 'groupBreakHeld');
   return key === null ? block : { ...block, format: withSetting(block.format, key, true) };
 }
+
+/** The times that a change is about, as they stand in a plan, each once, ms. */
+function timesOf(plan: Plan, c: Extract<Change, { kind: 'time' | 'break' }>): number[] {
+  const block = plan.blocks.find((b) => b.id === c.blockId);
+  if (!block) return [];
+  if (c.kind === 'break') {
+    const key = c.gap === 'blockBreak' ? null : keyOfRole(block.format, c.gap);
+    return c.gap === 'blockBreak' ? [block.breakAfter.ms] : key === null ? [] : [Number(settingOf(block.format, key))];
+  }
+  const times = meantBy(plan, block, c).map((visit) => visit[c.time === 'work' ? 'workMs' : 'restMs'] ?? 0);
+  return [...new Set(times)].sort((a, b) => a - b);
+}
+
+/**
+ * Whether there is something left to change: a change that makes a difference, and, where it is so much more or less of a time, that time is still what it
+ * was when the class was led.
+ * @param led the plan that the run began with
+ */
+export const isOpenChange = (now: Plan, led: Plan, c: Change): boolean =>
+  withChange(now, c) !== now && (!('deltaMs' in c) || same(timesOf(now, c), timesOf(led, c)));
 
 const GAP_WORDS = { roundBreak: 'the break between rounds', groupBreak: 'the break between groups' } as const;
 

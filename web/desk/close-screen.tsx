@@ -9,6 +9,7 @@ import {
   type RunEvent,
   type RunState,
   recordsOf,
+  setKey,
   setsNotCounted,
   summarise,
 } from '../../core/run/index.ts';
@@ -104,8 +105,13 @@ function Counts({ state }: { state: RunState }) {
   const found = useMemo(() => {
     if (!run) return null;
     const { reps } = recordsOf(run.events);
-    const missing = setsNotCounted(state, reps);
-    return { reps, sets: recordOf(run.plan, run.events).sets, toCount: missing.map((m) => m.stationId) };
+    // Counted squad by squad, a set is whole when each squad has it.
+    const squads = (state.plan.squads ?? NO_SQUADS).filter(() => reps.some((r) => r.squad !== null));
+    const whose = squads.length > 0 ? squads.map((squad) => ({ squad })) : [null];
+    const missing = new Map(
+      whose.flatMap((who) => setsNotCounted(state, reps, who)).map((m) => [setKey(m), m.stationId]),
+    );
+    return { reps, sets: recordOf(run.plan, run.events).sets, toCount: [...missing.values()] };
   }, [run, state]);
   const blocks = state.plan.blocks;
   const blockNamed = useCallback((id: string | null) => blocks.find((b) => b.id === id)?.title ?? '', [blocks]);
@@ -114,7 +120,11 @@ function Counts({ state }: { state: RunState }) {
   return (
     <section aria-label="Reps and weights" className="min-w-0 md:col-span-2">
       <h2 className="mb-1 text-title font-semibold">Reps and weights</h2>
-      {toCount.length > 0 && <p className="mb-1">Of {toCount.length} sets the reps are still missing.</p>}
+      {toCount.length > 0 && (
+        <p className="mb-1">
+          Of {toCount.length} {toCount.length === 1 ? 'set' : 'sets'} reps are still missing.
+        </p>
+      )}
       <RecordGrid
         sets={sets}
         reps={reps}
@@ -137,7 +147,7 @@ function IntoThePlan() {
   return (
     <section aria-label="Make the plan as it ran" className="min-w-0 md:col-span-2">
       <h2 className="mb-1 text-title font-semibold">Make the plan as it ran</h2>
-      <AsRan planId={run.plan.id} changes={changes} />
+      <AsRan led={run.plan} changes={changes} />
     </section>
   );
 }

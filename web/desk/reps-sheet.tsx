@@ -167,7 +167,12 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
                   }}
                 >
                   {nameOf(w)}
-                  {count !== null && <span className="digits ml-2">{count}</span>}
+                  {count !== null && (
+                    <>
+                      <span className="sr-only">, </span>
+                      <span className="digits ml-2 border-l-2 border-current pl-2">{count}</span>
+                    </>
+                  )}
                 </button>
               );
             })}

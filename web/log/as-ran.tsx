@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import type { Plan } from '../../core/plan/index.ts';
-import { type Change, changeKey, changeWords, withChange, withChanges } from '../../core/record/index.ts';
+import { type Change, changeKey, changeWords, isOpenChange, withChanges } from '../../core/record/index.ts';
 import { api, messageOf, queries, type StoredPlan } from '../data/index.ts';
 import { Button } from '../ui/index.ts';
 
@@ -30,14 +30,15 @@ async function save(stored: StoredPlan, next: Plan): Promise<StoredPlan> {
   return saved;
 }
 
-/** The plan made as it ran: what a run did otherwise, each to take over into the class or to leave. */
-export function AsRan({ planId, changes }: { planId: string; changes: readonly Change[] }) {
+/** The plan made as it ran: what a run did otherwise than the plan it began with, each to take over into the class or to leave. */
+export function AsRan({ led, changes }: { led: Plan; changes: readonly Change[] }) {
+  const planId = led.id;
   const [stored, setStored] = useStoredPlan(planId);
   const [busy, setBusy] = useState(false);
   if (changes.length === 0 || stored === 'asking') return null;
   if (stored === null)
     return <p className="text-muted">The class is not there any more, or the server is out of reach.</p>;
-  const open = changes.filter((c) => withChange(stored.plan, c) !== stored.plan);
+  const open = changes.filter((c) => isOpenChange(stored.plan, led, c));
   const take = async (taken: readonly Change[]) => {
     setBusy(true);
     try {
@@ -72,7 +73,7 @@ export function AsRan({ planId, changes }: { planId: string; changes: readonly C
                 Take over
               </Button>
             ) : (
-              <span className="min-h-11 py-2 text-small text-muted">in the class</span>
+              <span className="min-h-11 py-2 text-small text-muted">nothing left to change</span>
             )}
           </li>
         ))}

@@ -132,7 +132,7 @@ function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
         {changes.length > 0 && (
           <section aria-label="Make the plan as it ran" className="min-w-0">
             <h2 className="mb-2 text-title font-semibold">Make the plan as it ran</h2>
-            <AsRan planId={run.planId} changes={changes} />
+            <AsRan led={run.plan} changes={changes} />
           </section>
         )}
       </div>

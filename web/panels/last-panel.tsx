@@ -65,7 +65,7 @@ export function LastTime({ last, children }: { last: PastRun; children?: ReactNo
     last.effort === null ? 'nobody said how hard it was' : `${Math.round(last.effort * 10) / 10} of 10`,
   ].filter(Boolean);
   return (
-    <section aria-label="The last time" className="mb-5">
+    <section aria-label="What was written down" className="mb-5">
       <h3 className="font-semibold">
         <Link to={`/log/${last.id}`} className="underline">
           {format(new Date(last.startedAt), 'EEE d MMM yyyy')}
@@ -111,10 +111,7 @@ const amountWords = ({ amountsMs, times }: Habit) => {
 };
 
 function Habits({ plan, past }: { plan: Plan; past: readonly PastRun[] }) {
-  const habits = habitsOf(
-    plan,
-    past.map((p) => p.changes),
-  );
+  const habits = habitsOf(plan, past);
   if (habits.length === 0) return null;
   return (
     <section aria-label="Always otherwise" className="mt-4">
