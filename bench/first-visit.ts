@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { chromium, type Page } from '@playwright/test';
+import { type Browser, chromium, type Page } from '@playwright/test';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
 import { CHROMIUM } from '../e2e/support/chromium.ts';
 
@@ -22,12 +22,15 @@ export interface FirstVisit {
   usableMs: number[];
 }
 
+/** A browser as the tests use it. */
+export const chromiumFor = (): Promise<Browser> => chromium.launch(CHROMIUM);
+
 /**
  * Visits the pages of a server for the first time, with a processor slowed four times.
  * @param url where it is; its demo data are there
  */
 export async function firstVisits(url: string): Promise<FirstVisit[]> {
-  const browser = await chromium.launch(CHROMIUM);
+  const browser = await chromiumFor();
   const made = await browser.newPage();
   const squads = ['Heron', 'Tern'];
   const plan = {

@@ -59,8 +59,10 @@ const OFTEN = new Set([
   'Work',
   'Rest',
 ]);
+/** What depends on the colours is much the same everywhere. */
+const DARK = new Set(['/', '/records', '/join', 'Work', 'Rest']);
 const often = (names: readonly string[], theme: string) =>
-  names.filter((name) => FULL || (OFTEN.has(name) && (theme === 'light' || !name.startsWith('/c'))));
+  names.filter((name) => FULL || (theme === 'light' ? OFTEN : DARK).has(name));
 /** The keys that open the desk's sheets. */
 const SHEETS = ['m', 'c', 'f', 's', 'o', 'n', 'p', 'w'];
 const shortTide = (page: Page) => page.getByRole('link', { name: /Short Tide/ }).first();

@@ -47,6 +47,7 @@ test('reps and weights of two squads: entered live, completed at the close, corr
   await expect(phone.getByTestId('phase-word')).toHaveText('Rest');
   // The squad by itself, then one of its people, by the number they go by.
   await phone.getByLabel('Reps at Goblet squat').fill('14');
+  await phone.getByLabel(/^Weight/).fill('12');
   await phone.getByRole('button', { name: 'Send' }).click();
   await expect(phone.getByText('14 at Goblet squat sent to the desk.')).toBeVisible();
   await phone.getByRole('button', { name: /Count for yourself alone/ }).click();
@@ -118,7 +119,7 @@ test('reps and weights of two squads: entered live, completed at the close, corr
   await page.getByRole('button', { name: 'Lead this class' }).click();
   await expect(page.getByRole('region', { name: 'The last time' })).toContainText('Heavier bells for Heron');
   await page.getByRole('button', { name: 'To the desk' }).click();
-  await expect(page.getByTestId('last-time')).toHaveText('last time Heron 13 × 16 kg, Teal 14');
+  await expect(page.getByTestId('last-time')).toHaveText('last time Heron 13 × 16 kg, Teal 14 × 12 kg');
   await page.keyboard.press(' ');
   await expect(page.getByTestId('phase-word')).toHaveText('Work');
   await page.keyboard.press('c');

@@ -5,6 +5,7 @@ import { makeGate } from './api/session.ts';
 import { createApp } from './app.ts';
 import { Keeper } from './backup/index.ts';
 import { DiskSpace } from './db/disk.ts';
+import { freshen } from './db/records.ts';
 import { seedOnce } from './demo/seed.ts';
 import { RunHub } from './live/hub.ts';
 import { bundledSpeech } from './speech/engine.ts';
@@ -78,6 +79,13 @@ async function start(settings: Settings): Promise<void> {
   });
   await listen(app, settings);
   ends.push(keepNightly(keeper, log));
+  // Runs of before have no records yet: they are made while nobody waits for them.
+  let goesOn = true;
+  const made = freshen(db, () => goesOn).catch((error: unknown) => log.error(error));
+  ends.push(() => {
+    goesOn = false;
+    return made;
+  });
 }
 
 async function prepare({ db, durable }: OpenedDatabase, keeper: Keeper): Promise<void> {

@@ -69,8 +69,9 @@ export function moveStation(plan: Plan, blockId: string, stationId: string, to: 
   });
 }
 
-/** A copy of a plan under a new identity: new ids throughout, and everything that names them names the new ones. */
-export function duplicatePlan(plan: Plan, makeId: () => string, title: string): Plan {
+/** A copy of a plan under a new identity: new ids throughout, and everything that names them names the new ones; it is part of no series. */
+export function duplicatePlan(original: Plan, makeId: () => string, title: string): Plan {
+  const { series: _, ...plan } = original;
   return { ...withIds(plan, copiedIds(plan, makeId)), id: makeId(), title };
 }
 

@@ -41,7 +41,7 @@ const set = (round: number, reps: number | null, more: Partial<SetRecord> = {}):
   ...more,
 });
 const held = [set(1, 12), set(2, 12), set(3, 12)];
-const before = (more: Partial<Before> = {}): Before => ({ day: '2026-11-19', plan, sets: held, effort: 6, ...more });
+const led = (more: Partial<Before> = {}): Before => ({ day: '2026-11-19', plan, sets: held, effort: 6, ...more });
 const today = '2026-11-26';
 const kinds = (list: readonly Before[], of = plan, day = today) =>
   proposals(of, list, library, day).progress.map((p) => p.kind);
@@ -56,7 +56,7 @@ describe('the next weight', () => {
 
 describe('what to ask next', () => {
   it('where reps held and it was not too hard, one of: more work, less rest, a round, a harder way; each with its cost and slot', () => {
-    const { progress, why } = proposals(plan, [before()], library, today);
+    const { progress, why } = proposals(plan, [led()], library, today);
     expect(progress.map((p) => [p.kind, p.costMs / 1000, (p.spareMs ?? 0) / 1000])).toEqual([
       ['work', 30, 15],
       ['rest', -25, 70],
@@ -71,56 +71,54 @@ describe('what to ask next', () => {
 
   it('never two at once: one that was changed since it was led is led first', () => {
     const harder = withChanges(plan, stepOf(plan, 'work', library));
-    expect(proposals(harder, [before()], library, today)).toEqual({
+    expect(proposals(harder, [led()], library, today)).toEqual({
       progress: [],
       why: 'It was changed since it was last led: one thing at a time. Lead it first.',
     });
     // Other words are no change of what it asks.
-    expect(kinds([before()], { ...plan, title: 'Renamed', notes: 'x' })).toHaveLength(4);
+    expect(kinds([led()], { ...plan, title: 'Renamed', notes: 'x' })).toHaveLength(4);
   });
 
   it('steps back after two weeks, after a drop of a fifth, after a fifth fewer than before, and where it was all there was', () => {
-    expect(kinds([before({ day: '2026-11-12' })])).toEqual(['ease']);
-    expect(kinds([before({ day: '2026-11-13' })])).not.toContain('ease');
-    expect(kinds([before({ sets: [set(1, 20), set(2, 18), set(3, 16)] })])).toEqual(['ease']);
-    expect(kinds([before({ sets: [set(1, 9), set(2, 9)] }), before({ sets: [set(1, 12), set(2, 12)] })])).toEqual([
-      'ease',
-    ]);
-    expect(kinds([before({ effort: 10 })])).toEqual(['ease']);
+    expect(kinds([led({ day: '2026-11-12' })])).toEqual(['ease']);
+    expect(kinds([led({ day: '2026-11-13' })])).not.toContain('ease');
+    expect(kinds([led({ sets: [set(1, 20), set(2, 18), set(3, 16)] })])).toEqual(['ease']);
+    expect(kinds([led({ sets: [set(1, 9), set(2, 9)] }), led({ sets: [set(1, 12), set(2, 12)] })])).toEqual(['ease']);
+    expect(kinds([led({ effort: 10 })])).toEqual(['ease']);
     // A round fewer of three: 4:15 becomes 2:45.
-    const [ease] = proposals(plan, [before({ effort: 10 })], library, today).progress;
+    const [ease] = proposals(plan, [led({ effort: 10 })], library, today).progress;
     expect(ease?.costMs).toBe(-s(90));
   });
 
   it('waits where reps fell by more than a tenth, where it was hard, and where nothing was written down', () => {
-    expect(proposals(plan, [before({ sets: [set(1, 20), set(2, 17)] })], library, today)).toEqual({
+    expect(proposals(plan, [led({ sets: [set(1, 20), set(2, 17)] })], library, today)).toEqual({
       progress: [],
       why: 'Reps fell by 15 %: let them hold first.',
     });
-    expect(kinds([before({ effort: 9 })])).toEqual([]);
-    expect(kinds([before({ effort: null, sets: [] })])).toEqual([]);
+    expect(kinds([led({ effort: 9 })])).toEqual([]);
+    expect(kinds([led({ effort: null, sets: [] })])).toEqual([]);
     expect(kinds([])).toEqual([]);
   });
 
   it('more weight where the target was beaten by two in two sessions, and in no other case', () => {
     const lifted = (a: number, b: number) =>
       [a, b].map((n, k) => set(k + 1, n, { stationId: 's2', move: 'Move 2', weightKg: 20 }));
-    const found = proposals(plan, [before({ sets: lifted(12, 13) }), before({ sets: lifted(12, 12) })], library, today);
+    const found = proposals(plan, [led({ sets: lifted(12, 13) }), led({ sets: lifted(12, 12) })], library, today);
     expect(found.progress[0]).toMatchObject({
       kind: 'weight',
       changes: [{ kind: 'weight', stationId: 's2', weightKg: 22 }],
       source: expect.stringContaining('NSCA'),
     });
     const weight = (last: SetRecord[], earlier: SetRecord[]) =>
-      kinds([before({ sets: last }), before({ sets: earlier })]).includes('weight');
+      kinds([led({ sets: last }), led({ sets: earlier })]).includes('weight');
     expect(weight(lifted(12, 11), lifted(12, 12))).toBe(false);
     expect(weight(lifted(12, 12), lifted(11, 12))).toBe(false);
-    expect(kinds([before({ sets: lifted(14, 14) })])).not.toContain('weight');
+    expect(kinds([led({ sets: lifted(14, 14) })])).not.toContain('weight');
   });
 
   it('never makes a format at full effort harder for beginners', () => {
     const tabata: Plan = { ...planOf(block(format('tabata'), stations(2))), level: 'beginner' };
-    expect(proposals(tabata, [before({ plan: tabata })], library, today)).toEqual({
+    expect(proposals(tabata, [led({ plan: tabata })], library, today)).toEqual({
       progress: [],
       why: 'A format at full effort is not made harder for beginners.',
     });

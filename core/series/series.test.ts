@@ -62,6 +62,9 @@ describe('a series', () => {
     const { classes } = make({ template: 'repeat', weeks: 6 }, [named('a', 'Short', s(450))]);
     for (const c of classes) expect(totals(c.plan).spareMs).toBeGreaterThanOrEqual(0);
     expect(workOf(classes[5]!.plan)).toBeGreaterThan(workOf(classes[0]!.plan));
+    // What is asked adds up, and where nothing more fits it is said.
+    expect(classes[5]?.steps.filter((t) => t.startsWith('Rest'))).toHaveLength(1);
+    expect(classes[5]?.steps.at(-1)).toBe('nothing more that fits its slot');
   });
 
   it('takes classes in turn, each asking more when it comes round', () => {

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { addDays, type CalendarItem, type DatedClass, DaySchema, mondayOf, offOn } from '../calendar/index.ts';
 import type { Library } from '../moves/index.ts';
 import { clipText, clock, count, documentId, name, type Plan, text } from '../plan/index.ts';
-import { type Change, changeWords, stepOf, withChanges } from '../record/index.ts';
+import { type Change, changeKey, changeWords, stepOf, withChanges } from '../record/index.ts';
 import { totals } from '../timeline/index.ts';
 
 /** How the classes of a series follow each other. */
@@ -102,22 +102,26 @@ function turnOf(template: Template, at: number, week: number, all: number, n: nu
 const KINDS = { beginner: ['work', 'round'], mixed: ['work', 'rest', 'harder', 'round'] } as const;
 
 /** The class with so many things more, one after the other, each in its slot; fewer where there is no more it could be given. */
-function risen(plan: Plan, level: number, library: Library): { plan: Plan; changes: Change[] } {
+function risen(plan: Plan, level: number, library: Library): { plan: Plan; changes: Change[]; isWhole: boolean } {
   const kinds = plan.level === 'beginner' ? KINDS.beginner : KINDS.mixed;
   let now = plan;
   // What can be made harder takes turns; what cannot is passed over.
   let turn = 0;
   const changes: Change[] = [];
+  let isWhole = true;
   for (let k = 0; k < level; k++) {
     const steps = kinds.map((_, j) => stepOf(now, kinds[(turn + j) % kinds.length] ?? 'work', library));
     const at = steps.findIndex((c) => c.length > 0 && fits(withChanges(now, c)));
     const step = steps[at];
-    if (!step) break;
+    if (!step) {
+      isWhole = false;
+      break;
+    }
     changes.push(...step);
     now = withChanges(now, step);
     turn += at + 1;
   }
-  return { plan: now, changes };
+  return { plan: now, changes, isWhole };
 }
 
 const fits = (plan: Plan) => (totals(plan).spareMs ?? 0) >= 0;
@@ -149,7 +153,10 @@ export function makeSeries(
     if (!base) return [];
     const up = risen(base, turn.level, library);
     const ease = turn.eased ? stepOf(up.plan, 'ease', library) : [];
-    const steps = [...up.changes, ...ease].map((c) => changeWords(base, c));
+    const steps = [
+      ...summed([...up.changes, ...ease]).map((c) => changeWords(base, c)),
+      ...(up.isWhole ? [] : ['nothing more that fits its slot']),
+    ];
     const place = { id: series.id, title: series.title, nth: at + 1, of: held.length };
     const plan: Plan = {
       ...withChanges(up.plan, ease),
@@ -179,6 +186,18 @@ export function makeSeries(
     ];
   });
   return { classes, leftOut };
+}
+
+/** Changes as they add up: so much more of one time in all, and the last of rounds and moves. */
+function summed(changes: readonly Change[]): Change[] {
+  const all = new Map<string, Change>();
+  for (const c of changes) {
+    const key = c.kind === 'rounds' ? `rounds ${c.blockId}` : changeKey(c);
+    const before = all.get(key);
+    const adds = before && 'deltaMs' in before && 'deltaMs' in c;
+    all.set(key, adds ? { ...c, deltaMs: before.deltaMs + c.deltaMs } : c);
+  }
+  return [...all.values()];
 }
 
 const FIVE_MIN_MS = 300_000;

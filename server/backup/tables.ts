@@ -18,7 +18,7 @@ const CARRIED_FORWARD = '0010_carried_forward.sql';
 /** All that a club has entered or recorded; what a row refers to comes before it. */
 export const TABLES: readonly BackedUp[] = [
   // What lets somebody in is not carried along.
-  { name: 'setting', key: ['name'], where: "name NOT IN ('gate', 'sessionKey')" },
+  { name: 'setting', key: ['name'], where: "name NOT IN ('gate', 'sessionKey', 'feed')" },
   { name: 'move', key: ['name'] },
   { name: 'kit', key: ['name', 'room'] },
   { name: 'plan', key: ['id'] },

@@ -24,8 +24,9 @@ const BATCH = 20;
 /**
  * Brings the records up to the events of their runs. Those of runs that nothing has happened in since are there already; a run
  * that cannot be read has none.
+ * @param goesOn asked before each run; false ends it there
  */
-export async function freshen(db: Database): Promise<void> {
+export async function freshen(db: Database, goesOn: () => boolean = () => true): Promise<void> {
   for (let after = ''; ; ) {
     const rows = await db.query<{ id: string }>(
       `SELECT r.id FROM run r WHERE r.started_at IS NOT NULL AND r.id > $1
@@ -33,6 +34,7 @@ export async function freshen(db: Database): Promise<void> {
       [after, BATCH],
     );
     for (const { id } of rows) {
+      if (!goesOn()) return;
       await db.transaction((tx) => recordRun(tx, id));
       after = id;
     }
@@ -64,10 +66,9 @@ async function keepRecord(tx: Queryable, { id, plan, events }: RunWithEvents): P
   const record = recordOf(plan, events);
   const effort = sessionEffort(record.closing);
   const words = [...record.notes.map((n) => n.text), record.closing.next, ...record.sets.map((s) => s.note)];
-  await tx.query('DELETE FROM run_record WHERE run_id = $1', [id]);
-  await tx.query(
+  const made = await tx.query(
     `INSERT INTO run_record (run_id, total_ms, work_ms, paused_ms, effort, effort_by, work, squads, words, next)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) ON CONFLICT (run_id) DO NOTHING RETURNING run_id`,
     [
       id,
       Math.round(record.totalMs),
@@ -81,6 +82,8 @@ async function keepRecord(tx: Queryable, { id, plan, events }: RunWithEvents): P
       record.closing.next,
     ],
   );
+  // Whoever else was asked for it has made it just now.
+  if (made.length === 0) return;
   await tx.query(
     `INSERT INTO set_record (run_id, n, block_id, station_id, move, move_key, side, round, again, layer, squad, person,
        started_ms, planned_ms, actual_ms, reps, weight_kg, effort, note)

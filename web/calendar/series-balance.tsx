@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import { workSums } from '../../core/balance/index.ts';
-import { type Library, PART_WORDS, PARTS } from '../../core/moves/index.ts';
+import { PART_WORDS, PARTS } from '../../core/moves/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { type SessionSums, type Week, weekOf, weeksOf } from '../../core/record/index.ts';
 import { compile } from '../../core/timeline/index.ts';
-import { useLibrary } from '../data/index.ts';
+import { useMoves } from '../data/index.ts';
 
 interface Props {
   planned: readonly { day: string; plan: Plan }[];
@@ -33,7 +33,7 @@ function mostWorked({ balance }: Week): string {
 
 /** Week by week what a series works and how much it loads, as planned, and as it was run. */
 export function SeriesBalance({ planned, effort, run = [] }: Props) {
-  const library: Library = useLibrary((s) => s.library);
+  const { library } = useMoves();
   const weeks = useMemo(
     () =>
       weeksOf(

@@ -7,7 +7,7 @@ import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { type Made, makeSeries, type Series, TEMPLATE_NAMES, TEMPLATES } from '../../core/series/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { calendar } from '../../core/wire/index.ts';
-import { ask, messageOf, queries, useLibrary, useLoaded } from '../data/index.ts';
+import { ask, messageOf, queries, useLoaded, useMoves } from '../data/index.ts';
 import { ClassPicker, WhenLoaded } from '../lists/index.ts';
 import { Button, NumberField, Select, TextField } from '../ui/index.ts';
 import { INPUT, Labelled } from './entry-dialog.tsx';
@@ -68,7 +68,7 @@ const AHEAD_DAYS = 400;
 /** What a series is to be, and what it comes to before it is made. */
 function NewSeries({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
-  const library = useLibrary((s) => s.library);
+  const { library, state: known } = useMoves();
   const [plans, setPlans] = useState<readonly Plan[]>([]);
   const [series, setSeries] = useState<Series>(() => ({
     id: nanoid(12),
@@ -90,7 +90,8 @@ function NewSeries({ onClose }: { onClose: () => void }) {
     () => makeSeries({ ...series, title: series.title.trim() || 'Series' }, plans, library, items, () => nanoid(12)),
     [series, plans, library, items],
   );
-  const canMake = series.title.trim() !== '' && plans.length > 0 && made.classes.length > 0 && !busy;
+  const canMake =
+    series.title.trim() !== '' && plans.length > 0 && made.classes.length > 0 && known !== 'loading' && !busy;
   const make = async () => {
     setBusy(true);
     try {
@@ -278,7 +279,13 @@ function Slots({ slots, onChange }: { slots: Series['slots']; onChange: (slots: 
 function Preview({ made, leftOut }: { made: readonly Made[]; leftOut: readonly string[] }) {
   return (
     <>
-      <div className="mt-4 max-h-80 overflow-auto border-y">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by the keyboard */}
+      <div
+        tabIndex={0}
+        role="region"
+        aria-label="The classes it comes to"
+        className="mt-4 max-h-80 overflow-auto border-y"
+      >
         <table className="w-full text-left" aria-label="What it comes to">
           <tbody>
             {made.map(({ dated, plan, steps }) => (

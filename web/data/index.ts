@@ -11,7 +11,7 @@ export { api, conflictOf, keepApi, type LogQuery } from './api.ts';
 export { ApiError, addressOf, ask, fetchFrom, isMissing, messageOf } from './client.ts';
 export { clockAt, clockOf } from './clock.ts';
 export { keptPlans } from './kept-plans.ts';
-export { useLibrary } from './library-store.ts';
+export { useLibrary, useMoves } from './library-store.ts';
 export { queries } from './queries.ts';
 export { useLastSets, usePast, usePeople, useWhoNames, whoKey } from './records.ts';
 export { useTrouble } from './trouble.ts';

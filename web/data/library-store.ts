@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import * as v from 'valibot';
 import { create } from 'zustand';
 import { type KitItem, keyOf, type Library, libraryOf, type Move, type Uses } from '../../core/moves/index.ts';
@@ -87,3 +88,13 @@ export const useLibrary = create<LibraryState>((set, get) => ({
     }
   },
 }));
+
+/** The library as a screen uses it that opens no class: loaded when it is first asked for. Before that nothing is known of any move. */
+export function useMoves(): LibraryState {
+  const all = useLibrary();
+  const { state, load } = all;
+  useEffect(() => {
+    if (state === 'loading') void load();
+  }, [state, load]);
+  return all;
+}

@@ -35,40 +35,43 @@ export function CloseScreen({ state, runId }: { state: RunState; runId: string }
     await command({ type: 'reopen' });
   };
   return (
-    <section aria-label="Close" className="min-h-0 flex-1 overflow-y-auto px-4 pt-3 pb-6 md:px-6">
-      <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
-        <h1 className="digits text-big md:text-[52px] leading-tight">
-          {state.status === 'finished' ? 'Finished' : 'Abandoned'}
-        </h1>
-        <p className="text-lead">
-          {formatDuration(took)} from the count-in to the end
-          {endedAtMs !== null && `, at ${clockAt(endedAtMs)}`}
+    <section aria-label="Close" className="flex min-h-0 flex-1 flex-col">
+      {/* What is written down may grow: the ways out keep their place. */}
+      <div className="min-h-0 flex-1 overflow-y-auto px-4 pt-3 pb-6 md:px-6">
+        <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
+          <h1 className="digits text-big md:text-[52px] leading-tight">
+            {state.status === 'finished' ? 'Finished' : 'Abandoned'}
+          </h1>
+          <p className="text-lead">
+            {formatDuration(took)} from the count-in to the end
+            {endedAtMs !== null && `, at ${clockAt(endedAtMs)}`}
+          </p>
+          <span className="flex-1" />
+          {endedByHand(state) && (
+            <span className="flex min-w-64 md:max-w-96">
+              <Target small name="It is not over: back to the class, paused" hint="" onClick={() => void goOn()} />
+            </span>
+          )}
+        </div>
+        <div className="mt-5 grid gap-x-10 gap-y-6 md:grid-cols-2">
+          <div className="flex flex-col gap-6">
+            <ClosingFields closing={closing} heads={state.plan.heads} onTell={tell} />
+          </div>
+          <div className="flex flex-col gap-6">
+            <Otherwise state={state} />
+            <FeltBy closing={closing} squads={state.plan.squads ?? []} onTell={(what) => void command(what)} />
+          </div>
+          <Counts state={state} />
+          <IntoThePlan />
+        </div>
+        <p className="mt-5 text-small opacity-90">
+          All of this can be changed later from <Link to={`/log/${runId}`}>the record</Link>.
         </p>
-        <span className="flex-1" />
-        {endedByHand(state) && (
-          <span className="flex min-w-64 md:max-w-96">
-            <Target small name="It is not over: back to the class, paused" hint="" onClick={() => void goOn()} />
-          </span>
-        )}
       </div>
-      <div className="mt-5 grid gap-x-10 gap-y-6 md:grid-cols-2">
-        <div className="flex flex-col gap-6">
-          <ClosingFields closing={closing} heads={state.plan.heads} onTell={tell} />
-        </div>
-        <div className="flex flex-col gap-6">
-          <Otherwise state={state} />
-          <FeltBy closing={closing} squads={state.plan.squads ?? []} onTell={(what) => void command(what)} />
-        </div>
-        <Counts state={state} />
-        <IntoThePlan />
-      </div>
-      <div className="mt-7 flex max-w-3xl flex-wrap gap-3">
+      <div className="flex shrink-0 gap-3 border-t border-line-strong px-4 py-2 md:px-6">
         <Target name="Done: see the record" hint="" wide focused onClick={() => navigate(`/log/${runId}`)} />
         <Target name="Classes" hint="" onClick={() => navigate('/')} />
       </div>
-      <p className="mt-3 text-small opacity-90">
-        All of this can be changed later from <Link to={`/log/${runId}`}>the record</Link>.
-      </p>
     </section>
   );
 }
@@ -85,7 +88,8 @@ function Otherwise({ state }: { state: RunState }) {
       {found.length === 0 ? (
         <p className="text-lead">No change of the times was recorded.</p>
       ) : (
-        <ul className="text-lead">
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by the keyboard
+        <ul tabIndex={0} className="max-h-80 overflow-y-auto text-lead">
           {found.map((d, k) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: the record never changes order
             <li key={k} className="border-b border-current/40 py-1">

@@ -41,7 +41,13 @@ export function Tabled({ name, header, rows, file }: Pick<Props, 'header' | 'row
       <summary className="inline-flex min-h-11 cursor-pointer items-center text-small text-muted">
         The numbers: {rows.length} {rows.length === 1 ? 'row' : 'rows'}
       </summary>
-      <div className="max-h-[420px] max-w-full overflow-auto border-y">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by the keyboard */}
+      <div
+        tabIndex={0}
+        role="region"
+        aria-label={`${name}, the numbers`}
+        className="max-h-[420px] max-w-full overflow-auto border-y"
+      >
         <table aria-label={name} className="w-full text-left">
           <thead className="sticky top-0 bg-paper text-small text-muted">
             <tr className="border-b">

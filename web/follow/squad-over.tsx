@@ -5,8 +5,16 @@ import { useOwnName, WhoseReps } from './whose-reps.tsx';
 
 const EFFORTS = Array.from({ length: 11 }, (_, k) => k);
 
+interface Props {
+  code: string;
+  plan: Plan;
+  squad: string | null;
+  /** It came to its end; else it was broken off. */
+  finished: boolean;
+}
+
 /** The class is over: how hard was it for the squad, or for whoever holds the phone? Should its end be taken back, the page comes back. */
-export function SquadOver({ code, plan, squad }: { code: string; plan: Plan; squad: string | null }) {
+export function SquadOver({ code, plan, squad, finished }: Props) {
   const [own, setOwn] = useOwnName();
   const [said, setSaid] = useState('');
   const [chosen, setChosen] = useState<number | null>(null);
@@ -24,7 +32,7 @@ export function SquadOver({ code, plan, squad }: { code: string; plan: Plan; squ
   return (
     <main data-status="over" className="flex min-h-dvh flex-col justify-center gap-3 px-5 py-6">
       <title>{`${plan.title} · Odd Round`}</title>
-      <h1 className="digits text-[min(19vw,76px)] leading-none">Finished</h1>
+      <h1 className="digits text-[min(19vw,76px)] leading-none">{finished ? 'Finished' : 'Ended'}</h1>
       <p className="break-words text-title">{plan.title} is over.</p>
       {squad !== null && (
         <fieldset className="mt-2 min-w-0">

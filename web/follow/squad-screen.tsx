@@ -3,6 +3,7 @@ import type { Plan, Side, Station } from '../../core/plan/index.ts';
 import { setCounted, setNow } from '../../core/run/index.ts';
 import { goOnWords, type SquadScene, sceneOf, squadIn } from '../../core/stage/index.ts';
 import { type Interval, isWork } from '../../core/timeline/index.ts';
+import { readWeight } from '../../core/values/index.ts';
 import { Complex, FitText, SideBox, Target, usePhoneSizes } from '../stage/index.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
@@ -17,7 +18,8 @@ export function SquadScreen({ code, part: squad }: ScreenProps) {
     <Follower code={code} showsEnd>
       {(f) => {
         const own = squad && f.plan.squads?.includes(squad) ? squad : null;
-        if (f.state.endedAtMs !== null) return <SquadOver code={code} plan={f.plan} squad={own} />;
+        if (f.state.endedAtMs !== null)
+          return <SquadOver code={code} plan={f.plan} squad={own} finished={f.state.status === 'finished'} />;
         return <Phone {...f}>{own === null ? <ChooseSquad {...f} /> : <SquadHere {...f} squad={own} />}</Phone>;
       }}
     </Follower>
@@ -131,6 +133,9 @@ function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: strin
   const { move, stationId, set } = begun ?? now;
   const [chosenPart, setPart] = useState<string | null>(null);
   const [side, setSide] = useState<Side | null>(null);
+  const [weight, setWeight] = useState('');
+  const weightKg = readWeight(weight, 'kg');
+  const badWeight = weight.trim() !== '' && weightKg === null;
   const [said, setSaid] = useState('');
   const [own, setOwn] = useOwnName();
   const part = set.complex.find((m) => m.id === chosenPart)?.id ?? set.complex[0]?.id ?? null;
@@ -148,6 +153,7 @@ function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: strin
         round,
         squad,
         count: Number(typed),
+        ...(weightKg === null ? {} : { weightKg }),
         ...(own === '' ? {} : { personName: own }),
         ...(isComplex && side ? { side } : {}),
       });
@@ -165,7 +171,7 @@ function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: strin
       className="mb-2"
       onSubmit={(e) => {
         e.preventDefault();
-        if (/^\d{1,4}$/.test(typed)) void keep();
+        if (/^\d{1,4}$/.test(typed) && !badWeight) void keep();
       }}
     >
       {isComplex && (
@@ -214,7 +220,21 @@ function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: strin
             setTyped(digits);
           }}
         />
-        <Target name="Send" hint="" disabled={typed === ''} onClick={() => void keep()} />
+        {/* What is lifted stays for the next set. */}
+        <label className="relative block w-[5.2em] shrink-0">
+          <input
+            aria-label="Weight, in kg unless said"
+            aria-invalid={badWeight}
+            inputMode="decimal"
+            className={`digits h-16 w-full rounded-md border-2 bg-transparent px-2 pr-8 text-title ${badWeight ? 'border-dashed border-live' : 'border-current'}`}
+            value={weight}
+            onChange={(e) => setWeight(e.target.value.slice(0, 9))}
+          />
+          <span aria-hidden="true" className="pointer-events-none absolute right-2 bottom-1 text-small">
+            kg
+          </span>
+        </label>
+        <Target name="Send" hint="" disabled={typed === '' || badWeight} onClick={() => void keep()} />
       </div>
       <p role="status" className="mt-1 min-h-6 text-plain">
         {said}

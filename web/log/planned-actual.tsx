@@ -38,7 +38,7 @@ export function PlannedActual({ run, state, name }: { run: StoredRun; state: Run
           </span>
         ))}
       </div>
-      <figcaption className="mt-2 flex gap-5 text-small text-muted">
+      <figcaption className="mt-2 flex flex-wrap gap-x-5 text-small text-muted">
         <Key look="bg-ink" word="work" />
         <Key look="hatch border" word="rest" />
         <Key look="border border-line-strong" word="break" />

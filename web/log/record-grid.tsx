@@ -11,7 +11,7 @@ import {
 } from '../../core/record/index.ts';
 import { isOf, type RepsRecord, type RunCommand, type Who } from '../../core/run/index.ts';
 import type { WeightUnit } from '../../core/values/index.ts';
-import { useLibrary, usePeople, useWhoNames, whoKey } from '../data/index.ts';
+import { useMoves, usePeople, useWhoNames, whoKey } from '../data/index.ts';
 import { Button, Select, useDraft } from '../ui/index.ts';
 
 type Reps = Extract<RunCommand, { type: 'reps' }>;
@@ -60,7 +60,7 @@ export function RecordGrid({ sets, reps, squads, toCount, blockNamed, onKeep }: 
   }, [all, every, toCount, reps]);
   const { columns, others, add } = useColumns(reps, squads);
   const nameOf = useWhoNames();
-  const unit = useLibrary((s) => s.weightUnit);
+  const unit = useMoves().weightUnit;
   const table = useRef<HTMLTableElement>(null);
   const [fault, setFault] = useState('');
   const keep = (changes: readonly { row: GridRow; who: Who; text: string }[]) => {

@@ -47,12 +47,10 @@ export function LastPanel({ plan }: { plan: Plan }) {
       </p>
     );
   return (
-    <>
-      <LastTime last={last}>
-        <Habits plan={plan} past={past.value} />
-        <Next plan={plan} past={past.value} />
-      </LastTime>
-    </>
+    <LastTime last={last}>
+      <Habits plan={plan} past={past.value} />
+      <Next plan={plan} past={past.value} />
+    </LastTime>
   );
 }
 

@@ -5,7 +5,7 @@ import { type Library, PART_WORDS, PARTS, PATTERN_WORDS, PATTERNS, type Part } f
 import { formatDuration } from '../../core/plan/index.ts';
 import { closeTogether, type SessionSums, type Week, WORKED_FROM_MS, weeksOf } from '../../core/record/index.ts';
 import { records, type Session } from '../../core/wire/index.ts';
-import { ask, useLibrary, useLoaded } from '../data/index.ts';
+import { ask, useLoaded, useMoves } from '../data/index.ts';
 import { Charted, plainAxes, styleOf, Tabled } from '../drawings/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
 import { Select } from '../ui/index.ts';
@@ -36,7 +36,7 @@ export function WeeksScreen() {
       query: { since: new Date(`${monday}T00:00`).toISOString(), until: new Date(`${until}T00:00`).toISOString() },
     }),
   );
-  const library = useLibrary((s) => s.library);
+  const { library, state } = useMoves();
   return (
     <main id="content" className="mx-auto w-full max-w-[1240px] px-5 py-4">
       <title>Weeks · Odd Round</title>
@@ -62,13 +62,17 @@ export function WeeksScreen() {
         </label>
       </RecordsHead>
       <WhenLoaded loaded={loaded} reload={reload}>
-        {(all) => (
-          <Weeks
-            sessions={all.filter((s) => squad === '' || s.squads.includes(squad))}
-            library={library}
-            file={`weeks${squad && `, ${squad}`}`}
-          />
-        )}
+        {(all) =>
+          state === 'loading' ? (
+            <p className="text-muted">Opening…</p>
+          ) : (
+            <Weeks
+              sessions={all.filter((s) => squad === '' || s.squads.includes(squad))}
+              library={library}
+              file={`weeks${squad && `, ${squad}`}`}
+            />
+          )
+        }
       </WhenLoaded>
     </main>
   );
@@ -228,7 +232,8 @@ function CloseTogether({ sessions, library }: { sessions: readonly SessionSums[]
       {list.length === 0 ? (
         <p>None.</p>
       ) : (
-        <ul className="max-h-72 overflow-y-auto">
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by the keyboard
+        <ul tabIndex={0} className="max-h-72 overflow-y-auto">
           {list.map(({ days, parts }) => (
             <li key={days.join(' ')} className="border-b py-1">
               {days[0] === days[1] ? `Twice on ${dayWord(days[0])}` : `${dayWord(days[0])} and ${dayWord(days[1])}`}:{' '}

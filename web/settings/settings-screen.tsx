@@ -119,6 +119,8 @@ const COUNTDOWNS: [Habits['countdown'], string][] = [
   [10, '10 seconds'],
 ];
 
+const ZONES = Intl.supportedValuesOf('timeZone');
+
 function TheClub() {
   const { habits, keepHabits, weightUnit, setWeightUnit } = useLibrary();
   const set = (change: Partial<Habits>) => void keepHabits({ ...habits, ...change }).catch(fail);
@@ -138,6 +140,14 @@ function TheClub() {
             <option key={value} value={value}>
               {word}
             </option>
+          ))}
+        </Select>
+      </Row>
+      <Row words="Time zone of the calendar files that go out and come in">
+        <Select className="max-w-56" value={habits.zone} onChange={(e) => set({ zone: e.target.value })}>
+          <option value="">as the server has it</option>
+          {ZONES.map((zone) => (
+            <option key={zone}>{zone}</option>
           ))}
         </Select>
       </Row>
