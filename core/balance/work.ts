@@ -36,9 +36,20 @@ export function stintsOf(plan: Pick<Plan, 'blocks'>, timeline: Timeline, library
   });
 }
 
-function judged(library: Library, name: string): Pick<Stint, 'move' | 'sure'> {
+type Judged = Pick<Stint, 'move' | 'sure'>;
+
+/** What was read of names, by the library that reads them: a year of classes says the same few hundred over and over. */
+const read = new WeakMap<Library, Map<string, Judged>>();
+
+function judged(library: Library, name: string): Judged {
+  const names = read.get(library) ?? new Map<string, Judged>();
+  read.set(library, names);
+  const before = names.get(name);
+  if (before) return before;
   const { kind, move } = library.read(name);
-  return { move, sure: kind === 'known' };
+  const found = { move, sure: kind === 'known' };
+  names.set(name, found);
+  return found;
 }
 
 function stationsIn(plan: Pick<Plan, 'blocks'>, block: Block, interval: Interval): readonly Station[] {

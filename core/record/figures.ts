@@ -1,4 +1,4 @@
-import { isOf, type Who } from '../run/index.ts';
+import type { Who } from '../run/index.ts';
 import { isOfAll, type RunRecord, type SetRecord, whoOf } from './sets.ts';
 
 /** From this share on, what fell from the first set to the last says that the pace was too fast. */
@@ -69,23 +69,6 @@ export function seriesOf(sets: readonly SetRecord[]): Series[] {
     ];
   });
 }
-
-/** The best and the last count of a move by one who; ties go to the heavier, then to the later. */
-export interface Best {
-  best: SetRecord;
-  last: SetRecord;
-}
-
-/** @param sets of one move, the earliest first */
-export function bestOf(sets: readonly SetRecord[], who: Who): Best | null {
-  const own = sets.filter((s) => s.reps !== null && isOf(whoOf(s), who));
-  const last = own.at(-1);
-  if (!last) return null;
-  const best = own.reduce((a, b) => (compare(b, a) >= 0 ? b : a));
-  return { best, last };
-}
-
-const compare = (a: SetRecord, b: SetRecord) => (a.reps ?? 0) - (b.reps ?? 0) || (a.weightKg ?? 0) - (b.weightKg ?? 0);
 
 /** Work ÷ the whole of a run, 0 to 1; null of a run that took no time. */
 export const densityOf = ({ workMs, totalMs }: Pick<RunRecord, 'workMs' | 'totalMs'>): number | null =>

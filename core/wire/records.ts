@@ -67,14 +67,20 @@ export const erasePerson = endpoint({
   problems: [404],
 });
 
+const CountedSetSchema = v.object({ reps: nullableNumber, weightKg: nullableNumber });
+
 export const personRecords = endpoint({
   method: 'GET',
   path: '/people/{id}/records',
-  says: 'All that is written down of one person, the latest session first',
+  says: 'What is written down of one person: the latest sessions, or all of them, and the best and last of each move',
+  query: v.object({ /** Every session, not the latest fifty alone. */ all: v.optional(v.literal('1')) }),
   status: 200,
   answer: v.object({
     person: PersonSchema,
     sessions: v.array(v.object({ runId: v.string(), title: v.string(), at: time, sets: v.array(SetRecordSchema) })),
+    /** Sessions that are not among them. */
+    more: v.number(),
+    bests: v.array(v.object({ move: v.string(), best: CountedSetSchema, last: CountedSetSchema })),
   }),
   problems: [404],
 });

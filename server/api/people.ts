@@ -2,11 +2,13 @@ import { json, Router } from 'express';
 import { records } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { erasePerson, findPerson, listPeople, savePerson } from '../db/people.ts';
-import { setsOfPerson } from '../db/records.ts';
+import { recordsOfPerson } from '../db/records.ts';
 import { soundBody } from './border.ts';
 import { handle } from './handle.ts';
 import { notFound, ProblemError } from './problem.ts';
 
+/** Sessions of a person that are given where not all are asked for. */
+const LATEST = 50;
 const ID = /^[A-Za-z0-9_-]{1,64}$/;
 
 /**
@@ -29,10 +31,10 @@ export function peopleApi(db: Database, onErased: () => void): Router {
     onErased();
     return { texts };
   });
-  handle(api, records.personRecords, async ({ path }) => {
+  handle(api, records.personRecords, async ({ path, query }) => {
     const person = await findPerson(db, path.id);
     if (!person) throw notFound('Person');
-    return { person, sessions: await setsOfPerson(db, path.id) };
+    return { person, ...(await recordsOfPerson(db, path.id, query.all === '1' ? null : LATEST)) };
   });
   return api;
 }

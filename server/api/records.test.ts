@@ -71,6 +71,22 @@ describe('what was done, put together from all runs', () => {
     expect(await get('/records/moves')).toMatchObject([{ move: 'Move 1', sessions: 2, mostReps: 22, mostKg: 16 }]);
   });
 
+  it('a person: sessions with their sets, the best set of each move and the last, ties to the heavier', async () => {
+    await request(app()).put('/api/people/p1').send({ name: 'Sedge', squad: 'Heron' });
+    const own = (round: number, count: number, weightKg: number) => reps(round, count, { person: 'p1', weightKg });
+    await led('run-00001', 0, own(1, 14, 12), own(2, 14, 16));
+    await led('run-00002', 7, own(1, 11, 16), reps(1, 40, { squad: 'Heron' }));
+    const found = await get('/people/p1/records');
+    expect(found.sessions.map((s: { runId: string; sets: unknown[] }) => [s.runId, s.sets.length])).toEqual([
+      ['run-00002', 1],
+      ['run-00001', 2],
+    ]);
+    expect(found.more).toBe(0);
+    expect(found.bests).toMatchObject([
+      { move: 'Move 1', best: { reps: 14, weightKg: 16 }, last: { reps: 11, weightKg: 16 } },
+    ]);
+  });
+
   it('trials, abandoned runs and those in the bin count in nothing', async () => {
     await led('run-00001', 0, reps(1, 20));
     await led('run-00002', 1, reps(1, 30), { type: 'close', trial: true });

@@ -67,8 +67,8 @@ async function keepRecord(tx: Queryable, { id, plan, events }: RunWithEvents): P
   const effort = sessionEffort(record.closing);
   const words = [...record.notes.map((n) => n.text), record.closing.next, ...record.sets.map((s) => s.note)];
   const made = await tx.query(
-    `INSERT INTO run_record (run_id, total_ms, work_ms, paused_ms, effort, effort_by, work, squads, words, next)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) ON CONFLICT (run_id) DO NOTHING RETURNING run_id`,
+    `INSERT INTO run_record (run_id, total_ms, work_ms, paused_ms, effort, effort_by, work, squads, words, next, counted)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) ON CONFLICT (run_id) DO NOTHING RETURNING run_id`,
     [
       id,
       Math.round(record.totalMs),
@@ -80,6 +80,7 @@ async function keepRecord(tx: Queryable, { id, plan, events }: RunWithEvents): P
       JSON.stringify(squadsIn(plan, record)),
       words.filter(Boolean).join('\n').toLowerCase(),
       record.closing.next,
+      JSON.stringify(countedIn(record.sets)),
     ],
   );
   // Whoever else was asked for it has made it just now.
@@ -94,7 +95,34 @@ async function keepRecord(tx: Queryable, { id, plan, events }: RunWithEvents): P
        "weightKg" float8, effort int, note text)`,
     [id, JSON.stringify(record.sets.map((s, n) => ({ ...s, n, key: keyOf(s.move) })))],
   );
+  await tx.query(
+    `INSERT INTO move_record (run_id, move_key, squad, person, move, sets, reps, best_reps, first_reps, last_reps, weight_kg, volume_kg, best_kg, last_kg)
+     SELECT $1, move_key, CASE WHEN person IS NULL THEN coalesce(squad, '') ELSE '' END, coalesce(person, ''), min(move), count(*), sum(reps), max(reps),
+       (array_agg(reps ORDER BY n) FILTER (WHERE reps IS NOT NULL))[1],
+       (array_agg(reps ORDER BY n DESC) FILTER (WHERE reps IS NOT NULL))[1],
+       max(weight_kg), sum(reps * weight_kg),
+       (array_agg(weight_kg ORDER BY reps DESC NULLS LAST, weight_kg DESC NULLS LAST))[1],
+       (array_agg(weight_kg ORDER BY n DESC) FILTER (WHERE reps IS NOT NULL))[1]
+     FROM set_record WHERE run_id = $1 AND (reps IS NOT NULL OR weight_kg IS NOT NULL) GROUP BY 2, 3, 4`,
+    [id],
+  );
 }
+
+/** What a run counted, by move. */
+function countedIn(sets: readonly SetRecord[]) {
+  const moves = new Map<string, { key: string; move: string; reps: number | null; kg: number | null }>();
+  for (const s of sets) {
+    const key = keyOf(s.move);
+    if (key === '' || (s.reps === null && s.weightKg === null)) continue;
+    const before = moves.get(key);
+    moves.set(key, { key, move: s.move, reps: most(before?.reps, s.reps), kg: most(before?.kg, s.weightKg) });
+  }
+  return [...moves.values()];
+}
+
+/** The greater of two numbers, either of which may be missing. */
+const most = (a: number | null | undefined, b: number | null): number | null =>
+  a === null || a === undefined ? b : b === null ? a : Math.max(a, b);
 
 /** The working time of a run as it was done, by move and side; moves are those of their moment. */
 function workDone(plan: Plan, events: readonly RunEvent[]): WorkSum[] {
@@ -160,10 +188,6 @@ export interface OfWhom {
   person?: string | undefined;
 }
 
-/** SQL that holds for the rows of those asked for; $1 is the squad, $2 the person. */
-const OF_WHOM = `(CASE WHEN $2::text IS NOT NULL THEN s.person = $2 WHEN $1::text IS NOT NULL THEN s.squad = $1 AND s.person IS NULL
-  ELSE s.squad IS NULL AND s.person IS NULL END)`;
-
 /** A move of which something was counted. */
 export interface CountedMove {
   move: string;
@@ -178,11 +202,11 @@ export interface CountedMove {
 export async function countedMoves(db: Database): Promise<CountedMove[]> {
   await freshen(db);
   const rows = await db.query<{ move: string; n: number; at: Date; reps: number | null; kg: number | null }>(
-    `SELECT (array_agg(s.move ORDER BY r.started_at DESC))[1] AS move, count(DISTINCT r.id)::int AS n, max(r.started_at) AS at,
-       max(s.reps) AS reps, max(s.weight_kg) AS kg
-     FROM set_record s JOIN run r ON r.id = s.run_id
-     WHERE (s.reps IS NOT NULL OR s.weight_kg IS NOT NULL) AND s.move_key <> '' AND ${COUNTS}
-     GROUP BY s.move_key ORDER BY max(r.started_at) DESC, s.move_key LIMIT 1000`,
+    `SELECT (array_agg(c.move ORDER BY r.started_at DESC))[1] AS move, count(*)::int AS n, max(r.started_at) AS at,
+       max(c.reps) AS reps, max(c.kg) AS kg
+     FROM run r JOIN run_record k ON k.run_id = r.id,
+       jsonb_to_recordset(k.counted) AS c (key text, move text, reps int, kg float8)
+     WHERE ${COUNTS} GROUP BY c.key ORDER BY max(r.started_at) DESC, c.key LIMIT 1000`,
   );
   return rows.map((r) => ({
     move: r.move,
@@ -223,14 +247,13 @@ export async function trendOf(db: Database, keys: readonly string[], { squad, pe
     kg: number | null;
     volume: number | null;
   }>(
-    `SELECT r.id, r.title, r.started_at AS at, count(*)::int AS sets, sum(s.reps)::int AS reps, max(s.reps) AS best,
-       (array_agg(s.reps ORDER BY s.n) FILTER (WHERE s.reps IS NOT NULL))[1] AS first,
-       (array_agg(s.reps ORDER BY s.n DESC) FILTER (WHERE s.reps IS NOT NULL))[1] AS last,
-       max(s.weight_kg) AS kg, sum(s.reps * s.weight_kg) AS volume
-     FROM set_record s JOIN run r ON r.id = s.run_id
-     WHERE s.move_key = ANY ($3::text[]) AND (s.reps IS NOT NULL OR s.weight_kg IS NOT NULL) AND ${OF_WHOM} AND ${COUNTS}
+    `SELECT r.id, r.title, r.started_at AS at, sum(m.sets)::int AS sets, sum(m.reps)::int AS reps, max(m.best_reps) AS best,
+       (array_agg(m.first_reps))[1] AS first, (array_agg(m.last_reps))[1] AS last,
+       max(m.weight_kg) AS kg, sum(m.volume_kg) AS volume
+     FROM move_record m JOIN run r ON r.id = m.run_id
+     WHERE m.move_key = ANY ($3::text[]) AND m.person = $2 AND m.squad = $1 AND ${COUNTS}
      GROUP BY r.id ORDER BY r.started_at, r.id`,
-    [squad ?? null, person ?? null, [...keys]],
+    [person === undefined ? (squad ?? '') : '', person ?? '', [...keys]],
   );
   return rows.map((r) => ({
     runId: r.id,
@@ -251,16 +274,15 @@ export async function countedBy(
   db: Queryable,
   keys: readonly string[],
 ): Promise<{ squads: string[]; people: string[]; all: boolean }> {
-  const rows = await db.query<{ squad: string | null; person: string | null }>(
-    `SELECT DISTINCT CASE WHEN s.person IS NULL THEN s.squad END AS squad, s.person
-     FROM set_record s JOIN run r ON r.id = s.run_id
-     WHERE s.move_key = ANY ($1::text[]) AND (s.reps IS NOT NULL OR s.weight_kg IS NOT NULL) AND ${COUNTS} ORDER BY 1, 2`,
+  const rows = await db.query<{ squad: string; person: string }>(
+    `SELECT DISTINCT m.squad, m.person FROM move_record m JOIN run r ON r.id = m.run_id
+     WHERE m.move_key = ANY ($1::text[]) AND ${COUNTS} ORDER BY 1, 2`,
     [[...keys]],
   );
   return {
-    squads: rows.flatMap((r) => (r.person === null && r.squad !== null ? [r.squad] : [])),
-    people: rows.flatMap((r) => (r.person === null ? [] : [r.person])),
-    all: rows.some((r) => r.person === null && r.squad === null),
+    squads: rows.flatMap((r) => (r.squad === '' ? [] : [r.squad])),
+    people: rows.flatMap((r) => (r.person === '' ? [] : [r.person])),
+    all: rows.some((r) => r.person === '' && r.squad === ''),
   };
 }
 
@@ -353,22 +375,65 @@ export async function pastRuns(db: Database, planId: string, not: string, limit:
   });
 }
 
-/** The sets of a person in every run that counts, the latest run first. */
-export async function setsOfPerson(
-  db: Database,
-  person: string,
-): Promise<{ runId: string; title: string; at: string; sets: SetRecord[] }[]> {
+type Counted = Pick<SetRecord, 'reps' | 'weightKg'>;
+
+/** What a person did: sessions with their sets, the latest first, and the best and last of each move over all of them. */
+export interface PersonRecords {
+  sessions: { runId: string; title: string; at: string; sets: SetRecord[] }[];
+  /** Sessions that are not among them. */
+  more: number;
+  bests: { move: string; best: Counted; last: Counted }[];
+}
+
+/** @param limit how many sessions at most; null for all */
+export async function recordsOfPerson(db: Database, person: string, limit: number | null): Promise<PersonRecords> {
   await freshen(db);
-  const rows = await db.query<SetRow & { title: string; at: Date }>(
-    `SELECT s.*, r.title, r.started_at AS at FROM set_record s JOIN run r ON r.id = s.run_id
-     WHERE s.person = $1 AND ${COUNTS} ORDER BY r.started_at DESC, r.id, s.n LIMIT 20000`,
+  const runs = await db.query<{ id: string; title: string; at: Date }>(
+    `SELECT r.id, r.title, r.started_at AS at FROM run r
+     WHERE ${COUNTS} AND r.id IN (SELECT m.run_id FROM move_record m WHERE m.person = $1) ORDER BY r.started_at DESC, r.id`,
     [person],
   );
-  const runs = new Map<string, { runId: string; title: string; at: string; sets: SetRecord[] }>();
+  const shown = limit === null ? runs : runs.slice(0, limit);
+  const rows = await db.query<SetRow>(
+    'SELECT * FROM set_record WHERE person = $1 AND run_id = ANY ($2::text[]) ORDER BY run_id, n',
+    [person, shown.map((r) => r.id)],
+  );
+  const sets = new Map<string, SetRecord[]>();
+  for (const row of rows) sets.set(row.run_id, [...(sets.get(row.run_id) ?? []), setFrom(row)]);
+  return {
+    sessions: shown.map((r) => ({ runId: r.id, title: r.title, at: r.at.toISOString(), sets: sets.get(r.id) ?? [] })),
+    more: runs.length - shown.length,
+    bests: await bestsOf(db, person),
+  };
+}
+
+/** The best set of each move, ties to the heavier, and the last. */
+async function bestsOf(db: Queryable, person: string): Promise<PersonRecords['bests']> {
+  const rows = await db.query<{
+    key: string;
+    move: string;
+    best: number;
+    best_kg: number | null;
+    last: number;
+    last_kg: number | null;
+  }>(
+    `SELECT m.move_key AS key, m.move,
+       m.best_reps AS best, m.best_kg, m.last_reps AS last, m.last_kg
+     FROM move_record m JOIN run r ON r.id = m.run_id
+     WHERE m.person = $1 AND m.best_reps IS NOT NULL AND ${COUNTS} ORDER BY r.started_at, r.id`,
+    [person],
+  );
+  const moves = new Map<string, PersonRecords['bests'][number]>();
   for (const row of rows) {
-    const run = runs.get(row.run_id) ?? { runId: row.run_id, title: row.title, at: row.at.toISOString(), sets: [] };
-    run.sets.push(setFrom(row));
-    runs.set(row.run_id, run);
+    const best = { reps: row.best, weightKg: row.best_kg };
+    const before = moves.get(row.key)?.best;
+    const byReps = row.best - (before?.reps ?? -1);
+    const isBetter = !before || byReps > 0 || (byReps === 0 && (row.best_kg ?? 0) >= (before.weightKg ?? 0));
+    moves.set(row.key, {
+      move: row.move,
+      best: isBetter ? best : before,
+      last: { reps: row.last, weightKg: row.last_kg },
+    });
   }
-  return [...runs.values()];
+  return [...moves.values()].sort((a, b) => a.move.localeCompare(b.move));
 }

@@ -279,10 +279,9 @@ function Slots({ slots, onChange }: { slots: Series['slots']; onChange: (slots: 
 function Preview({ made, leftOut }: { made: readonly Made[]; leftOut: readonly string[] }) {
   return (
     <>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by the keyboard */}
-      <div
+      <section
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by the keyboard
         tabIndex={0}
-        role="region"
         aria-label="The classes it comes to"
         className="mt-4 max-h-80 overflow-auto border-y"
       >
@@ -304,7 +303,7 @@ function Preview({ made, leftOut }: { made: readonly Made[]; leftOut: readonly s
             ))}
           </tbody>
         </table>
-      </div>
+      </section>
       {leftOut.length > 0 && <p className="mt-1">Left out, since these are days off: {leftOut.join(', ')}.</p>}
     </>
   );

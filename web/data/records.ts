@@ -7,7 +7,7 @@ import { type Loaded, useLoaded } from './use-loaded.ts';
 const NO_SETS: readonly SetRecord[] = [];
 
 /** The last runs of a class but for one, the latest first. */
-export const usePast = (planId: string, not = '', limit = 12): [Loaded<PastRun[]>, () => void] =>
+export const usePast = (planId: string, not = '', limit = 4): [Loaded<PastRun[]>, () => void] =>
   useLoaded(['records', 'past', planId, not, limit], () =>
     ask(records.pastRuns, { query: { plan: planId, not, limit: String(limit) } }),
   );

@@ -88,8 +88,11 @@ function Otherwise({ state }: { state: RunState }) {
       {found.length === 0 ? (
         <p className="text-lead">No change of the times was recorded.</p>
       ) : (
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by the keyboard
-        <ul tabIndex={0} className="max-h-80 overflow-y-auto text-lead">
+        <ul
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by the keyboard
+          tabIndex={0}
+          className="max-h-80 overflow-y-auto text-lead"
+        >
           {found.map((d, k) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: the record never changes order
             <li key={k} className="border-b border-current/40 py-1">

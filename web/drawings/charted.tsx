@@ -1,5 +1,5 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import { lazy, type ReactNode, Suspense } from 'react';
+import { lazy, type ReactNode, Suspense, useState } from 'react';
 import { writeCsv } from '../../core/exchange/index.ts';
 import { Button, saveFile } from '../ui/index.ts';
 
@@ -36,42 +36,44 @@ export function Charted({ title, label, option, height, header, rows, file, chil
 
 /** A table that folds, and its CSV. */
 export function Tabled({ name, header, rows, file }: Pick<Props, 'header' | 'rows' | 'file'> & { name: string }) {
+  const [open, setOpen] = useState(false);
   return (
-    <details className="mt-1">
+    <details className="mt-1" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className="inline-flex min-h-11 cursor-pointer items-center text-small text-muted">
         The numbers: {rows.length} {rows.length === 1 ? 'row' : 'rows'}
       </summary>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by the keyboard */}
-      <div
-        tabIndex={0}
-        role="region"
-        aria-label={`${name}, the numbers`}
-        className="max-h-[420px] max-w-full overflow-auto border-y"
-      >
-        <table aria-label={name} className="w-full text-left">
-          <thead className="sticky top-0 bg-paper text-small text-muted">
-            <tr className="border-b">
-              {header.map((h) => (
-                <th key={h} scope="col" className="px-2 py-1 font-normal">
-                  {h}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row, r) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: rows have no other name
-              <tr key={r} className="border-b">
-                {row.map((cell, c) => (
-                  <td key={header[c] ?? c} className={`px-2 py-1 ${typeof cell === 'number' ? 'digits' : ''}`}>
-                    {cell ?? ''}
-                  </td>
+      {open && (
+        <section
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by the keyboard
+          tabIndex={0}
+          aria-label={`${name}, the numbers`}
+          className="max-h-[420px] max-w-full overflow-auto border-y"
+        >
+          <table aria-label={name} className="w-full text-left">
+            <thead className="sticky top-0 bg-paper text-small text-muted">
+              <tr className="border-b">
+                {header.map((h) => (
+                  <th key={h} scope="col" className="px-2 py-1 font-normal">
+                    {h}
+                  </th>
                 ))}
               </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+            </thead>
+            <tbody>
+              {rows.map((row, r) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: rows have no other name
+                <tr key={r} className="border-b">
+                  {row.map((cell, c) => (
+                    <td key={header[c] ?? c} className={`px-2 py-1 ${typeof cell === 'number' ? 'digits' : ''}`}>
+                      {cell ?? ''}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
       <Button className="mt-1" onClick={() => saveFile(`${file}.csv`, writeCsv(header, rows), 'text/csv')}>
         As CSV
       </Button>

@@ -1,8 +1,8 @@
 import { format } from 'date-fns';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { bestOf, countWords, paceWords, type SetRecord, seriesOf } from '../../core/record/index.ts';
+import { countWords, paceWords, seriesOf } from '../../core/record/index.ts';
 import { type AnswerOf, records } from '../../core/wire/index.ts';
 import { ask, messageOf, queries, useLoaded } from '../data/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
@@ -26,18 +26,21 @@ export function PersonScreen() {
 }
 
 function Person({ value, onChanged }: { value: Records; onChanged: () => void }) {
-  const { person, sessions } = value;
+  const { person, sessions, more, bests } = value;
+  const takeAlong = () =>
+    void ask(records.personRecords, { path: { id: person.id }, query: { all: '1' } }).then(
+      (all) => saveFile(`${person.name}.json`, JSON.stringify(all, null, 1), 'application/json'),
+      (e: unknown) => toast.error(`It was not had: ${messageOf(e)}.`),
+    );
   const [erasing, setErasing] = useState(false);
   return (
     <>
       <RecordsHead title={person.name}>
-        <Button onClick={() => saveFile(`${person.name}.json`, JSON.stringify(value, null, 1), 'application/json')}>
-          All of it as a file
-        </Button>
+        <Button onClick={takeAlong}>All of it as a file</Button>
         <Button onClick={() => setErasing(true)}>Erase</Button>
       </RecordsHead>
       <Named key={`${person.name} ${person.squad}`} person={person} onChanged={onChanged} />
-      <Bests sessions={sessions} person={person.id} />
+      <Bests bests={bests} person={person.id} />
       <h2 className="mt-8 mb-1 text-title font-semibold">Sessions</h2>
       {sessions.length === 0 && <p>Nothing is written down of them yet.</p>}
       <ul className="max-w-3xl">
@@ -58,6 +61,7 @@ function Person({ value, onChanged }: { value: Records; onChanged: () => void })
           </li>
         ))}
       </ul>
+      {more > 0 && <p className="mt-2 text-muted">and {more} sessions before these: all of them are in the file.</p>}
       {erasing && <Erase person={person} onClose={() => setErasing(false)} />}
     </>
   );
@@ -94,17 +98,8 @@ function Named({ person, onChanged }: { person: Records['person']; onChanged: ()
 }
 
 /** Best and last of each move, with the weight. */
-function Bests({ sessions, person }: { sessions: Records['sessions']; person: string }) {
-  const rows = useMemo(() => {
-    const byMove = new Map<string, SetRecord[]>();
-    for (const { sets } of [...sessions].reverse())
-      for (const set of sets) byMove.set(set.move, [...(byMove.get(set.move) ?? []), set]);
-    return [...byMove].flatMap(([move, sets]) => {
-      const best = bestOf(sets, { squad: null, person });
-      return best ? [{ move, ...best }] : [];
-    });
-  }, [sessions, person]);
-  if (rows.length === 0) return null;
+function Bests({ bests, person }: { bests: Records['bests']; person: string }) {
+  if (bests.length === 0) return null;
   return (
     <section aria-label="Best and last" className="mt-6">
       <h2 className="mb-1 text-title font-semibold">Best and last</h2>
@@ -117,7 +112,7 @@ function Bests({ sessions, person }: { sessions: Records['sessions']; person: st
           </tr>
         </thead>
         <tbody>
-          {rows.map(({ move, best, last }) => (
+          {bests.map(({ move, best, last }) => (
             <tr key={move} className="border-b">
               <th scope="row" className="font-normal">
                 <Link

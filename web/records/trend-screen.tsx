@@ -1,5 +1,5 @@
 import { format } from 'date-fns';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { countWords, paceWords } from '../../core/record/index.ts';
 import { weightWords } from '../../core/values/index.ts';
@@ -7,7 +7,7 @@ import { records, type TrendPoint } from '../../core/wire/index.ts';
 import { ask, useLoaded, useWhoNames } from '../data/index.ts';
 import { Charted, plainAxes, styleOf } from '../drawings/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
-import { Select } from '../ui/index.ts';
+import { Button, Select } from '../ui/index.ts';
 import { RecordsHead } from './records-head.tsx';
 
 /** Whose course it is, as the address says. */
@@ -100,7 +100,11 @@ function Nothing({ by, onWho, nameOf }: NothingProps) {
 
 const dayOf = (p: TrendPoint) => format(new Date(p.at), 'd MMM');
 
+/** Sessions that are listed before all are asked for. */
+const LATEST = 20;
+
 function Course({ move, points }: { move: string; points: readonly TrendPoint[] }) {
+  const [every, setEvery] = useState(false);
   const option = useMemo(() => {
     const axes = plainAxes(points.map(dayOf));
     const weighted = points.some((p) => p.weightKg !== null);
@@ -143,6 +147,7 @@ function Course({ move, points }: { move: string; points: readonly TrendPoint[] 
   const last = points.at(-1);
   const counted = points.filter((p) => p.bestReps !== null);
   const best = counted.reduce<TrendPoint | null>((a, b) => (a && (a.bestReps ?? 0) > (b.bestReps ?? 0) ? a : b), null);
+  const latest = [...points].reverse().slice(0, every ? points.length : LATEST);
   const heaviest = points.reduce<TrendPoint | null>(
     (a, b) => (b.weightKg !== null && b.weightKg >= (a?.weightKg ?? 0) ? b : a),
     null,
@@ -185,7 +190,7 @@ function Course({ move, points }: { move: string; points: readonly TrendPoint[] 
       />
       <h2 className="mt-6 text-title font-semibold">Sessions</h2>
       <ul className="max-w-prose">
-        {[...points].reverse().map((p) => (
+        {latest.map((p) => (
           <li key={p.runId} className="flex flex-wrap gap-x-4 border-b">
             <Link to={`/log/${p.runId}`} className="inline-flex min-h-11 min-w-0 flex-1 items-center underline">
               {format(new Date(p.at), 'EEE d MMM yyyy')}, {p.title}
@@ -198,6 +203,11 @@ function Course({ move, points }: { move: string; points: readonly TrendPoint[] 
           </li>
         ))}
       </ul>
+      {latest.length < points.length && (
+        <Button look="quiet" onClick={() => setEvery(true)}>
+          All {points.length} sessions
+        </Button>
+      )}
     </>
   );
 }

@@ -232,8 +232,11 @@ function CloseTogether({ sessions, library }: { sessions: readonly SessionSums[]
       {list.length === 0 ? (
         <p>None.</p>
       ) : (
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by the keyboard
-        <ul tabIndex={0} className="max-h-72 overflow-y-auto">
+        <ul
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by the keyboard
+          tabIndex={0}
+          className="max-h-72 overflow-y-auto"
+        >
           {list.map(({ days, parts }) => (
             <li key={days.join(' ')} className="border-b py-1">
               {days[0] === days[1] ? `Twice on ${dayWord(days[0])}` : `${dayWord(days[0])} and ${dayWord(days[1])}`}:{' '}

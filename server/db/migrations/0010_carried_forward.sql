@@ -21,8 +21,33 @@ CREATE TABLE run_record (
   squads jsonb NOT NULL,
   -- Notes and the word for next time, in small letters.
   words text NOT NULL,
-  next text NOT NULL
+  next text NOT NULL,
+  -- The moves that were counted: what each is called, the most reps of one set of anybody, and the heaviest weight.
+  counted jsonb NOT NULL
 );
+
+-- A move in a run, by who counted it: what its course is drawn from.
+CREATE TABLE move_record (
+  run_id text NOT NULL REFERENCES run_record (run_id) ON DELETE CASCADE,
+  move_key text NOT NULL,
+  -- Empty for all, unless there is a person; empty for nobody.
+  squad text NOT NULL,
+  person text NOT NULL,
+  move text NOT NULL,
+  sets integer NOT NULL,
+  reps integer,
+  best_reps integer,
+  first_reps integer,
+  last_reps integer,
+  weight_kg double precision,
+  volume_kg double precision,
+  -- The weights of the best set, ties to the heavier, and of the last.
+  best_kg double precision,
+  last_kg double precision,
+  PRIMARY KEY (run_id, move_key, squad, person)
+);
+CREATE INDEX move_course ON move_record (move_key, person, squad);
+CREATE INDEX move_of_person ON move_record (person) WHERE person <> '';
 
 -- A set as it was done, or what is written down of it by a squad or a person.
 CREATE TABLE set_record (
@@ -47,8 +72,8 @@ CREATE TABLE set_record (
   note text NOT NULL,
   PRIMARY KEY (run_id, n)
 );
-CREATE INDEX set_counted ON set_record (move_key) WHERE reps IS NOT NULL OR weight_kg IS NOT NULL;
-CREATE INDEX set_of_person ON set_record (person) WHERE person IS NOT NULL;
+CREATE INDEX set_of_move ON set_record (move_key, run_id);
+CREATE INDEX set_of_person ON set_record (person, run_id) WHERE person IS NOT NULL;
 
 -- So many classes in so many weeks, made from some.
 CREATE TABLE series (
