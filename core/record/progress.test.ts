@@ -84,6 +84,10 @@ describe('what to ask next', () => {
     expect(kinds([led({ day: '2026-11-13' })])).not.toContain('ease');
     expect(kinds([led({ sets: [set(1, 20), set(2, 18), set(3, 16)] })])).toEqual(['ease']);
     expect(kinds([led({ sets: [set(1, 9), set(2, 9)] }), led({ sets: [set(1, 12), set(2, 12)] })])).toEqual(['ease']);
+    // With another weight they are not the same sets.
+    const heavier = [set(1, 9, { weightKg: 20 }), set(2, 9, { weightKg: 20 })];
+    const lighter = [set(1, 12, { weightKg: 16 }), set(2, 12, { weightKg: 16 })];
+    expect(kinds([led({ sets: heavier }), led({ sets: lighter })])).not.toContain('ease');
     expect(kinds([led({ effort: 10 })])).toEqual(['ease']);
     // A round fewer of three: 4:15 becomes 2:45.
     const [ease] = proposals(plan, [led({ effort: 10 })], library, today).progress;

@@ -271,12 +271,12 @@ export function proposals(plan: Plan, before: readonly Before[], library: Librar
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
-/** By what share the counts of the sets that both sessions counted fell; null where they share none. */
+/** By what share the counts fell of the sets that both sessions counted with the same weight; null where they share none. */
 function fellBy(last: Before, earlier: Before): number | null {
   const counted = (b: Before) =>
     new Map(
       b.sets.flatMap((s): [string, number][] =>
-        s.reps === null ? [] : [[`${s.stationId} ${s.round} ${s.side} ${s.squad} ${s.person}`, s.reps]],
+        s.reps === null ? [] : [[`${s.stationId} ${s.round} ${s.side} ${s.squad} ${s.person} ${s.weightKg}`, s.reps]],
       ),
     );
   const [now, then] = [counted(last), counted(earlier)];

@@ -76,6 +76,15 @@ describe('the calendar', () => {
     expect((await agent().get('/api/plans')).body.items).toHaveLength(8);
     expect((await agent().get('/api/plans?series=0')).body.items).toEqual([]);
 
+    // One of them is another by now: nothing of it is kept.
+    const [first] = classes;
+    const other = { ...series, title: 'Another' };
+    const taken = { dated: first!.dated, plan: { ...first!.plan, title: 'Taken' } };
+    const refused = await agent()
+      .put('/api/series/autumn')
+      .send({ series: other, classes: [taken] });
+    expect([refused.status, (await agent().get('/api/series/autumn')).body.series.title]).toEqual([409, 'Autumn']);
+
     const [, second] = made.body.classes;
     await agent()
       .post('/api/calendar')

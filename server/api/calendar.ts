@@ -8,6 +8,7 @@ import { structureProblems } from '../../core/timeline/index.ts';
 import { calendar } from '../../core/wire/index.ts';
 import {
   bringInClasses,
+  ClassTaken,
   calendarBetween,
   datedClasses,
   endSeries,
@@ -76,8 +77,10 @@ export function calendarApi(db: Database, now: () => number): Router {
   handle(api, calendar.makeSeries, async ({ path, body }) => {
     if (body.series.id !== path.id) throw new ProblemError(400, 'The series has another id than the address');
     const classes = body.classes.map(({ dated, plan }, k) => ({ dated, plan: soundPlan(plan, `classes[${k}].plan`) }));
-    if (!(await keepSeries(db, body.series, classes)))
-      throw new ProblemError(409, 'Some of its classes are there already, and are others');
+    await keepSeries(db, body.series, classes).catch((error: unknown) => {
+      if (!(error instanceof ClassTaken)) throw error;
+      throw new ProblemError(409, `Its class \u201c${error.message}\u201d is there already, and is another`);
+    });
     return whole(path.id);
   });
   handle(api, calendar.deleteSeries, async ({ path }) => {

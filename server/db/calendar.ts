@@ -1,5 +1,5 @@
 import { type CalendarItem, CalendarItemSchema, type DatedClass, spanOf } from '../../core/calendar/index.ts';
-import { type Plan, parseWith } from '../../core/plan/index.ts';
+import { type Plan, parseWith, same } from '../../core/plan/index.ts';
 import { type Series, SeriesSchema } from '../../core/series/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { savePlanIn, setDeleted } from './plans.ts';
@@ -69,7 +69,7 @@ export function bringInClasses(db: Database, classes: readonly DatedClass[]): Pr
     for (const one of classes) {
       const [had] = await datedClasses(tx, { id: one.id });
       const next = had ? { ...one, planId: one.planId ?? had.planId } : one;
-      if (had && JSON.stringify(had) === JSON.stringify(next)) continue;
+      if (same(had, next)) continue;
       await putItems(tx, [next]);
       changed += 1;
     }
@@ -91,24 +91,26 @@ export async function findSeries(db: Queryable, id: string): Promise<Series | nu
   return seriesOf(await db.query<{ document: unknown }>('SELECT document FROM series WHERE id = $1', [id]))[0] ?? null;
 }
 
-/** Keeps a series with its classes, each a class of its own in the calendar; false where one of the classes is there already as another. */
+/** A class of a series is there already, and is another. */
+export class ClassTaken extends Error {}
+
+/** Keeps a series with its classes, each a class of its own in the calendar: all or none. Throws `ClassTaken`. */
 export function keepSeries(
   db: Database,
   series: Series,
   classes: readonly { dated: CalendarItem; plan: Plan }[],
-): Promise<boolean> {
+): Promise<void> {
   return db.transaction(async (tx) => {
     await tx.query(
       `INSERT INTO series (id, title, document) VALUES ($1, $2, $3)
        ON CONFLICT (id) DO UPDATE SET title = excluded.title, document = excluded.document`,
       [series.id, series.title, JSON.stringify(series)],
     );
-    for (const { plan } of classes) if (!(await savePlanIn(tx, plan, 0)).ok) return false;
+    for (const { plan } of classes) if (!(await savePlanIn(tx, plan, 0)).ok) throw new ClassTaken(plan.title);
     await putItems(
       tx,
       classes.map((c) => c.dated),
     );
-    return true;
   });
 }
 

@@ -104,7 +104,7 @@ export function EntryDialog({ item, isNew, onSlot, onClose }: Props) {
               onChange={(e) => set({ time: e.target.value === '' ? null : e.target.value })}
             />
           </Labelled>
-          <Labelled name="Length">
+          <Labelled name={now.lengthMs === null ? 'Length, not known' : 'Length'}>
             <DurationField
               label="Length"
               className="!min-h-11 !w-20"

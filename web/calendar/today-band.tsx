@@ -48,7 +48,14 @@ export function TodayBand() {
                       led
                     </Link>
                   ) : (
-                    <span className="text-muted">not led</span>
+                    <>
+                      <span className="text-muted">not led</span>{' '}
+                      {e.item.planId !== null && (
+                        <Link to={`/classes/${e.item.planId}/ready`} className="underline">
+                          get ready
+                        </Link>
+                      )}
+                    </>
                   )}
                 </li>
               );
