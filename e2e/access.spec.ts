@@ -60,7 +60,7 @@ const OFTEN = new Set([
   'Rest',
 ]);
 /** What depends on the colours is much the same everywhere. */
-const DARK = new Set(['/', '/records', '/join', 'Work', 'Rest']);
+const DARK = new Set(['/', '/records', '/join', 'checks', 'Work', 'Rest']);
 const often = (names: readonly string[], theme: string) =>
   names.filter((name) => FULL || (theme === 'light' ? OFTEN : DARK).has(name));
 /** The keys that open the desk's sheets. */
