@@ -58,8 +58,8 @@ export function CloseScreen({ state, runId }: { state: RunState; runId: string }
             <ClosingFields closing={closing} heads={state.plan.heads} onTell={tell} />
           </div>
           <div className="flex flex-col gap-6">
-            <Otherwise state={state} />
             <FeltBy closing={closing} squads={state.plan.squads ?? []} onTell={(what) => void command(what)} />
+            <Otherwise state={state} />
           </div>
           <Counts state={state} />
           <IntoThePlan />
