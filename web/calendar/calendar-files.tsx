@@ -1,15 +1,11 @@
-import { DropdownMenu } from 'radix-ui';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { calendar } from '../../core/wire/index.ts';
 import { ApiError, addressOf, ask, messageOf, queries, useLoaded } from '../data/index.ts';
-import { Button, Dialog } from '../ui/index.ts';
-
-const ITEM = 'flex min-h-11 cursor-pointer items-center px-3 outline-none data-highlighted:bg-ink/10';
+import { Button, Dialog, FilesMenu } from '../ui/index.ts';
 
 /** Calendars in and out: a file, all as a file, and an address that other calendars follow. */
 export function CalendarFiles({ onDone }: { onDone: () => void }) {
-  const field = useRef<HTMLInputElement>(null);
   const [feed, setFeed] = useState(false);
   const bringIn = async (file: File) => {
     try {
@@ -26,35 +22,13 @@ export function CalendarFiles({ onDone }: { onDone: () => void }) {
   };
   return (
     <>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger asChild>
-          <Button>In and out</Button>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content align="end" className="z-40 rounded-md border border-line-strong bg-card py-1">
-            <DropdownMenu.Item className={ITEM} onSelect={() => field.current?.click()}>
-              Bring in a calendar file
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM} asChild>
-              <a href={addressOf(calendar.exportCalendar, {})}>All classes as a calendar file</a>
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM} onSelect={() => setFeed(true)}>
-              An address to follow
-            </DropdownMenu.Item>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
-      <input
-        ref={field}
-        type="file"
+      <FilesMenu
+        bringIn="Bring in a calendar file"
         accept=".ics,text/calendar"
-        aria-label="Calendar file"
-        className="hidden"
-        onChange={(e) => {
-          const [file] = e.target.files ?? [];
-          e.target.value = '';
-          if (file) void bringIn(file);
-        }}
+        label="Calendar file"
+        onFile={(file) => void bringIn(file)}
+        out={[{ name: 'All classes as a calendar file', href: addressOf(calendar.exportCalendar, {}) }]}
+        more={[{ name: 'An address to follow', onSelect: () => setFeed(true) }]}
       />
       {feed && <FeedDialog onClose={() => setFeed(false)} />}
     </>

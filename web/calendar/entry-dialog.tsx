@@ -1,25 +1,13 @@
-import { type ReactNode, useState } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { type ClassChange, type DatedClass, placeWords, withClassChange } from '../../core/calendar/index.ts';
 import { calendar } from '../../core/wire/index.ts';
 import { addressOf, api, useLoaded } from '../data/index.ts';
 import { ClassPicker } from '../lists/index.ts';
 import { Button, Dialog, DurationField, TextField } from '../ui/index.ts';
+import { INPUT, Labelled, RoomAndLeader } from './form.tsx';
 import { classesOfSeries } from './series-classes.ts';
 import { keepItems } from './use-calendar.ts';
-
-/** A part of a form with its name above it. */
-export function Labelled({ name, children }: { name: string; children: ReactNode }) {
-  return (
-    // biome-ignore lint/a11y/noLabelWithoutControl: the control is among the children
-    <label className="block">
-      <span className="block text-small text-muted">{name}</span>
-      {children}
-    </label>
-  );
-}
-
-export const INPUT = 'min-h-11 rounded-md border border-line-strong bg-card px-2';
 
 interface Props {
   item: DatedClass;
@@ -113,22 +101,7 @@ export function EntryDialog({ item, isNew, onSlot, onClose }: Props) {
               onChange={(lengthMs) => set({ lengthMs })}
             />
           </Labelled>
-          <Labelled name="Room">
-            <TextField
-              className="min-h-11 w-40"
-              maxLength={60}
-              value={now.room}
-              onChange={(e) => set({ room: e.target.value })}
-            />
-          </Labelled>
-          <Labelled name="Who leads">
-            <TextField
-              className="min-h-11 w-40"
-              maxLength={60}
-              value={now.leader}
-              onChange={(e) => set({ leader: e.target.value })}
-            />
-          </Labelled>
+          <RoomAndLeader {...now} onChange={set} />
         </div>
         <Led planId={now.planId} picking={picking} onPick={() => setPicking(true)} />
         {picking && (

@@ -10,7 +10,7 @@ import { calendar } from '../../core/wire/index.ts';
 import { ask, messageOf, queries, useLoaded, useMoves } from '../data/index.ts';
 import { ClassPicker, WhenLoaded } from '../lists/index.ts';
 import { Button, NumberField, Select, TextField } from '../ui/index.ts';
-import { INPUT, Labelled } from './entry-dialog.tsx';
+import { INPUT, Labelled, RoomAndLeader } from './form.tsx';
 import { SeriesBalance } from './series-balance.tsx';
 import { todayHere, useItems } from './use-calendar.ts';
 
@@ -166,22 +166,7 @@ function NewSeries({ onClose }: { onClose: () => void }) {
           </div>
           <Slots slots={series.slots} onChange={(slots) => set({ slots })} />
           <div className="flex flex-wrap gap-3">
-            <Labelled name="Room">
-              <TextField
-                className="min-h-11 w-40"
-                maxLength={60}
-                value={series.room}
-                onChange={(e) => set({ room: e.target.value })}
-              />
-            </Labelled>
-            <Labelled name="Who leads">
-              <TextField
-                className="min-h-11 w-40"
-                maxLength={60}
-                value={series.leader}
-                onChange={(e) => set({ leader: e.target.value })}
-              />
-            </Labelled>
+            <RoomAndLeader {...series} onChange={set} />
           </div>
         </div>
         <div className="min-w-0">

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { type CalendarItem, type DaysOff, type Slot, WEEKDAYS, weekdayOf } from '../../core/calendar/index.ts';
 import { ClassPicker } from '../lists/index.ts';
 import { Button, Dialog, DurationField, NumberField, Select, TextField } from '../ui/index.ts';
-import { INPUT, Labelled } from './entry-dialog.tsx';
+import { INPUT, Labelled, RoomAndLeader } from './form.tsx';
 import { keepItems } from './use-calendar.ts';
 
 interface Props {
@@ -119,22 +119,7 @@ export function SlotDialog({ slot, day, onClose }: Props) {
               onChange={(e) => set({ until: e.target.value === '' ? null : e.target.value })}
             />
           </Labelled>
-          <Labelled name="Room">
-            <TextField
-              className="min-h-11 w-40"
-              maxLength={60}
-              value={now.room}
-              onChange={(e) => set({ room: e.target.value })}
-            />
-          </Labelled>
-          <Labelled name="Who leads">
-            <TextField
-              className="min-h-11 w-40"
-              maxLength={60}
-              value={now.leader}
-              onChange={(e) => set({ leader: e.target.value })}
-            />
-          </Labelled>
+          <RoomAndLeader {...now} onChange={set} />
         </div>
         <p>
           {now.planId === null ? 'The class is chosen for each day. ' : 'The same class each time. '}

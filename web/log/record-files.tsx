@@ -1,16 +1,12 @@
-import { DropdownMenu } from 'radix-ui';
-import { useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { readRunFile } from '../../core/exchange/index.ts';
 import { records } from '../../core/wire/index.ts';
 import { ApiError, addressOf, api, ask, messageOf, queries } from '../data/index.ts';
-import { Button } from '../ui/index.ts';
+import { FilesMenu } from '../ui/index.ts';
 
 /** Events sent at once. */
 const BATCH = 400;
-
-const ITEM = 'flex min-h-11 cursor-pointer items-center px-3 outline-none data-highlighted:bg-ink/10';
 
 /** Brings in a run that a desk gave as a file; gives where it is. */
 async function bringInRun(text: string): Promise<string | null> {
@@ -52,7 +48,6 @@ async function bringInRecords(text: string): Promise<void> {
 
 /** Records in and out: a run's file, all records, their sets as a table. */
 export function RecordFiles() {
-  const field = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const read = async (file: File) => {
     const text = await file.text();
@@ -61,37 +56,15 @@ export function RecordFiles() {
     if (to !== null) navigate(to);
   };
   return (
-    <>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger asChild>
-          <Button>In and out</Button>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content align="end" className="z-40 rounded-md border border-line-strong bg-card py-1">
-            <DropdownMenu.Item className={ITEM} onSelect={() => field.current?.click()}>
-              Bring in a run’s file, or records
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM} asChild>
-              <a href={addressOf(records.exportRecords, {})}>All records, as JSON</a>
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM} asChild>
-              <a href={addressOf(records.exportSets, {})}>All sets, as CSV</a>
-            </DropdownMenu.Item>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
-      <input
-        ref={field}
-        type="file"
-        accept="application/json,.json,.csv,text/csv"
-        aria-label="File of a run, or records"
-        className="hidden"
-        onChange={(e) => {
-          const [file] = e.target.files ?? [];
-          e.target.value = '';
-          if (file) void read(file);
-        }}
-      />
-    </>
+    <FilesMenu
+      bringIn="Bring in a run’s file, or records"
+      accept="application/json,.json,.csv,text/csv"
+      label="File of a run, or records"
+      onFile={(file) => void read(file)}
+      out={[
+        { name: 'All records, as JSON', href: addressOf(records.exportRecords, {}) },
+        { name: 'All sets, as CSV', href: addressOf(records.exportSets, {}) },
+      ]}
+    />
   );
 }

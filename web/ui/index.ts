@@ -5,6 +5,7 @@ export { Choice } from './choice.tsx';
 export { Dialog } from './dialog.tsx';
 export { DurationField } from './duration-field.tsx';
 export { Fault } from './fault.tsx';
+export { FilesMenu } from './files-menu.tsx';
 export { Hint } from './hint.tsx';
 export { LettersLeft } from './letters-left.tsx';
 export { NameField } from './name-field.tsx';
