@@ -69,8 +69,16 @@ test('reps and weights of two squads: entered live, completed at the close, corr
   await pad.getByRole('textbox', { name: /Weight/ }).fill('16');
   await pad.getByRole('button', { name: '1', exact: true }).click();
   await pad.getByRole('button', { name: '2', exact: true }).click();
+  await pad.getByRole('button', { name: /^Effort, note/ }).click();
+  await pad.getByRole('button', { name: 'Effort 8' }).click();
+  await pad.getByRole('textbox', { name: 'note' }).fill('left hip stiff, 2 short');
   await pad.getByRole('button', { name: 'Keep' }).click();
   await expect(pad.getByRole('button', { name: /^Heron\W+12$/ })).toBeVisible();
+  // They were Heron's, and are there when Heron is asked for again.
+  await expect(pad.getByRole('textbox', { name: 'note' })).toHaveCount(0);
+  await pad.getByRole('button', { name: 'Heron' }).click();
+  await expect(pad.getByRole('textbox', { name: 'note' })).toHaveValue('left hip stiff, 2 short');
+  await expect(pad.getByRole('button', { name: 'Effort 8' })).toHaveAttribute('aria-pressed', 'true');
   await page.keyboard.press('Escape');
   // The rests are skipped, the sets are done.
   for (const next of ['Rest', 'Rest', null]) {
@@ -87,7 +95,7 @@ test('reps and weights of two squads: entered live, completed at the close, corr
   await cell('round 2', 'Heron').press('Tab');
   await cell('round 2', 'Teal').fill('a dozen');
   await cell('round 2', 'Teal').press('Tab');
-  await expect(counts.getByText('“a dozen” is neither')).toBeHidden();
+  await expect(counts.getByText('“a dozen” cannot be read')).toBeHidden();
   await expect(cell('round 2', 'Teal')).toHaveAttribute('aria-invalid', 'true');
   await cell('round 2', 'Teal').fill('13');
   await cell('round 2', 'Teal').press('Enter');
@@ -104,17 +112,22 @@ test('reps and weights of two squads: entered live, completed at the close, corr
   await expect(page.getByText(/said 1 of the people/)).toBeVisible();
   const written = page.getByRole('region', { name: 'Reps and weights' });
   const first = written.getByRole('textbox', { name: /^Goblet squat, .*round 1: Heron$/ });
-  await expect(first).toHaveValue('12 x 16 kg');
-  await first.fill('13 x 16');
+  await expect(first).toHaveValue('12 × 16 kg, effort 8, left hip stiff, 2 short');
+  await first.fill('13 x 16, effort 8, left hip stiff');
   await first.press('Enter');
   await written.getByText('1 corrected').click();
-  await expect(written.getByText(/Heron: 12 × 16 kg became 13 × 16 kg/)).toBeVisible();
+  await expect(
+    written.getByText(
+      /Heron: 12 × 16 kg, effort 8, left hip stiff, 2 short became 13 × 16 kg, effort 8, left hip stiff,/,
+    ),
+  ).toBeVisible();
   await expect(page.getByRole('region', { name: 'Reps, set by set' })).toContainText('paced too fast');
 
   // The next time: beside the class, at Ready, on the desk.
   await page.goto(`/classes/${id}?panel=last`);
   const lastTime = page.getByRole('region', { name: 'What was written down' });
   await expect(lastTime).toContainText('Heavier bells for Heron');
+  await expect(lastTime).toContainText('left hip stiff Goblet squat, Heron');
   await expect(lastTime).toContainText('13 × 16 kg, 11 × 16 kg');
   await page.getByRole('button', { name: 'Lead this class' }).click();
   await expect(page.getByRole('region', { name: 'The last time' })).toContainText('Heavier bells for Heron');

@@ -6,10 +6,13 @@ export {
   cellText,
   type Entry,
   entryAt,
+  entryOf,
   type GridRow,
   gridRows,
   readCell,
   readTable,
+  SET_NOTE_MAX,
+  saidIn,
 } from './grid.ts';
 export { lastTime, lastTimeWords, type Target } from './last-time.ts';
 export { sessionEffort, sessionLoad } from './load.ts';

@@ -272,13 +272,34 @@ describe('the grid', () => {
     ]);
     expect(['12kg0', 'x', '12 x', '99999', '=1+1'].map((t) => read(t))).toEqual(['no', 'no', 'no', 'no', 'no']);
     expect(read('12 x 25', 'lb')).toEqual([12, 11.339809]);
-    for (const entry of [
+    for (const counted of [
       { reps: 12, weightKg: 16 },
       { reps: 0, weightKg: null },
       { reps: null, weightKg: 7.5 },
       { reps: null, weightKg: null },
     ])
-      expect(readCell(cellText(entry), 'kg')).toEqual({ ok: true, entry });
+      for (const effort of [null, 0, 10])
+        for (const note of ['', 'left hip, then both', 'effort 3', 'rpe 11, so I was told', '12 x 16']) {
+          const entry = { ...counted, effort, note };
+          expect(readCell(cellText(entry), 'kg')).toEqual({ ok: true, entry });
+        }
+  });
+
+  it('reads how hard it was and a note after commas', () => {
+    const read = (text: string) => {
+      const cell = readCell(text, 'kg');
+      return cell.ok ? Object.values(cell.entry) : 'no';
+    };
+    expect(read('12 x 16 kg, effort 8, left hip, stiff')).toEqual([12, 16, 8, 'left hip, stiff']);
+    expect(read('9 x 12,5, RPE 7')).toEqual([9, 12.5, 7, '']);
+    expect(read('12,too quick')).toEqual([12, null, null, 'too quick']);
+    expect(read(', not done')).toEqual([null, null, null, 'not done']);
+    expect(read('12, effort 11')).toBe('no');
+    expect(read('deep, effort 8')).toBe('no');
+    expect(read(`12, ${'x'.repeat(201)}`)).toBe('no');
+    expect(cellText({ reps: null, weightKg: null, effort: 8, note: ' two\nlines ' })).toBe(
+      '\u2013, effort 8, two lines',
+    );
   });
 
   it('reads a table as a spreadsheet copies it', () => {
@@ -304,8 +325,9 @@ describe('the grid', () => {
     const [first, second] = rows;
     const { reps: kept } = recordsOf(events);
     if (!first || !second) throw new Error('rows');
-    expect(entryAt(kept, first, { squad: 'Heron' })).toEqual({ reps: 12, weightKg: 16 });
-    expect(entryAt(kept, first, { squad: 'Teal' })).toEqual({ reps: null, weightKg: null });
-    expect(entryAt(kept, second, { squad: 'Heron' })).toEqual({ reps: null, weightKg: null });
+    expect(entryAt(kept, first, { squad: 'Heron' })).toEqual({ reps: 12, weightKg: 16, effort: null, note: '' });
+    const nothing = { reps: null, weightKg: null, effort: null, note: '' };
+    expect(entryAt(kept, first, { squad: 'Teal' })).toEqual(nothing);
+    expect(entryAt(kept, second, { squad: 'Heron' })).toEqual(nothing);
   });
 });

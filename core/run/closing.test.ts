@@ -115,10 +115,12 @@ describe('what was corrected', () => {
       [42, said(14, { person: 'p1' })],
       [300, said(13)],
       [301, said(null)],
+      [302, said(null, { note: 'left it out' })],
     );
-    expect(correctionsOf(events).map(({ was, now }) => [was.count, now.count])).toEqual([
-      [12, 13],
-      [13, null],
+    expect(correctionsOf(events).map(({ was, now }) => [was.count, now.count, now.note])).toEqual([
+      [12, 13, undefined],
+      [13, null, undefined],
+      [null, null, 'left it out'],
     ]);
   });
 });

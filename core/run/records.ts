@@ -79,6 +79,9 @@ export function countBefore(reps: readonly Count[], set: CountedSet, who: Who): 
 const saysNothing = ({ count, weightKg, effort, note }: RepsRecord) =>
   count === null && weightKg === undefined && effort === undefined && note === undefined;
 
+/** What is said of a set, to be set against what was. */
+const said = ({ count, weightKg, effort, note }: RepsRecord) => JSON.stringify([count, weightKg, effort, note]);
+
 /** A set and whose it is. */
 const ownerKey = (e: RepsRecord) => `${setKey(e)}:${e.person === undefined ? `s ${e.squad ?? ''}` : `p ${e.person}`}`;
 
@@ -101,7 +104,7 @@ export function correctionsOf(events: readonly RunEvent[]): { was: RepsRecord; n
     if (e.type !== 'reps') continue;
     const key = ownerKey(e);
     const was = last.get(key);
-    if (was && (was.count !== e.count || was.weightKg !== e.weightKg)) found.push({ was, now: e });
+    if (was && said(was) !== said(e)) found.push({ was, now: e });
     last.set(key, e);
   }
   return found;

@@ -1,7 +1,7 @@
 import { Delete } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { type Station, weightWords } from '../../core/plan/index.ts';
-import { countWords, lastTime, type Target as Reached } from '../../core/record/index.ts';
+import { countWords, type Entry, entryOf, lastTime, type Target as Reached, saidIn } from '../../core/record/index.ts';
 import {
   type CountedSet,
   countBefore,
@@ -21,6 +21,7 @@ import { useLastSets, useLibrary, usePeople, useWhoNames } from '../data/index.t
 import { command, useDesk } from '../session/index.ts';
 import { Target } from '../stage/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
+import { SetWords } from './set-words.tsx';
 
 const NO_EVENTS: readonly RunEvent[] = [];
 
@@ -85,18 +86,21 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
   const weight = ownWeight ?? (usual === null || usual === undefined ? '' : weightWords(usual));
   const weightKg = readWeight(weight, unit);
   const badWeight = weight.trim() !== '' && weightKg === null;
-  const save = () => {
-    if (typed === '' || badWeight) return;
-    const { name: _, complex: __, weightKg: ___, ...counted } = set;
-    void command({
-      type: 'reps',
-      ...counted,
-      ...who,
-      count: Number(typed),
-      ...(weightKg === null ? {} : { weightKg }),
-    });
-    setTyped('');
+  // What is already said of how hard it was, and in words, stays unless it is said anew.
+  const [own, setOwn] = useState<Partial<Pick<Entry, 'effort' | 'note'>>>({});
+  const { effort, note } = { ...entryOf(had), ...own };
+  const saysSomething = typed !== '' || own.effort !== undefined || own.note !== undefined;
+  const forget = () => {
     setWeight(null);
+    setOwn({});
+  };
+  const save = () => {
+    if (!saysSomething || badWeight) return;
+    const { name: _, complex: __, weightKg: ___, ...counted } = set;
+    const count = typed === '' ? (had?.count ?? null) : Number(typed);
+    void command({ type: 'reps', ...counted, ...who, ...saidIn({ reps: count, weightKg, effort, note: note.trim() }) });
+    setTyped('');
+    forget();
     const next = all[all.findIndex((w) => isOf(w, who)) + 1];
     const goesOn = next && (who.person === undefined) === (next.person === undefined);
     if ((who.squad !== null || who.person !== undefined) && goesOn) setWho(next);
@@ -163,7 +167,7 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
                   className={`min-h-16 rounded-md border-2 px-4 text-lead ${isOf(w, who) ? 'border-ink bg-ink text-paper' : 'border-line-strong'}`}
                   onClick={() => {
                     setWho(w);
-                    setWeight(null);
+                    forget();
                   }}
                 >
                   {nameOf(w)}
@@ -189,6 +193,12 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
             />
             {unit}, if it counts
           </label>
+          <SetWords
+            effort={effort}
+            note={note}
+            onEffort={(e) => setOwn((o) => ({ ...o, effort: e }))}
+            onNote={(n) => setOwn((o) => ({ ...o, note: n }))}
+          />
         </div>
         <div className="grid w-full max-w-[420px] grid-cols-3 gap-2">
           {['1', '2', '3', '4', '5', '6', '7', '8', '9'].map((d) => (
@@ -198,7 +208,7 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
             <Delete size={26} aria-label="Take the last digit away" />
           </Target>
           <Target name="0" hint="" onClick={() => press('0')} />
-          <Target name="Keep" hint="" wide disabled={typed === '' || badWeight} onClick={save} />
+          <Target name="Keep" hint="" wide disabled={!saysSomething || badWeight} onClick={save} />
         </div>
       </div>
     </DeskSheet>

@@ -55,7 +55,7 @@ function shown(...said: RunCommand[]) {
 describe('the grid of a run', () => {
   it('shows the sets of stations that are counted, and the others when asked', () => {
     const { cell } = shown(heron);
-    expect(cell('Move 1, Main, round 1: Heron').value).toBe('12');
+    expect(cell('Move 1, Main, round 1: Heron').value).toBe('12, effort 7, deep');
     expect(cell('Move 1, Main, round 2: Teal').value).toBe('');
     expect(screen.queryByRole('textbox', { name: /^Move 2/ })).toBeNull();
     fireEvent.click(screen.getByRole('button', { name: 'The other 2 sets too' }));
@@ -69,19 +69,32 @@ describe('the grid of a run', () => {
     expect(kept).toHaveBeenCalledWith([{ type: 'reps', stationId: 's2', round: 1, squad: 'Teal', count: 9 }]);
   });
 
-  it('keeps a count, a weight, or both, once, with what else is written down of the set', () => {
+  it('keeps a count, a weight, effort and note, once', () => {
     const { kept, type, cell } = shown(heron);
-    const field = type('Move 1, Main, round 1: Heron', '13 x 16');
+    const field = type('Move 1, Main, round 1: Heron', '13 x 16, effort 7, deeper');
     fireEvent.keyDown(field, { key: 'Enter' });
     expect(document.activeElement).toBe(cell('Move 1, Main, round 2: Heron'));
     expect(kept.mock.calls).toEqual([
-      [[{ type: 'reps', stationId: 's1', round: 1, squad: 'Heron', count: 13, weightKg: 16, effort: 7, note: 'deep' }]],
+      [
+        [
+          {
+            type: 'reps',
+            stationId: 's1',
+            round: 1,
+            squad: 'Heron',
+            count: 13,
+            weightKg: 16,
+            effort: 7,
+            note: 'deeper',
+          },
+        ],
+      ],
     ]);
     // What is the same as it was is no entry; emptied, nothing was counted.
-    fireEvent.blur(type('Move 1, Main, round 1: Heron', '12'));
+    fireEvent.blur(type('Move 1, Main, round 1: Heron', '12, RPE 7, deep'));
     expect(kept).toHaveBeenCalledTimes(1);
     fireEvent.blur(type('Move 1, Main, round 1: Heron', ''));
-    expect(kept.mock.calls[1]?.[0]).toMatchObject([{ count: null, effort: 7 }]);
+    expect(kept.mock.calls[1]?.[0]).toEqual([{ type: 'reps', stationId: 's1', round: 1, squad: 'Heron', count: null }]);
   });
 
   it('keeps what cannot be read in its cell, marked, and nothing else; Escape gives it up', () => {
@@ -91,7 +104,7 @@ describe('the grid of a run', () => {
     expect([field.value, field.getAttribute('aria-invalid')]).toEqual(['a dozen', 'true']);
     expect(kept).not.toHaveBeenCalled();
     fireEvent.keyDown(field, { key: 'Escape' });
-    expect(cell('Move 1, Main, round 1: Heron').value).toBe('12');
+    expect(cell('Move 1, Main, round 1: Heron').value).toBe('12, effort 7, deep');
   });
 
   it('takes a table from the cell it is pasted in, and says what of it cannot be read', () => {
@@ -104,6 +117,6 @@ describe('the grid of a run', () => {
       { type: 'reps', stationId: 's1', round: 1, squad: 'Teal', count: 11, weightKg: 12 },
       { type: 'reps', stationId: 's1', round: 2, squad: 'Teal', count: 10 },
     ]);
-    expect(screen.getByRole('status').textContent).toContain('\u201cnine\u201d is neither a count');
+    expect(screen.getByRole('status').textContent).toContain('\u201cnine\u201d cannot be read');
   });
 });

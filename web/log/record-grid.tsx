@@ -1,13 +1,14 @@
 import { useMemo, useRef, useState } from 'react';
 import {
   cellText,
-  type Entry,
   entryAt,
   type GridRow,
   gridRows,
   readCell,
   readTable,
+  SET_NOTE_MAX,
   type SetRecord,
+  saidIn,
 } from '../../core/record/index.ts';
 import { isOf, type RepsRecord, type RunCommand, type Who } from '../../core/run/index.ts';
 import type { WeightUnit } from '../../core/values/index.ts';
@@ -26,6 +27,15 @@ interface Props {
   toCount: readonly (string | null)[];
   /** Keeps what was entered in some cells. */
   onKeep: (entries: readonly Reps[]) => void;
+}
+
+/** What is typed in a cell, or pasted there. */
+interface Change {
+  row: GridRow;
+  who: Who;
+  text: string;
+  /** Effort and note stay where the text says nothing of them: a table that is pasted is mostly of counts. */
+  isPasted?: true;
 }
 
 /** Who has a column: squads and who has entries already; all together where there are none. */
@@ -63,12 +73,12 @@ export function RecordGrid({ sets, reps, squads, toCount, blockNamed, onKeep }: 
   const unit = useMoves().weightUnit;
   const table = useRef<HTMLTableElement>(null);
   const [fault, setFault] = useState('');
-  const keep = (changes: readonly { row: GridRow; who: Who; text: string }[]) => {
+  const keep = (changes: readonly Change[]) => {
     const entries = changes.flatMap((c) => commandOf(c, reps, unit));
     const bad = changes.find((c) => !readCell(c.text, unit).ok);
     setFault(
       bad
-        ? `“${bad.text.slice(0, 30)}” is neither a count, nor a weight, nor both, as 12 x 16 kg. What was there stays.`
+        ? `“${bad.text.slice(0, 30)}” cannot be read: a count, a weight or both come first, then effort 0 to 10 and a note of at most ${SET_NOTE_MAX} letters, as 12 x 16 kg, effort 8, left hip stiff. What was there stays.`
         : '',
     );
     if (entries.length > 0) onKeep(entries);
@@ -83,7 +93,7 @@ export function RecordGrid({ sets, reps, squads, toCount, blockNamed, onKeep }: 
       readTable(text).flatMap((line, dr) =>
         line.flatMap((cell, dc) => {
           const [row, who] = [rows[r + dr], columns[c + dc]];
-          return row && who ? [{ row, who, text: cell }] : [];
+          return row && who ? [{ row, who, text: cell, isPasted: true as const }] : [];
         }),
       ),
     );
@@ -138,7 +148,10 @@ export function RecordGrid({ sets, reps, squads, toCount, blockNamed, onKeep }: 
         {fault}
       </p>
       <div className="flex flex-wrap items-center gap-3 text-small text-muted">
-        <span>A count, a weight, or both: 12, 16 kg, 12 x 16 kg. A table is pasted from the cell it is pasted in.</span>
+        <span>
+          A count, a weight, or both, then how hard it was and a note: 12, 16 kg, 12 x 16 kg, effort 8, left hip stiff.
+          A table is pasted from the cell it is pasted in; what it does not say of a set stays.
+        </span>
         {more}
         {others.length > 0 && (
           <label className="flex items-center gap-2">
@@ -164,37 +177,26 @@ export function RecordGrid({ sets, reps, squads, toCount, blockNamed, onKeep }: 
   );
 }
 
-/** What a cell comes to be, with what else is written down of its set; nothing where it stays as it is. */
-function commandOf(
-  { row, who, text }: { row: GridRow; who: Who; text: string },
-  reps: readonly RepsRecord[],
-  unit: WeightUnit,
-): Reps[] {
+/** What a cell comes to be; nothing where it stays as it is. */
+function commandOf({ row, who, text, isPasted }: Change, reps: readonly RepsRecord[], unit: WeightUnit): Reps[] {
   const read = readCell(text, unit);
   if (!read.ok) return [];
-  const had = reps.find((r) => entryOf(r, row, who));
-  const before: Entry = { reps: had?.count ?? null, weightKg: had?.weightKg ?? null };
-  if (before.reps === read.entry.reps && before.weightKg === read.entry.weightKg) return [];
+  const [had, entry] = [entryAt(reps, row, who), { ...read.entry }];
+  if (isPasted) {
+    entry.effort ??= had.effort;
+    entry.note ||= had.note;
+  }
+  if (cellText(entry) === cellText(had)) return [];
   return [
     {
       type: 'reps',
       ...row.set,
       squad: who.squad,
       ...(who.person === undefined ? {} : { person: who.person }),
-      count: read.entry.reps,
-      ...(read.entry.weightKg === null ? {} : { weightKg: read.entry.weightKg }),
-      ...(had?.effort === undefined ? {} : { effort: had.effort }),
-      ...(had?.note === undefined ? {} : { note: had.note }),
+      ...saidIn(entry),
     },
   ];
 }
-
-const entryOf = (r: RepsRecord, row: GridRow, who: Who) =>
-  isOf(r, who) &&
-  r.stationId === row.set.stationId &&
-  r.round === row.set.round &&
-  r.side === row.set.side &&
-  (r.again ?? 1) === (row.set.again ?? 1);
 
 interface CellProps {
   label: string;
@@ -220,7 +222,7 @@ function Cell({ label, at, text, unit, onKeep, onPaste, onGo }: CellProps) {
         data-cell={at}
         aria-label={label}
         aria-invalid={bad}
-        className={`h-11 w-28 rounded-md border bg-card px-1 text-center tabular-nums ${bad ? 'border-2 border-dashed border-live' : 'border-line-strong'}`}
+        className={`h-11 min-w-28 max-w-72 rounded-md field-sizing-content border bg-card px-1 text-center tabular-nums ${bad ? 'border-2 border-dashed border-live' : 'border-line-strong'}`}
         onPaste={(e) => {
           const pasted = e.clipboardData.getData('text/plain');
           if (!/[\t\n\r]/.test(pasted.trim())) return;

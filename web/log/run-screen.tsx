@@ -5,9 +5,10 @@ import { toast } from 'sonner';
 import { placeWords } from '../../core/calendar/index.ts';
 import { formatChange, formatDuration } from '../../core/plan/index.ts';
 import {
+  cellText,
   changesOf,
-  countWords,
   densityOf,
+  entryOf,
   type RunRecord,
   recordOf,
   sessionEffort,
@@ -172,6 +173,7 @@ function Figure({ name, value, note }: { name: string; value: string; note?: str
 
 /** The notes, and the word for next time. */
 function Notes({ record }: { record: RunRecord }) {
+  const nameOf = useWhoNames();
   const own = record.sets.filter((s) => s.note !== '');
   if (record.notes.length === 0 && own.length === 0) return null;
   return (
@@ -188,8 +190,12 @@ function Notes({ record }: { record: RunRecord }) {
           </li>
         ))}
         {own.map((s) => (
-          <li key={`${s.stationId} ${s.round} ${s.side} ${s.squad} ${s.person}`} className="border-b py-1.5">
-            {s.note} <span className="text-small text-muted">{s.move}</span>
+          <li key={`${s.stationId} ${s.round} ${s.side} ${s.again} ${s.squad} ${s.person}`} className="border-b py-1.5">
+            {s.note}{' '}
+            <span className="text-small text-muted">
+              {s.move}
+              {s.round !== null && `, round ${s.round}`}, {nameOf(s)}
+            </span>
           </li>
         ))}
       </ul>
@@ -256,4 +262,4 @@ function Corrected({ run, record }: { run: StoredRun; record: RunRecord }) {
   );
 }
 
-const wordsOf = (r: RepsRecord) => countWords({ reps: r.count, weightKg: r.weightKg ?? null }) || 'nothing';
+const wordsOf = (r: RepsRecord) => cellText(entryOf(r)) || 'nothing';

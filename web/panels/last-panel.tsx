@@ -58,6 +58,10 @@ export function LastPanel({ plan }: { plan: Plan }) {
 export function LastTime({ last, children }: { last: PastRun; children?: ReactNode }) {
   const nameOf = useWhoNames();
   const series = seriesOf(last.sets);
+  const notes = [
+    ...last.notes.map((n) => ({ text: n.text, of: n.move })),
+    ...last.sets.filter((s) => s.note !== '').map((s) => ({ text: s.note, of: `${s.move}, ${nameOf(s)}` })),
+  ];
   const facts = [
     last.came === null ? '' : `${last.came} came`,
     last.effort === null ? 'nobody said how hard it was' : `${Math.round(last.effort * 10) / 10} of 10`,
@@ -71,11 +75,11 @@ export function LastTime({ last, children }: { last: PastRun; children?: ReactNo
       </h3>
       <p className="text-small text-muted">{facts.join(', ')}</p>
       {last.next !== '' && <p className="mt-2 whitespace-pre-line border-l-[3px] border-live pl-3">{last.next}</p>}
-      {last.notes.map((n, k) => (
+      {notes.map((n, k) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a record never changes order
         <p key={k} className="mt-1 border-l-[3px] pl-3">
           {n.text}
-          {n.move && <span className="text-small text-muted"> {n.move}</span>}
+          {n.of && <span className="text-small text-muted"> {n.of}</span>}
         </p>
       ))}
       {children}
