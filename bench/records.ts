@@ -9,7 +9,7 @@ import { openEmbedded } from '../dist/server/db/embedded.js';
 import { migrate } from '../dist/server/db/migrate.js';
 import { savePerson } from '../dist/server/db/people.js';
 import { savePlan } from '../dist/server/db/plans.js';
-import { freshen } from '../dist/server/db/records.js';
+import { freshen } from '../dist/server/db/record-rows.js';
 import { appendEvents, createRun } from '../dist/server/db/runs.js';
 import { freshDataDir } from '../server/test/fresh-database.ts';
 import { chromiumFor } from './first-visit.ts';

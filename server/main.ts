@@ -5,7 +5,7 @@ import { makeGate } from './api/session.ts';
 import { createApp } from './app.ts';
 import { Keeper } from './backup/index.ts';
 import { DiskSpace } from './db/disk.ts';
-import { freshen } from './db/records.ts';
+import { freshen } from './db/record-rows.ts';
 import { seedOnce } from './demo/seed.ts';
 import { RunHub } from './live/hub.ts';
 import { bundledSpeech } from './speech/engine.ts';

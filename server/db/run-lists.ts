@@ -6,7 +6,7 @@ import { compile, type Outline, OutlineSchema, outlineOf } from '../../core/time
 import type { Database, Queryable } from './database.ts';
 import { readable, UnreadableDocument } from './documents.ts';
 import { anywhere, type Cursor, type Page, searchWords, writeCursor } from './page.ts';
-import { freshen } from './records.ts';
+import { freshen } from './record-rows.ts';
 import { asOf, type RunRow, type RunWithEvents, type StoredRun, sumsOf, sumUp, withEvents } from './runs.ts';
 
 /** What lists ask of a run: no documents. */
