@@ -86,12 +86,18 @@ const BOARDS: [name: string, text: string, total: string][] = [
   ],
 ];
 
+/** The text draws its rounds too: what is typed next is meant for the sheet, once it has taken the text's place. */
+async function toSheet(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+  await expect(page.locator('.cm-content')).toHaveCount(0);
+}
+
 test('a class of every format, written on the board, reads its total, and keeps it', async ({ page }) => {
   for (const [name, text, expected] of BOARDS)
     await test.step(name, async () => {
       await writeClass(page, `class: Board ${name}\n${text}`);
       await expect(total(page)).toHaveText(expected);
-      await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+      await toSheet(page);
       await expect(page.getByRole('grid').first()).toBeVisible();
       await expect(page.getByText('Saved', { exact: true })).toBeVisible();
     });
@@ -136,7 +142,7 @@ test.describe('an odd round is caught', () => {
 
   test('when rounds are typed, and mended by a button', async ({ page }) => {
     await writeClass(page, 'class: Odd one\nmain: 4 rounds, 40/20\n  Row\n  Box step-up, by round');
-    await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+    await toSheet(page);
     await expect(short(page)).toHaveCount(0);
     await page.getByRole('textbox', { name: 'Main: rounds' }).fill('3');
     await page.keyboard.press('Enter');
@@ -150,7 +156,7 @@ test.describe('an odd round is caught', () => {
   test('when a station is pasted', async ({ page, context }) => {
     await context.grantPermissions(['clipboard-read', 'clipboard-write']);
     await writeClass(page, 'class: Odd two\nmain: 3 rounds, 40/20\n  Row\n  Swing');
-    await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+    await toSheet(page);
     await page.evaluate(() => navigator.clipboard.writeText('  Box step-up, by round\n'));
     await page.getByRole('grid').focus();
     await page.keyboard.press('Control+v');
@@ -186,7 +192,7 @@ test.describe('an odd round is caught', () => {
 test('times are copied, pasted and filled; a gap is dragged; all of it is undone', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await writeClass(page, 'class: Clip\nmain: 3 rounds, 40/20, 60 between rounds\n  Row\n  Swing');
-  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+  await toSheet(page);
   // 6 × 40 + 3 × 20 + 2 × 60 = 420 s
   await expect(total(page)).toHaveText('7:00');
   await page.getByRole('grid').focus();
@@ -218,7 +224,7 @@ test('a change of format keeps the stations and says what is lost', async ({ pag
     page,
     'class: Change\nmain: 4 rounds in pairs, 35/15, 30 between pairs\n  Row\n  Swing\n  Press-up\n  Plank',
   );
-  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+  await toSheet(page);
   await page.getByRole('combobox', { name: 'Main: format' }).selectOption('On/off windows');
   await expect(page.getByText('On/off windows has no place for groups, the break between groups.')).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Name of station 4' })).toHaveValue('Plank');
@@ -229,7 +235,7 @@ test('a change of format keeps the stations and says what is lost', async ({ pag
 test('an earlier text is compared and restored', async ({ page }) => {
   await writeClass(page, 'class: Past\nmain: 3 rounds, 40/20\n  Row');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
-  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+  await toSheet(page);
   await page.getByRole('textbox', { name: 'Main: rounds' }).fill('5');
   await page.keyboard.press('Enter');
   await expect(total(page)).toHaveText('4:40');
