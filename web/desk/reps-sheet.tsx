@@ -104,7 +104,8 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
     const next = all[all.findIndex((w) => isOf(w, who)) + 1];
     const goesOn = next && (who.person === undefined) === (next.person === undefined);
     if ((who.squad !== null || who.person !== undefined) && goesOn) setWho(next);
-    else if (who.squad === null && who.person === undefined && squads.length === 0 && all.length === 1) onClose();
+    // A count for all is the one there is; with squads theirs may come too.
+    else if (who.squad === null && who.person === undefined && squads.length === 0) onClose();
   };
   const press = (digit: string) => setTyped((t) => (t + digit).slice(0, 4).replace(/^0+(?=\d)/, ''));
   useEffect(() => {
