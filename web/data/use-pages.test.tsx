@@ -72,6 +72,22 @@ describe('a list fetched page by page', () => {
     await waitFor(() => expect(result.current.items).toEqual(['z']));
   });
 
+  it('is fetched again however it is narrowed by then: what is taken back late is seen', async () => {
+    let isThere = false;
+    const load = async (): Promise<Page<string>> => ({ items: isThere ? ['z'] : [], next: null, faults: [] });
+    const { result, rerender } = renderHook(({ q }) => usePages(['list', q], load), {
+      wrapper: around(),
+      initialProps: { q: '' },
+    });
+    await waitFor(() => expect(result.current.state).toBe('ready'));
+    const reloadOfThen = result.current.reload;
+    rerender({ q: 'z' });
+    await waitFor(() => expect(result.current.state).toBe('ready'));
+    isThere = true;
+    act(() => reloadOfThen());
+    await waitFor(() => expect(result.current.items).toEqual(['z']));
+  });
+
   it('says why it failed', async () => {
     const load = async (): Promise<Page<string>> => {
       throw new ApiError(0, 'The server cannot be reached');

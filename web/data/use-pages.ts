@@ -13,13 +13,13 @@ export interface Pages<T> {
   hasMore: boolean;
   /** Fetches the next page; nothing while one is on its way. */
   more: () => void;
-  /** Fetches the list from its beginning, keeping what is shown until it comes. */
+  /** Fetches the list from its beginning, keeping what is shown until it comes; with it every list of its kind, however it is narrowed by then. */
   reload: () => void;
 }
 
 const NONE: readonly never[] = [];
 
-/** A list fetched page by page under a key; another key begins anew, and shows what there was until it comes. */
+/** A list fetched page by page under a key, its kind first; another key begins anew, and shows what there was until it comes. */
 export function usePages<T>(key: QueryKey, load: (after: string | null) => Promise<Page<T>>): Pages<T> {
   const client = useQueryClient();
   const { data, error, hasNextPage, isFetching, fetchNextPage } = useInfiniteQuery({
@@ -42,10 +42,11 @@ export function usePages<T>(key: QueryKey, load: (after: string | null) => Promi
     },
     // From its first page: what was fetched further down would be fetched again, page by page.
     reload: () => {
-      client.setQueryData(key, (kept: typeof data) =>
+      const queryKey = key.slice(0, 1);
+      client.setQueriesData({ queryKey }, (kept: typeof data) =>
         kept ? { pages: kept.pages.slice(0, 1), pageParams: kept.pageParams.slice(0, 1) } : kept,
       );
-      void client.invalidateQueries({ queryKey: key, exact: true });
+      void client.invalidateQueries({ queryKey });
     },
   };
 }
