@@ -12,8 +12,8 @@ import {
   type Station,
 } from '../plan/index.ts';
 import { totals } from '../timeline/index.ts';
-import { same } from '../values/index.ts';
-import { capital, formatDifferences, plainWords, repsWords, seconds, sidesWords } from './words.ts';
+import { capital, same } from '../values/index.ts';
+import { formatDifferences, plainWords, repsWords, seconds, sidesWords } from './words.ts';
 
 /** One difference between two classes, in words; `block` is the title of the block it is in, null for the class itself. */
 export interface Difference {

@@ -9,7 +9,7 @@ import {
   settingOf,
   settingsOf,
 } from '../plan/index.ts';
-import { same, weightWords } from '../values/index.ts';
+import { capital, same, weightWords } from '../values/index.ts';
 
 /*
  * What values are called where one took the place of another.
@@ -78,5 +78,3 @@ export function formatDifferences(was: Format, now: Format): string[] {
       return `${capital(setting.name)} ${a} \u2192 ${b}`;
     });
 }
-
-export const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);

@@ -24,6 +24,7 @@ import {
   withSetting,
 } from '../plan/index.ts';
 import { compile, isWork } from '../timeline/index.ts';
+import { capital } from '../values/index.ts';
 
 const whole = v.pipe(v.number(), v.integer());
 const deltaMs = v.pipe(whole, v.minValue(-3_600_000), v.maxValue(3_600_000));
@@ -283,5 +284,3 @@ export function changeWords(plan: Pick<Plan, 'blocks'>, c: Change): string {
       return `${c.to.move} after ${stationNamed(c.afterId)}`;
   }
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

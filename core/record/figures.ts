@@ -1,4 +1,4 @@
-import type { Who } from '../run/index.ts';
+import { type Who, whoKey } from '../run/index.ts';
 import { isOfAll, type RunRecord, type SetRecord, whoOf } from './sets.ts';
 
 /** From this share on, what fell from the first set to the last says that the pace was too fast. */
@@ -51,7 +51,7 @@ export function seriesOf(sets: readonly SetRecord[]): Series[] {
   const groups = new Map<string, SetRecord[]>();
   for (const set of sets) {
     if (set.reps === null && set.weightKg === null) continue;
-    const key = `${set.blockId} ${set.move} ${set.person === null ? `s ${set.squad}` : `p ${set.person}`}`;
+    const key = `${set.blockId} ${set.move} ${whoKey(whoOf(set))}`;
     groups.set(key, [...(groups.get(key) ?? []), set]);
   }
   return [...groups.values()].flatMap((list) => {

@@ -1,6 +1,6 @@
 import { readWeight, type WeightUnit, weightWords } from '../plan/index.ts';
 import { type CountedSet, type RepsRecord, recordOfSet, setKey, type Who } from '../run/index.ts';
-import type { SetRecord } from './sets.ts';
+import { countedSetOf, type SetRecord } from './sets.ts';
 
 /** What stands in a cell of the grid; a cell that is emptied says nothing. */
 export interface Entry {
@@ -77,12 +77,7 @@ export interface GridRow {
 export function gridRows(sets: readonly SetRecord[], blockNamed: (id: string | null) => string): GridRow[] {
   const rows = new Map<string, GridRow>();
   for (const s of sets) {
-    const set: CountedSet = {
-      stationId: s.stationId,
-      round: s.round,
-      ...(s.side === null ? {} : { side: s.side }),
-      ...(s.again > 1 ? { again: s.again } : {}),
-    };
+    const set = countedSetOf(s);
     const key = setKey(set);
     if (rows.has(key)) continue;
     const where = [

@@ -22,5 +22,5 @@ export {
   stepOf,
   withChanges,
 } from './progress.ts';
-export { countWords, type RunRecord, recordOf, type SetRecord } from './sets.ts';
+export { countedSetOf, countWords, type RunRecord, recordOf, type SetRecord, whoOf } from './sets.ts';
 export { closeTogether, type SessionSums, type Week, WORKED_FROM_MS, weekOf, weeksOf } from './weeks.ts';

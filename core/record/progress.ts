@@ -3,6 +3,7 @@ import { daysBetween } from '../calendar/index.ts';
 import type { Library } from '../moves/index.ts';
 import { type Block, moduleOf, type Plan, roundsOf, type Station, same } from '../plan/index.ts';
 import { compile, oddRounds, totals } from '../timeline/index.ts';
+import { capital } from '../values/index.ts';
 import { type Change, withChange } from './changes.ts';
 import { seriesOf } from './figures.ts';
 import type { SetRecord } from './sets.ts';
@@ -268,8 +269,6 @@ export function proposals(plan: Plan, before: readonly Before[], library: Librar
     why: capital(reason),
   };
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** By what share the counts fell of the sets that both sessions counted with the same weight; null where they share none. */
 function fellBy(last: Before, earlier: Before): number | null {

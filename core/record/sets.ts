@@ -1,6 +1,7 @@
 import { type Plan, type Side, type Station, weightWords } from '../plan/index.ts';
 import {
   type Closing,
+  type CountedSet,
   closingOf,
   type NoteRecord,
   type RepsRecord,
@@ -9,6 +10,7 @@ import {
   setCounted,
   setKey,
   summarise,
+  whoKey,
 } from '../run/index.ts';
 import { isWork, stationAt } from '../timeline/index.ts';
 import { type DoneRun, doneOf } from './done.ts';
@@ -55,6 +57,14 @@ export interface RunRecord {
 /** Of whom a record is. */
 export const whoOf = ({ squad, person }: Pick<SetRecord, 'squad' | 'person'>) =>
   person === null ? { squad } : { squad: null, person };
+
+/** Which set it is, as counts name it. */
+export const countedSetOf = ({ stationId, round, side, again }: SetRecord): CountedSet => ({
+  stationId,
+  round,
+  ...(side === null ? {} : { side }),
+  ...(again > 1 ? { again } : {}),
+});
 
 /** Whether it is of all: these sets alone are counted where time is summed. */
 export const isOfAll = ({ squad, person }: Pick<SetRecord, 'squad' | 'person'>) => squad === null && person === null;
@@ -126,10 +136,7 @@ function withCounts(done: readonly Keyed[], reps: readonly RepsRecord[], places:
     const written = new Map<string, SetRecord>();
     for (const r of own) {
       left.delete(r);
-      written.set(
-        r.person === undefined ? `s ${r.squad}` : `p ${r.person}`,
-        said(partReached(keyed.set, r, places), r),
-      );
+      written.set(whoKey(r), said(partReached(keyed.set, r, places), r));
     }
     const all = [...written.values()];
     return [all.find(isOfAll) ?? keyed.set, ...all.filter((set) => !isOfAll(set))];

@@ -23,6 +23,7 @@ export {
   endedByHand,
   isOf,
   type NoteRecord,
+  ownerKey,
   placeInComplex,
   type RepsRecord,
   recordOfSet,
@@ -31,6 +32,7 @@ export {
   setKey,
   setsNotCounted,
   type Who,
+  whoKey,
 } from './records.ts';
 export { RunLog } from './run-log.ts';
 export { setNow } from './set-now.ts';

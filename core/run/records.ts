@@ -24,6 +24,9 @@ export interface Who {
 export const isOf = (r: Who, who: Who) =>
   r.person === who.person && (who.person !== undefined || r.squad === who.squad);
 
+/** The same who, wherever it is compared. */
+export const whoKey = ({ squad, person }: Who) => (person === undefined ? `s ${squad ?? ''}` : `p ${person}`);
+
 /** What a set is known by in its run. */
 export const setKey = ({ stationId, round, side, again }: CountedSet) =>
   `${stationId}:${round}:${side ?? ''}:${again ?? 1}`;
@@ -83,7 +86,7 @@ const saysNothing = ({ count, weightKg, effort, note }: RepsRecord) =>
 const said = ({ count, weightKg, effort, note }: RepsRecord) => JSON.stringify([count, weightKg, effort, note]);
 
 /** A set and whose it is. */
-const ownerKey = (e: RepsRecord) => `${setKey(e)}:${e.person === undefined ? `s ${e.squad ?? ''}` : `p ${e.person}`}`;
+export const ownerKey = (e: CountedSet & Who) => `${setKey(e)}:${whoKey(e)}`;
 
 /** What was written down in a run: the last that was said of each set and who did it, and the notes, in order. */
 export function recordsOf(events: readonly RunEvent[]): { reps: RepsRecord[]; notes: NoteRecord[] } {

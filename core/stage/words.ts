@@ -1,5 +1,5 @@
 import { groupWord, timeWord } from '../cues/index.ts';
-import { moduleOf, type Plan, type Purpose } from '../plan/index.ts';
+import { capital, moduleOf, type Plan, type Purpose } from '../plan/index.ts';
 import type { RunState } from '../run/index.ts';
 import { type Interval, isBreak, isWork, type Place } from '../timeline/index.ts';
 
@@ -54,8 +54,6 @@ export function phaseWord({ status, plan, intervals, index }: RunState): string 
   if (status === 'paused') return 'Paused';
   return interval && status === 'running' ? kindWord(plan, interval) : 'Over';
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Where a set stands: "Round 2 of 3, set 7 of 15", "Pair 3 of 6, second time, set 15 of 36", "Add-on 4 of 6, move 2 of 4, then rest". */
 export function placeWords(plan: Pick<Plan, 'blocks'>, interval: Interval, place: Place): string {

@@ -33,6 +33,9 @@ export const repaired = (text: string) => text.replace(/[\0\p{Surrogate}]/gu, '\
 export const clipBefore = (name: string, suffix: string, most: number) =>
   clipText(name, most - [...suffix].length) + suffix;
 
+/** A text with its first letter large. */
+export const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
+
 const sound = v.check(isWellFormed, 'A character in this text is broken');
 /** Length by code points, as JSON Schema's maxLength counts; `maxCodePoints` tells it to whoever describes the schema. */
 const within = (most: number) => ({

@@ -1,3 +1,5 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { json, type Response, Router } from 'express';
 import Papa from 'papaparse';
 import {
@@ -11,15 +13,15 @@ import {
 } from '../../core/exchange/index.ts';
 import { keyOf, libraryOf } from '../../core/moves/index.ts';
 import type { Problem } from '../../core/plan/index.ts';
-import { recordOf } from '../../core/record/index.ts';
-import type { RunEvent } from '../../core/run/index.ts';
+import { countedSetOf, recordOf, whoOf } from '../../core/record/index.ts';
+import { ownerKey, type RunEvent } from '../../core/run/index.ts';
 import { structureProblems } from '../../core/timeline/index.ts';
 import { records } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { listMoves } from '../db/moves.ts';
 import { findPerson, listPeople, personNamed, savePerson } from '../db/people.ts';
 import { countedBy, countedMoves, pastRuns, sessionsIn, trendOf } from '../db/records.ts';
-import { appendEvents, createRun, findRun, hasRun } from '../db/runs.ts';
+import { appendEvents, createRun, findRun, hasRun, idsOfBegun } from '../db/runs.ts';
 import { clubZone } from '../db/zone.ts';
 import { soundBody } from './border.ts';
 import { handle } from './handle.ts';
@@ -82,11 +84,10 @@ export function recordsApi(db: Database): Router {
   return api;
 }
 
-/** Sends a long file piece by piece, as it is made. */
+/** Sends a long file piece by piece, as it is made and as fast as it is taken. */
 async function send(res: Response, name: string, type: string, pieces: AsyncIterable<string>): Promise<void> {
   res.attachment(name).type(type);
-  for await (const piece of pieces) if (!res.destroyed) res.write(piece);
-  res.end();
+  await pipeline(Readable.from(pieces), res);
 }
 
 /** All names that a move goes by in the library, as keys; a move that is not known goes by its own. */
@@ -96,19 +97,19 @@ async function spellingsOf(db: Database, move: string): Promise<string[]> {
   return [...new Set([move, ...names].map(keyOf))];
 }
 
+const RUNS_AT_ONCE = 100;
+
 /** The runs that have begun and are not in the bin, one after the other; those that cannot be read are left out. */
 async function* everyRun(db: Database) {
   for (let after = ''; ; ) {
-    const rows = await db.query<{ id: string }>(
-      'SELECT id FROM run WHERE started_at IS NOT NULL AND deleted_at IS NULL AND id > $1 ORDER BY id LIMIT 100',
-      [after],
-    );
-    for (const { id } of rows) {
-      after = id;
+    const ids = await idsOfBegun(db, after, RUNS_AT_ONCE);
+    for (const id of ids) {
       const run = await findRun(db, id).catch(() => null);
       if (run) yield run;
     }
-    if (rows.length < 100) return;
+    const last = ids.at(-1);
+    if (last === undefined || ids.length < RUNS_AT_ONCE) return;
+    after = last;
   }
 }
 
@@ -203,7 +204,9 @@ async function addEntries(
 ): Promise<number> {
   const has = new Set(
     recordOf(run.plan, run.events).sets.flatMap((s) =>
-      s.reps === null && s.weightKg === null && s.effort === null && s.note === '' ? [] : [keyOfSet(s)],
+      s.reps === null && s.weightKg === null && s.effort === null && s.note === ''
+        ? []
+        : [ownerKey({ ...countedSetOf(s), ...whoOf(s) })],
     ),
   );
   let seq = Math.max(0, ...run.events.map((e) => e.seq));
@@ -213,28 +216,11 @@ async function addEntries(
     const known = command.person === undefined ? null : await findPerson(db, command.person);
     const named = known ?? (personName === null ? null : await personNamed(db, personName));
     const whole = named ? { ...command, person: named.id } : command;
-    const set = {
-      stationId: whole.stationId,
-      round: whole.round,
-      side: whole.side ?? null,
-      again: whole.again ?? 1,
-      squad: whole.person === undefined ? whole.squad : null,
-      person: whole.person ?? null,
-    };
-    if (has.has(keyOfSet(set))) continue;
-    has.add(keyOfSet(set));
+    if (has.has(ownerKey(whole))) continue;
+    has.add(ownerKey(whole));
     seq += 1;
     news.push({ ...whole, id: `csv-${run.id.slice(0, 40)}-${seq}`, seq, atMs });
   }
   if (news.length === 0) return 0;
   return (await appendEvents(db, run.id, news))?.came.length ?? 0;
 }
-
-const keyOfSet = (s: {
-  stationId: string | null;
-  round: number | null;
-  side: string | null;
-  again: number;
-  squad: string | null;
-  person: string | null;
-}) => JSON.stringify([s.stationId, s.round, s.side, s.again, s.squad, s.person]);

@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import type { RunCommand } from '../../core/run/index.ts';
 import type { Database } from '../db/database.ts';
-import { appendEvents } from '../db/runs.ts';
+import { appendEvents, lastSeq } from '../db/runs.ts';
 import type { RunHub } from '../live/hub.ts';
 
 /**
@@ -16,11 +16,8 @@ export async function writeRecord(
   atMs: number,
   id = nanoid(16),
 ): Promise<boolean> {
-  const [last] = await db.query<{ seq: number | null }>(
-    'SELECT max(seq)::int AS seq FROM run_event WHERE run_id = $1',
-    [runId],
-  );
-  const done = await appendEvents(db, runId, [{ ...command, id, seq: (last?.seq ?? 0) + 1, atMs: Math.round(atMs) }]);
+  const seq = (await lastSeq(db, runId)) + 1;
+  const done = await appendEvents(db, runId, [{ ...command, id, seq, atMs: Math.round(atMs) }]);
   if (done && done.came.length > 0) hub.publish(runId, { kind: 'events', events: done.came });
   return done !== null;
 }

@@ -135,6 +135,24 @@ export async function findRun(db: Queryable, id: string): Promise<RunWithEvents 
   return row ? withEvents(row, await storedEvents(db, id)) : null;
 }
 
+/** The ids of the runs that have begun and are not in the bin, in their order, so many after one of them. */
+export async function idsOfBegun(db: Queryable, after: string, limit: number): Promise<string[]> {
+  const rows = await db.query<{ id: string }>(
+    'SELECT id FROM run WHERE started_at IS NOT NULL AND deleted_at IS NULL AND id > $1 ORDER BY id LIMIT $2',
+    [after, limit],
+  );
+  return rows.map((r) => r.id);
+}
+
+/** The sequence number of a run's last event; 0 where it has none. */
+export async function lastSeq(db: Queryable, runId: string): Promise<number> {
+  const [last] = await db.query<{ seq: number | null }>(
+    'SELECT max(seq)::int AS seq FROM run_event WHERE run_id = $1',
+    [runId],
+  );
+  return last?.seq ?? 0;
+}
+
 /** Whether there is a run of an id. */
 export async function hasRun(db: Queryable, id: string): Promise<boolean> {
   return (await db.query('SELECT 1 AS found FROM run WHERE id = $1', [id])).length > 0;

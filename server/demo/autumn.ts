@@ -2,6 +2,7 @@ import { addDays, type CalendarItem, type DatedClass, localAt, momentOf, mondayO
 import type { Library } from '../../core/moves/index.ts';
 import type { Block, Plan, Station } from '../../core/plan/index.ts';
 import { type RunCommand, type RunEvent, runIntervals } from '../../core/run/index.ts';
+import { mulberry32 } from '../../core/sequence/index.ts';
 import { makeSeries, type Series } from '../../core/series/index.ts';
 import { isWork } from '../../core/timeline/index.ts';
 import type { Person } from '../../core/wire/index.ts';
@@ -15,17 +16,6 @@ const WEEKS = 12;
 const SERIES_BEGAN = 5;
 const SERIES_WEEKS = 8;
 const SEED = 20_261;
-
-/** Numbers from 0 to 1, the same for the same seed: mulberry32. */
-function randomFrom(seed: number): () => number {
-  let a = seed;
-  return () => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
 
 /** What the autumn left behind. */
 export interface Autumn {
@@ -97,7 +87,7 @@ const NEXT: Record<string, readonly string[]> = {
  * @param zone in which the boathouse keeps its clocks
  */
 export function autumn(plans: readonly Plan[], library: Library, nowMs: number, zone: string): Autumn {
-  const random = randomFrom(SEED);
+  const random = mulberry32(SEED);
   const today = localAt(nowMs, zone).day;
   const monday = mondayOf(today);
   const byId = new Map(plans.map((p) => [p.id, p]));

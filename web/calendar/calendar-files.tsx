@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { calendar } from '../../core/wire/index.ts';
-import { ApiError, addressOf, ask, messageOf, queries, useLoaded } from '../data/index.ts';
+import { addressOf, ask, firstProblem, messageOf, queries, useLoaded } from '../data/index.ts';
 import { Button, Dialog, FilesMenu } from '../ui/index.ts';
 
 /** Calendars in and out: a file, all as a file, and an address that other calendars follow. */
@@ -17,7 +17,8 @@ export function CalendarFiles({ onDone }: { onDone: () => void }) {
         duration: 12_000,
       });
     } catch (e) {
-      toast.error(`Nothing was brought in: ${messageOf(e)}. ${detailOf(e)}`);
+      const problem = firstProblem(e);
+      toast.error(`Nothing was brought in: ${messageOf(e)}. ${problem ? `${problem.message}.` : ''}`);
     }
   };
   return (
@@ -33,14 +34,6 @@ export function CalendarFiles({ onDone }: { onDone: () => void }) {
       {feed && <FeedDialog onClose={() => setFeed(false)} />}
     </>
   );
-}
-
-/** What the server said of the file. */
-function detailOf(e: unknown): string {
-  if (!(e instanceof ApiError)) return '';
-  const body = e.body as { problems?: { path: string; message: string }[] } | null;
-  const [first] = body?.problems ?? [];
-  return first ? `${first.message}.` : '';
 }
 
 function FeedDialog({ onClose }: { onClose: () => void }) {

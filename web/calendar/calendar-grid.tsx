@@ -7,16 +7,14 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import { format } from 'date-fns';
 import { type ReactNode, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { addDays, type Entry, placeWords, WEEKDAYS } from '../../core/calendar/index.ts';
-import { parseClock } from '../../core/plan/index.ts';
 import { outlineOf } from '../../core/timeline/index.ts';
-import { api, clockOf, useLoaded } from '../data/index.ts';
+import { api, dayOf, dayWords, timeWords, useLoaded } from '../data/index.ts';
 import { MiniSheet } from '../drawings/index.ts';
 import { Button } from '../ui/index.ts';
-import { type Led, todayHere } from './use-calendar.ts';
+import type { Led } from './use-calendar.ts';
 
 export type View = 'month' | 'week';
 
@@ -72,7 +70,7 @@ export function Grid({ weeks, view, day, entries, led, offs, onOpen, onNew, onMo
                   wide={view === 'week'}
                   onOpen={() => onOpen(e)}
                   onStep={(days) => {
-                    setSaid(`${e.item.title} moved to ${format(new Date(`${addDays(d, days)}T12:00`), 'EEEE d MMMM')}`);
+                    setSaid(`${e.item.title} moved to ${dayWords(addDays(d, days), 'EEEE d MMMM')}`);
                     onMove(e, addDays(d, days));
                   }}
                 />
@@ -85,7 +83,7 @@ export function Grid({ weeks, view, day, entries, led, offs, onOpen, onNew, onMo
                   to={`/log/${l.run.id}`}
                   className="block min-h-8 break-words border-l-[3px] border-tail px-1.5 py-0.5 text-small"
                 >
-                  <span className="digits">{clockWord(l.time)}</span> {l.run.title}{' '}
+                  <span className="digits">{timeWords(l.time)}</span> {l.run.title}{' '}
                   <span className="text-muted">led</span>
                 </Link>
               ))}
@@ -105,11 +103,6 @@ const keyOf = (e: Entry) => `${e.item.id} ${e.day}`;
 const ledOf = (e: Entry, led: readonly Led[]) =>
   e.item.planId === null ? undefined : led.find((l) => l.run.planId === e.item.planId && l.day === e.day);
 
-const clockWord = (time: string | null) => {
-  const ms = time === null ? null : parseClock(time);
-  return ms === null ? '' : clockOf(ms);
-};
-
 interface DayProps {
   day: string;
   tall: boolean;
@@ -121,8 +114,8 @@ interface DayProps {
 
 function Day({ day, tall, faded, off, onNew, children }: DayProps) {
   const { setNodeRef, isOver } = useDroppable({ id: day });
-  const isToday = day === todayHere();
-  const name = format(new Date(`${day}T12:00`), 'EEEE d MMMM');
+  const isToday = day === dayOf();
+  const name = dayWords(day, 'EEEE d MMMM');
   return (
     <section
       ref={setNodeRef}
@@ -170,7 +163,7 @@ function EntryCard({ entry, led, wide, onOpen, onStep }: CardProps) {
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: keyOf(entry) });
   const isSlot = item.kind === 'slot';
   const words = [
-    clockWord(time),
+    timeWords(time),
     item.title,
     ...(item.kind === 'class' && item.series ? [placeWords(item.series)] : []),
     ...(led ? ['led'] : isSlot ? ['slot'] : []),
@@ -200,7 +193,7 @@ function EntryCard({ entry, led, wide, onOpen, onStep }: CardProps) {
           onStep(days);
         }}
       >
-        <span className="digits">{clockWord(time)}</span> <b className="font-semibold">{item.title}</b>
+        <span className="digits">{timeWords(time)}</span> <b className="font-semibold">{item.title}</b>
         {item.kind === 'class' && item.series && <span className="ml-1">{placeWords(item.series)}</span>}
         {item.kind === 'class' && item.eased && (
           <span className="ml-1 border border-current px-0.5 text-fine">easy</span>

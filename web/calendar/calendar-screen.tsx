@@ -1,4 +1,3 @@
-import { addDays as addToDate, format } from 'date-fns';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
@@ -17,16 +16,16 @@ import {
   monthWeeks,
   offOn,
   placeWords,
-  withClassChange,
 } from '../../core/calendar/index.ts';
+import { dayOf, dayWords } from '../data/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
 import { Button, Dialog, IconButton, useActions } from '../ui/index.ts';
 import { CalendarFiles } from './calendar-files.tsx';
 import { Grid, type View } from './calendar-grid.tsx';
 import { EntryDialog } from './entry-dialog.tsx';
-import { classesOfSeries } from './series-classes.ts';
+import { changeClass } from './series-classes.ts';
 import { OffDialog, SlotDialog } from './slot-dialog.tsx';
-import { keepItems, todayHere, useItems, useLed } from './use-calendar.ts';
+import { useItems, useLed } from './use-calendar.ts';
 
 /** What is open beside the calendar. */
 type Open =
@@ -40,7 +39,7 @@ type Open =
 export function CalendarScreen() {
   const [params, setParams] = useSearchParams();
   const asked = params.get('day') ?? '';
-  const day = isDay(asked) ? asked : todayHere();
+  const day = isDay(asked) ? asked : dayOf();
   const view: View = params.get('view') === 'week' ? 'week' : 'month';
   const weeks = useMemo(() => (view === 'week' ? [weekOf(day)] : monthWeeks(day)), [view, day]);
   const [from, to] = [weeks[0]?.[0] ?? day, weeks.at(-1)?.[6] ?? day];
@@ -53,7 +52,7 @@ export function CalendarScreen() {
   useActions('Calendar', [
     { name: 'Later', key: ']', run: () => step(1) },
     { name: 'Earlier', key: '[', run: () => step(-1) },
-    { name: 'Today', key: 't', run: () => go({ day: todayHere() }) },
+    { name: 'Today', key: 't', run: () => go({ day: dayOf() }) },
     { name: 'Week or month', key: 'w', run: () => go({ view: view === 'week' ? 'month' : 'week' }) },
     { name: 'A class on a day', key: 'n', run: () => setOpen({ kind: 'entry', item: newClass(day), isNew: true }) },
   ]);
@@ -65,7 +64,7 @@ export function CalendarScreen() {
         <IconButton label="Earlier" onClick={() => step(-1)}>
           <ChevronLeft size={20} />
         </IconButton>
-        <Button onClick={() => go({ day: todayHere() })}>Today</Button>
+        <Button onClick={() => go({ day: dayOf() })}>Today</Button>
         <IconButton label="Later" onClick={() => step(1)}>
           <ChevronRight size={20} />
         </IconButton>
@@ -86,10 +85,6 @@ export function CalendarScreen() {
       <WhenLoaded loaded={loaded} reload={reload}>
         {({ items }) => {
           const entries = entriesIn(items, from, to);
-          const move = (item: DatedClass, to: string) => {
-            if (item.series) setOpen({ kind: 'move', item, day: to });
-            else void moved(item, to, 'this');
-          };
           return (
             <>
               <Conflicts conflicts={conflictsIn(entries)} onDay={(d) => go({ day: d, view: 'week' })} />
@@ -109,7 +104,10 @@ export function CalendarScreen() {
                 onNew={(d) => setOpen({ kind: 'entry', item: newClass(d), isNew: true })}
                 onMove={(e, to) => {
                   const { item } = e;
-                  move(item.kind === 'slot' ? classInSlot(item, e.day, nanoid(12)) : item, to);
+                  if (item.kind === 'slot')
+                    void changeClass(classInSlot(item, e.day, nanoid(12)), true, { day: to }, 'this', movedWords);
+                  else if (item.series) setOpen({ kind: 'move', item, day: to });
+                  else void changeClass(item, false, { day: to }, 'this', movedWords);
                 }}
               />
               {open?.kind === 'entry' && (
@@ -134,7 +132,7 @@ export function CalendarScreen() {
                   day={open.day}
                   onChoose={(scope) => {
                     setOpen(null);
-                    if (scope) void moved(open.item, open.day, scope);
+                    if (scope) void changeClass(open.item, false, { day: open.day }, scope, movedWords);
                   }}
                 />
               )}
@@ -163,20 +161,10 @@ const newClass = (day: string): DatedClass => ({
 
 const titleOf = (view: View, day: string) =>
   view === 'month'
-    ? format(new Date(`${day}T12:00`), 'MMMM yyyy')
-    : `${format(new Date(`${mondayOf(day)}T12:00`), 'd MMM')} to ${format(addToDate(new Date(`${mondayOf(day)}T12:00`), 6), 'd MMM yyyy')}`;
+    ? dayWords(day, 'MMMM yyyy')
+    : `${dayWords(mondayOf(day), 'd MMM')} to ${dayWords(addDays(mondayOf(day), 6), 'd MMM yyyy')}`;
 
-/** Moves a class to another day: it alone, or all of its series that follow with it. */
-async function moved(item: DatedClass, to: string, scope: 'this' | 'following'): Promise<void> {
-  const all = item.series && scope === 'following' ? await classesOfSeries(item.series.id) : [item];
-  const had = all.some((c) => c.id === item.id);
-  const next = withClassChange(had ? all : [...all, item], item.id, { day: to }, scope);
-  const before = all.filter((c) => next.some((n) => n.id === c.id) && had);
-  await keepItems(next, [], next.length === 1 ? 'Moved.' : `${next.length} classes moved.`, {
-    put: before,
-    remove: item.slot && !before.some((b) => b.id === item.id) ? [item.id] : [],
-  });
-}
+const movedWords = (n: number) => (n === 1 ? 'Moved.' : `${n} classes moved.`);
 
 function MoveOne({
   item,
@@ -189,9 +177,7 @@ function MoveOne({
 }) {
   return (
     <Dialog open title={`${item.title}, ${item.series ? placeWords(item.series) : ''}`} onClose={() => onChoose(null)}>
-      <p className="mb-4">
-        To {format(new Date(`${day}T12:00`), 'EEEE d MMMM')}: this one, or all that follow as well?
-      </p>
+      <p className="mb-4">To {dayWords(day, 'EEEE d MMMM')}: this one, or all that follow as well?</p>
       <div className="flex flex-wrap gap-3">
         <Button look="strong" onClick={() => onChoose('this')}>
           This one
@@ -219,7 +205,7 @@ function Conflicts({ conflicts, onDay }: { conflicts: readonly Conflict[]; onDay
       {conflicts.slice(0, 6).map(({ a, b, why }) => (
         <li key={`${a.item.id} ${b.item.id} ${a.day}`}>
           <button type="button" className="min-h-8 text-left underline" onClick={() => onDay(a.day)}>
-            {format(new Date(`${a.day}T12:00`), 'EEE d MMM')}
+            {dayWords(a.day, 'EEE d MMM')}
           </button>
           : {a.item.title} and {b.item.title} {WHY[why]}.
         </li>

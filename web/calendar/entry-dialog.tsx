@@ -1,12 +1,11 @@
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { type ClassChange, type DatedClass, placeWords, withClassChange } from '../../core/calendar/index.ts';
+import { type ClassChange, type DatedClass, placeWords } from '../../core/calendar/index.ts';
 import { calendar } from '../../core/wire/index.ts';
 import { addressOf, api, useLoaded } from '../data/index.ts';
-import { ClassPicker } from '../lists/index.ts';
-import { Button, Dialog, DurationField, TextField } from '../ui/index.ts';
-import { INPUT, Labelled, RoomAndLeader } from './form.tsx';
-import { classesOfSeries } from './series-classes.ts';
+import { Button, Dialog, Labelled, TextField } from '../ui/index.ts';
+import { INPUT, LedPicker, LengthField, RoomAndLeader } from './form.tsx';
+import { changeClass } from './series-classes.ts';
 import { keepItems } from './use-calendar.ts';
 
 interface Props {
@@ -26,22 +25,12 @@ export function EntryDialog({ item, isNew, onSlot, onClose }: Props) {
   const change = differences(item, now);
   const canKeep = now.title.trim() !== '' && now.day !== '' && (isNew || Object.keys(change).length > 0);
   const keep = async (scope: 'this' | 'following', more: ClassChange = {}) => {
-    const all = item.series ? await classesOfSeries(item.series.id) : [];
-    const known = all.some((c) => c.id === item.id) ? all : [...all, item];
-    const next = withClassChange(known, item.id, { ...change, ...more }, scope).map((c) => ({
-      ...c,
-      title: c.title.trim(),
-    }));
-    const before = known.filter((c) => next.some((n) => n.id === c.id) && !(isNew && c.id === item.id));
-    const words = more.cancelled
-      ? 'Called off.'
-      : isNew
-        ? 'In the calendar.'
-        : next.length > 1
-          ? `${next.length} classes changed.`
-          : 'Changed.';
-    const ok = await keepItems(next, [], words, { put: before, remove: isNew ? [item.id] : [] });
-    if (ok) onClose();
+    const words = (n: number) => {
+      if (more.cancelled) return 'Called off.';
+      if (isNew) return 'In the calendar.';
+      return n > 1 ? `${n} classes changed.` : 'Changed.';
+    };
+    if (await changeClass(item, isNew, { ...change, ...more }, scope, words)) onClose();
   };
   const save = () => (item.series && !isNew ? setAsking(true) : void keep('this'));
   const remove = () =>
@@ -93,22 +82,16 @@ export function EntryDialog({ item, isNew, onSlot, onClose }: Props) {
             />
           </Labelled>
           <Labelled name={now.lengthMs === null ? 'Length, not known' : 'Length'}>
-            <DurationField
-              label="Length"
-              className="!min-h-11 !w-20"
-              minMs={60_000}
-              valueMs={now.lengthMs ?? 3_600_000}
-              onChange={(lengthMs) => set({ lengthMs })}
-            />
+            <LengthField lengthMs={now.lengthMs} onChange={(lengthMs) => set({ lengthMs })} />
           </Labelled>
           <RoomAndLeader {...now} onChange={set} />
         </div>
         <Led planId={now.planId} picking={picking} onPick={() => setPicking(true)} />
         {picking && (
-          <ClassPicker
-            chosen={now.planId}
-            onPick={(plan) => {
-              set({ planId: plan.id, title: now.title.trim() === '' ? plan.title : now.title });
+          <LedPicker
+            {...now}
+            onPick={(change) => {
+              set(change);
               setPicking(false);
             }}
           />

@@ -1,16 +1,5 @@
-import type { ReactNode } from 'react';
-import { TextField } from '../ui/index.ts';
-
-/** A part of a form with its name above it. */
-export function Labelled({ name, children }: { name: string; children: ReactNode }) {
-  return (
-    // biome-ignore lint/a11y/noLabelWithoutControl: the control is among the children
-    <label className="block">
-      <span className="block text-small text-muted">{name}</span>
-      {children}
-    </label>
-  );
-}
+import { ClassPicker } from '../lists/index.ts';
+import { DurationField, Labelled, TextField } from '../ui/index.ts';
 
 export const INPUT = 'min-h-11 rounded-md border border-line-strong bg-card px-2';
 
@@ -43,5 +32,34 @@ export function RoomAndLeader({
         />
       </Labelled>
     </>
+  );
+}
+
+/** How long a class is; one hour stands where it is not known. */
+export function LengthField({ lengthMs, onChange }: { lengthMs: number | null; onChange: (ms: number) => void }) {
+  return (
+    <DurationField
+      label="Length"
+      className="!min-h-11 !w-20"
+      minMs={60_000}
+      valueMs={lengthMs ?? 3_600_000}
+      onChange={onChange}
+    />
+  );
+}
+
+interface LedPickerProps {
+  planId: string | null;
+  title: string;
+  onPick: (change: { planId: string; title: string }) => void;
+}
+
+/** Chooses the class that is led; what has no title yet takes the title of the class. */
+export function LedPicker({ planId, title, onPick }: LedPickerProps) {
+  return (
+    <ClassPicker
+      chosen={planId}
+      onPick={(plan) => onPick({ planId: plan.id, title: title.trim() === '' ? plan.title : title })}
+    />
   );
 }

@@ -7,12 +7,12 @@ import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { type Made, makeSeries, type Series, TEMPLATE_NAMES, TEMPLATES } from '../../core/series/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { calendar } from '../../core/wire/index.ts';
-import { ask, messageOf, queries, useLoaded, useMoves } from '../data/index.ts';
+import { ask, dayOf, messageOf, queries, useLoaded, useMoves } from '../data/index.ts';
 import { ClassPicker, WhenLoaded } from '../lists/index.ts';
-import { Button, NumberField, Select, TextField } from '../ui/index.ts';
-import { INPUT, Labelled, RoomAndLeader } from './form.tsx';
+import { Button, EffortSelect, Labelled, NumberField, Select, TextField } from '../ui/index.ts';
+import { INPUT, RoomAndLeader } from './form.tsx';
 import { SeriesBalance } from './series-balance.tsx';
-import { todayHere, useItems } from './use-calendar.ts';
+import { useItems } from './use-calendar.ts';
 
 /** The series, and a new one. */
 export function SeriesListScreen() {
@@ -74,7 +74,7 @@ function NewSeries({ onClose }: { onClose: () => void }) {
     id: nanoid(12),
     title: '',
     template: 'rise',
-    start: mondayOf(addDays(todayHere(), 7)),
+    start: mondayOf(addDays(dayOf(), 7)),
     weeks: 8,
     slots: [{ weekday: 4, time: '18:30' }],
     planIds: [],
@@ -149,19 +149,7 @@ function NewSeries({ onClose }: { onClose: () => void }) {
               />
             </Labelled>
             <Labelled name="Expected to be, 0 to 10">
-              <Select
-                className="min-h-11"
-                value={series.effort ?? ''}
-                onChange={(e) => set({ effort: e.target.value === '' ? null : Number(e.target.value) })}
-              >
-                <option value="">not said</option>
-                {Array.from({ length: 11 }, (_, n) => (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: the number is the value
-                  <option key={n} value={n}>
-                    {n}
-                  </option>
-                ))}
-              </Select>
+              <EffortSelect className="min-h-11" effort={series.effort} onChange={(effort) => set({ effort })} />
             </Labelled>
           </div>
           <Slots slots={series.slots} onChange={(slots) => set({ slots })} />

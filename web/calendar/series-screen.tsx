@@ -1,4 +1,3 @@
-import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
@@ -7,12 +6,11 @@ import { applySteps, formatDuration, type Plan, stepsBetween } from '../../core/
 import { type Series, TEMPLATES } from '../../core/series/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { calendar, records } from '../../core/wire/index.ts';
-import { addressOf, api, ask, messageOf, queries, useLoaded } from '../data/index.ts';
+import { addressOf, api, ask, dayOf, dayWords, messageOf, queries, sumsOf, useLoaded } from '../data/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
 import { Button } from '../ui/index.ts';
 import { EntryDialog } from './entry-dialog.tsx';
 import { SeriesBalance } from './series-balance.tsx';
-import { todayHere } from './use-calendar.ts';
 
 /** A series: its classes on their days, what was led of them, and what it works and loads week by week. */
 export function SeriesScreen() {
@@ -112,12 +110,7 @@ function Whole({
           return plan && !c.cancelled ? [{ day: c.day, plan }] : [];
         })}
         effort={series.effort}
-        run={own.map((s) => ({
-          day: format(new Date(s.at), 'yyyy-MM-dd'),
-          totalMs: s.totalMs,
-          effort: s.effort,
-          work: s.work,
-        }))}
+        run={own.map(sumsOf)}
       />
       {open && (
         <EntryDialog
@@ -143,12 +136,12 @@ interface LineProps {
 }
 
 function ClassLine({ dated, plan, runId, onOpen, onCarry }: LineProps) {
-  const isPast = dated.day < todayHere();
+  const isPast = dated.day < dayOf();
   return (
     <li className="flex flex-wrap items-center gap-x-4 border-b py-0.5">
       <span className="digits w-16">{dated.series && placeWords(dated.series)}</span>
       <button type="button" className="min-h-11 w-44 text-left underline" onClick={onOpen}>
-        {format(new Date(`${dated.day}T12:00`), 'EEE d MMM yyyy')} {dated.time}
+        {dayWords(dated.day, 'EEE d MMM yyyy')} {dated.time}
       </button>
       <span className={`min-w-0 flex-1 basis-52 break-words ${dated.cancelled ? 'line-through' : ''}`}>
         {plan ? (

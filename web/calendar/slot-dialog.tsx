@@ -1,9 +1,8 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { type CalendarItem, type DaysOff, type Slot, WEEKDAYS, weekdayOf } from '../../core/calendar/index.ts';
-import { ClassPicker } from '../lists/index.ts';
-import { Button, Dialog, DurationField, NumberField, Select, TextField } from '../ui/index.ts';
-import { INPUT, Labelled, RoomAndLeader } from './form.tsx';
+import { Button, Dialog, Labelled, NumberField, Select, TextField } from '../ui/index.ts';
+import { INPUT, LedPicker, LengthField, RoomAndLeader } from './form.tsx';
 import { keepItems } from './use-calendar.ts';
 
 interface Props {
@@ -100,13 +99,7 @@ export function SlotDialog({ slot, day, onClose }: Props) {
             />
           </Labelled>
           <Labelled name="Length">
-            <DurationField
-              label="Length"
-              className="!min-h-11 !w-20"
-              minMs={60_000}
-              valueMs={now.lengthMs ?? 3_600_000}
-              onChange={(lengthMs) => set({ lengthMs })}
-            />
+            <LengthField lengthMs={now.lengthMs} onChange={(lengthMs) => set({ lengthMs })} />
           </Labelled>
           <Labelled name="From">
             <input type="date" className={INPUT} value={now.from} onChange={(e) => set({ from: e.target.value })} />
@@ -128,10 +121,10 @@ export function SlotDialog({ slot, day, onClose }: Props) {
           </button>
         </p>
         {picking && (
-          <ClassPicker
-            chosen={now.planId}
-            onPick={(plan) => {
-              set({ planId: plan.id, title: now.title.trim() === '' ? plan.title : now.title });
+          <LedPicker
+            {...now}
+            onPick={(change) => {
+              set(change);
               setPicking(false);
             }}
           />

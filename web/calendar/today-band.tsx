@@ -2,21 +2,15 @@ import { format } from 'date-fns';
 import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { addDays, type Entry, nowAndNext, placeWords, weekdayWord } from '../../core/calendar/index.ts';
-import { parseClock } from '../../core/plan/index.ts';
-import { clockOf } from '../data/index.ts';
+import { dayOf, dayWords, timeWords } from '../data/index.ts';
 import { Button } from '../ui/index.ts';
-import { timeHere, todayHere, useItems, useLed } from './use-calendar.ts';
+import { timeHere, useItems, useLed } from './use-calendar.ts';
 
 const AHEAD_DAYS = 60;
 
-const clockWord = (time: string | null) => {
-  const ms = time === null ? null : parseClock(time);
-  return ms === null ? '' : clockOf(ms);
-};
-
 /** Today, and the next class with Ready one press away. */
 export function TodayBand() {
-  const today = todayHere();
+  const today = dayOf();
   const [loaded] = useItems(addDays(today, -1), addDays(today, AHEAD_DAYS));
   const led = useLed(today, today);
   const found = useMemo(
@@ -42,7 +36,7 @@ export function TodayBand() {
               const run = led.find((l) => l.run.planId === e.item.planId);
               return (
                 <li key={e.item.id}>
-                  <span className="digits">{clockWord(e.time)}</span> {e.item.title}{' '}
+                  <span className="digits">{timeWords(e.time)}</span> {e.item.title}{' '}
                   {run ? (
                     <Link to={`/log/${run.run.id}`} className="underline">
                       led
@@ -70,11 +64,10 @@ export function TodayBand() {
   );
 }
 
-function dayWords(day: string, today: string): string {
+function whenWords(day: string, today: string): string {
   if (day === today) return 'Today';
   if (day === addDays(today, 1)) return 'Tomorrow';
-  const date = format(new Date(`${day}T12:00`), 'd MMMM');
-  return `${weekdayWord(day)} ${date}`;
+  return `${weekdayWord(day)} ${dayWords(day, 'd MMMM')}`;
 }
 
 function NextClass({ entry, today }: { entry: Entry; today: string }) {
@@ -90,8 +83,8 @@ function NextClass({ entry, today }: { entry: Entry; today: string }) {
           {item.kind === 'class' && item.series && <span className="ml-2 text-lead">{placeWords(item.series)}</span>}
         </p>
         <p className="text-lead">
-          {dayWords(day, today)}
-          {time !== null && `, ${clockWord(time)}`}
+          {whenWords(day, today)}
+          {time !== null && `, ${timeWords(time)}`}
           {where !== '' && <span className="text-muted"> {where}</span>}
         </p>
       </div>

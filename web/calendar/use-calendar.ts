@@ -3,10 +3,9 @@ import { useMemo } from 'react';
 import { toast } from 'sonner';
 import type { CalendarItem } from '../../core/calendar/index.ts';
 import { calendar, type RunSums } from '../../core/wire/index.ts';
-import { api, ask, type Loaded, messageOf, queries, useLoaded } from '../data/index.ts';
+import { api, ask, dayOf, type Loaded, messageOf, queries, useLoaded } from '../data/index.ts';
 
-/** Today, and the time of day, as this browser has them. */
-export const todayHere = () => format(new Date(), 'yyyy-MM-dd');
+/** The time of day as this browser has it. */
 export const timeHere = () => format(new Date(), 'HH:mm');
 
 /** A run that was led, and its local day and time. */
@@ -38,7 +37,7 @@ export function useLed(from: string, to: string): readonly Led[] {
       items.flatMap((run) => {
         if (run.startedAt === null) return [];
         const at = new Date(run.startedAt);
-        return [{ run, day: format(at, 'yyyy-MM-dd'), time: format(at, 'HH:mm') }];
+        return [{ run, day: dayOf(run.startedAt), time: format(at, 'HH:mm') }];
       }),
     [items],
   );

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { plans, runs, speech } from '../../core/wire/index.ts';
 import { api, conflictOf } from './api.ts';
-import { ApiError, addressOf, ask, isMissing } from './client.ts';
+import { ApiError, addressOf, ask, firstProblem, isMissing } from './client.ts';
 
 const plan = planOf(circuit(stations(2), 30, 10, 2));
 const stored = { plan, version: 3, updatedAt: '2026-11-26T07:00:00.000Z', lastLedAt: null };
@@ -99,5 +99,23 @@ describe('asking the server', () => {
     answer = () => json({ runs: 0, work: [] });
     await api.workSince(new Date('2026-11-19T07:00:00.000Z'));
     expect(asked[1]!.url).toBe('/api/runs/work?since=2026-11-19T07%3A00%3A00.000Z');
+  });
+});
+
+describe('what the server found fault with', () => {
+  it('is the first place it names', () => {
+    const problems = [
+      { path: 'line 3', message: 'names no run' },
+      { path: 'line 9', message: 'names no run' },
+    ];
+    const body = { status: 422, title: 'Nothing was brought in', problems };
+    expect(firstProblem(new ApiError(422, body.title, body))).toEqual({ path: 'line 3', message: 'names no run' });
+  });
+
+  it('is none where it names none, where the answer is no problem, and of another error', () => {
+    expect(firstProblem(new ApiError(422, 'No', { status: 422, title: 'No', problems: [] }))).toBeNull();
+    expect(firstProblem(new ApiError(502, 'Bad gateway', '<html>'))).toBeNull();
+    expect(firstProblem(new ApiError(0, 'out of reach'))).toBeNull();
+    expect(firstProblem(new TypeError('a bug'))).toBeNull();
   });
 });

@@ -1,5 +1,13 @@
 import * as v from 'valibot';
-import type { AnswerOf, BodyOf, Endpoint, PathNames, QueryOf } from '../../core/wire/index.ts';
+import type { Problem } from '../../core/plan/index.ts';
+import {
+  type AnswerOf,
+  type BodyOf,
+  type Endpoint,
+  type PathNames,
+  ProblemSchema,
+  type QueryOf,
+} from '../../core/wire/index.ts';
 import { noteTrouble } from './trouble.ts';
 
 /** The server answered with an error; `status` 0 means it could not be reached. */
@@ -11,6 +19,12 @@ export class ApiError extends Error {
   ) {
     super(message);
   }
+}
+
+/** The first place that the server found fault with; null where it named none. */
+export function firstProblem(error: unknown): Problem | null {
+  const body = error instanceof ApiError ? v.safeParse(ProblemSchema, error.body) : null;
+  return (body?.success && body.output.problems?.[0]) || null;
 }
 
 /** What to say of something that failed. */

@@ -8,12 +8,12 @@ export type {
   StoredVersion,
 } from '../../core/wire/index.ts';
 export { api, conflictOf, keepApi, type LogQuery } from './api.ts';
-export { ApiError, addressOf, ask, fetchFrom, isMissing, messageOf } from './client.ts';
-export { clockAt, clockOf } from './clock.ts';
+export { ApiError, addressOf, ask, fetchFrom, firstProblem, isMissing, messageOf } from './client.ts';
+export { clockAt, clockOf, dayOf, dayWords, timeWords } from './clock.ts';
 export { keptPlans } from './kept-plans.ts';
 export { useLibrary, useMoves } from './library-store.ts';
 export { queries } from './queries.ts';
-export { useLastSets, usePast, usePeople, useWhoNames, whoKey } from './records.ts';
+export { sumsOf, useLastSets, usePast, usePeople, useWhoNames } from './records.ts';
 export { useTrouble } from './trouble.ts';
 export { type Loaded, useLoaded } from './use-loaded.ts';
 export { type Pages, usePages } from './use-pages.ts';

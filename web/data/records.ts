@@ -1,7 +1,7 @@
-import type { SetRecord } from '../../core/record/index.ts';
-import type { Who } from '../../core/run/index.ts';
-import { type PastRun, type Person, records } from '../../core/wire/index.ts';
+import type { SessionSums, SetRecord } from '../../core/record/index.ts';
+import { type PastRun, type Person, records, type Session } from '../../core/wire/index.ts';
 import { ask } from './client.ts';
+import { dayOf } from './clock.ts';
 import { type Loaded, useLoaded } from './use-loaded.ts';
 
 const NO_SETS: readonly SetRecord[] = [];
@@ -18,6 +18,14 @@ export function useLastSets(planId: string, not: string): readonly SetRecord[] {
   return past.state === 'ready' ? (past.value[0]?.sets ?? NO_SETS) : NO_SETS;
 }
 
+/** What weeks are made of, by the local day of a session. */
+export const sumsOf = ({ at, totalMs, effort, work }: Session): SessionSums => ({
+  day: dayOf(at),
+  totalMs,
+  effort,
+  work,
+});
+
 /** The people of the club. */
 export const usePeople = (): [Loaded<Person[]>, () => void] => useLoaded(['people'], () => ask(records.listPeople, {}));
 
@@ -30,6 +38,3 @@ export function useWhoNames(): (who: { squad: string | null; person?: string | n
     return found?.name ?? 'someone';
   };
 }
-
-/** The same who, wherever it is compared. */
-export const whoKey = ({ squad, person }: Who) => (person === undefined ? `s ${squad ?? ''}` : `p ${person}`);

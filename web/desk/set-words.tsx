@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { SET_NOTE_MAX } from '../../core/record/index.ts';
 import { Target } from '../stage/index.ts';
-
-const EFFORTS = Array.from({ length: 11 }, (_, k) => k);
+import { EFFORTS } from '../ui/index.ts';
 
 interface Props {
   effort: number | null;

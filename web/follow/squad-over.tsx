@@ -1,9 +1,8 @@
 import { useState } from 'react';
 import type { Plan } from '../../core/plan/index.ts';
+import { EffortButtons } from '../ui/index.ts';
 import { askDesk } from './follow-store.ts';
 import { useOwnName, WhoseReps } from './whose-reps.tsx';
-
-const EFFORTS = Array.from({ length: 11 }, (_, k) => k);
 
 interface Props {
   code: string;
@@ -37,24 +36,11 @@ export function SquadOver({ code, plan, squad, finished }: Props) {
       {squad !== null && (
         <fieldset className="mt-2 min-w-0">
           <legend className="mb-2 text-title font-semibold">How hard was it, as a whole?</legend>
-          <div className="grid grid-cols-4 gap-2 sm:grid-cols-6">
-            {EFFORTS.map((n) => (
-              <button
-                key={n}
-                type="button"
-                aria-pressed={chosen === n}
-                className={`digits min-h-14 rounded-md border-2 border-current text-title ${chosen === n ? 'bg-ink text-paper' : ''}`}
-                onClick={() => void tell(n)}
-              >
-                {n}
-              </button>
-            ))}
-          </div>
-          <p className="mt-1 flex justify-between text-small">
-            <span>0 rest</span>
-            <span>5 hard</span>
-            <span>10 utmost</span>
-          </p>
+          <EffortButtons
+            chosen={chosen}
+            className="grid grid-cols-4 gap-2 sm:grid-cols-6"
+            onChoose={(n) => void tell(n)}
+          />
           <p role="status" className="min-h-6 text-lead">
             {said}
           </p>

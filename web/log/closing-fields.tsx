@@ -1,8 +1,6 @@
 import { useState } from 'react';
 import type { Closing } from '../../core/run/index.ts';
-import { LettersLeft, Stepper } from '../ui/index.ts';
-
-const EFFORTS = Array.from({ length: 11 }, (_, k) => k);
+import { EffortButtons, LettersLeft, Stepper } from '../ui/index.ts';
 
 interface Part {
   closing: Closing;
@@ -46,24 +44,11 @@ function Effort({ closing, onTell }: Part) {
   return (
     <fieldset className="min-w-0">
       <legend className="mb-1 text-title font-semibold">How hard was it, as a whole?</legend>
-      <div className="grid grid-cols-6 gap-1.5 sm:grid-cols-11">
-        {EFFORTS.map((n) => (
-          <button
-            key={n}
-            type="button"
-            aria-pressed={closing.effort === n}
-            className={`digits min-h-14 rounded-md border-2 border-current text-title ${closing.effort === n ? 'border-ink bg-ink text-paper' : ''}`}
-            onClick={() => onTell({ effort: closing.effort === n ? null : n })}
-          >
-            {n}
-          </button>
-        ))}
-      </div>
-      <p className="mt-1 flex justify-between text-small">
-        <span>0 rest</span>
-        <span>5 hard</span>
-        <span>10 utmost</span>
-      </p>
+      <EffortButtons
+        chosen={closing.effort}
+        className="grid grid-cols-6 gap-1.5 sm:grid-cols-11"
+        onChoose={(n) => onTell({ effort: closing.effort === n ? null : n })}
+      />
     </fieldset>
   );
 }

@@ -1,8 +1,6 @@
-import { type Closing, isOf, type RunCommand, type Who } from '../../core/run/index.ts';
-import { useWhoNames, whoKey } from '../data/index.ts';
-import { Select } from '../ui/index.ts';
-
-const EFFORTS = Array.from({ length: 11 }, (_, k) => k);
+import { type Closing, isOf, type RunCommand, type Who, whoKey } from '../../core/run/index.ts';
+import { useWhoNames } from '../data/index.ts';
+import { EffortSelect } from '../ui/index.ts';
 
 interface Props {
   closing: Closing;
@@ -27,20 +25,11 @@ export function FeltBy({ closing, squads, onTell }: Props) {
         {[...all.values()].map((who) => (
           <label key={whoKey(who)} className="flex min-h-11 items-center gap-2">
             {nameOf(who)}
-            <Select
+            <EffortSelect
               className="text-lead"
-              value={closing.felt.find((f) => isOf(f, who))?.effort ?? ''}
-              onChange={(e) =>
-                onTell({ type: 'felt', ...who, effort: e.target.value === '' ? null : Number(e.target.value) })
-              }
-            >
-              <option value="">not said</option>
-              {EFFORTS.map((n) => (
-                <option key={n} value={n}>
-                  {n}
-                </option>
-              ))}
-            </Select>
+              effort={closing.felt.find((f) => isOf(f, who))?.effort ?? null}
+              onChange={(effort) => onTell({ type: 'felt', ...who, effort })}
+            />
           </label>
         ))}
       </div>

@@ -9,7 +9,7 @@ import { api, clockAt, type LogQuery, messageOf, queries, usePages } from '../da
 import { MiniSheet } from '../drawings/index.ts';
 import { FaultList, LongList } from '../lists/index.ts';
 import { RecordsHead } from '../records/index.ts';
-import { Button, Checkbox, SearchField, Select, TextField } from '../ui/index.ts';
+import { Button, Checkbox, Labelled, SearchField, Select, TextField } from '../ui/index.ts';
 import { countDeviations } from './deviations.ts';
 import { RecordFiles } from './record-files.tsx';
 
@@ -105,24 +105,21 @@ function Narrow({ filters, onChange }: { filters: Filters; onChange: (change: Pa
   const date = 'min-h-11 rounded-md border border-line-strong bg-card px-2';
   return (
     <div className="mb-4 flex flex-wrap items-end gap-3" role="group" aria-label="Narrow the log">
-      <label>
-        <span className="block text-small text-muted">From</span>
+      <Labelled name="From">
         <input type="date" className={date} value={filters.from} onChange={(e) => onChange({ from: e.target.value })} />
-      </label>
-      <label>
-        <span className="block text-small text-muted">To</span>
+      </Labelled>
+      <Labelled name="To">
         <input type="date" className={date} value={filters.to} onChange={(e) => onChange({ to: e.target.value })} />
-      </label>
+      </Labelled>
       <Said key={`squad ${filters.squad}`} name="Squad" value={filters.squad} onSay={(squad) => onChange({ squad })} />
       <Said key={`move ${filters.move}`} name="Move" value={filters.move} onSay={(move) => onChange({ move })} />
-      <label>
-        <span className="block text-small text-muted">Trials</span>
+      <Labelled name="Trials">
         <Select className="min-h-11" value={filters.trial} onChange={(e) => onChange({ trial: e.target.value })}>
           <option value="">with them</option>
           <option value="none">without them</option>
           <option value="only">only them</option>
         </Select>
-      </label>
+      </Labelled>
       {FILTERS.some((f) => filters[f] !== '') && (
         <Button look="quiet" onClick={() => onChange({ from: '', to: '', squad: '', move: '', trial: '' })}>
           All
@@ -136,8 +133,7 @@ function Narrow({ filters, onChange }: { filters: Filters; onChange: (change: Pa
 function Said({ name, value, onSay }: { name: string; value: string; onSay: (value: string) => void }) {
   const [typed, setTyped] = useState(value);
   return (
-    <label>
-      <span className="block text-small text-muted">{name}</span>
+    <Labelled name={name}>
       <TextField
         className="min-h-11 w-40"
         maxLength={80}
@@ -145,7 +141,7 @@ function Said({ name, value, onSay }: { name: string; value: string; onSay: (val
         onChange={(e) => setTyped(e.target.value)}
         onCommit={() => typed.trim() !== value && onSay(typed.trim())}
       />
-    </label>
+    </Labelled>
   );
 }
 

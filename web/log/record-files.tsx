@@ -2,7 +2,7 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { readRunFile } from '../../core/exchange/index.ts';
 import { records } from '../../core/wire/index.ts';
-import { ApiError, addressOf, api, ask, messageOf, queries } from '../data/index.ts';
+import { addressOf, api, ask, firstProblem, messageOf, queries } from '../data/index.ts';
 import { FilesMenu } from '../ui/index.ts';
 
 /** Events sent at once. */
@@ -39,10 +39,8 @@ async function bringInRecords(text: string): Promise<void> {
     const told = problems.slice(0, 4).map((p) => `${p.path}: ${p.message}.`);
     toast([`Brought in: ${runs} runs, ${entries} entries, ${people} people.`, ...told].join(' '), { duration: 15_000 });
   } catch (error) {
-    const body =
-      error instanceof ApiError ? (error.body as { problems?: { path: string; message: string }[] } | null) : null;
-    const [first] = body?.problems ?? [];
-    toast.error(`${messageOf(error)}. ${first ? `${first.path}: ${first.message}.` : ''}`);
+    const problem = firstProblem(error);
+    toast.error(`${messageOf(error)}. ${problem ? `${problem.path}: ${problem.message}.` : ''}`);
   }
 }
 

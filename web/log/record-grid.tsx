@@ -10,9 +10,9 @@ import {
   type SetRecord,
   saidIn,
 } from '../../core/record/index.ts';
-import { isOf, type RepsRecord, type RunCommand, type Who } from '../../core/run/index.ts';
+import { isOf, type RepsRecord, type RunCommand, type Who, whoKey } from '../../core/run/index.ts';
 import type { WeightUnit } from '../../core/values/index.ts';
-import { useMoves, usePeople, useWhoNames, whoKey } from '../data/index.ts';
+import { useMoves, usePeople, useWhoNames } from '../data/index.ts';
 import { Button, Select, useDraft } from '../ui/index.ts';
 
 type Reps = Extract<RunCommand, { type: 'reps' }>;

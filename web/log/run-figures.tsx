@@ -13,8 +13,9 @@ import {
   sessionEffort,
   sessionLoad,
 } from '../../core/record/index.ts';
+import { whoKey } from '../../core/run/index.ts';
 import type { PastRun } from '../../core/wire/index.ts';
-import { type StoredRun, usePast, useWhoNames, whoKey } from '../data/index.ts';
+import { type StoredRun, usePast, useWhoNames } from '../data/index.ts';
 import { Charted, plainAxes, styleOf } from '../drawings/index.ts';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;

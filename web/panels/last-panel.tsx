@@ -2,7 +2,7 @@ import { format } from 'date-fns';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { formatChange, formatDuration, type Plan } from '../../core/plan/index.ts';
+import { capital, formatChange, formatDuration, type Plan } from '../../core/plan/index.ts';
 import {
   ALIKE_RUNS,
   type Change,
@@ -17,11 +17,9 @@ import {
   withChanges,
 } from '../../core/record/index.ts';
 import type { PastRun } from '../../core/wire/index.ts';
-import { useLibrary, usePast, useWhoNames } from '../data/index.ts';
+import { dayOf, useLibrary, usePast, useWhoNames } from '../data/index.ts';
 import { edit, undo } from '../editing/index.ts';
 import { Button } from '../ui/index.ts';
-
-const dayOf = (iso: string) => format(new Date(iso), 'yyyy-MM-dd');
 
 function take(plan: Plan, changes: readonly Change[]) {
   edit((p) => withChanges(p, changes));
@@ -147,7 +145,7 @@ function Next({ plan, past }: { plan: Plan; past: readonly PastRun[] }) {
     plan,
     past.map((p) => ({ day: dayOf(p.startedAt), plan: p.plan, sets: p.sets, effort: p.effort })),
     library,
-    format(new Date(), 'yyyy-MM-dd'),
+    dayOf(),
   );
   return (
     <section aria-label="What to ask next" className="mt-4 mb-5">
@@ -159,7 +157,7 @@ function Next({ plan, past }: { plan: Plan; past: readonly PastRun[] }) {
             <b>{KIND_WORDS[p.kind]}:</b> {p.changes.map((c) => changeWords(plan, c)).join('; ')}
             <span className="digits ml-2">{p.costMs === 0 ? 'no longer' : formatChange(p.costMs)}</span>
             <span className="block text-small text-muted">
-              {p.reason}. {sourceWords(p.source)}
+              {p.reason}. {capital(p.source)}.
               {p.spareMs !== null &&
                 (p.spareMs < 0
                   ? ` It would be ${formatDuration(-p.spareMs)} over the slot.`
@@ -177,5 +175,3 @@ function Next({ plan, past }: { plan: Plan; past: readonly PastRun[] }) {
     </section>
   );
 }
-
-const sourceWords = (source: string) => `${source.charAt(0).toUpperCase()}${source.slice(1)}.`;

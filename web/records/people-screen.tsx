@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { records } from '../../core/wire/index.ts';
 import { ask, messageOf, queries, usePeople } from '../data/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
-import { Button, TextField } from '../ui/index.ts';
+import { Button, Labelled, TextField } from '../ui/index.ts';
 import { RecordsHead } from './records-head.tsx';
 
 /** The people of the club: a short name or a number, no account; nobody has to be here. */
@@ -64,14 +64,12 @@ function AddPerson({ onAdded }: { onAdded: () => void }) {
         if (name.trim() !== '') void add();
       }}
     >
-      <label>
-        <span className="block text-small text-muted">Name or number</span>
+      <Labelled name="Name or number">
         <TextField className="min-h-11 w-48" maxLength={24} value={name} onChange={(e) => setName(e.target.value)} />
-      </label>
-      <label>
-        <span className="block text-small text-muted">Squad, if any</span>
+      </Labelled>
+      <Labelled name="Squad, if any">
         <TextField className="min-h-11 w-40" maxLength={40} value={squad} onChange={(e) => setSquad(e.target.value)} />
-      </label>
+      </Labelled>
       <Button type="submit" look="strong" disabled={name.trim() === ''}>
         Add
       </Button>

@@ -6,7 +6,7 @@ import { countWords, paceWords, seriesOf } from '../../core/record/index.ts';
 import { type AnswerOf, records } from '../../core/wire/index.ts';
 import { ask, messageOf, queries, useLoaded } from '../data/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
-import { Button, Dialog, saveFile, TextField } from '../ui/index.ts';
+import { Button, Dialog, Labelled, saveFile, TextField } from '../ui/index.ts';
 import { RecordsHead } from './records-head.tsx';
 
 type Records = AnswerOf<typeof records.personRecords>;
@@ -85,14 +85,12 @@ function Named({ person, onChanged }: { person: Records['person']; onChanged: ()
   };
   return (
     <div className="flex flex-wrap gap-3">
-      <label>
-        <span className="block text-small text-muted">Name or number</span>
+      <Labelled name="Name or number">
         <TextField maxLength={24} value={name} onChange={(e) => setName(e.target.value)} onCommit={keep} />
-      </label>
-      <label>
-        <span className="block text-small text-muted">Squad</span>
+      </Labelled>
+      <Labelled name="Squad">
         <TextField maxLength={40} value={squad} onChange={(e) => setSquad(e.target.value)} onCommit={keep} />
-      </label>
+      </Labelled>
     </div>
   );
 }

@@ -4,7 +4,7 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { countWords, paceWords } from '../../core/record/index.ts';
 import { weightWords } from '../../core/values/index.ts';
 import { records, type TrendPoint } from '../../core/wire/index.ts';
-import { ask, useLoaded, useWhoNames } from '../data/index.ts';
+import { ask, dayOf, useLoaded, useWhoNames } from '../data/index.ts';
 import { Charted, plainAxes, styleOf } from '../drawings/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
 import { Button, Select } from '../ui/index.ts';
@@ -98,7 +98,7 @@ function Nothing({ by, onWho, nameOf }: NothingProps) {
   );
 }
 
-const dayOf = (p: TrendPoint) => format(new Date(p.at), 'd MMM');
+const dayWord = (p: TrendPoint) => format(new Date(p.at), 'd MMM');
 
 /** Sessions that are listed before all are asked for. */
 const LATEST = 20;
@@ -106,7 +106,7 @@ const LATEST = 20;
 function Course({ move, points }: { move: string; points: readonly TrendPoint[] }) {
   const [every, setEvery] = useState(false);
   const option = useMemo(() => {
-    const axes = plainAxes(points.map(dayOf));
+    const axes = plainAxes(points.map(dayWord));
     const weighted = points.some((p) => p.weightKg !== null);
     return {
       ...axes,
@@ -166,7 +166,7 @@ function Course({ move, points }: { move: string; points: readonly TrendPoint[] 
         label={points
           .map(
             (p) =>
-              `${dayOf(p)}: ${p.bestReps ?? 'no'} reps${p.weightKg === null ? '' : ` with ${weightWords(p.weightKg)}`}`,
+              `${dayWord(p)}: ${p.bestReps ?? 'no'} reps${p.weightKg === null ? '' : ` with ${weightWords(p.weightKg)}`}`,
           )
           .join('; ')}
         option={option}
@@ -175,7 +175,7 @@ function Course({ move, points }: { move: string; points: readonly TrendPoint[] 
         rows={[...points]
           .reverse()
           .map((p) => [
-            format(new Date(p.at), 'yyyy-MM-dd'),
+            dayOf(p.at),
             p.title,
             p.sets,
             p.reps,

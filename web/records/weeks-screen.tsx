@@ -3,34 +3,33 @@ import { useMemo, useState } from 'react';
 import { addDays, mondayOf } from '../../core/calendar/index.ts';
 import { type Library, PART_WORDS, PARTS, PATTERN_WORDS, PATTERNS, type Part } from '../../core/moves/index.ts';
 import { formatDuration } from '../../core/plan/index.ts';
-import { closeTogether, type SessionSums, type Week, WORKED_FROM_MS, weeksOf } from '../../core/record/index.ts';
+import {
+  closeTogether,
+  type SessionSums,
+  sessionLoad,
+  type Week,
+  WORKED_FROM_MS,
+  weeksOf,
+} from '../../core/record/index.ts';
 import { records, type Session } from '../../core/wire/index.ts';
-import { ask, useLoaded, useMoves } from '../data/index.ts';
+import { ask, dayOf, dayWords, sumsOf, useLoaded, useMoves } from '../data/index.ts';
 import { Charted, plainAxes, styleOf, Tabled } from '../drawings/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
 import { Select } from '../ui/index.ts';
 import { RecordsHead } from './records-head.tsx';
 
-const today = () => format(new Date(), 'yyyy-MM-dd');
 const SPANS = [
   [12, '12 weeks'],
   [26, 'half a year'],
   [52, 'a year'],
 ] as const;
 
-const sumsOf = (s: Session): SessionSums => ({
-  day: format(new Date(s.at), 'yyyy-MM-dd'),
-  totalMs: s.totalMs,
-  effort: s.effort,
-  work: s.work,
-});
-
 /** Weeks as they were: minutes by area, loads, and what was worked twice running. */
 export function WeeksScreen() {
   const [span, setSpan] = useState<number>(12);
   const [squad, setSquad] = useState('');
-  const monday = addDays(mondayOf(today()), -7 * (span - 1));
-  const until = addDays(mondayOf(today()), 7);
+  const monday = addDays(mondayOf(dayOf()), -7 * (span - 1));
+  const until = addDays(mondayOf(dayOf()), 7);
   const [loaded, reload] = useLoaded(['records', 'sessions', monday, until], () =>
     ask(records.sessionsDone, {
       query: { since: new Date(`${monday}T00:00`).toISOString(), until: new Date(`${until}T00:00`).toISOString() },
@@ -90,8 +89,8 @@ const REGIONS: readonly [name: string, parts: readonly Part[]][] = [
 ];
 
 const minutes = (ms: number) => Math.round(ms / 6000) / 10;
-const isNow = (w: Week) => w.monday === mondayOf(today());
-const weekWord = (w: Week) => `${format(new Date(`${w.monday}T12:00`), 'd MMM')}${isNow(w) ? ', so far' : ''}`;
+const isNow = (w: Week) => w.monday === mondayOf(dayOf());
+const weekWord = (w: Week) => `${dayWords(w.monday, 'd MMM')}${isNow(w) ? ', so far' : ''}`;
 const whole = (n: number | null) => (n === null ? null : Math.round(n));
 
 function Weeks({ sessions, library, file }: { sessions: readonly Session[]; library: Library; file: string }) {
@@ -176,7 +175,7 @@ function Weeks({ sessions, library, file }: { sessions: readonly Session[]; libr
               minutes(s.totalMs),
               minutes(s.workMs),
               s.effort,
-              s.effort === null ? null : whole((s.effort * s.totalMs) / 60_000),
+              s.effort === null ? null : whole(sessionLoad(s.effort, s.totalMs)),
             ])}
           file={`${file}, sessions`}
         />
@@ -213,7 +212,7 @@ function OneWeek({ week }: { week: Week }) {
   );
 }
 
-const dayWord = (day: string) => format(new Date(`${day}T12:00`), 'EEE d MMM');
+const dayWord = (day: string) => dayWords(day, 'EEE d MMM');
 
 function CloseTogether({ sessions, library }: { sessions: readonly SessionSums[]; library: Library }) {
   const found = useMemo(() => closeTogether(sessions, library), [sessions, library]);

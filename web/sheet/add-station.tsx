@@ -1,6 +1,7 @@
 import { useCombobox } from 'downshift';
 import { useMemo, useRef, useState } from 'react';
 import { indexMoves, type Library, type Suggestion, suggestMoves, type Uses, usesOf } from '../../core/moves/index.ts';
+import { capital } from '../../core/values/index.ts';
 import { readingWords } from './reading-words.ts';
 
 interface Props {
@@ -129,8 +130,6 @@ function Typed({ typed, taken, words }: { typed: string; taken: string; words: s
     </p>
   );
 }
-
-const capital = (name: string) => name.slice(0, 1).toUpperCase() + name.slice(1);
 
 /** What Enter adds: a known name as it is typed, the library's own in its own letters; else the best that begins like it. */
 function nameTaken(library: Library, text: string, best: Suggestion | undefined): string {
