@@ -6,7 +6,7 @@ import { VitePWA } from 'vite-plugin-pwa';
 import { cutDigitsFace } from './scripts/digits-face.ts';
 
 /** Addresses of those who follow a class: a page of their own. */
-const FOLLOWERS = /^\/(join|wall|station|squad|remote)(\/|\?|$)/;
+const FOLLOWERS = /^\/(join|wall|camera|station|squad|remote|h)(\/|\?|$)/;
 
 export default defineConfig(async () => ({
   root: 'web',
@@ -79,7 +79,7 @@ function offline() {
       cleanupOutdatedCaches: true,
       runtimeCaching: [
         {
-          urlPattern: /^https?:\/\/[^/]+\/(join|wall|station|squad|remote)(\/|\?|$)/,
+          urlPattern: /^https?:\/\/[^/]+\/(join|wall|camera|station|squad|remote)(\/|\?|$)/,
           handler: 'NetworkOnly',
           options: { precacheFallback: { fallbackURL: '/follow.html' } },
         },

@@ -99,14 +99,18 @@ export function ensureBuilt(tell = say, parts = PARTS) {
   const sources = parts
     .flatMap((folder) => filesUnder(path.join(ROOT, folder)))
     .filter((file) => !/\.test\.ts$/.test(file) && statSync(file).isFile());
-  const config = ['package-lock.json', 'vite.config.ts', 'tsconfig.base.json'].map((f) => path.join(ROOT, f));
-  const products = { server: 'dist/server/main.js', bin: 'dist/bin/cli.js', web: 'dist/web/index.html' };
+  const config = ['package-lock.json', 'vite.config.ts', 'vite.home.config.ts', 'tsconfig.base.json'].map((f) =>
+    path.join(ROOT, f),
+  );
+  const products = { server: 'dist/server/main.js', bin: 'dist/bin/cli.js', web: 'dist/home/home.js' };
   const here = () => parts.every((p) => !products[p] || existsSync(path.join(ROOT, products[p])));
   unlessDone(`built-${parts.join('-')}`, [...sources.sort(), ...config], here, () => {
     tell('Building');
     const projects = parts.filter((p) => p !== 'web');
     run(bin('tsc'), ['-b', ...projects], { stdio: ['ignore', 2, 2] });
-    if (parts.includes('web')) run(bin('vite'), ['build', '--logLevel', 'warn'], { stdio: ['ignore', 2, 2] });
+    if (!parts.includes('web')) return;
+    for (const config of ['vite.config.ts', 'vite.home.config.ts'])
+      run(bin('vite'), ['build', '--config', config, '--logLevel', 'warn'], { stdio: ['ignore', 2, 2] });
   });
 }
 

@@ -8,12 +8,14 @@ import { type BackupParts, backupApi } from './api/backup.ts';
 import { type BorderOptions, knownHost, sameOrigin, soundAddress, soundBody } from './api/border.ts';
 import { calendarApi, feedApi } from './api/calendar.ts';
 import { filesApi } from './api/files.ts';
+import { handoutsApi, openHandouts } from './api/handouts.ts';
 import { healthApi } from './api/health.ts';
 import { libraryApi } from './api/library.ts';
 import type { Watch } from './api/limits.ts';
 import { codeGuesses, deskApi, type LiveParts, liveApi } from './api/live.ts';
 import { liveVoiceApi } from './api/live-voice.ts';
 import { openApiApi } from './api/openapi.ts';
+import { papersApi } from './api/papers.ts';
 import { peopleApi } from './api/people.ts';
 import { plansApi } from './api/plans.ts';
 import { errorHandler, notFound, whileRoom } from './api/problem.ts';
@@ -119,10 +121,11 @@ export function createApp({
     calendarApi(db, now),
     peopleApi(db, () => parts.known.forget()),
   );
-  app.use('/api', speechApi(db, speech), tracksApi(db, speech));
+  app.use('/api', speechApi(db, speech), tracksApi(db, speech), papersApi(db), handoutsApi({ db, engine: speech }));
   app.use('/api', () => {
     throw notFound('Address');
   });
+  app.use(openHandouts({ db, engine: speech, now, guesses: parts.guesses, watch }));
   if (existsSync(webDir)) serveWeb(app, webDir);
   app.use(errorHandler(log));
   return app;

@@ -1,4 +1,15 @@
+export { writeMarkdown } from './board-text.ts';
+export {
+  CHAPTERS_BY,
+  type ChaptersBy,
+  captionsOf,
+  chapterLines,
+  chaptersOf,
+  ledRecording,
+  plannedRecording,
+} from './captions.ts';
 export { writeCsv } from './csv.ts';
+export { type HomeClass, inScript, planForHome, readHomePage, writeHomePage } from './home-page.ts';
 export { readCalendar, writeCalendar } from './icalendar.ts';
 export {
   addClass,
@@ -17,3 +28,4 @@ export {
   recordsJson,
 } from './records.ts';
 export { readRunFile, writeRunFile } from './run-file.ts';
+export { type TimedText, writeWebVtt } from './webvtt.ts';

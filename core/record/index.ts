@@ -1,6 +1,6 @@
 export { ALIKE_RUNS, changesOf, type Habit, habitsOf } from './as-ran.ts';
 export { type Change, ChangeSchema, changeKey, changeWords, isOpenChange } from './changes.ts';
-export { doneIntervals, doneStretches } from './done.ts';
+export { doneIntervals, doneOf, doneStretches } from './done.ts';
 export * from './figures.ts';
 export {
   cellText,

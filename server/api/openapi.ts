@@ -9,6 +9,7 @@ import {
   files,
   keeping,
   library,
+  outside,
   ProblemSchema,
   plans,
   records,
@@ -27,6 +28,7 @@ export const ENDPOINTS: Record<string, Record<string, Endpoint>> = {
   Records: endpointsIn(records),
   Calendar: endpointsIn(calendar),
   Speech: endpointsIn(speech),
+  Outside: endpointsIn(outside),
   Keeping: endpointsIn(keeping),
 };
 

@@ -9,15 +9,16 @@ export type CodeKind = (typeof CODE_KINDS)[number];
 const LETTERS = 'ACDEFHJKLMNPRTUVWXY3479';
 const LENGTH: Record<CodeKind, number> = { watch: 6, squad: 6, remote: 8 };
 
-const makeCode = (kind: CodeKind) =>
-  Array.from({ length: LENGTH[kind] }, () => LETTERS[randomInt(LETTERS.length)] ?? '').join('');
+/** A code of so many letters, by chance. */
+export const makeCode = (length: number) =>
+  Array.from({ length }, () => LETTERS[randomInt(LETTERS.length)] ?? '').join('');
 
 /** The codes of a run, made when it has none yet. */
 export async function codesOf(db: Queryable, runId: string): Promise<Record<CodeKind, string>> {
   for (const kind of CODE_KINDS)
     await db.query(
       'INSERT INTO run_code (code, run_id, kind) VALUES ($1, $2, $3) ON CONFLICT (run_id, kind) DO NOTHING',
-      [makeCode(kind), runId, kind],
+      [makeCode(LENGTH[kind]), runId, kind],
     );
   const rows = await db.query<{ kind: CodeKind; code: string }>('SELECT kind, code FROM run_code WHERE run_id = $1', [
     runId,

@@ -130,7 +130,7 @@ describe('the sound engine', () => {
     sound.setVolume('voice', { level: 1.7 });
     sound.setVolume('music', { muted: true });
     expect(sound.volume('voice')).toEqual({ level: 1, muted: false });
-    const next = new SoundEngine(undefined, audio.ticker);
+    const next = new SoundEngine(new SteadyClock(), audio.ticker);
     expect([next.volume('voice').level, next.volume('music').muted, next.volume('tones').level]).toEqual([
       1,
       true,

@@ -1,8 +1,7 @@
 import { TONES } from '../../core/cues/index.ts';
 import { DRUM_NAMES, DUCK, limit, renderDrum, renderTone } from '../../core/sound/index.ts';
 import { keepText, local } from '../device/index.ts';
-import { SteadyClock } from '../live/index.ts';
-import { startTicker } from '../workers/index.ts';
+import type { SteadyClock } from '../live/index.ts';
 
 /** A sound wanted at a moment, ms since 1970 on the engine's own clock. */
 export interface TimedSound {
@@ -43,8 +42,9 @@ interface Volume {
  */
 export class SoundEngine {
   constructor(
-    private readonly clock = new SteadyClock(),
-    private readonly ticker: (tick: () => void) => () => void = startTicker,
+    private readonly clock: SteadyClock,
+    /** Calls back some times a second until it is ended: by a worker, where there may be one. */
+    private readonly ticker: (tick: () => void) => () => void,
   ) {}
 
   private context: AudioContext | null = null;

@@ -3,6 +3,8 @@ import { useEffect, useRef, useState } from 'react';
 import type { Interval } from '../../core/timeline/index.ts';
 import { runSounds, SoundEngine, speakingByCode, useVoicedCues } from '../audio/index.ts';
 import { keepText, perWindow } from '../device/index.ts';
+import { SteadyClock } from '../live/index.ts';
+import { startTicker } from '../workers/index.ts';
 
 import { askDesk, deskNow, useFollow } from './follow-store.ts';
 
@@ -26,7 +28,7 @@ export type WallSound = 'elsewhere' | 'asked' | 'here' | 'locked';
 /** The sound of a run from this screen: asked of the desk, and sounded here for as long as the desk gives it. */
 export function useWallSound(code: string): { sound: WallSound; ask: () => Promise<void> } {
   const [me] = useState(screenName);
-  const [engine] = useState(() => new SoundEngine());
+  const [engine] = useState(() => new SoundEngine(new SteadyClock(), startTicker));
   const [asked, setAsked] = useState(false);
   const [on, setOn] = useState(false);
   const folded = useFollow((s) => s.folded);

@@ -12,9 +12,10 @@ import { useResolved } from '../data/index.ts';
 import { useRunLock } from '../device/index.ts';
 import { ClassStrip } from '../drawings/index.ts';
 import { useOpenedPlan } from '../editing/index.ts';
+import { SteadyClock } from '../live/index.ts';
 import { CueRuler, fieldStyle, Stage, Target, useWhole } from '../stage/index.ts';
-
 import { useFrames, useWindow } from '../ui/index.ts';
+import { startTicker } from '../workers/index.ts';
 import { neighbourCue, type Place, positionAt, rehearsalSource, SPEEDS, stateOf } from './rehearsal.ts';
 
 /** The class played through with its real cues from anywhere and at any speed; no run is made. */
@@ -30,7 +31,7 @@ const NO_CUES: readonly Cue[] = [];
 
 function Rehearsal({ plan: written }: { plan: Plan }) {
   const plan = useResolved(written);
-  const [engine] = useState(() => new SoundEngine());
+  const [engine] = useState(() => new SoundEngine(new SteadyClock(), startTicker));
   const [speaker] = useState(() => speakingTo(engine));
   useEffect(() => () => void engine.close(), [engine]);
   const timeline = useMemo(() => compile(plan), [plan]);

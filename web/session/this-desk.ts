@@ -4,6 +4,7 @@ import { keeping, runs } from '../../core/wire/index.ts';
 import { SoundEngine, speakingTo } from '../audio/index.ts';
 import { addressOf, api, ask, isMissing } from '../data/index.ts';
 import { askClock, openRunStream, type StreamSource, TIMERS } from '../live/index.ts';
+import { startTicker } from '../workers/index.ts';
 import { DeskClock } from './desk-clock.ts';
 import { deskId } from './desk-id.ts';
 import { linkDesk } from './desk-link.ts';
@@ -21,7 +22,7 @@ const clock = new DeskClock({
 });
 
 /** The sound of this desk, and the time of its run. */
-export const sound = new SoundEngine(clock.run);
+export const sound = new SoundEngine(clock.run, startTicker);
 
 const session = new DeskSession({
   name: deskId,

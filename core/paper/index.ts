@@ -1,0 +1,9 @@
+export { boardSheet } from './board-sheet.ts';
+export { seriesSheet, weekSheet } from './calendar-sheets.ts';
+export { kitList } from './kit-list.ts';
+export { recordSheet } from './record-sheet.ts';
+export { runSheet } from './run-sheet.ts';
+export { stationCards } from './station-cards.ts';
+export { blockSaid, factsOf, otherWays, timesOf, timesSaid } from './station-facts.ts';
+export { MOST_COLUMNS, trackingSheet } from './tracking-sheet.ts';
+export type { Paper, Part, StationCard } from './types.ts';

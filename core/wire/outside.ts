@@ -1,0 +1,115 @@
+import * as v from 'valibot';
+import { time } from './documents.ts';
+import { endpoint } from './endpoint.ts';
+import { runId } from './runs.ts';
+
+const PDF = { media: 'application/pdf' } as const;
+export const PAPER_SIZES = ['A4', 'Letter'] as const;
+/** The sheets there are of a class. */
+export const PAPERS = ['run', 'board', 'cards', 'tracking', 'kit'] as const;
+export type PaperKind = (typeof PAPERS)[number];
+
+const size = v.optional(v.picklist(PAPER_SIZES), 'A4');
+/** Letters and digits that a phone opens something with. */
+const code = v.pipe(v.string(), v.regex(/^[A-Za-z0-9]{8,12}$/));
+/** Where a phone finds this server: `http://192.168.1.20:4310`. */
+const origin = v.pipe(v.string(), v.maxLength(200), v.url(), v.regex(/^https?:\/\/[^/]+$/));
+
+export const getPlanPaper = endpoint({
+  method: 'GET',
+  path: '/papers/plan/{planId}/{kind}',
+  says: 'A sheet of a class as PDF: run, board, cards, tracking, kit',
+  query: v.object({
+    size,
+    /** Cards on a page. */
+    perPage: v.optional(v.picklist(['1', '4']), '1'),
+    /** With both, each card carries a code that opens its station's page. */
+    code: v.optional(code),
+    origin: v.optional(origin),
+    /** Columns of the tracking sheet, `a,b,c`; none are the squads of the class. */
+    who: v.optional(v.pipe(v.string(), v.maxLength(4000))),
+  }),
+  status: 200,
+  answer: PDF,
+  problems: [400, 404, 503],
+});
+
+export const getWeekPaper = endpoint({
+  method: 'GET',
+  path: '/papers/week/{day}',
+  says: 'The week of a day as PDF',
+  query: v.object({ size }),
+  status: 200,
+  answer: PDF,
+  problems: [400, 503],
+});
+
+export const getSeriesPaper = endpoint({
+  method: 'GET',
+  path: '/papers/series/{id}',
+  says: 'A series, class by class, as PDF',
+  query: v.object({ size }),
+  status: 200,
+  answer: PDF,
+  problems: [400, 404, 503],
+});
+
+export const getRunPaper = endpoint({
+  method: 'GET',
+  path: '/papers/run/{runId}',
+  says: 'A class as it was led, as PDF',
+  query: v.object({ size }),
+  status: 200,
+  answer: PDF,
+  problems: [400, 404, 503],
+});
+
+/** A class, or one run of it, that whoever has its code may look at and do alone. */
+export const HandoutSchema = v.object({
+  code: v.string(),
+  kind: v.picklist(['plan', 'run']),
+  targetId: v.string(),
+  title: v.string(),
+  madeAt: time,
+});
+export type Handout = v.InferOutput<typeof HandoutSchema>;
+
+export const listHandouts = endpoint({
+  method: 'GET',
+  path: '/handouts',
+  says: 'The home pages that are given out by a code, the latest first',
+  status: 200,
+  answer: v.array(HandoutSchema),
+});
+
+export const makeHandout = endpoint({
+  method: 'POST',
+  path: '/handouts',
+  says: 'Gives a class or a run out by a code, which stays until it is taken back; one that is given out keeps its code',
+  body: v.variant('kind', [
+    v.strictObject({ kind: v.literal('plan'), targetId: v.pipe(v.string(), v.maxLength(64)) }),
+    v.strictObject({ kind: v.literal('run'), targetId: runId }),
+  ]),
+  status: 201,
+  answer: HandoutSchema,
+  problems: [400, 404],
+});
+
+export const endHandout = endpoint({
+  method: 'DELETE',
+  path: '/handouts/{code}',
+  says: 'Takes a code back: it opens nothing any more',
+  status: 204,
+  answer: null,
+  problems: [404],
+});
+
+export const getHomePage = endpoint({
+  method: 'GET',
+  path: '/home/{kind}/{id}',
+  says: 'A class (plan) or a run as one HTML file that leads it alone, without a network',
+  query: v.object({ voice: v.optional(v.picklist(['0', '1']), '1') }),
+  status: 200,
+  answer: { media: 'text/html' },
+  problems: [404, 503],
+});

@@ -1,0 +1,164 @@
+import { json, type Request, type RequestHandler, type Response, Router } from 'express';
+import { localAt } from '../../core/calendar/index.ts';
+import { libraryOf } from '../../core/moves/index.ts';
+import type { Plan } from '../../core/plan/index.ts';
+import { foldRun } from '../../core/run/index.ts';
+import { type Handout, outside } from '../../core/wire/index.ts';
+import { codesOf } from '../db/codes.ts';
+import type { Database } from '../db/database.ts';
+import { endHandout, findHandout, listHandouts, makeHandout } from '../db/handouts.ts';
+import { listKit } from '../db/kit.ts';
+import { listMoves } from '../db/moves.ts';
+import { findPlan } from '../db/plans.ts';
+import { goingRuns } from '../db/run-lists.ts';
+import { findRun } from '../db/runs.ts';
+import { clubZone } from '../db/zone.ts';
+import { type HomePage, makeHomePage } from '../home/make-page.ts';
+import { Turns } from '../shared/turns.ts';
+import type { SpeechEngine } from '../speech/engine.ts';
+import { fileName } from './file-name.ts';
+import { handle } from './handle.ts';
+import { type Guesses, limited, placeOf, type Watch } from './limits.ts';
+import { notFound, ProblemError } from './problem.ts';
+
+const MAX_WAITING = 4;
+const RETRY_AFTER_S = 10;
+const OPENED_IN_A_MINUTE = 30;
+
+interface Parts {
+  db: Database;
+  engine: SpeechEngine | null;
+  now: () => number;
+  guesses: Guesses;
+  watch: Watch;
+}
+
+/** Makes home pages, one at a time. */
+class HomePages {
+  private readonly turns = new Turns(MAX_WAITING);
+
+  constructor(private readonly parts: Pick<Parts, 'db' | 'engine'>) {}
+
+  async of(
+    res: Response,
+    { kind, targetId }: Pick<Handout, 'kind' | 'targetId'>,
+    voice: boolean,
+  ): Promise<{ plan: Plan; page: HomePage }> {
+    const { db, engine } = this.parts;
+    const found = kind === 'plan' ? await ofPlan(db, targetId) : await ofRun(db, targetId);
+    if (!found) throw notFound(kind === 'plan' ? 'Class' : 'Run');
+    if (this.turns.isFull)
+      throw new ProblemError(503, 'Other pages are being made; try again in a moment', {}, RETRY_AFTER_S);
+    const gone = new AbortController();
+    res.once('close', () => gone.abort());
+    const home = { db, engine, library: libraryOf(await listMoves(db)), kitRoom: await listKit(db) };
+    const page = await this.turns.take(() =>
+      makeHomePage(home, found.plan, { led: found.led, voice, stop: gone.signal }),
+    );
+    return { plan: found.plan, page };
+  }
+}
+
+const ofPlan = async (db: Database, id: string) => {
+  const stored = await findPlan(db, id);
+  return stored && { plan: stored.plan, led: null };
+};
+
+/** A run as it was led: its last plan. */
+async function ofRun(db: Database, id: string): Promise<{ plan: Plan; led: string | null } | null> {
+  const run = await findRun(db, id);
+  if (!run) return null;
+  const { plan, startedAtMs } = foldRun(run.plan, run.events);
+  return { plan, led: startedAtMs === null ? null : localAt(startedAtMs, await clubZone(db)).day };
+}
+
+/** Classes and runs as pages of their own: as a file, and given out by a code. */
+export function handoutsApi(parts: Pick<Parts, 'db' | 'engine'>): Router {
+  const { db } = parts;
+  const api = Router();
+  const pages = new HomePages(parts);
+  api.use('/handouts', json({ limit: '16kb' }));
+
+  handle(api, outside.listHandouts, () => listHandouts(db));
+  handle(api, outside.makeHandout, async ({ body }) => {
+    const made = await makeHandout(db, body.kind, body.targetId);
+    if (!made) throw notFound(body.kind === 'plan' ? 'Class' : 'Run');
+    return made;
+  });
+  handle(api, outside.endHandout, async ({ path }) => {
+    if (!(await endHandout(db, path.code))) throw notFound('Code');
+  });
+
+  handle(api, outside.getHomePage, async ({ path, query, res }) => {
+    if (path.kind !== 'plan' && path.kind !== 'run') throw notFound('Page');
+    const { plan, page } = await pages.of(res, { kind: path.kind, targetId: path.id }, query.voice === '1');
+    res
+      .attachment(`${fileName(plan.title)}.html`)
+      .type('text/html')
+      .send(page.html);
+  });
+  return api;
+}
+
+/** The pages that codes given out open, for whoever has one. A code on a station's card opens the station's own page while the class is led. */
+export function openHandouts({ db, engine, now, guesses, watch }: Parts): Router {
+  const open = Router();
+  const pages = new HomePages({ db, engine });
+  const found = async (req: Request): Promise<Handout> => {
+    const code = String(req.params.code);
+    const handout = await guesses.look(req, async () =>
+      /^[A-Za-z0-9]{4,16}$/.test(code) ? findHandout(db, code) : null,
+    );
+    if (!handout) throw new ProblemError(404, 'This code opens nothing: it was taken back, or it is mistyped');
+    return handout;
+  };
+  const limit = limited({ perMinute: OPENED_IN_A_MINUTE, key: placeOf, event: 'pages from one place', watch });
+
+  // Somebody at home reads what went wrong, no program.
+  const told =
+    (work: (req: Request, res: Response) => Promise<void>): RequestHandler =>
+    async (req, res) => {
+      await work(req, res).catch((error: unknown) => {
+        if (!(error instanceof ProblemError)) throw error;
+        res.status(error.status).type('text/plain').send(`${error.message}.`);
+      });
+    };
+
+  open.get(
+    '/h/:code',
+    limit,
+    told(async (req, res) => {
+      const handout = await found(req);
+      const { page } = await pages.of(res, handout, true);
+      res.set({
+        'Content-Security-Policy': `default-src 'none'; script-src 'sha256-${page.scriptHash}'; style-src 'unsafe-inline'; font-src data:; img-src data:; base-uri 'none'; form-action 'none'; frame-ancestors 'none'`,
+        'Cache-Control': 'no-store',
+      });
+      res.type('text/html').send(page.html);
+    }),
+  );
+
+  open.get(
+    '/h/:code/:station',
+    limit,
+    told(async (req, res) => {
+      const { code, kind, targetId } = await found(req);
+      const station = String(req.params.station);
+      const going = kind === 'plan' ? (await goingRuns(db, now())).find((r) => r.planId === targetId) : undefined;
+      const place = going ? await placeOfStation(db, going.id, station) : null;
+      res.redirect(
+        going && place !== null
+          ? `/station/${(await codesOf(db, going.id)).watch}/${place}`
+          : `/h/${code}#${encodeURIComponent(station)}`,
+      );
+    }),
+  );
+  return open;
+}
+
+/** A station's number in the block that is at stations, from 1; null where the run has no such station. */
+async function placeOfStation(db: Database, runId: string, stationId: string): Promise<number | null> {
+  const run = await findRun(db, runId);
+  const block = run?.plan.blocks.find((b) => b.stations.some((s) => s.id === stationId));
+  return block ? block.stations.findIndex((s) => s.id === stationId) + 1 : null;
+}

@@ -1,0 +1,139 @@
+import { type Response, Router } from 'express';
+import { addDays, entriesIn, isDay, mondayOf } from '../../core/calendar/index.ts';
+import { type Library, libraryOf, resolvePlan } from '../../core/moves/index.ts';
+import {
+  boardSheet,
+  kitList,
+  type Paper,
+  recordSheet,
+  runSheet,
+  seriesSheet,
+  stationCards,
+  trackingSheet,
+  weekSheet,
+} from '../../core/paper/index.ts';
+import type { Plan } from '../../core/plan/index.ts';
+import { recordOf } from '../../core/record/index.ts';
+import { foldRun } from '../../core/run/index.ts';
+import { outside, PAPERS, type PaperKind } from '../../core/wire/index.ts';
+import { calendarBetween, datedClasses, findSeries } from '../db/calendar.ts';
+import type { Database } from '../db/database.ts';
+import { listKit } from '../db/kit.ts';
+import { listMoves } from '../db/moves.ts';
+import { listPeople } from '../db/people.ts';
+import { findPlan } from '../db/plans.ts';
+import { findRun } from '../db/runs.ts';
+import { clubZone } from '../db/zone.ts';
+import { makePaper } from '../paper/make-paper.ts';
+import type { PaperRequest } from '../paper/paper-thread.ts';
+import { Turns } from '../shared/turns.ts';
+import { fileName } from './file-name.ts';
+import { handle } from './handle.ts';
+import { notFound, ProblemError } from './problem.ts';
+
+/** One is drawn at a time; so many may wait for it. */
+const MAX_WAITING = 8;
+const RETRY_AFTER_S = 5;
+
+type Sheet = Exclude<PaperKind, 'cards'>;
+
+/** What leaves on paper, as PDF. */
+export function papersApi(db: Database): Router {
+  const api = Router();
+  const turns = new Turns(MAX_WAITING);
+
+  const send = async (res: Response, name: string, request: PaperRequest) => {
+    if (turns.isFull)
+      throw new ProblemError(503, 'Other sheets are being made; try again in a moment', {}, RETRY_AFTER_S);
+    const gone = new AbortController();
+    res.once('close', () => gone.abort());
+    try {
+      const pdf = await turns.take(() => makePaper(request, gone.signal));
+      res
+        .attachment(`${fileName(name)}.pdf`)
+        .type('application/pdf')
+        .send(Buffer.from(pdf));
+    } catch (error) {
+      // Whoever asked went away; there is nobody left to tell.
+      if (!gone.signal.aborted) throw error;
+    }
+  };
+
+  handle(api, outside.getPlanPaper, async ({ path, query, res }) => {
+    const kind = PAPERS.find((p) => p === path.kind);
+    const stored = kind && (await findPlan(db, path.planId));
+    if (!stored) throw notFound(kind ? 'Class' : 'Paper');
+    const library = libraryOf(await listMoves(db));
+    const plan = resolvePlan(stored.plan, library);
+    const { size, code, origin } = query;
+    const name = `${plan.title} ${kind}`;
+    if (kind === 'cards') {
+      const cards = stationCards(plan);
+      const addresses = cards.map((c) => (code && origin ? `${origin}/h/${code}/${c.stationId}` : null));
+      const perPage = query.perPage === '4' ? 4 : 1;
+      return send(res, name, { kind: 'cards', title: plan.title, cards, addresses, perPage, size });
+    }
+    const who = query.who?.split(',').filter(Boolean) ?? ['All', ...(plan.squads ?? [])];
+    const paper = await sheetOf(db, kind, plan, library, who);
+    return send(res, name, { kind: 'sheet', paper, size });
+  });
+
+  handle(api, outside.getWeekPaper, async ({ path, query, res }) => {
+    if (!isDay(path.day)) throw new ProblemError(400, 'A day is written YYYY-MM-DD');
+    const monday = mondayOf(path.day);
+    const sunday = addDays(monday, 6);
+    const entries = entriesIn(await calendarBetween(db, monday, sunday), monday, sunday);
+    return send(res, `week ${monday}`, { kind: 'sheet', paper: weekSheet(monday, entries), size: query.size });
+  });
+
+  handle(api, outside.getSeriesPaper, async ({ path, query, res }) => {
+    const series = await findSeries(db, path.id);
+    if (!series) throw notFound('Series');
+    const classes: Parameters<typeof seriesSheet>[1][number][] = [];
+    for (const { day, time, planId, series: place, cancelled } of await datedClasses(db, { series: path.id })) {
+      const stored = planId === null ? null : await findPlan(db, planId);
+      if (stored) classes.push({ day, time, nth: place?.nth ?? 0, plan: stored.plan, cancelled: cancelled === true });
+    }
+    return send(res, series.title, { kind: 'sheet', paper: seriesSheet(series, classes), size: query.size });
+  });
+
+  handle(api, outside.getRunPaper, async ({ path, query, res }) => {
+    const run = await findRun(db, path.runId);
+    if (!run) throw notFound('Run');
+    const state = foldRun(run.plan, run.events);
+    const names = new Map((await listPeople(db)).map((p) => [p.id, p.name]));
+    const zone = await clubZone(db);
+    const when =
+      state.startedAtMs === null
+        ? 'not begun'
+        : new Intl.DateTimeFormat('en-GB', { dateStyle: 'full', timeStyle: 'short', timeZone: zone }).format(
+            state.startedAtMs,
+          );
+    const paper = recordSheet(run.plan, recordOf(run.plan, run.events), {
+      when,
+      nameOf: (id) => names.get(id) ?? 'somebody erased',
+    });
+    return send(res, `${run.plan.title} record`, { kind: 'sheet', paper, size: query.size });
+  });
+
+  return api;
+}
+
+async function sheetOf(
+  db: Database,
+  kind: Sheet,
+  plan: Plan,
+  library: Library,
+  who: readonly string[],
+): Promise<Paper> {
+  switch (kind) {
+    case 'run':
+      return runSheet(plan);
+    case 'board':
+      return boardSheet(plan);
+    case 'tracking':
+      return trackingSheet(plan, who);
+    case 'kit':
+      return kitList(plan, library, await listKit(db));
+  }
+}

@@ -1,0 +1,17 @@
+import { createRoot } from 'react-dom/client';
+import { readHomePage } from '../../core/exchange/index.ts';
+import '../theme/theme.css';
+import { HomeScreen } from './home-screen.tsx';
+
+/* A class in a file of its own, led without a server. */
+
+const root = document.getElementById('root');
+const home = readHomePage(document);
+if (root)
+  createRoot(root).render(
+    home ? (
+      <HomeScreen home={home} />
+    ) : (
+      <p className="p-6 text-title">The class in this file is damaged. Ask for the file once more.</p>
+    ),
+  );
