@@ -132,7 +132,14 @@ export function createApp({
 }
 
 /** Addresses of those who follow a class: a page of their own. */
-const FOLLOWERS = ['/join', '/wall/{*rest}', '/station/{*rest}', '/squad/{*rest}', '/remote/{*rest}'];
+const FOLLOWERS = [
+  '/join',
+  '/wall/{*rest}',
+  '/camera/{*rest}',
+  '/station/{*rest}',
+  '/squad/{*rest}',
+  '/remote/{*rest}',
+];
 const FOR_EVER = 'public, max-age=31536000, immutable';
 
 /** What the pages consist of, named by its content: kept by browsers for good, and sent with no header it does not need. */

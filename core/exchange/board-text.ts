@@ -3,7 +3,10 @@ import { formatDuration, type Plan } from '../plan/index.ts';
 import { compile, totals } from '../timeline/index.ts';
 
 /** Words as Markdown shows them: nothing in them is taken for a mark (CommonMark 0.31, backslash escapes). */
-const plain = (text: string) => text.replace(/[\\`*_{}[\]<>#+!|~-]/g, '\\$&').replace(/\s*\n\s*/g, ' ');
+const plain = (text: string) => text.replace(/[\\`*_[\]<>&|~]/g, '\\$&').replace(/\s*\n\s*/g, ' ');
+
+/** The same for words that begin a line: they open no list, heading or rule. */
+const line = (text: string) => plain(text).replace(/^(?=[-+#=])|(?<=^\d{1,9})(?=[.)])/, '\\');
 
 /**
  * A class as Markdown, to be put where text is shown: blocks as headings, moves as lists with times, sides, loads and other ways.
@@ -22,7 +25,7 @@ export function writeMarkdown(plan: Plan): string {
     });
     return [
       `## ${plain(block.title)} (${formatDuration(sums.blocks[k]?.totalMs ?? 0)})`,
-      ...(said === '' ? [] : [plain(said)]),
+      ...(said === '' ? [] : [line(said)]),
       ...(items.length === 0 ? [] : [items.join('\n')]),
     ].join('\n\n');
   });

@@ -1,9 +1,9 @@
-import { type CuePlan, planCueSheet, type SpokenMs } from '../cues/index.ts';
+import { type CuePlan, groupWord, planCueSheet, type SpokenMs } from '../cues/index.ts';
 import { capital, formatDuration, type Plan } from '../plan/index.ts';
 import { doneOf } from '../record/index.ts';
 import { effective, type RunEvent, runIntervals } from '../run/index.ts';
 import { fieldOf, kindWord } from '../stage/index.ts';
-import { type Interval, isWork, sidesAt, stationAt } from '../timeline/index.ts';
+import { type Interval, isWork, type Place, placesOf, sidesAt, stationAt } from '../timeline/index.ts';
 import type { TimedText } from './webvtt.ts';
 
 /*
@@ -129,6 +129,7 @@ export type ChaptersBy = (typeof CHAPTERS_BY)[number];
 /** The chapters of a recording, without gaps, the first from its very start: by block, by round or by set. */
 export function chaptersOf(recorded: Recorded, by: ChaptersBy, offsetMs = 0): TimedText[] {
   const chapters: TimedText[] = [];
+  const places = placesOf(recorded.stretches[0]?.plan ?? { blocks: [] }, recorded.intervals);
   let key = '';
   for (const s of recorded.stretches) {
     const next = chapterKey(s, by);
@@ -137,7 +138,8 @@ export function chaptersOf(recorded: Recorded, by: ChaptersBy, offsetMs = 0): Ti
     else if (last && next === null) last.endMs = s.endMs;
     else {
       if (last) last.endMs = s.startMs;
-      chapters.push({ startMs: s.startMs, endMs: s.endMs, text: chapterWords(s, by) });
+      const group = places.get(recorded.intervals.indexOf(s.interval))?.group ?? null;
+      chapters.push({ startMs: s.startMs, endMs: s.endMs, text: chapterWords(s, by, group) });
       key = next ?? '';
     }
   }
@@ -160,10 +162,12 @@ function chapterKey({ interval }: Stretch, by: ChaptersBy): string | null {
       : `${block} ${interval.kind}`;
 }
 
-function chapterWords(s: Stretch, by: ChaptersBy): string {
+function chapterWords(s: Stretch, by: ChaptersBy, group: Place['group']): string {
   const block = s.plan.blocks[s.interval.blockIndex]?.title ?? '';
   if (by === 'set') return capital(setWords(s));
-  return by === 'round' && s.interval.round !== null ? `${block}, round ${s.interval.round}` : block;
+  if (by === 'block' || s.interval.round === null) return block;
+  const which = group ? `, ${groupWord(group.size).toLowerCase()} ${group.n}` : '';
+  return `${block}${which}, round ${s.interval.round}`;
 }
 
 /** Chapters as lines of text, a time and a name each: "0:00 Welcome and options". */

@@ -7,6 +7,7 @@ export {
   chaptersOf,
   ledRecording,
   plannedRecording,
+  type Recorded,
 } from './captions.ts';
 export { writeCsv } from './csv.ts';
 export { type HomeClass, inScript, planForHome, readHomePage, writeHomePage } from './home-page.ts';

@@ -30,6 +30,7 @@ import {
   useOpenedPlan,
   useUndoKeys,
 } from '../editing/index.ts';
+import { HandOutPanel } from '../outside/index.ts';
 import {
   BalancePanel,
   ChecksPanel,
@@ -195,6 +196,7 @@ function Builder({ plan }: { plan: Plan }) {
               {panel === 'kit' && <ClassKitPanel plan={plan} />}
               {panel === 'cues' && <CuesPanel plan={plan} />}
               {panel === 'last' && <LastPanel plan={plan} />}
+              {panel === 'out' && <HandOutPanel plan={plan} />}
             </SidePanel>
           )}
           <Rail open={panel} findings={openFindings(plan, findings).length} onOpen={openPanel} />

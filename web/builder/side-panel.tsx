@@ -3,7 +3,7 @@ import { type ReactNode, useEffect, useRef } from 'react';
 import { useNavigationType } from 'react-router';
 import { Button, IconButton, useActions } from '../ui/index.ts';
 
-export const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'last', 'tell'] as const;
+export const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'last', 'out', 'tell'] as const;
 export type PanelName = (typeof PANELS)[number];
 
 const TITLES: Record<PanelName, string> = {
@@ -15,6 +15,7 @@ const TITLES: Record<PanelName, string> = {
   kit: 'Kit',
   cues: 'Cues',
   last: 'Last time, and next',
+  out: 'Hand out',
   tell: 'Moves to tell me about',
 };
 
@@ -28,6 +29,7 @@ const RAIL: readonly [name: PanelName, word: string, key: string][] = [
   ['kit', 'Kit', 'k'],
   ['cues', 'Cues', 'u'],
   ['last', 'Last time', 'p'],
+  ['out', 'Hand out', 'h'],
 ];
 
 interface RailProps {

@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { calendar } from '../../core/wire/index.ts';
+import { calendar, outside } from '../../core/wire/index.ts';
 import { addressOf, ask, firstProblem, messageOf, queries, useLoaded } from '../data/index.ts';
+import { keptSize } from '../outside/index.ts';
 import { Button, Dialog, FilesMenu } from '../ui/index.ts';
 
 /** Calendars in and out: a file, all as a file, and an address that other calendars follow. */
-export function CalendarFiles({ onDone }: { onDone: () => void }) {
+export function CalendarFiles({ day, onDone }: { day: string; onDone: () => void }) {
   const [feed, setFeed] = useState(false);
   const bringIn = async (file: File) => {
     try {
@@ -28,7 +29,13 @@ export function CalendarFiles({ onDone }: { onDone: () => void }) {
         accept=".ics,text/calendar"
         label="Calendar file"
         onFile={(file) => void bringIn(file)}
-        out={[{ name: 'All classes as a calendar file', href: addressOf(calendar.exportCalendar, {}) }]}
+        out={[
+          { name: 'All classes as a calendar file', href: addressOf(calendar.exportCalendar, {}) },
+          {
+            name: 'This week on paper (PDF)',
+            href: addressOf(outside.getWeekPaper, { path: { day }, query: { size: keptSize() } }),
+          },
+        ]}
         more={[{ name: 'An address to follow', onSelect: () => setFeed(true) }]}
       />
       {feed && <FeedDialog onClose={() => setFeed(false)} />}

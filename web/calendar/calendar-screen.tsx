@@ -75,7 +75,7 @@ export function CalendarScreen() {
         <Link to="/series" className="inline-flex min-h-11 items-center px-2 underline">
           Series
         </Link>
-        <CalendarFiles onDone={reload} />
+        <CalendarFiles day={day} onDone={reload} />
         <Button onClick={() => setOpen({ kind: 'off', day })}>Days off</Button>
         <Button onClick={() => setOpen({ kind: 'slot', id: null })}>Slot</Button>
         <Button look="strong" onClick={() => setOpen({ kind: 'entry', item: newClass(day), isNew: true })}>

@@ -5,9 +5,10 @@ import { addDays, type DatedClass, placeWords } from '../../core/calendar/index.
 import { applySteps, formatDuration, type Plan, stepsBetween } from '../../core/plan/index.ts';
 import { type Series, TEMPLATES } from '../../core/series/index.ts';
 import { totals } from '../../core/timeline/index.ts';
-import { calendar, records } from '../../core/wire/index.ts';
+import { calendar, outside, records } from '../../core/wire/index.ts';
 import { addressOf, api, ask, dayOf, dayWords, messageOf, queries, sumsOf, useLoaded } from '../data/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
+import { keptSize } from '../outside/index.ts';
 import { Button } from '../ui/index.ts';
 import { EntryDialog } from './entry-dialog.tsx';
 import { SeriesBalance } from './series-balance.tsx';
@@ -86,6 +87,12 @@ function Whole({
           href={addressOf(calendar.exportCalendar, { query: { series: series.id } })}
         >
           As a calendar file
+        </a>
+        <a
+          className="inline-flex min-h-11 items-center px-2 underline"
+          href={addressOf(outside.getSeriesPaper, { path: { id: series.id }, query: { size: keptSize() } })}
+        >
+          On paper (PDF)
         </a>
         <Button onClick={end}>End it here</Button>
       </div>

@@ -8,6 +8,7 @@ export type {
   StoredVersion,
 } from '../../core/wire/index.ts';
 export { api, conflictOf, keepApi, type LogQuery } from './api.ts';
+export type { Asked } from './client.ts';
 export { ApiError, addressOf, ask, fetchFrom, firstProblem, isMissing, messageOf } from './client.ts';
 export { clockAt, clockOf, dayOf, dayWords, timeWords } from './clock.ts';
 export { keptPlans } from './kept-plans.ts';
@@ -16,5 +17,6 @@ export { queries } from './queries.ts';
 export { sumsOf, useLastSets, usePast, usePeople, useWhoNames } from './records.ts';
 export { useTrouble } from './trouble.ts';
 export { type Loaded, useLoaded } from './use-loaded.ts';
+export { isOwnMachine, useOrigins } from './use-origins.ts';
 export { type Pages, usePages } from './use-pages.ts';
 export { useResolved } from './use-resolved.ts';

@@ -40,6 +40,12 @@ export const autosave = new Autosave({
   say: (told) => toast(told, { duration: 30_000, closeButton: true }),
 });
 
+/** Saves what is not saved yet, before something is made of what the server has; gives whether all is saved. */
+export async function saveNow(): Promise<boolean> {
+  await autosave.save();
+  return useBuilder.getState().save.kind === 'saved';
+}
+
 /** Holds this window's lock for as long as it lives. */
 export function claimWindow(): void {
   navigator.locks?.request(lockOf(me), () => new Promise<never>(() => {})).catch(() => {});

@@ -13,6 +13,7 @@ import type { ScreenProps } from './screen-props.ts';
 const SCREENS: Record<string, ComponentType<ScreenProps>> = {
   join: JoinScreen,
   wall: lazy(async () => ({ default: (await import('./wall-screen.tsx')).WallScreen })),
+  camera: lazy(async () => ({ default: (await import('./camera-screen.tsx')).CameraScreen })),
   station: lazy(async () => ({ default: (await import('./station-screen.tsx')).StationScreen })),
   squad: lazy(async () => ({ default: (await import('./squad-screen.tsx')).SquadScreen })),
   remote: lazy(async () => ({ default: (await import('./remote-screen.tsx')).RemoteScreen })),

@@ -33,6 +33,7 @@ import { EverySetAndGap, PlannedActual } from './planned-actual.tsx';
 import { RecordGrid } from './record-grid.tsx';
 import { RunClose, RunControls, writeAll } from './run-close.tsx';
 import { Rounds, SideBySide } from './run-figures.tsx';
+import { RunOut } from './run-out.tsx';
 
 /** One run: planned against actual, and what went otherwise. */
 export function RunScreen() {
@@ -144,6 +145,7 @@ function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
       <Counts run={run} record={record} onChanged={onChanged} />
       <h2 className="mt-8 mb-2 text-title font-semibold">Beside the last ones</h2>
       <SideBySide run={run} record={record} />
+      <RunOut run={run} />
       <RunClose run={run} state={state} onChanged={onChanged} />
     </main>
   );

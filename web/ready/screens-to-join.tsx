@@ -1,23 +1,22 @@
 import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
-import { api, useLoaded } from '../data/index.ts';
+import { api, isOwnMachine, useLoaded, useOrigins } from '../data/index.ts';
 import { Select } from '../ui/index.ts';
 
 type Codes = Awaited<ReturnType<typeof api.codes>>;
 
 const SCREENS: { name: string; kind: keyof Codes; path: string; note: string }[] = [
   { name: 'Wall', kind: 'watch', path: 'wall', note: 'for everyone to see' },
+  { name: 'Over a picture', kind: 'watch', path: 'camera', note: 'for a video program' },
   { name: 'Station pages', kind: 'watch', path: 'station', note: 'a phone at each station' },
   { name: 'Squad pages', kind: 'squad', path: 'squad', note: 'where next, and their reps' },
   { name: 'Remote', kind: 'remote', path: 'remote', note: 'yours alone: it commands the run' },
 ];
 
-const isOwnMachine = (origin: string) => /^https?:\/\/(localhost|127\.|\[::1\])/.test(origin);
-
 /** The codes of a run and the addresses at which screens and phones join it, to be scanned or typed. */
 export function ScreensToJoin({ runId }: { runId: string }) {
   const [codes] = useLoaded(['codes', runId], () => api.codes(runId));
-  const [addresses] = useLoaded(['addresses'], api.addresses);
+  const { origins, known } = useOrigins();
   const [chosen, setChosen] = useState<string | null>(null);
   if (codes.state === 'loading') return <p className="text-lead">Fetching the codes…</p>;
   if (codes.state === 'failed')
@@ -27,8 +26,6 @@ export function ScreensToJoin({ runId }: { runId: string }) {
       </p>
     );
   const here = window.location.origin;
-  const known = addresses.state === 'ready' ? addresses.value : { origins: [], loopbackOnly: false, machine: [] };
-  const origins = [...new Set([...(isOwnMachine(here) ? [] : [here]), ...known.origins, here])];
   const origin = chosen ?? origins[0] ?? here;
   return (
     <>
@@ -46,7 +43,7 @@ export function ScreensToJoin({ runId }: { runId: string }) {
           </Select>
         </label>
       )}
-      <ul className="grid grid-cols-2 gap-4 lg:grid-cols-4">
+      <ul className="grid grid-cols-2 gap-4 lg:grid-cols-5">
         {SCREENS.map((s) => {
           const code = codes.value[s.kind];
           const url = `${origin}/${s.path}/${code}`;

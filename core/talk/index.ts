@@ -1,0 +1,1 @@
+export { sentencesOf, TALK_WHEN, type TalkWhen, talkThrough } from './talk.ts';
