@@ -9,9 +9,26 @@ export {
   plannedRecording,
   type Recorded,
 } from './captions.ts';
+export {
+  CLASS_COLUMNS,
+  type ClassColumn,
+  guessClassColumns,
+  type RowProblem,
+  readClassRows,
+  writeClassCsv,
+} from './class-csv.ts';
 export { writeCsv } from './csv.ts';
+export {
+  guessHeartColumns,
+  HEART_COLUMNS,
+  type HeartColumn,
+  type HeartSample,
+  readHeartRows,
+  writeHeartCsv,
+} from './heart-rates.ts';
 export { type HomeClass, inScript, planForHome, readHomePage, writeHomePage } from './home-page.ts';
 export { readCalendar, writeCalendar } from './icalendar.ts';
+export { readM3u8, writeM3u8 } from './m3u8.ts';
 export {
   addClass,
   openPlanFile,
@@ -19,6 +36,7 @@ export {
   readPlanFile,
   writePlanFile,
 } from './plan-file.ts';
+export { type ListedTrack, nameOf, type ReadPlaylist } from './playlist.ts';
 export {
   isRecordsJson,
   type RecordEntry,
@@ -30,3 +48,4 @@ export {
 } from './records.ts';
 export { readRunFile, writeRunFile } from './run-file.ts';
 export { type TimedText, writeWebVtt } from './webvtt.ts';
+export { readXspf, writeXspf } from './xspf.ts';

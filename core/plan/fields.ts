@@ -55,6 +55,7 @@ export const BLOCK_FIELDS: { readonly [K in keyof Block]-?: PlanField<Block[K]> 
   school: unsaid('order on purpose'),
   cueLevels: unsaid('cue levels'),
   musicBpm: unsaid('tempo of the music'),
+  music: unsaid('music'),
   notes: unsaid('notes'),
   shows: { ...unsaid('what the demo shows'), names: showsNamed },
 };

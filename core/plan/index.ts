@@ -12,6 +12,7 @@ export { change, doAgain, type Edited, type History, NO_HISTORY, takeBack } from
 export { withoutGone } from './ids.ts';
 export * from './layout.ts';
 export * from './layout-edits.ts';
+export * from './music.ts';
 export { type Problem, parsePlan, parseWith, type Result } from './parse.ts';
 export * from './schema.ts';
 export { applySteps, inverseOf, type Step, stepsBetween } from './steps.ts';

@@ -4,6 +4,7 @@ import { FormatSchema } from '../formats/index.ts';
 import { CueLevelsSchema, StationSchema } from '../station/index.ts';
 import { clock, count, documentId as id, ms, name, text } from '../values/index.ts';
 import { LayoutSchema } from './layout.ts';
+import { MusicSchema } from './music.ts';
 
 /** More stations than this a block does not hold, nor more blocks a class. */
 export const MOST_STATIONS = 60;
@@ -91,6 +92,7 @@ export const BlockSchema = v.strictObject({
   cueLevels: v.optional(CueLevelsSchema),
   /** Tempo of the music in beats a minute; none is no music. */
   musicBpm: v.optional(v.pipe(v.number(), v.minValue(60), v.maxValue(200))),
+  music: v.optional(MusicSchema),
   notes: v.optional(text(2000)),
   /** What a demo shows: the stations of a later block, how long each, those listed first; one of 0 ms is left out. */
   shows: v.optional(

@@ -1,5 +1,6 @@
-import { type Block, moduleOf, type Plan } from '../plan/index.ts';
+import type { Block, Plan } from '../plan/index.ts';
 import { type Interval, isWork, stationAt } from '../timeline/index.ts';
+import { bpmOf, countedAt, sourceAt } from './music-source.ts';
 
 /** A drum of the beat loop, or a step of the metronome. */
 export type Drum = 'kick' | 'snare' | 'hat' | 'count' | 'down' | 'hold' | 'up';
@@ -25,41 +26,50 @@ export function beatsOf(plan: Pick<Plan, 'blocks'>, intervals: readonly Interval
     let to = from + 1;
     while (intervals[to]?.blockIndex === first.blockIndex && intervals[to]?.kind !== 'blockBreak') to++;
     const stretch = intervals.slice(from, to);
-    const bpm = tempoOf(plan, first);
-    if (bpm !== null) addLoop(beats, stretch, bpm, countedAt(plan.blocks[first.blockIndex]) !== null);
+    const block = plan.blocks[first.blockIndex];
+    const bpm = block && first.kind !== 'blockBreak' ? bpmOf(block) : null;
+    if (bpm !== null && block) addLoop(beats, stretch, bpm, block);
     for (const i of stretch) addTempo(beats, plan, i);
     from = to;
   }
   return beats.sort((a, b) => a.atMs - b.atMs);
 }
 
-/** The tempo of an interval's block: that of a beats block, else of its music; null for none, and for breaks after it. */
-function tempoOf(plan: Pick<Plan, 'blocks'>, interval: Interval): number | null {
-  const block = plan.blocks[interval.blockIndex];
-  if (!block || interval.kind === 'blockBreak') return null;
-  return countedAt(block) ?? block.musicBpm ?? null;
-}
-
-/** The tempo a block is counted in; null where it is counted in seconds. */
-const countedAt = (block: Block | undefined) => (block ? moduleOf(block.format).traits.bpm(block.format) : null);
-
-function addLoop(beats: Beat[], stretch: readonly Interval[], bpm: number, counts: boolean): void {
+function addLoop(beats: Beat[], stretch: readonly Interval[], bpm: number, block: Block): void {
   const main = stretch.filter((i) => i.kind !== 'countIn');
   const [first] = main;
   const last = main.at(-1);
   if (!first || !last) return;
-  const beatMs = 60_000 / bpm;
-  const endMs = last.startMs + last.durationMs;
-  for (let n = 0; first.startMs + n * beatMs < endMs - 1; n++) {
-    const atMs = first.startMs + n * beatMs;
-    beats.push({ atMs, drum: n % 2 === 0 ? 'kick' : 'snare' });
-    if (atMs + beatMs / 2 < endMs) beats.push({ atMs: atMs + beatMs / 2, drum: 'hat' });
+  const lengthMs = last.startMs + last.durationMs - first.startMs;
+  const counts = countedAt(block) !== null;
+  const to = counts ? bpm : (block.music?.risesTo ?? bpm);
+  let at = 0;
+  // Off the beat between two of them, where the tempo is steady half a beat on.
+  for (let n = 0; ; n += 0.5) {
+    const intoMs = beatAt(n, bpm, to, lengthMs);
+    if (intoMs >= lengthMs - (n % 1 === 0 ? 1 : 0)) break;
+    const atMs = first.startMs + intoMs;
+    while (at < main.length - 1 && atMs >= (main[at + 1]?.startMs ?? 0) - 0.5) at++;
+    if (sourceAt(block, main[at] ?? last)?.from === 'beats')
+      beats.push({ atMs, drum: n % 1 !== 0 ? 'hat' : n % 2 === 0 ? 'kick' : 'snare' });
   }
   if (!counts) return;
+  const beatMs = 60_000 / bpm;
   for (let n = COUNT_IN_BEATS; n > 0; n--) {
     const atMs = first.startMs - n * beatMs;
     if (atMs >= 0) beats.push({ atMs, drum: 'count' });
   }
+}
+
+/**
+ * When the n-th beat of a stretch comes, ms from its start, where the tempo goes evenly from one to another over its length L: the beats till t are
+ * (a\u00b7t + (b \u2212 a)\u00b7t\u00b2 / 2L) / 60 s, solved for t. A tempo that stays gives n beats' length, exactly.
+ */
+function beatAt(n: number, from: number, to: number, lengthMs: number): number {
+  if (from === to) return (n * 60_000) / from;
+  const rise = (to - from) / lengthMs;
+  const under = from ** 2 + 2 * rise * n * 60_000;
+  return under < 0 ? Number.POSITIVE_INFINITY : (Math.sqrt(under) - from) / rise;
 }
 
 /** Down, hold, up, hold: each step that takes time is struck, rep after rep. */

@@ -14,7 +14,7 @@ describe('a cue track', () => {
   it('has every sound of a 20-minute class of mixed formats on its very sample, and no words overlap', () => {
     const plan = mixedClass('mixed');
     expect(compile(plan).totalMs).toBeGreaterThan(s(1190));
-    const placed = placeSounds(plan, { sampleRate: RATE, clip, withMusic: false });
+    const placed = placeSounds(plan, { sampleRate: RATE, clip, withTones: true, withMusic: false });
     const cues = planCues(plan, runIntervals(plan)).filter((c) => c.tone !== null || c.spokenMs > 0);
     expect(placed.sounds.map((x) => x.at)).toEqual(cues.map((c) => Math.round((c.atMs * RATE) / 1000)));
     const whole = new Float32Array(placed.lengthSamples);
@@ -42,6 +42,7 @@ describe('a cue track', () => {
       const placed = placeSounds(plan, {
         sampleRate: RATE,
         clip: () => (text ? new Float32Array(RATE) : null),
+        withTones: true,
         withMusic: true,
       });
       const [first] = mixTrack(placed, RATE, placed.lengthSamples);

@@ -222,6 +222,23 @@ const STATION: Rows<Omit<Station, 'id'>> = {
 };
 export const stationArb: fc.Arbitrary<Omit<Station, 'id'>> = thing(STATION);
 
+const track = fc.record({
+  id: fc.stringMatching(/^[a-z0-9]{8}$/),
+  title: typed,
+  lengthMs: seconds(30, 400),
+  bpm: fc.integer({ min: 60, max: 190 }),
+  beatMs: fc.integer({ min: 0, max: 900 }),
+});
+const source = fc.oneof(
+  fc.record({ from: fc.constant('tracks' as const), tracks: fc.array(track, { minLength: 1, maxLength: 3 }) }),
+  fc.record({ from: fc.constant('beats' as const) }),
+  fc.record({ from: fc.constant('quiet' as const) }),
+);
+const music = fc.record(
+  { work: source, rest: source, break: source, stretch: fc.boolean(), risesTo: fc.integer({ min: 60, max: 200 }) },
+  { requiredKeys: [] },
+);
+
 const BLOCK: Rows<Omit<Block, 'id'>> = {
   title: fc.oneof(oneOf(['Warm-up', 'Main', 'Low water']), words(60)),
   role: oneOf(['warmUp', 'main', 'finisher', 'coolDown', 'other']),
@@ -235,6 +252,7 @@ const BLOCK: Rows<Omit<Block, 'id'>> = {
   school: optional(oneOf(SCHOOLS)),
   cueLevels,
   musicBpm: optional(fc.integer({ min: 60, max: 200 })),
+  music: optional(music),
   notes: optional(words(200)),
   shows: optional(
     thing<NonNullable<Block['shows']>>({

@@ -76,8 +76,14 @@ export const dropRecording = endpoint({
 export const getTrack = endpoint({
   method: 'GET',
   path: '/tracks/{planId}',
-  says: 'A class\u2019s whole sound as one WAV',
-  query: v.object({ voice: v.optional(v.picklist(['0', '1'])), music: v.optional(v.picklist(['0', '1'])) }),
+  says: 'A class\u2019s whole sound as one WAV, or that of one block',
+  query: v.object({
+    voice: v.optional(v.picklist(['0', '1']), '1'),
+    music: v.optional(v.picklist(['0', '1']), '0'),
+    tones: v.optional(v.picklist(['0', '1']), '1'),
+    /** The id of a block: its sound alone, from its start to that of the next. */
+    block: v.optional(v.pipe(v.string(), v.maxLength(64))),
+  }),
   status: 200,
   answer: WAV,
   problems: [404, 503],

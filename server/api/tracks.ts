@@ -9,7 +9,7 @@ import { listMoves } from '../db/moves.ts';
 import { findPlan } from '../db/plans.ts';
 import { Turns } from '../shared/turns.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
-import { makeTrack } from '../speech/track.ts';
+import { makeTrack, type Wanted } from '../speech/track.ts';
 import { fileName } from './file-name.ts';
 import { handle } from './handle.ts';
 import { notFound, ProblemError } from './problem.ts';
@@ -23,7 +23,7 @@ export function tracksApi(db: Database, engine: SpeechEngine | null): Router {
   const api = Router();
   const turns = new Turns(MAX_WAITING);
 
-  const send = async (res: Response, plan: Plan, want: { voice: boolean; music: boolean }, stop: AbortSignal) => {
+  const send = async (res: Response, plan: Plan, want: Wanted, stop: AbortSignal) => {
     if (stop.aborted) return;
     const track = await makeTrack(db, engine, plan, want, stop);
     res.attachment(`${fileName(plan.title)}.wav`).type('audio/wav');
@@ -39,7 +39,9 @@ export function tracksApi(db: Database, engine: SpeechEngine | null): Router {
       throw new ProblemError(503, 'Other cue tracks are being made; try again in a moment', {}, RETRY_AFTER_S);
     const gone = new AbortController();
     res.once('close', () => gone.abort());
-    const want = { voice: query.voice !== '0', music: query.music === '1' };
+    const { voice, music, tones, block } = query;
+    if (block !== undefined && !plan.blocks.some((b) => b.id === block)) throw notFound('Block');
+    const want = { voice: voice === '1', music: music === '1', tones: tones === '1', block: block ?? null };
     await turns
       .take(() => send(res, plan, want, gone.signal))
       .catch((error) => {

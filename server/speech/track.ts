@@ -8,7 +8,9 @@ import type { Queryable } from '../db/database.ts';
 import { ROOT } from '../shared/root.ts';
 import { spokenClip } from './clips.ts';
 import type { SpeechEngine } from './engine.ts';
-import { type Spoken, TRACK_RATE, type TrackAnswer, type TrackRequest } from './track-thread.ts';
+import { type Spoken, TRACK_RATE, type TrackAnswer, type TrackRequest, type Wanted } from './track-thread.ts';
+
+export type { Wanted };
 
 /** A class's whole sound as a WAV in pieces, with its length in bytes told before the first. */
 export interface Track {
@@ -29,7 +31,7 @@ export async function makeTrack(
   db: Queryable,
   engine: SpeechEngine | null,
   plan: Plan,
-  want: { voice: boolean; music: boolean },
+  want: Wanted,
   stop: AbortSignal,
 ): Promise<Track> {
   const clips = want.voice ? await clipsOf(db, engine, plan, stop) : new Map<string, Spoken>();

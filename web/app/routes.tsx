@@ -27,6 +27,7 @@ const Log = screen(() => import('../log/index.ts'), 'LogScreen');
 const Run = screen(() => import('../log/index.ts'), 'RunScreen');
 const Kit = screen(() => import('../moves/index.ts'), 'KitScreen');
 const Moves = screen(() => import('../moves/index.ts'), 'MovesScreen');
+const Music = screen(() => import('../music/index.ts'), 'MusicScreen');
 const Ready = screen(() => import('../ready/index.ts'), 'ReadyScreen');
 const Rehearse = screen(() => import('../rehearse/index.ts'), 'RehearseScreen');
 const Room = screen(() => import('../room/index.ts'), 'RoomScreen');
@@ -50,6 +51,7 @@ export function Routes() {
             <Route path="/classes/:id/ready" element={<Ready />} />
             <Route path="/moves" element={<Moves />} />
             <Route path="/kit" element={<Kit />} />
+            <Route path="/music" element={<Music />} />
             <Route path="/log" element={<Log />} />
             <Route path="/log/:runId" element={<Run />} />
             <Route path="/calendar" element={<Calendar />} />

@@ -4,6 +4,7 @@ export const SCREENS = [
   { name: 'Calendar', to: '/calendar', key: 'g d' },
   { name: 'Moves', to: '/moves', key: 'g m' },
   { name: 'Kit room', to: '/kit', key: 'g k' },
+  { name: 'Music', to: '/music', key: 'g u' },
   { name: 'Log', to: '/log', key: 'g l' },
   { name: 'Records', to: '/records', key: 'g r' },
   { name: 'People', to: '/people', key: 'g p' },

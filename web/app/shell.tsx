@@ -13,7 +13,7 @@ const link = ({ isActive }: { isActive: boolean }) =>
   `flex min-h-11 items-center whitespace-nowrap border-b-2 px-1 ${isActive ? 'border-live text-ink' : 'border-transparent text-muted hover:text-ink'}`;
 
 /** What stands in the head of every planning screen; the rest is found from Settings and the palette. */
-const IN_HEAD = ['Classes', 'Calendar', 'Moves', 'Kit room', 'Log', 'Records', 'Keeping', 'Settings', 'Help'];
+const IN_HEAD = ['Classes', 'Calendar', 'Moves', 'Kit room', 'Music', 'Log', 'Records', 'Keeping', 'Settings', 'Help'];
 
 /** The frame round every planning screen; the desk has the whole window to itself. */
 export function Shell() {

@@ -1,6 +1,7 @@
 export { dropRecording, type Recording, saveRecording, startRecording, wavOf } from './recorder.ts';
-export { runSounds } from './run-sounds.ts';
+export { runSounds, runTracks } from './run-sounds.ts';
 export { BUSES, type Bus, SoundEngine, type SoundSource, type TimedSound } from './sound-engine.ts';
+export type { TimedTrack, TrackLoader } from './track-player.ts';
 export { useVoicedCues } from './use-voiced-cues.ts';
 export {
   clipKey,

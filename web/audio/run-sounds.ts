@@ -1,7 +1,8 @@
 import type { Cue } from '../../core/cues/index.ts';
 import type { RunState } from '../../core/run/index.ts';
-import { beatsOf } from '../../core/sound/index.ts';
+import { arrangeMusic, beatsOf } from '../../core/sound/index.ts';
 import type { SoundSource, TimedSound } from './sound-engine.ts';
+import type { TimedTrack } from './track-player.ts';
 import { clipKey, type VoiceState } from './voice.ts';
 
 const SILENCE: SoundSource = () => [];
@@ -34,6 +35,27 @@ export function runSounds(folded: RunState | null, cues: readonly Cue[], voice: 
     .filter((b) => b.atMs < endMs)
     .map((b): TimedSound => ({ atMs: zeroMs + b.atMs, bus: 'music', name: b.drum }));
   return (fromMs, toMs) => [...within(sounds, fromMs, toMs), ...within(beats, fromMs, toMs)];
+}
+
+/**
+ * The tracks of a run from its fold alone, none while it is not running. Where it waits to be tapped they go on till the end of what is laid out there.
+ * @param skips moments on the axis of the run's intervals at which the next track was asked for
+ */
+export function runTracks(folded: RunState | null, skips: readonly number[] = []): TimedTrack[] {
+  const current = folded?.status === 'running' ? folded.intervals[folded.index] : undefined;
+  if (!folded || !current) return [];
+  const zeroMs = folded.clockMs - current.startMs - folded.elapsedMs;
+  const held = folded.intervals.find((i, k) => k >= folded.index && i.untilTap);
+  const endMs = held ? held.startMs + held.durationMs : Number.POSITIVE_INFINITY;
+  return arrangeMusic(folded.plan, folded.intervals, skips)
+    .sounds.filter((s) => s.atMs < endMs)
+    .map(({ track: { id, title }, blockIndex: _, atMs, endMs: end, ...rest }) => ({
+      ...rest,
+      id,
+      title,
+      atMs: zeroMs + atMs,
+      endMs: zeroMs + end,
+    }));
 }
 
 /** The part of a list in order of time that lies in [fromMs, toMs). */

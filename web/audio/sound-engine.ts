@@ -2,6 +2,7 @@ import { TONES } from '../../core/cues/index.ts';
 import { DRUM_NAMES, DUCK, limit, renderDrum, renderTone } from '../../core/sound/index.ts';
 import { keepText, local } from '../device/index.ts';
 import type { SteadyClock } from '../live/index.ts';
+import { type TimedTrack, type TrackLoader, TrackPlayer } from './track-player.ts';
 
 /** A sound wanted at a moment, ms since 1970 on the engine's own clock. */
 export interface TimedSound {
@@ -45,11 +46,15 @@ export class SoundEngine {
     private readonly clock: SteadyClock,
     /** Calls back some times a second until it is ended: by a worker, where there may be one. */
     private readonly ticker: (tick: () => void) => () => void,
+    /** Where tracks come from; none are played without. */
+    private readonly loadTrack: TrackLoader | null = null,
   ) {}
 
   private context: AudioContext | null = null;
   private readonly gains = new Map<Bus, GainNode>();
   private duck: GainNode | null = null;
+  private tracks: TrackPlayer | null = null;
+  private wantedTracks: readonly TimedTrack[] = [];
   /** The run's time at audio time 0, ms since 1970. */
   private anchorMs = 0;
   private readonly buffers = new Map<string, AudioBuffer>();
@@ -129,6 +134,15 @@ export class SoundEngine {
         gain.connect(this.duck).connect(limiter);
       } else gain.connect(limiter);
     }
+    const music = this.gains.get('music');
+    if (music && this.loadTrack)
+      this.tracks = new TrackPlayer(
+        context,
+        music,
+        this.loadTrack,
+        (ms) => this.when(ms),
+        () => this.onChange(),
+      );
     for (const tone of TONES) this.keep(tone, renderTone(tone, context.sampleRate), context.sampleRate);
     for (const drum of DRUM_NAMES) this.keep(drum, renderDrum(drum, context.sampleRate), context.sampleRate);
     context.addEventListener('statechange', () => {
@@ -164,10 +178,11 @@ export class SoundEngine {
 
   /**
    * Sets where sounds come from and plans anew from a moment on: what was planned after it is taken back. With `cut`,
-   * words and music under way stop at that moment too.
+   * words and music under way stop at that moment too. Tracks under way go on where they are among those wanted.
    */
-  play(source: SoundSource, fromMs: number, cut = false): void {
+  play(source: SoundSource, fromMs: number, cut = false, tracks: readonly TimedTrack[] = []): void {
     this.source = source;
+    this.wantedTracks = tracks;
     this.replan(fromMs, cut);
   }
 
@@ -193,6 +208,7 @@ export class SoundEngine {
       const speaking = !cut && this.scheduled.some((s) => s.bus === 'voice' && s.endMs > fromMs);
       if (!speaking) this.duck.gain.setTargetAtTime(1, from, DUCK.releaseS / 3);
     }
+    this.tracks?.plan(this.wantedTracks, fromMs);
     this.plannedUntilMs = fromMs;
     this.tick();
   }
@@ -206,10 +222,20 @@ export class SoundEngine {
       return;
     }
     const untilMs = now + LOOK_AHEAD_MS;
+    this.tracks?.tick(now, untilMs);
     if (untilMs <= this.plannedUntilMs) return;
     for (const sound of this.source(this.plannedUntilMs, untilMs)) this.start(sound);
     this.plannedUntilMs = untilMs;
     this.scheduled = this.scheduled.filter((s) => s.endMs > now - 2000);
+  }
+
+  /** The track that is heard now, or should be and is not on this device; null for none. */
+  get track(): { title: string; isMissing: boolean } | null {
+    const now = this.now();
+    const heard = this.tracks?.at(now);
+    const missing = heard ? null : this.tracks?.missing(now);
+    const track = heard ?? missing;
+    return track ? { title: track.title, isMissing: !heard } : null;
   }
 
   private when(atMs: number): number {

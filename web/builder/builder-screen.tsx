@@ -30,6 +30,7 @@ import {
   useOpenedPlan,
   useUndoKeys,
 } from '../editing/index.ts';
+import { MusicPanel } from '../music/index.ts';
 import { HandOutPanel } from '../outside/index.ts';
 import {
   BalancePanel,
@@ -195,6 +196,7 @@ function Builder({ plan }: { plan: Plan }) {
               {panel === 'balance' && <BalancePanel plan={plan} />}
               {panel === 'kit' && <ClassKitPanel plan={plan} />}
               {panel === 'cues' && <CuesPanel plan={plan} />}
+              {panel === 'music' && <MusicPanel plan={plan} />}
               {panel === 'last' && <LastPanel plan={plan} />}
               {panel === 'out' && <HandOutPanel plan={plan} />}
             </SidePanel>

@@ -3,7 +3,19 @@ import { type ReactNode, useEffect, useRef } from 'react';
 import { useNavigationType } from 'react-router';
 import { Button, IconButton, useActions } from '../ui/index.ts';
 
-export const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'last', 'out', 'tell'] as const;
+export const PANELS = [
+  'checks',
+  'order',
+  'swap',
+  'ends',
+  'balance',
+  'kit',
+  'cues',
+  'music',
+  'last',
+  'out',
+  'tell',
+] as const;
 export type PanelName = (typeof PANELS)[number];
 
 const TITLES: Record<PanelName, string> = {
@@ -14,6 +26,7 @@ const TITLES: Record<PanelName, string> = {
   balance: 'Balance',
   kit: 'Kit',
   cues: 'Cues',
+  music: 'Music',
   last: 'Last time, and next',
   out: 'Hand out',
   tell: 'Moves to tell me about',
@@ -28,6 +41,7 @@ const RAIL: readonly [name: PanelName, word: string, key: string][] = [
   ['balance', 'Balance', 'b'],
   ['kit', 'Kit', 'k'],
   ['cues', 'Cues', 'u'],
+  ['music', 'Music', 'y'],
   ['last', 'Last time', 'p'],
   ['out', 'Hand out', 'h'],
 ];

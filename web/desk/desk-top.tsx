@@ -22,7 +22,7 @@ interface Props {
 export function TopLine({ plan, state, view }: Props) {
   const timeline = useMemo(() => compile(plan), [plan]);
   const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
-  const { waiting } = useDesk();
+  const { waiting, track } = useDesk();
   const { height } = useWindow();
   const lead = state.intervals[0]?.kind === 'countIn' ? (state.intervals[0]?.durationMs ?? 0) : 0;
   const over = state.status === 'finished' || state.status === 'abandoned';
@@ -38,6 +38,7 @@ export function TopLine({ plan, state, view }: Props) {
         </span>
         {!over && <EndWords plan={plan} state={state} view={view} />}
         <span className="flex-1" />
+        {track && !track.isMissing && <span data-yield="6">Music: {track.title}</span>}
         <VoiceWord />
         <span role="status" data-yield={waiting === 0 ? '7' : '1'}>
           {saved}
@@ -86,7 +87,7 @@ function EndWords({ plan, state, view }: Props) {
 
 /** What the instructor should know of, each framed; in as many lines as they take. */
 function Warnings({ state }: { state: RunState }) {
-  const { waiting, soundOn, keptHere, leads, aside, blocked, asksDropped } = useDesk();
+  const { waiting, soundOn, keptHere, leads, aside, blocked, asksDropped, track } = useDesk();
   const trouble = useTrouble((s) => s.trouble);
   const keeps = useKeeps((s) => s.keeps);
   const started = state.startedAtMs !== null;
@@ -104,6 +105,7 @@ function Warnings({ state }: { state: RunState }) {
           </button>
         </Told>
       )}
+      {track?.isMissing && <Told>No music: “{track.title}” is not on this device</Told>}
       {trouble === 'full' && <Told>The server’s disk is full: all is kept here</Told>}
       {asksDropped > 0 && <Told>Phones ask too often: {asksDropped} left out</Told>}
       {aside.length > 0 && (

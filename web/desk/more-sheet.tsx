@@ -10,6 +10,7 @@ import { LettersLeft, useWindow } from '../ui/index.ts';
 import { type ActionId, rowsFor } from './action-rows.ts';
 import { deskActions } from './desk-actions.tsx';
 import { DeskSheet } from './desk-sheet.tsx';
+import { hasTracks, MusicRow } from './music-row.tsx';
 import type { SheetName } from './sheet-name.ts';
 
 interface Props {
@@ -76,6 +77,7 @@ export function MoreSheet({ state, view, lying, onLying, onSheet, onClose }: Pro
         <Target small name="Lying down" hint="L" pressed={lying} onClick={close(() => onLying(!lying))} />
         <Target small name="Leave the desk, it runs on" hint="" onClick={() => navigate('/')} />
       </div>
+      {hasTracks(state.plan) && <MusicRow running={state.status === 'running'} />}
       <Volumes />
       <div className="mt-4 grid grid-cols-2 gap-2 border-t pt-4 md:w-1/2">
         <HeldTarget name="Finish now" disabled={!running} onHeld={close(() => command({ type: 'finish' }))} />

@@ -1,9 +1,10 @@
 import { nanoid } from 'nanoid';
 import { useEffect, useRef, useState } from 'react';
 import type { Interval } from '../../core/timeline/index.ts';
-import { runSounds, SoundEngine, speakingByCode, useVoicedCues } from '../audio/index.ts';
+import { runSounds, runTracks, SoundEngine, speakingByCode, useVoicedCues } from '../audio/index.ts';
 import { keepText, perWindow } from '../device/index.ts';
 import { SteadyClock } from '../live/index.ts';
+import { loadLoop } from '../tracks/index.ts';
 import { startTicker } from '../workers/index.ts';
 
 import { askDesk, deskNow, useFollow } from './follow-store.ts';
@@ -28,7 +29,7 @@ export type WallSound = 'elsewhere' | 'asked' | 'here' | 'locked';
 /** The sound of a run from this screen: asked of the desk, and sounded here for as long as the desk gives it. */
 export function useWallSound(code: string): { sound: WallSound; ask: () => Promise<void> } {
   const [me] = useState(screenName);
-  const [engine] = useState(() => new SoundEngine(new SteadyClock(), startTicker));
+  const [engine] = useState(() => new SoundEngine(new SteadyClock(), startTicker, loadLoop));
   const [asked, setAsked] = useState(false);
   const [on, setOn] = useState(false);
   const folded = useFollow((s) => s.folded);
@@ -51,7 +52,7 @@ export function useWallSound(code: string): { sound: WallSound; ask: () => Promi
       if (Math.abs(behind) > CLOSE_MS) engine.shiftBy(behind);
     };
     align();
-    engine.play(runSounds(folded, sheet.cues, voice), engine.now(), folded.status !== 'running');
+    engine.play(runSounds(folded, sheet.cues, voice), engine.now(), folded.status !== 'running', runTracks(folded));
     const timer = setInterval(align, ALIGN_EVERY_MS);
     return () => clearInterval(timer);
   }, [mine, on, folded, sheet, voice, engine]);

@@ -6,11 +6,12 @@ import { formatDuration } from '../../core/plan/index.ts';
 import { advance, viewOf } from '../../core/run/index.ts';
 import { fieldOf } from '../../core/stage/index.ts';
 import { compile, outlineOf, totals } from '../../core/timeline/index.ts';
-import { BUSES, type Bus, runSounds, SoundEngine, useVoicedCues } from '../audio/index.ts';
+import { BUSES, type Bus, runSounds, runTracks, SoundEngine, useVoicedCues } from '../audio/index.ts';
 import { useWakeLock } from '../device/index.ts';
 import { ClassStrip, MiniSheet } from '../drawings/index.ts';
 import { SteadyClock } from '../live/index.ts';
 import { fieldStyle, Stage, Target } from '../stage/index.ts';
+import { loadLoop } from '../tracks/index.ts';
 import { Checkbox, useFrames, useWindow } from '../ui/index.ts';
 import { after, type Doing, notBegun } from './alone.ts';
 import { carriedVoice } from './carried-voice.ts';
@@ -30,7 +31,7 @@ const BUS_WORDS: Record<Bus, string> = { tones: 'Tones', voice: 'Voice', music: 
 /** A class at home: what it is, and a player that leads it alone with tones and voice. */
 export function HomeScreen({ home }: { home: HomeClass }) {
   const { plan } = home;
-  const [engine] = useState(() => new SoundEngine(new SteadyClock(), tickHere));
+  const [engine] = useState(() => new SoundEngine(new SteadyClock(), tickHere, loadLoop));
   const [speaker] = useState(() => carriedVoice(home, engine));
   const timeline = useMemo(() => compile(plan), [plan]);
   const outline = useMemo(() => outlineOf(plan), [plan]);
@@ -48,7 +49,7 @@ export function HomeScreen({ home }: { home: HomeClass }) {
   const { height } = useWindow();
   useWakeLock(isBegun && !isOver);
   useEffect(() => {
-    engine.play(runSounds(folded, cues, voice), engine.now());
+    engine.play(runSounds(folded, cues, voice), engine.now(), folded.status !== 'running', runTracks(folded));
   }, [engine, folded, cues, voice]);
 
   const act = async (doing: Doing) => {

@@ -1,10 +1,10 @@
 import { useRef, useState } from 'react';
 import type { CueNote } from '../../core/cues/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
-import { compile } from '../../core/timeline/index.ts';
+import { totals } from '../../core/timeline/index.ts';
 import { speech } from '../../core/wire/index.ts';
 import { fetchFrom } from '../data/index.ts';
-import { Checkbox } from '../ui/index.ts';
+import { Checkbox, Select } from '../ui/index.ts';
 import { Counting } from './counting.tsx';
 import { Levels } from './cue-levels.tsx';
 import { Phrases, Words } from './cue-texts.tsx';
@@ -110,8 +110,13 @@ function TrackLinks({ plan }: { plan: Plan }) {
   const [share, setShare] = useState<number | null>(null);
   const [voice, setVoice] = useState(true);
   const [music, setMusic] = useState(false);
+  const [tones, setTones] = useState(true);
+  const [block, setBlock] = useState('');
   const [failed, setFailed] = useState<string | null>(null);
   const load = useRef<AbortController | null>(null);
+  const chosen = plan.blocks.find((b) => b.id === block);
+  const sums = totals(plan);
+  const lengthMs = chosen ? (sums.blocks[plan.blocks.indexOf(chosen)]?.withBreakMs ?? 0) : sums.totalMs;
   const fetchTrack = async () => {
     load.current = new AbortController();
     setFailed(null);
@@ -119,7 +124,12 @@ function TrackLinks({ plan }: { plan: Plan }) {
     try {
       const res = await fetchFrom(speech.getTrack, {
         path: { planId: plan.id },
-        query: { voice: voice ? '1' : '0', music: music ? '1' : '0' },
+        query: {
+          voice: voice ? '1' : '0',
+          music: music ? '1' : '0',
+          tones: tones ? '1' : '0',
+          ...(chosen ? { block: chosen.id } : {}),
+        },
         signal: load.current.signal,
         patienceMs: TRACK_PATIENCE_MS,
       });
@@ -136,7 +146,7 @@ function TrackLinks({ plan }: { plan: Plan }) {
       const url = URL.createObjectURL(new Blob(parts, { type: 'audio/wav' }));
       const link = document.createElement('a');
       link.href = url;
-      link.download = `${plan.title}.wav`;
+      link.download = `${plan.title}${chosen ? `, ${chosen.title}` : ''}.wav`;
       link.click();
       URL.revokeObjectURL(url);
     } catch {
@@ -151,14 +161,28 @@ function TrackLinks({ plan }: { plan: Plan }) {
   );
   return (
     <div className="mt-1 flex flex-wrap items-center gap-3">
+      {box('tones', tones, setTones)}
       {box('voice', voice, setVoice)}
       {box('music', music, setMusic)}
+      <Select
+        look="quiet"
+        aria-label="Of which block"
+        value={chosen?.id ?? ''}
+        onChange={(e) => setBlock(e.target.value)}
+      >
+        <option value="">the whole class</option>
+        {plan.blocks.map((b) => (
+          <option key={b.id} value={b.id}>
+            {b.title}
+          </option>
+        ))}
+      </Select>
       <button
         type="button"
         className="min-h-9 rounded-md border border-line-strong px-3 hover:border-ink"
         onClick={() => (share === null ? void fetchTrack() : load.current?.abort())}
       >
-        {share === null ? `WAV, ${formatDuration(compile(plan).totalMs)}` : 'Cancel'}
+        {share === null ? `WAV, ${formatDuration(lengthMs)}` : 'Cancel'}
       </button>
       {share !== null && <progress className="w-24 accent-ink" aria-label="Making the track" value={share} />}
       {failed && <p className="text-live">{failed}</p>}

@@ -1,7 +1,15 @@
 import { nanoid } from 'nanoid';
 import * as v from 'valibot';
-import { isRecord, type RunCommand, type RunEvent, RunEventSchema, RunLog } from '../../core/run/index.ts';
-import { runSounds, VoicedCues, type VoiceState } from '../audio/index.ts';
+import {
+  advance,
+  isRecord,
+  type RunCommand,
+  type RunEvent,
+  RunEventSchema,
+  RunLog,
+  viewOf,
+} from '../../core/run/index.ts';
+import { runSounds, runTracks, VoicedCues, type VoiceState } from '../audio/index.ts';
 import { AskLimit } from './ask-limit.ts';
 import { CLOSED_DESK, type DeskParts, type DeskState } from './desk-state.ts';
 import type { Outbox, Settled } from './outbox.ts';
@@ -31,6 +39,8 @@ export class DeskSession {
   private readonly unconfirmed = new Set<string>();
   /** Screens that were told no: they do not ask twice. */
   private readonly refused = new Set<string>();
+  /** When the next track was asked for, on the axis of the run's intervals, ms. */
+  private skips: number[] = [];
   private readonly voiced: VoicedCues;
   /** When the cues were last planned for words that came, on the steady clock. */
   private plannedAtMs = 0;
@@ -70,6 +80,7 @@ export class DeskSession {
     const log = new RunLog(head.plan, storage.keptEvents(id));
     this.log = log;
     this.asks = new AskLimit();
+    this.skips = [];
     this.unconfirmed.clear();
     for (const event of storage.waitingEvents(id)) this.unconfirmed.add(event.id);
     this.set({ aside: storage.asideOf(id) });
@@ -143,6 +154,22 @@ export class DeskSession {
     if (last) await this.command({ type: 'undo', of: last.id });
   }
 
+  /** Plays the class's tracks, or lets beats and cues go on alone. */
+  playMusic(musicOn: boolean): void {
+    this.set({ musicOn });
+    this.soundFrom(this.parts.sound.now() + COMMAND_LEAD_MS);
+  }
+
+  /** Goes on with the next track of what plays now. */
+  nextTrack(): void {
+    const { folded } = this.current;
+    if (folded?.status !== 'running') return;
+    const atMs = this.parts.sound.now() + COMMAND_LEAD_MS;
+    this.skips.push(viewOf(advance(folded, atMs)).positionMs);
+    this.set({ musicOn: true });
+    this.soundFrom(atMs);
+  }
+
   /** Gives the sound to a following screen, or back to this desk (null). */
   async giveSound(screen: string | null): Promise<void> {
     this.set({ soundAsked: null });
@@ -211,9 +238,10 @@ export class DeskSession {
 
   /** Sounds the run from a moment on, if it is for this desk to sound: it leads, and no other screen has the sound. */
   private soundFrom(atMs: number, cut = false): void {
-    const { folded, cues, voice, leads } = this.current;
+    const { folded, cues, voice, leads, musicOn } = this.current;
     const here = leads && folded !== null && folded.soundAt === null;
-    this.parts.sound.play(here ? runSounds(folded, cues, voice) : () => [], atMs, cut);
+    const tracks = here && musicOn ? runTracks(folded, this.skips) : [];
+    this.parts.sound.play(here ? runSounds(folded, cues, voice) : () => [], atMs, cut, tracks);
   }
 
   /** Takes in what other desks or windows did, or the server has confirmed; each event counts once. */

@@ -1,7 +1,7 @@
 import type { Cue } from '../../core/cues/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import type { RunEvent, RunState } from '../../core/run/index.ts';
-import { NO_VOICE, type SoundSource, type Speaker, type VoiceState } from '../audio/index.ts';
+import { NO_VOICE, type SoundSource, type Speaker, type TimedTrack, type VoiceState } from '../audio/index.ts';
 import type { SteadyClock } from '../live/index.ts';
 import type { DeskEnd } from './desk-link.ts';
 import type { Outbox } from './outbox.ts';
@@ -34,6 +34,8 @@ export interface DeskState {
   keptHere: boolean;
   /** A following screen that asks for the sound. */
   soundAsked: string | null;
+  /** Tracks are played; off, beats and cues go on alone. */
+  musicOn: boolean;
   failed: string | null;
 }
 
@@ -50,6 +52,7 @@ export const CLOSED_DESK: DeskState = {
   asksDropped: 0,
   keptHere: true,
   soundAsked: null,
+  musicOn: true,
   failed: null,
 };
 
@@ -58,7 +61,7 @@ export interface DeskSound {
   /** The run's time, ms since 1970. */
   now(): number;
   unlock(): Promise<boolean>;
-  play(source: SoundSource, fromMs: number, cut?: boolean): void;
+  play(source: SoundSource, fromMs: number, cut?: boolean, tracks?: readonly TimedTrack[]): void;
   silence(): void;
   shiftBy(ms: number): void;
   set silent(on: boolean);

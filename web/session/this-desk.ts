@@ -4,6 +4,7 @@ import { keeping, runs } from '../../core/wire/index.ts';
 import { SoundEngine, speakingTo } from '../audio/index.ts';
 import { addressOf, api, ask, isMissing } from '../data/index.ts';
 import { askClock, openRunStream, type StreamSource, TIMERS } from '../live/index.ts';
+import { loadTrack } from '../tracks/index.ts';
 import { startTicker } from '../workers/index.ts';
 import { DeskClock } from './desk-clock.ts';
 import { deskId } from './desk-id.ts';
@@ -22,7 +23,7 @@ const clock = new DeskClock({
 });
 
 /** The sound of this desk, and the time of its run. */
-export const sound = new SoundEngine(clock.run, startTicker);
+export const sound = new SoundEngine(clock.run, startTicker, loadTrack);
 
 const session = new DeskSession({
   name: deskId,
@@ -47,9 +48,9 @@ const session = new DeskSession({
 });
 
 /** What this desk shows, for React. */
-export const useDesk = create(() => ({ ...CLOSED_DESK, soundOn: false }));
+export const useDesk = create(() => ({ ...CLOSED_DESK, soundOn: false, track: null as SoundEngine['track'] }));
 session.watch((state) => useDesk.setState(state));
-sound.watch(() => useDesk.setState({ soundOn: sound.isOn }));
+sound.watch(() => useDesk.setState({ soundOn: sound.isOn, track: sound.track }));
 window.addEventListener('online', () => session.poke());
 
 const streamOf = (id: string): StreamSource => ({
@@ -74,4 +75,6 @@ export const command = (what: RunCommand) => session.command(what);
 export const takeOver = () => session.takeOver();
 export const undoLast = () => session.undoLast();
 export const giveSound = (screen: string | null) => session.giveSound(screen);
+export const playMusic = (on: boolean) => session.playMusic(on);
+export const nextTrack = () => session.nextTrack();
 export const keepSound = () => session.keepSound();

@@ -2,6 +2,7 @@ import { proxy, type Remote, wrap } from 'comlink';
 import type { ChecksWork } from './checks-worker.ts';
 import type { FitterWork } from './fitter-worker.ts';
 import type { OrderWork } from './order-worker.ts';
+import type { TempoWork } from './tempo-worker.ts';
 import type { TickerWork } from './ticker-worker.ts';
 
 export type { PricedFinding } from './checks-worker.ts';
@@ -40,6 +41,10 @@ export function startOrderSearch() {
     does.run(ask, proxy(onProgress));
   return { run, end };
 }
+
+/** Listens to music. */
+export const startTempo = (): Started<TempoWork> =>
+  started(new Worker(new URL('./tempo-worker.ts', import.meta.url), { type: 'module' }));
 
 /** Calls back every 50 ms until it is ended, also while the page is hidden. */
 export function startTicker(tick: () => void): () => void {

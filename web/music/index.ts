@@ -1,0 +1,2 @@
+export { MusicPanel } from './music-panel.tsx';
+export { MusicScreen } from './music-screen.tsx';
