@@ -18,6 +18,7 @@ const base = {
 const readyMs = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(30_000));
 /** How hard something was, 0 (rest) to 10 (utmost), as people say it: Foster's session RPE. */
 const rpe = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(10));
+const bpm = v.pipe(v.number(), v.minValue(20), v.maxValue(260));
 /** One way, as older runs have it, or some. */
 const ways = v.union([text(80), v.pipe(v.array(text(80)), v.maxLength(MOST_WAYS))]);
 /** Another move, by any words, and what the library knows of it. */
@@ -96,6 +97,31 @@ export const RunEventSchema = v.variant('type', [
     squad: v.nullable(text(40)),
     person: v.optional(documentId),
     effort: v.nullable(rpe),
+  }),
+  /**
+   * What straps told over a set, with its mean and its most, and how long each heart was in which zone since the last of these; of no set where
+   * it only adds to the zones. It stays with desks and records: no screen that follows hears of it.
+   */
+  v.strictObject({
+    ...base,
+    type: v.literal('pulse'),
+    stationId: v.nullable(documentId),
+    round: v.nullable(round),
+    side: v.optional(SideSchema),
+    again: v.optional(v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(99))),
+    of: v.pipe(
+      v.array(
+        v.strictObject({
+          strap: text(40),
+          person: v.optional(documentId),
+          squad: v.optional(text(40)),
+          mean: bpm,
+          max: bpm,
+          zonesMs: v.pipe(v.array(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(14_400_000))), v.length(5)),
+        }),
+      ),
+      v.maxLength(100),
+    ),
   }),
   v.strictObject({
     ...base,
@@ -182,9 +208,10 @@ const LASTING: readonly RunEventType[] = [
   'reopen',
   'close',
   'felt',
+  'pulse',
 ];
 /** What is written down counts whichever desk wrote it. */
-const RECORDS: readonly RunEventType[] = ['reps', 'note', 'felt', 'close'];
+const RECORDS: readonly RunEventType[] = ['reps', 'note', 'felt', 'pulse', 'close'];
 
 /** Whether an event only writes something down: the run goes on as it was. */
 export const isRecord = (e: Pick<RunEvent, 'type'>) => RECORDS.includes(e.type);

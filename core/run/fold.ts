@@ -59,6 +59,7 @@ export function applyEvent(before: RunState, event: RunEvent): RunState {
     case 'reps':
     case 'note':
     case 'felt':
+    case 'pulse':
     case 'undo':
     case 'reopen':
     case 'close':

@@ -20,5 +20,12 @@ export type { Habits } from './library.ts';
 export { type Handout, PAPER_SIZES, PAPERS, type PaperKind } from './outside.ts';
 export { ConflictSchema, type StoredPlan, type StoredVersion } from './plans.ts';
 export type { CountedMove, PastRun, Person, Session, TrendPoint } from './records.ts';
-export { type GoingRun, type RunSums, STREAM_MESSAGES, type StoredRun } from './runs.ts';
+export {
+  type GoingRun,
+  type PulseOnWall,
+  PulseOnWallSchema,
+  type RunSums,
+  STREAM_MESSAGES,
+  type StoredRun,
+} from './runs.ts';
 export { calendar, files, keeping, library, outside, plans, records, runs, speech };

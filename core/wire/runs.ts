@@ -222,9 +222,37 @@ export const tellClock = endpoint({
   problems: [400, 404],
 });
 
+/** What of heart rates a wall shows: how many are in which zone, and by name only those who have said yes. */
+export const PulseOnWallSchema = v.strictObject({
+  /** How many are in zones 0 to 5. */
+  zones: v.pipe(v.array(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(400))), v.length(6)),
+  unknown: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(400)),
+  people: v.pipe(
+    v.array(
+      v.strictObject({
+        name: v.pipe(v.string(), v.maxLength(40)),
+        bpm: v.pipe(v.number(), v.minValue(20), v.maxValue(260)),
+        zone: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(5)),
+      }),
+    ),
+    v.maxLength(60),
+  ),
+});
+export type PulseOnWall = v.InferOutput<typeof PulseOnWallSchema>;
+
+export const tellPulse = endpoint({
+  method: 'POST',
+  path: '/runs/{id}/pulse',
+  says: 'What a desk has walls show of heart rates; null shows none any more. It is kept nowhere',
+  body: v.strictObject({ pulse: v.nullable(PulseOnWallSchema) }),
+  status: 204,
+  answer: null,
+  problems: [400, 404],
+});
+
 const STREAM = { media: 'text/event-stream' } as const;
 const STREAM_MORE =
-  'Server-sent events: `run` first (the class as begun, the kind of stream, the clock offset), then `event` for each event of the run, `clock` when the desk\u2019s clock has moved, `beat` with the server\u2019s time every 3 s, and for desks `command` when something is asked. A stream that broke goes on after the `Last-Event-ID`, or after `?after=`.';
+  'Server-sent events: `run` first (the class as begun, the kind of stream, the clock offset), then `event` for each event of the run, `clock` when the desk\u2019s clock has moved, for walls `pulse` with what the desk has them show of heart rates, `beat` with the server\u2019s time every 3 s, and for desks `command` when something is asked. A stream that broke goes on after the `Last-Event-ID`, or after `?after=`.';
 const streamQuery = v.object({ after: v.optional(v.string()) });
 
 export const deskStream = endpoint({
@@ -247,6 +275,7 @@ export const STREAM_MESSAGES = {
   event: RunEventSchema,
   clock: v.object({ offsetMs: v.number() }),
   beat: v.object({ nowMs: v.number() }),
+  pulse: v.object({ pulse: v.nullable(PulseOnWallSchema) }),
   command: v.object({ id: v.string(), command: v.looseObject({ type: v.string() }) }),
 } as const;
 

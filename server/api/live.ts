@@ -195,6 +195,9 @@ function admitted(
   return stream;
 }
 
+/** Whether a stream hears of an event: heart rates are for desks alone. */
+const isFor = (kind: StreamKind, event: RunEvent) => event.type !== 'pulse' || kind === 'desk';
+
 /**
  * First the plan and all events since the last the client had, then each as it comes; none twice, none left out. A desk
  * hears too what is asked of it.
@@ -211,12 +214,14 @@ async function follow({ db, hub }: LiveParts, runId: string, kind: StreamKind, s
   const pass = (message: LiveMessage) => {
     if (message.kind === 'clock') stream.send('clock', { offsetMs: message.offsetMs });
     else if (message.kind === 'command') stream.send('command', { id: message.id, command: message.command });
-    else if (message.kind === 'plan') void begin();
+    else if (message.kind === 'pulse') {
+      if (kind === 'watch') stream.send('pulse', { pulse: message.pulse });
+    } else if (message.kind === 'plan') void begin();
     else
       for (const { n, event } of message.events) {
         if (n <= sent) continue;
         sent = n;
-        stream.send('event', event, n);
+        if (isFor(kind, event)) stream.send('event', event, n);
       }
   };
   // Listening begins before reading, so that nothing falls between.
@@ -227,7 +232,7 @@ async function follow({ db, hub }: LiveParts, runId: string, kind: StreamKind, s
     const came = await eventsSince(db, runId, sent, READ_AT_ONCE);
     for (const { n, event } of came) {
       sent = n;
-      if (event) stream.send('event', event, n);
+      if (event && isFor(kind, event)) stream.send('event', event, n);
     }
     if (came.length < READ_AT_ONCE) break;
   }
@@ -247,6 +252,10 @@ export function deskApi(parts: LiveParts): Router {
   handle(api, runs.tellClock, async ({ path, body }) => {
     if (!(await setClockOffset(db, path.id, body.clockOffsetMs))) throw notFound('Run');
     hub.publish(path.id, { kind: 'clock', offsetMs: body.clockOffsetMs });
+  });
+  handle(api, runs.tellPulse, async ({ path, body }) => {
+    if (!(await hasRun(db, path.id))) throw notFound('Run');
+    hub.publish(path.id, { kind: 'pulse', pulse: body.pulse });
   });
   handle(api, runs.deskStream, async ({ path, req, res }) => {
     if (!(await hasRun(db, path.id))) throw notFound('Run');

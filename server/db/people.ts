@@ -78,6 +78,13 @@ export function erasePerson(db: Database, id: string): Promise<number | null> {
     const person = await findPerson(tx, id);
     if (!person) return null;
     await tx.query('DELETE FROM person WHERE id = $1', [id]);
+    // What straps told of them goes with them.
+    await tx.query(
+      `UPDATE run_event SET event = jsonb_set(event, '{of}', coalesce(
+         (SELECT jsonb_agg(o) FROM jsonb_array_elements(event->'of') o WHERE o->>'person' IS DISTINCT FROM $1), '[]'))
+       WHERE event->>'type' = 'pulse' AND event @> jsonb_build_object('of', jsonb_build_array(jsonb_build_object('person', $1::text)))`,
+      [id],
+    );
     if (!/\p{L}.*\p{L}/u.test(person.name)) return 0;
     let texts = 0;
     for (const document of DOCUMENTS) texts += await takenOutOf(tx, document, person.name);

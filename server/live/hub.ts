@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import * as v from 'valibot';
 import type { RunCommand, RunEvent } from '../../core/run/index.ts';
+import { type PulseOnWall, PulseOnWallSchema } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { eventsSince } from '../db/runs.ts';
 
@@ -14,6 +15,8 @@ export interface CameEvent {
 export type LiveMessage =
   | { kind: 'events'; events: readonly CameEvent[] }
   | { kind: 'clock'; offsetMs: number }
+  /** What walls show of heart rates: kept nowhere. */
+  | { kind: 'pulse'; pulse: PulseOnWall | null }
   /** A run that has not begun has taken another plan. */
   | { kind: 'plan' }
   | { kind: 'command'; id: string; command: RunCommand };
@@ -35,6 +38,7 @@ const DESK_FOR_MS = 10_000;
 const TellSchema = v.variant('kind', [
   v.object({ kind: v.literal('news'), from: v.string(), run: v.string(), after: v.number() }),
   v.object({ kind: v.literal('plan'), from: v.string(), run: v.string() }),
+  v.object({ kind: v.literal('pulse'), from: v.string(), run: v.string(), pulse: v.nullable(PulseOnWallSchema) }),
   v.object({ kind: v.literal('clock'), from: v.string(), run: v.string(), offsetMs: v.number() }),
   v.object({
     kind: v.literal('command'),
@@ -136,7 +140,8 @@ export class RunHub {
     if (said.kind === 'desks') {
       for (const run of said.runs) this.desksElsewhere.set(run, Date.now() + DESK_FOR_MS);
       for (const [run, until] of this.desksElsewhere) if (until < Date.now()) this.desksElsewhere.delete(run);
-    } else if (said.kind === 'clock') this.pass(said.run, { kind: 'clock', offsetMs: said.offsetMs });
+    } else if (said.kind === 'pulse') this.pass(said.run, { kind: 'pulse', pulse: said.pulse });
+    else if (said.kind === 'clock') this.pass(said.run, { kind: 'clock', offsetMs: said.offsetMs });
     else if (said.kind === 'plan') {
       this.onOtherPlan(said.run);
       this.pass(said.run, { kind: 'plan' });

@@ -5,7 +5,17 @@ import { lastTimeWords } from '../../core/record/index.ts';
 import { advance, placeInComplex, type RunState, type RunView, setCounted, viewOf } from '../../core/run/index.ts';
 import { fieldOf } from '../../core/stage/index.ts';
 import { useLastSets, useLibrary } from '../data/index.ts';
-import { isPressable, isTyping, keepText, local, usePreferences, useRunLock, useWakeLock } from '../device/index.ts';
+import {
+  hearMediaKeys,
+  isPressable,
+  isTyping,
+  keepText,
+  local,
+  usePreferences,
+  useRunLock,
+  useWakeLock,
+} from '../device/index.ts';
+import { PulseLine, PulseSheet, pulse } from '../pulse/index.ts';
 import { closeRun, command, openRun, sound, takeOver, undoLast, useDesk } from '../session/index.ts';
 import { CueRuler, fieldStyle, Stage } from '../stage/index.ts';
 import { useActions, useFrames, useWindow } from '../ui/index.ts';
@@ -13,6 +23,7 @@ import { CloseScreen } from './close-screen.tsx';
 import { KEYS } from './commands.ts';
 import { DeskControls } from './desk-controls.tsx';
 import { AskedForSound, FollowingFooter } from './desk-lead.tsx';
+import { DeskSheet } from './desk-sheet.tsx';
 import { TopLine } from './desk-top.tsx';
 import { FinishSheet, LateNote } from './finish-sheet.tsx';
 import { MoreSheet, NoteSheet } from './more-sheet.tsx';
@@ -30,7 +41,10 @@ export function DeskScreen() {
   const { run, folded, failed } = useDesk();
   useEffect(() => {
     void openRun(runId);
-    return closeRun;
+    return () => {
+      pulse.end();
+      closeRun();
+    };
   }, [runId]);
   if (failed) return <main className="p-8 text-title">{failed}.</main>;
   if (!run || !folded) return <main className="p-8 text-title">Opening…</main>;
@@ -46,6 +60,7 @@ const SHEET_KEYS: Record<string, SheetName> = {
   m: 'more',
   w: 'share',
   p: 'people',
+  b: 'pulse',
 };
 /** A run that will be over the slot by more than this is offered help at once. */
 const LATE_MS = 30_000;
@@ -87,6 +102,7 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
   const slotEnd = state.startedAtMs === null ? null : slotEndMs(plan, state.startedAtMs);
   const overMs = slotEnd !== null && view.projectedEndAtMs !== null ? view.projectedEndAtMs - slotEnd : 0;
   useUnlockOnGesture();
+  useMediaKeys(plan.title, leads && (state.status === 'running' || state.status === 'paused'));
   const size = useWindow();
   return (
     <main
@@ -118,6 +134,7 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
       {!over && (
         <>
           {leads && <AskedForSound />}
+          {leads && sheet === null && <PulseLine view={view} />}
           {sheet === null && (
             <>
               {size.height >= 700 && size.width >= 700 && <Ruler state={state} view={view} />}
@@ -136,6 +153,11 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
           {sheet === 'swap' && <SwapSheet state={state} onClose={close} />}
           {sheet === 'again' && <OneMoreSheet state={state} onClose={close} />}
           {sheet === 'note' && <NoteSheet state={state} onClose={close} />}
+          {sheet === 'pulse' && (
+            <DeskSheet title="Pulse" onClose={close}>
+              <PulseSheet plan={plan} />
+            </DeskSheet>
+          )}
           {sheet === 'share' && <ShareSheet runId={runId} onClose={close} />}
         </>
       )}
@@ -149,6 +171,29 @@ function useFinish(folded: RunState, state: RunState, leads: boolean): void {
   useEffect(() => {
     if (ranOut) void command({ type: 'finish' });
   }, [ranOut]);
+}
+
+/** A headset's or a clicker's media keys lead the class too: play and pause, on, back. */
+function useMediaKeys(title: string, wanted: boolean): void {
+  useEffect(() => {
+    if (!wanted) return;
+    return hearMediaKeys(title, (key) => {
+      const { folded, leads } = useDesk.getState();
+      const state = folded && advance(folded, deskNow());
+      if (!state || !leads) return;
+      const view = viewOf(state);
+      const isPaused = state.status === 'paused';
+      const what =
+        key === 'nexttrack'
+          ? KEYS.PageDown?.(state, view)
+          : key === 'previoustrack'
+            ? KEYS.PageUp?.(state, view)
+            : (key === 'play') === (isPaused || view.mayGo)
+              ? KEYS[' ']?.(state, view)
+              : null;
+      if (what) void command(what);
+    });
+  }, [title, wanted]);
 }
 
 /** Any tap or key turns the sound on when the browser had to hold it back, after a reload for one. */
@@ -192,6 +237,7 @@ function useDeskActions(onSheet: (name: SheetName) => void, onLying: () => void)
     ['Note', 'n', sheet('note')],
     ['Screens that follow', 'w', sheet('share')],
     ['People', 'p', sheet('people')],
+    ['Pulse', 'b', sheet('pulse')],
     ['Undo the last change', 'u', () => void undoLast()],
     ['Lying down', 'l', onLying],
     ['More', 'm', sheet('more')],

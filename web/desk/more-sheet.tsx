@@ -70,6 +70,7 @@ export function MoreSheet({ state, view, lying, onLying, onSheet, onClose }: Pro
         <Target small name="One more interval" hint="O" disabled={!running} onClick={() => onSheet('again')} />
         <Target small name="Swap the move" hint="S" disabled={!running} onClick={() => onSheet('swap')} />
         <Target small name="Note" hint="N" disabled={!running} onClick={() => onSheet('note')} />
+        <Target small name="Pulse" hint="B" disabled={!running} onClick={() => onSheet('pulse')} />
         <Target small name="Screens that follow" hint="W" disabled={!running} onClick={() => onSheet('share')} />
         {state.soundAt !== null && (
           <Target small name="Sound back here" hint="" onClick={close(() => giveSound(null))} />

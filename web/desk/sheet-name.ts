@@ -1,2 +1,2 @@
 /** What opens over the desk. */
-export type SheetName = 'more' | 'again' | 'reps' | 'finish' | 'swap' | 'note' | 'share' | 'people';
+export type SheetName = 'more' | 'again' | 'reps' | 'finish' | 'swap' | 'note' | 'share' | 'people' | 'pulse';

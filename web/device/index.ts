@@ -1,5 +1,6 @@
 export { dropCopy, keepCopy, putBack } from './durable.ts';
 export { useLeaveField } from './leave-field.ts';
+export { hearMediaKeys, type MediaKey } from './media-keys.ts';
 export { keepOffline, takeNewVersion, useNewVersion } from './offline.ts';
 export { ownPlace } from './own-place.ts';
 export { applyPreferences, prefer, TEXT_SIZES, usePreferences } from './preferences.ts';

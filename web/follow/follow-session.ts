@@ -1,5 +1,6 @@
 import type { Plan } from '../../core/plan/index.ts';
 import { type RunEvent, RunLog, type RunState } from '../../core/run/index.ts';
+import type { PulseOnWall } from '../../core/wire/index.ts';
 import { ClockEstimate, type StreamKind, type StreamListener, type StreamState, type Timers } from '../live/index.ts';
 
 const ASK_EVERY_MS = 5000;
@@ -14,6 +15,8 @@ export interface FollowState {
   folded: RunState | null;
   /** Server's clock less the leading desk's, ms. */
   deskOffsetMs: number;
+  /** What the desk has this screen show of heart rates, and when it last told, on the steady clock; null for nothing. */
+  pulse: { shown: PulseOnWall; atMs: number } | null;
 }
 
 export const NOT_FOLLOWING: FollowState = {
@@ -23,6 +26,7 @@ export const NOT_FOLLOWING: FollowState = {
   events: [],
   folded: null,
   deskOffsetMs: 0,
+  pulse: null,
 };
 
 /** All that a following screen stands on, given to it. */
@@ -82,6 +86,7 @@ export class FollowSession {
       onEvent: (event) => {
         if (log && log.add([event]).length > 0) this.set({ events: log.events, folded: log.state });
       },
+      onPulse: (shown) => this.set({ pulse: shown && { shown, atMs: this.parts.steadyNow() } }),
       onClock: (deskOffsetMs) => this.set({ deskOffsetMs }),
       // A machine slept, or the server has begun anew: its time is asked for at once.
       onBeat: (serverMs) => {

@@ -18,7 +18,9 @@ import {
   useWallSizes,
   useWhole,
   Ways,
+  ZoneBar,
 } from '../stage/index.ts';
+import { useFollow } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
 import type { ScreenProps } from './screen-props.ts';
 import { Soon } from './soon.tsx';
@@ -166,6 +168,7 @@ function Moment({ state, view, reached }: { state: RunState; view: RunView; reac
         />
         {spread ? <WhoWhere spread={spread} wide={wide} /> : <Beside scene={scene} wide={wide} />}
       </div>
+      <WallPulse />
       <Level view={view} />
     </div>
   );
@@ -233,6 +236,32 @@ const rowSize = (rows: number, wide: boolean): CSSProperties => {
     gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
   };
 };
+
+/** An old word of the desk's is none: it may have gone. */
+const PULSE_FOR_MS = 12_000;
+
+/** The group in zones where the desk has it shown, and by name those who have said yes. */
+function WallPulse() {
+  const pulse = useFollow((s) => s.pulse);
+  if (pulse === null || performance.now() - pulse.atMs > PULSE_FOR_MS) return null;
+  const { zones, unknown, people } = pulse.shown;
+  return (
+    <div
+      data-yield="3"
+      data-testid="wall-pulse"
+      className="mt-[0.2em] flex shrink-0 flex-wrap items-center gap-x-[0.8em]"
+    >
+      <ZoneBar zones={zones} unknown={unknown} />
+      <ul className="flex min-w-0 flex-wrap gap-x-[0.8em]">
+        {people.map((p) => (
+          <li key={p.name} className="digits">
+            {p.name} {Math.round(p.bpm)}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
 
 function Level({ view }: { view: RunView }) {
   const share = view.interval ? Math.min(100, (100 * view.remainingMs) / view.interval.durationMs) : 0;

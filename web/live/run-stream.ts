@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import type { Plan } from '../../core/plan/index.ts';
 import type { RunEvent } from '../../core/run/index.ts';
-import { STREAM_MESSAGES } from '../../core/wire/index.ts';
+import { type PulseOnWall, STREAM_MESSAGES } from '../../core/wire/index.ts';
 
 export type StreamKind = v.InferOutput<typeof STREAM_MESSAGES.run>['kind'];
 export type StreamState = 'open' | 'broken' | 'refused';
@@ -14,6 +14,8 @@ export interface StreamListener {
   onClock(offsetMs: number): void;
   /** The server's time, a few seconds apart. */
   onBeat(serverMs: number): void;
+  /** What the desk has this screen show of heart rates. */
+  onPulse?(pulse: PulseOnWall | null): void;
   /** What a remote, a squad or a wall asks of the desk; not yet checked beyond its shape. */
   onCommand?(id: string, command: { type: string }): void;
   onState(state: StreamState): void;
@@ -71,6 +73,7 @@ export function openRunStream({ address, isGone }: StreamSource, on: StreamListe
     });
     hear('event', on.onEvent);
     hear('clock', (m) => on.onClock(m.offsetMs));
+    hear('pulse', (m) => on.onPulse?.(m.pulse));
     hear('beat', (m) => on.onBeat(m.nowMs));
     hear('command', (m) => on.onCommand?.(m.id, m.command));
     opened.onerror = () => void failed(opened);

@@ -34,6 +34,7 @@ import { RecordGrid } from './record-grid.tsx';
 import { RunClose, RunControls, writeAll } from './run-close.tsx';
 import { Rounds, SideBySide } from './run-figures.tsx';
 import { RunOut } from './run-out.tsx';
+import { RunPulse } from './run-pulse.tsx';
 
 /** One run: planned against actual, and what went otherwise. */
 export function RunScreen() {
@@ -142,6 +143,11 @@ function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
       <div className="mt-8">
         <Rounds record={record} file={`${run.title}, reps`} />
       </div>
+      <RunPulse
+        run={run}
+        record={record}
+        loadBySaid={effort && !open ? sessionLoad(effort.effort, record.totalMs) : null}
+      />
       <Counts run={run} record={record} onChanged={onChanged} />
       <h2 className="mt-8 mb-2 text-title font-semibold">Beside the last ones</h2>
       <SideBySide run={run} record={record} />

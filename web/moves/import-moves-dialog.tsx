@@ -1,8 +1,7 @@
 import { useMemo, useState } from 'react';
 import { guessColumns, type Library, MOVE_COLUMNS, type Move, readMoveRows } from '../../core/moves/index.ts';
+import { readTable } from '../data/index.ts';
 import { Button, Checkbox, Dialog, Select } from '../ui/index.ts';
-
-import { readTable } from './moves-file.ts';
 
 interface Props {
   library: Library;

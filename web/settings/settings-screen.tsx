@@ -8,6 +8,7 @@ import { prefer, TEXT_SIZES, usePreferences } from '../device/index.ts';
 import { ThresholdFields } from '../panels/index.ts';
 import { setTheme, type ThemeChoice, themeChoice } from '../theme/index.ts';
 import { Checkbox, Select } from '../ui/index.ts';
+import { ClickerPart } from './clicker-part.tsx';
 
 const fail = (e: unknown) => toast.error(`Not kept: ${messageOf(e)}.`);
 
@@ -21,6 +22,12 @@ export function SettingsScreen() {
       <h1 className="digits text-big">Settings</h1>
       <ThisDevice />
       <TheClub />
+      <Part
+        title="Clicker"
+        note="Presenters’ clickers, headsets and foot switches lead a class by a few keys. What yours sends, and what it would do on the desk, is seen here."
+      >
+        <ClickerPart />
+      </Part>
       <p className="mt-8 text-muted">
         Backups, and who is signed in:{' '}
         <Link to="/keep" className="underline">

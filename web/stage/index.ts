@@ -11,3 +11,4 @@ export { usePhoneSizes, useWallSizes } from './use-sizes.ts';
 export { useWhole } from './use-whole.ts';
 export { Ways } from './ways.tsx';
 export { countdown, timeOfDayExact } from './words.ts';
+export { ZoneBar } from './zone-bar.tsx';
