@@ -14,6 +14,7 @@ import { libraryApi } from './api/library.ts';
 import type { Watch } from './api/limits.ts';
 import { codeGuesses, deskApi, type LiveParts, liveApi } from './api/live.ts';
 import { liveVoiceApi } from './api/live-voice.ts';
+import { musicApi } from './api/music.ts';
 import { openApiApi } from './api/openapi.ts';
 import { papersApi } from './api/papers.ts';
 import { peopleApi } from './api/people.ts';
@@ -121,7 +122,14 @@ export function createApp({
     calendarApi(db, now),
     peopleApi(db, () => parts.known.forget()),
   );
-  app.use('/api', speechApi(db, speech), tracksApi(db, speech), papersApi(db), handoutsApi({ db, engine: speech }));
+  app.use(
+    '/api',
+    speechApi(db, speech),
+    tracksApi(db, speech),
+    papersApi(db),
+    handoutsApi({ db, engine: speech }),
+    musicApi(db),
+  );
   app.use('/api', () => {
     throw notFound('Address');
   });

@@ -1,5 +1,4 @@
 import type { RowProblem } from './class-csv.ts';
-import { writeCsv } from './csv.ts';
 
 /** A heart rate of somebody at a moment. */
 export interface HeartSample {
@@ -96,10 +95,3 @@ export function readHeartRows(
     });
   return { samples: samples.sort((a, b) => a.atMs - b.atMs), problems };
 }
-
-/** Heart rates as a table, times in seconds from a moment. */
-export const writeHeartCsv = (samples: readonly HeartSample[], fromMs: number): string =>
-  writeCsv(
-    HEART_COLUMNS,
-    samples.map(({ who, atMs, bpm }) => [(atMs - fromMs) / 1000, who, bpm]),
-  );

@@ -114,7 +114,7 @@ export function readCalendar(file: string, zone: string, from: string, to: strin
   const classes: DatedClass[] = [];
   for (const root of roots) {
     if (root.name !== 'vcalendar') {
-      problems.push({ path: root.name, message: 'This is no calendar' });
+      problems.push({ path: root.name || 'file', message: 'This is no calendar' });
       continue;
     }
     const zones = zonesOf(root);
@@ -126,7 +126,7 @@ export function readCalendar(file: string, zone: string, from: string, to: strin
       try {
         classes.push(...classesOf(event, { zone, zones, from, to, problems }));
       } catch (error) {
-        const title = String(event.summary ?? event.uid ?? 'An event');
+        const title = [event.summary, event.uid].map((x) => String(x ?? '').trim()).find(Boolean) ?? 'An event';
         problems.push({ path: title, message: error instanceof Error ? error.message : 'cannot be read' });
       }
     }
@@ -218,8 +218,11 @@ function momentIn(t: ICAL.Time, tzid: string | undefined, { zone, zones, problem
     return there.toUnixTime() * 1000;
   }
   if (tzid !== undefined && isZone(tzid)) return momentOf(shown(t), tzid);
-  if (tzid !== undefined && !problems.some((p) => p.path === tzid))
-    problems.push({ path: tzid, message: 'This time zone is not known: its times are taken as the club\u2019s own' });
+  if (tzid !== undefined && !problems.some((p) => p.path === (tzid || 'time zone')))
+    problems.push({
+      path: tzid || 'time zone',
+      message: 'This time zone is not known: its times are taken as the club\u2019s own',
+    });
   return momentOf(shown(t), zone);
 }
 

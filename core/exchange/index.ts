@@ -13,18 +13,14 @@ export {
   CLASS_COLUMNS,
   type ClassColumn,
   guessClassColumns,
-  type RowProblem,
   readClassRows,
   writeClassCsv,
 } from './class-csv.ts';
 export { writeCsv } from './csv.ts';
 export {
   guessHeartColumns,
-  HEART_COLUMNS,
-  type HeartColumn,
   type HeartSample,
   readHeartRows,
-  writeHeartCsv,
 } from './heart-rates.ts';
 export { type HomeClass, inScript, planForHome, readHomePage, writeHomePage } from './home-page.ts';
 export { readCalendar, writeCalendar } from './icalendar.ts';
@@ -47,5 +43,5 @@ export {
   recordsJson,
 } from './records.ts';
 export { readRunFile, writeRunFile } from './run-file.ts';
-export { type TimedText, writeWebVtt } from './webvtt.ts';
+export { writeWebVtt } from './webvtt.ts';
 export { readXspf, writeXspf } from './xspf.ts';

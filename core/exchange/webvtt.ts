@@ -33,7 +33,7 @@ const cueText = (text: string) =>
 export function writeWebVtt(texts: readonly TimedText[]): string {
   const cues = texts
     .filter((t) => Math.round(t.endMs) > Math.round(Math.max(0, t.startMs)) && cueText(t.text) !== '')
-    .sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs)
+    .sort((a, b) => a.startMs - b.startMs || b.endMs - a.endMs)
     .map(
       (t, k) =>
         `${k + 1}\n${timestamp(t.startMs)} --> ${timestamp(t.endMs)}${t.atTop ? ' line:0' : ''}\n${cueText(t.text)}\n`,

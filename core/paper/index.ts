@@ -5,5 +5,5 @@ export { recordSheet } from './record-sheet.ts';
 export { runSheet } from './run-sheet.ts';
 export { stationCards } from './station-cards.ts';
 export { blockSaid, factsOf, otherWays, sidesSaid, timesOf, timesSaid } from './station-facts.ts';
-export { MOST_COLUMNS, trackingSheet } from './tracking-sheet.ts';
+export { trackingSheet } from './tracking-sheet.ts';
 export type { Paper, Part, StationCard } from './types.ts';

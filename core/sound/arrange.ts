@@ -128,8 +128,11 @@ function fill(
     }
     passed = 0;
     const skip = skips.find((s) => s > t && s < Math.min(t + wholeMs, toMs));
-    const endMs = Math.min(t + wholeMs, toMs, skip ?? Number.POSITIVE_INFINITY);
-    const isEnd = endMs === toMs;
+    const barMs = Math.min(t + wholeMs, toMs, skip ?? Number.POSITIVE_INFINITY);
+    // For the little that is left no other is begun: it goes on as long as it lasts.
+    const lastsMs = (track.lengthMs - offsetMs) / rate;
+    const endMs = skip === undefined && toMs - barMs < LEAST_MS ? Math.min(toMs, t + lastsMs) : barMs;
+    const isEnd = skip === undefined && toMs - endMs < LEAST_MS;
     sounds.push({
       track,
       blockIndex,
@@ -140,9 +143,9 @@ function fill(
       fadeInMs: FADE_IN_MS,
       fadeOutMs: isEnd ? Math.min(FADE_OUT_MS, (endMs - t) / 2) : FADE_IN_MS,
     });
-    if (endMs === t + wholeMs || skip === endMs) next(at);
+    if (endMs >= t + wholeMs || skip === endMs) next(at);
     else at.offsetMs = offsetMs + (endMs - t) * rate;
-    t = endMs;
+    t = isEnd ? toMs : endMs;
   }
   return sounds;
 }

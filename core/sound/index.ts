@@ -1,12 +1,12 @@
-export { type Arranged, arrangeMusic, MOST_STRETCH, rateFor, type TrackSound } from './arrange.ts';
+export { type Arranged, arrangeMusic } from './arrange.ts';
 export { type Beat, beatsOf, DRUM_NAMES, renderDrum } from './beats.ts';
 export { levelLoudness, resample, trimSilence } from './clip.ts';
 export { DUCK, limit } from './limit.ts';
-export { LOOPS, type Loop, loopMs, RHYTHMS, renderLoop } from './loops.ts';
+export { LOOPS, loopMs, renderLoop } from './loops.ts';
 export { fromMulaw, toMulaw } from './mulaw.ts';
-export { bpmOf, countedAt, musicPartOf, sourceAt } from './music-source.ts';
+export { bpmOf, countedAt } from './music-source.ts';
 export { LEAST_TAPS, tappedBpm, withTap } from './tap.ts';
 export { type Tempo, tempoOf } from './tempo.ts';
 export { renderTone } from './tones.ts';
-export { cutTrack, mixTrack, placeSounds } from './track.ts';
+export { mixTrack, placeSounds } from './track.ts';
 export { readWav, toPcm16, wavHeader } from './wav.ts';

@@ -2,6 +2,7 @@ import * as calendar from './calendar.ts';
 import * as files from './files.ts';
 import * as keeping from './keeping.ts';
 import * as library from './library.ts';
+import * as music from './music.ts';
 import * as outside from './outside.ts';
 import * as plans from './plans.ts';
 import * as records from './records.ts';
@@ -17,6 +18,7 @@ export {
 export type { AnswerOf, BodyOf, Endpoint, GivenFor, PathNames, QueryOf } from './endpoint.ts';
 export type { Keeping, SignedIn } from './keeping.ts';
 export type { Habits } from './library.ts';
+export { MOST_TRACK_BYTES, type TrackInfo, TrackInfoSchema } from './music.ts';
 export { type Handout, PAPER_SIZES, PAPERS, type PaperKind } from './outside.ts';
 export { ConflictSchema, type StoredPlan, type StoredVersion } from './plans.ts';
 export type { CountedMove, PastRun, Person, Session, TrendPoint } from './records.ts';
@@ -28,4 +30,4 @@ export {
   STREAM_MESSAGES,
   type StoredRun,
 } from './runs.ts';
-export { calendar, files, keeping, library, outside, plans, records, runs, speech };
+export { calendar, files, keeping, library, music, outside, plans, records, runs, speech };

@@ -9,6 +9,7 @@ import {
   files,
   keeping,
   library,
+  music,
   outside,
   ProblemSchema,
   plans,
@@ -29,6 +30,7 @@ export const ENDPOINTS: Record<string, Record<string, Endpoint>> = {
   Calendar: endpointsIn(calendar),
   Speech: endpointsIn(speech),
   Outside: endpointsIn(outside),
+  Music: endpointsIn(music),
   Keeping: endpointsIn(keeping),
 };
 

@@ -14,6 +14,7 @@ export interface BackedUp {
 }
 
 const CARRIED_FORWARD = '0010_carried_forward.sql';
+const OUTSIDE = '0011_outside.sql';
 
 /** All that a club has entered or recorded; what a row refers to comes before it. */
 export const TABLES: readonly BackedUp[] = [
@@ -30,6 +31,8 @@ export const TABLES: readonly BackedUp[] = [
   { name: 'run', key: ['id'] },
   { name: 'run_code', key: ['code'], parent: { table: 'run', by: 'run_id' } },
   { name: 'run_event', key: ['run_id', 'event_id'], parent: { table: 'run', by: 'run_id' } },
+  { name: 'handout', key: ['code'], since: OUTSIDE },
+  { name: 'track', key: ['id'], sound: 'sound', since: OUTSIDE },
 ];
 
 /** The tables that a database of some migrations has. */

@@ -1,9 +1,10 @@
 import { useRef, useState } from 'react';
-import type { PlanFile } from '../../core/exchange/index.ts';
-import { ApiError, api } from '../data/index.ts';
-import { Button, Dialog } from '../ui/index.ts';
+import { CLASS_COLUMNS, type ClassColumn, guessClassColumns, type PlanFile } from '../../core/exchange/index.ts';
+import { ApiError, api, readTable, useLibrary } from '../data/index.ts';
+import { Button, ColumnTable, Dialog } from '../ui/index.ts';
 
 import { readFile, sendClasses } from './import-classes.ts';
+import { kindOf, readTableOf, readTyped } from './other-files.ts';
 
 interface Props {
   onDone: () => void;
@@ -16,13 +17,23 @@ interface Work {
   of: number;
 }
 
+/** A table from a file, and what its columns are taken as. */
+interface Table {
+  name: string;
+  header: string[];
+  rows: string[][];
+  columns: (ClassColumn | null)[];
+}
+
 const TITLES_SHOWN = 12;
 
-/** Reads a plan file, shows what is in it and what is wrong with it, and imports all, the good part, or nothing. */
+/** Reads a plan file, a table of moves or a class as it is typed, shows what is in it and what is wrong with it, and imports all, the good part, or nothing. */
 export function ImportDialog({ onDone, onClose }: Props) {
   const [read, setRead] = useState<PlanFile | null>(null);
   const [work, setWork] = useState<Work | null>(null);
   const [said, setSaid] = useState<string | null>(null);
+  const [table, setTable] = useState<Table | null>(null);
+  const unit = useLibrary((s) => s.weightUnit);
   const stop = useRef(new AbortController());
 
   const open = async (file: File | undefined) => {
@@ -30,16 +41,30 @@ export function ImportDialog({ onDone, onClose }: Props) {
     stop.current = new AbortController();
     setSaid(null);
     setRead(null);
+    setTable(null);
     if (!file) return;
     setWork({ what: 'Reading', done: 0, of: 0 });
     const { signal } = stop.current;
     try {
-      const found = await readFile(await file.text(), (done, of) => setWork({ what: 'Reading', done, of }), signal);
+      const text = await file.text();
+      const kind = kindOf(file.name, text);
+      if (kind !== 'plan') {
+        setWork(null);
+        if (kind === 'text') return setRead(readTyped(file.name, text));
+        const { header, rows } = readTable(text);
+        return columnsAre({ name: file.name, header, rows, columns: guessClassColumns(header) });
+      }
+      const found = await readFile(text, (done, of) => setWork({ what: 'Reading', done, of }), signal);
       if (!signal.aborted) setRead(found);
     } catch {
       if (!signal.aborted) setSaid('The file cannot be read. Nothing was imported.');
     }
     if (stop.current.signal === signal) setWork(null);
+  };
+
+  const columnsAre = (next: Table) => {
+    setTable(next);
+    setRead(readTableOf(next.name, next.columns, next.rows, unit));
   };
 
   const send = async (file: PlanFile) => {
@@ -75,8 +100,8 @@ export function ImportDialog({ onDone, onClose }: Props) {
     <Dialog title="Import classes" open onClose={close}>
       <input
         type="file"
-        accept=".json,application/json"
-        aria-label="Plan file"
+        accept=".json,.csv,.tsv,.txt,application/json,text/csv,text/plain"
+        aria-label="Plan file, table or text"
         className="mb-4 block w-full"
         disabled={work?.what === 'Importing'}
         onChange={(e) => void open(e.target.files?.[0])}
@@ -93,6 +118,9 @@ export function ImportDialog({ onDone, onClose }: Props) {
           </span>
           <Button onClick={cancel}>Cancel</Button>
         </div>
+      )}
+      {table && !work && (
+        <ColumnTable {...table} names={CLASS_COLUMNS} onColumns={(columns) => columnsAre({ ...table, columns })} />
       )}
       {read && !work && <Found read={read} onSend={() => void send(read)} />}
       {said && (

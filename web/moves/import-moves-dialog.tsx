@@ -1,15 +1,13 @@
 import { useMemo, useState } from 'react';
 import { guessColumns, type Library, MOVE_COLUMNS, type Move, readMoveRows } from '../../core/moves/index.ts';
 import { readTable } from '../data/index.ts';
-import { Button, Checkbox, Dialog, Select } from '../ui/index.ts';
+import { Button, Checkbox, ColumnTable, Dialog } from '../ui/index.ts';
 
 interface Props {
   library: Library;
   onSave: (moves: readonly Move[]) => Promise<boolean>;
   onClose: () => void;
 }
-
-const SHOWN = 4;
 
 /** Reads a CSV file of moves: which column is which, what is sound, what is wrong and where, what is there already. */
 export function ImportMovesDialog({ library, onSave, onClose }: Props) {
@@ -42,48 +40,13 @@ export function ImportMovesDialog({ library, onSave, onClose }: Props) {
       />
       {table.header.length > 0 && (
         <>
-          <div className="overflow-x-auto border">
-            <table className="text-small">
-              <thead>
-                <tr className="border-b bg-card align-top">
-                  {table.header.map((title, k) => (
-                    <th key={`${title}${String(k)}`} className="min-w-32 p-2 text-left font-normal">
-                      <span className="block font-semibold">{title || `column ${k + 1}`}</span>
-                      <Select
-                        aria-label={`Column ${title || k + 1} is`}
-                        className={`mt-1 min-h-9 w-full rounded-md border bg-paper px-1 ${columns[k] ? 'border-ink' : 'border-line text-muted'}`}
-                        value={columns[k] ?? ''}
-                        onChange={(e) =>
-                          setChosen(
-                            columns.map((c, j) => (j === k ? e.target.value || null : c === e.target.value ? null : c)),
-                          )
-                        }
-                      >
-                        <option value="">left out</option>
-                        {MOVE_COLUMNS.map((c) => (
-                          <option key={c}>{c}</option>
-                        ))}
-                      </Select>
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {table.rows.slice(0, SHOWN).map((row) => (
-                  <tr key={row.join('\u0000')} className="border-b">
-                    {table.header.map((title, k) => (
-                      <td
-                        key={`${title}${String(k)}`}
-                        className={`max-w-56 truncate p-2 ${columns[k] ? '' : 'text-muted'}`}
-                      >
-                        {row[k]}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <ColumnTable
+            header={table.header}
+            rows={table.rows}
+            columns={columns}
+            names={MOVE_COLUMNS}
+            onColumns={setChosen}
+          />
           <p className="mt-3" role="status">
             {table.rows.length} rows: {read.moves.length} sound
             {there > 0 && `, ${there} of them there already by name`}

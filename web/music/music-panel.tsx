@@ -74,7 +74,16 @@ const ownOf = (
 ) =>
   used.map(
     (t): OwnTrack =>
-      all.find((o) => o.id === t.id) ?? { ...t, artist: '', file: '', bytes: 0, from: 'file', tempoBy: 'unknown' },
+      all.find((o) => o.id === t.id) ?? {
+        ...t,
+        artist: '',
+        file: '',
+        bytes: 0,
+        from: 'file',
+        isHere: false,
+        onServer: false,
+        tempoBy: 'unknown',
+      },
   );
 
 const set = (blockId: string, change: (music: Music) => Music) =>

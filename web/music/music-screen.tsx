@@ -2,7 +2,17 @@ import { Pause, Play, Trash2 } from 'lucide-react';
 import { type DragEvent, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { formatDuration } from '../../core/plan/index.ts';
-import { listAs, matchList, type OwnTrack, readList, removeTrack, takeFiles, useTracks } from '../tracks/index.ts';
+import { messageOf } from '../data/index.ts';
+import {
+  listAs,
+  matchList,
+  type OwnTrack,
+  putOnServer,
+  readList,
+  removeTrack,
+  takeFiles,
+  useTracks,
+} from '../tracks/index.ts';
 import { Button, FilesMenu, IconButton, saveFile } from '../ui/index.ts';
 import { TempoCell } from './tempo-cell.tsx';
 import { usePreview } from './use-preview.ts';
@@ -92,8 +102,9 @@ export function MusicScreen() {
         />
       </div>
       <p className="mb-4 max-w-prose text-muted">
-        Your own files, chosen or dropped here, stay in this browser and go nowhere else. Which of them play in a class
-        is chosen at its blocks. Mind what your venue’s licence for music covers.
+        Your own files, chosen or dropped here, stay in this browser; those you put on the server too are there for the
+        club’s other devices. Which of them play in a class is chosen at its blocks. Mind what your venue’s licence for
+        music covers.
       </p>
       <p role="status" className="empty:hidden">
         {taking && (
@@ -159,8 +170,24 @@ function Tracks({ tracks, playing, gone, toggle }: TracksProps) {
               </td>
               <td className="whitespace-nowrap text-right text-small text-muted">
                 {t.bytes > 0 && `${(t.bytes / MB).toFixed(1)} MB`}
+                {t.isHere && !t.onServer && t.from === 'file' && (
+                  <Button
+                    look="quiet"
+                    onClick={() =>
+                      void putOnServer(t).catch((e: unknown) => toast.error(`Not on the server: ${messageOf(e)}.`))
+                    }
+                  >
+                    On the server too
+                  </Button>
+                )}
+                {t.onServer && ' · on the server '}
                 {t.from === 'file' && (
-                  <IconButton label={`Take ${t.title} away`} onClick={() => void removeTrack(t.id)}>
+                  <IconButton
+                    label={`Take ${t.title} away`}
+                    onClick={() =>
+                      void removeTrack(t).catch((e: unknown) => toast.error(`Not taken away: ${messageOf(e)}.`))
+                    }
+                  >
                     <Trash2 size={18} />
                   </IconButton>
                 )}

@@ -9,7 +9,6 @@ const BY_WORDS: Record<OwnTrack['tempoBy'], string> = {
   heard: 'by ear',
   tag: 'as the file says',
   hand: 'by hand',
-  made: '',
   unknown: 'not found: taken as 120',
 };
 

@@ -3,11 +3,13 @@ import { DropdownMenu } from 'radix-ui';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { placeWords } from '../../core/calendar/index.ts';
+import { writeClassCsv } from '../../core/exchange/index.ts';
+import { resolvePlan } from '../../core/moves/index.ts';
 import { type Plan, stepsBetween, updateBlock } from '../../core/plan/index.ts';
 import { writeShorthand } from '../../core/shorthand/index.ts';
 import { compile } from '../../core/timeline/index.ts';
 import { files } from '../../core/wire/index.ts';
-import { addressOf } from '../data/index.ts';
+import { addressOf, useLibrary } from '../data/index.ts';
 import { edit, redo, SaveWord, undo, useBuilder } from '../editing/index.ts';
 import { FitterDialog } from '../panels/index.ts';
 import { Button, IconButton, NameField, saveFile, useActions } from '../ui/index.ts';
@@ -123,6 +125,7 @@ export function PlanActions({ plan }: { plan: Plan }) {
     { name: 'Fit the slot', key: 'f', run: () => plan.blocks.length > 0 && setFitting(true) },
     { name: 'History and compare', key: 'i', run: () => navigate(history) },
     { name: 'Export as a plan file', run: () => window.location.assign(fileAddress) },
+    { name: 'Export as a table', run: () => saveTable(plan) },
     { name: 'Export as text', run: () => saveText(plan) },
   ]);
   const item =
@@ -149,6 +152,9 @@ export function PlanActions({ plan }: { plan: Plan }) {
           >
             <DropdownMenu.Item asChild className={item}>
               <a href={fileAddress}>Plan file, whole (JSON)</a>
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={() => saveTable(plan)}>
+              Table, a row a move (CSV)
             </DropdownMenu.Item>
             <DropdownMenu.Item className={item} onSelect={() => saveText(plan)}>
               Text, as it is typed
@@ -177,6 +183,9 @@ export function PlanActions({ plan }: { plan: Plan }) {
 
 /** Gives the class as text. */
 /** The class as text; its place in a series stands above it, as a comment. */
+const saveTable = (plan: Plan) =>
+  saveFile(`${plan.title}.csv`, writeClassCsv(resolvePlan(plan, useLibrary.getState().library)), 'text/csv');
+
 const saveText = (plan: Plan) => {
   const place = plan.series ? `# ${placeWords(plan.series)} of ${plan.series.title}\n` : '';
   saveFile(`${plan.title}.txt`, place + writeShorthand(plan), 'text/plain');

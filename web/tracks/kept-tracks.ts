@@ -1,27 +1,16 @@
 import { createStore, del, entries, get, set } from 'idb-keyval';
 import * as v from 'valibot';
-import { type Track, TrackSchema } from '../../core/plan/index.ts';
+import type { Track } from '../../core/plan/index.ts';
 import { LOOPS, loopMs } from '../../core/sound/index.ts';
+import { type TrackInfo, TrackInfoSchema } from '../../core/wire/index.ts';
 
 /** A track of this device: what a class names of it, and where it comes from. */
-export interface OwnTrack extends Track {
-  artist: string;
-  /** The name of its file; empty of a loop. */
-  file: string;
-  bytes: number;
+export interface OwnTrack extends TrackInfo {
   from: 'file' | 'loop';
-  /** How the tempo was found. */
-  tempoBy: 'heard' | 'tag' | 'hand' | 'made' | 'unknown';
+  /** Where its file is kept. */
+  isHere: boolean;
+  onServer: boolean;
 }
-
-const KeptSchema = v.object({
-  ...TrackSchema.entries,
-  artist: v.string(),
-  file: v.string(),
-  bytes: v.number(),
-  from: v.literal('file'),
-  tempoBy: v.picklist(['heard', 'tag', 'hand', 'made', 'unknown']),
-});
 
 // Two databases: a store of idb-keyval is the only one of its own.
 const infos = createStore('odd-round-tracks', 'infos');
@@ -38,27 +27,29 @@ export const LOOP_TRACKS: readonly OwnTrack[] = LOOPS.map((loop) => ({
   file: '',
   bytes: 0,
   from: 'loop',
-  tempoBy: 'made',
+  isHere: true,
+  onServer: false,
+  tempoBy: 'hand',
 }));
 
 /** The instructor's own tracks in this browser, by title; what cannot be read is passed over. */
-export async function keptTracks(): Promise<OwnTrack[]> {
+export async function keptTracks(): Promise<TrackInfo[]> {
   const all = await entries<string, unknown>(infos);
   return all
     .flatMap(([, info]) => {
-      const read = v.safeParse(KeptSchema, info);
+      const read = v.safeParse(TrackInfoSchema, info);
       return read.success ? [read.output] : [];
     })
     .sort((a, b) => a.title.localeCompare(b.title));
 }
 
 /** Keeps a track with its file; throws where the browser has no room. */
-export async function keepTrack(track: OwnTrack, file: Blob): Promise<void> {
+export async function keepTrack(track: TrackInfo, file: Blob): Promise<void> {
   await set(track.id, file, sounds);
   await set(track.id, track, infos);
 }
 
-export const changeTrack = (track: OwnTrack): Promise<void> => set(track.id, track, infos);
+export const changeTrack = (track: TrackInfo): Promise<void> => set(track.id, track, infos);
 
 export async function dropTrack(id: string): Promise<void> {
   await del(id, infos);
@@ -89,7 +80,7 @@ function sumOf(bytes: Uint8Array): Uint8Array {
 }
 
 /** What a class keeps of a track. */
-export const namedTrack = ({ id, title, lengthMs, bpm, beatMs }: OwnTrack): Track => ({
+export const namedTrack = ({ id, title, lengthMs, bpm, beatMs }: TrackInfo): Track => ({
   id,
   title,
   lengthMs,

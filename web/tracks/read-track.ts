@@ -1,7 +1,8 @@
 import { parseBlob } from 'music-metadata';
 import { clipText } from '../../core/plan/index.ts';
+import type { TrackInfo } from '../../core/wire/index.ts';
 import { startTempo } from '../workers/index.ts';
-import { idOf, keepTrack, type OwnTrack } from './kept-tracks.ts';
+import { idOf, keepTrack } from './kept-tracks.ts';
 
 /** So much of a track is listened to, from its start. */
 const HEARD_S = 90;
@@ -9,7 +10,7 @@ const HEARD_RATE = 44_100;
 const MOST_BYTES = 200_000_000;
 
 /** What became of a file: a track, or why it is none. */
-export type TrackRead = { ok: true; track: OwnTrack } | { ok: false; file: string; problem: string };
+export type TrackRead = { ok: true; track: TrackInfo } | { ok: false; file: string; problem: string };
 
 /**
  * Takes a file of the instructor's: what it says of itself, its length, its tempo by ear, and keeps it in this browser. What cannot be played here is told.
@@ -30,16 +31,15 @@ export async function takeFile(file: File): Promise<TrackRead> {
     .catch(() => null);
   const heard = await tempoHeard(sound);
   const tagged = said?.bpm && said.bpm >= 40 && said.bpm <= 260 ? said.bpm : null;
-  const track: OwnTrack = {
+  const track: TrackInfo = {
     id: await idOf(file),
     title: clipText(said?.title ?? file.name.replace(/\.[^.]+$/, ''), 120) || 'Untitled',
     artist: clipText(said?.artist ?? '', 120),
     lengthMs: Math.round(sound.duration * 1000),
     bpm: heard?.bpm ?? tagged ?? 120,
     beatMs: heard ? Math.round(heard.beatMs) : 0,
-    file: file.name,
+    file: clipText(file.name, 255),
     bytes: file.size,
-    from: 'file',
     tempoBy: heard ? 'heard' : tagged ? 'tag' : 'unknown',
   };
   try {

@@ -2,6 +2,7 @@ export { useActionList, useActions } from './actions.ts';
 export { Button, IconButton } from './button.tsx';
 export { Checkbox } from './checkbox.tsx';
 export { Choice } from './choice.tsx';
+export { ColumnTable } from './column-table.tsx';
 export { Dialog } from './dialog.tsx';
 export { DurationField } from './duration-field.tsx';
 export { EFFORTS, EffortButtons, EffortSelect } from './effort.tsx';

@@ -6,3 +6,12 @@ CREATE TABLE handout (
   made_at timestamptz NOT NULL DEFAULT now(),
   UNIQUE (kind, target_id)
 );
+
+-- Music of the instructor's that is wanted on the server too: what a track is, and its file.
+CREATE TABLE track (
+  id text PRIMARY KEY,
+  info jsonb NOT NULL,
+  media text NOT NULL,
+  sound bytea NOT NULL,
+  made_at timestamptz NOT NULL DEFAULT now()
+);
