@@ -9,6 +9,6 @@ declare module 'jsdom' {
   }
   export class JSDOM {
     constructor(html: string);
-    window: { DOMParser: new () => { parseFromString(text: string, type: string): XmlDocument } };
+    window: { document: unknown; DOMParser: new () => { parseFromString(text: string, type: string): XmlDocument } };
   }
 }

@@ -113,7 +113,7 @@ describe('the description of the interface', () => {
       ]);
       return res.body;
     };
-    const { Classes, Files, Library, Runs, Records, Calendar, Speech, Keeping } = ENDPOINTS as Record<
+    const { Classes, Files, Library, Runs, Records, Calendar, Speech, Keeping, Outside, Music } = ENDPOINTS as Record<
       string,
       Record<string, Endpoint>
     >;
@@ -266,6 +266,36 @@ describe('the description of the interface', () => {
     await ask(Speech!.getClip!, { query: { voice: 'nobody', rate: '1', text: 'Work' }, status: 400 });
     await ask(Speech!.measureClips!, { body: { voice: 'slt', rate: 1, texts: [] } });
     await ask(Speech!.getTrack!, { at: { planId: 'nobody' }, status: 404 });
+
+    await ask(Runs!.tellPulse!, { at: run, body: { pulse: null } });
+    await ask(Outside!.getPlanPaper!, { at: { planId: 'nobody', kind: 'run' }, status: 404 });
+    await ask(Outside!.getWeekPaper!, { at: { day: 'someday' }, status: 400 });
+    await ask(Outside!.getSeriesPaper!, { at: { id: 'nobody' }, status: 404 });
+    await ask(Outside!.getRunPaper!, { at: { runId: 'nobody-at-all' }, status: 404 });
+    const handout = await ask(Outside!.makeHandout!, { body: { kind: 'plan', targetId: 'low-tide' } });
+    expect(await ask(Outside!.listHandouts!)).toEqual([handout]);
+    await ask(Outside!.endHandout!, { at: { code: handout.code } });
+    await ask(Outside!.getHomePage!, { at: { kind: 'plan', id: 'nobody' }, status: 404 });
+    const track = {
+      id: 't1',
+      title: 'Keel',
+      lengthMs: 9000,
+      bpm: 120,
+      beatMs: 0,
+      artist: '',
+      file: 'k.wav',
+      bytes: 9,
+      tempoBy: 'hand',
+    };
+    await ask(Music!.saveTrackFile!, {
+      at: { id: 't1' },
+      query: { info: JSON.stringify(track) },
+      body: Buffer.from('tide'),
+    });
+    await ask(Music!.saveTrack!, { at: { id: 't1' }, body: track });
+    await ask(Music!.listTracks!);
+    await ask(Music!.getTrackFile!, { at: { id: 't1' } });
+    await ask(Music!.dropTrack!, { at: { id: 't1' } });
 
     expect(await ask(Keeping!.getAddresses!)).toMatchObject({ loopbackOnly: true, origins: [] });
     await ask(Keeping!.getKeeping!);

@@ -27,13 +27,7 @@ export class Type {
   private readonly has = new Map<string, (codePoint: number) => boolean>();
 
   constructor(private readonly doc: Doc) {
-    for (const [name, file] of Object.entries(FACES)) {
-      doc.registerFont(name, file);
-      doc.font(name);
-      // The face as fontkit has it, which the types do not tell of.
-      const { font } = (doc as unknown as { _font: { font: { hasGlyphForCodePoint(c: number): boolean } } })._font;
-      this.has.set(name, (c) => font.hasGlyphForCodePoint(c));
-    }
+    for (const [name, file] of Object.entries(FACES)) doc.registerFont(name, file);
   }
 
   /** Sets the face that has the letters of a text, and gives the text as that face can draw it. */
@@ -45,7 +39,24 @@ export class Type {
   }
 
   private covers(face: string, text: string): boolean {
-    return [...text].every((c) => c === '\n' || this.has.get(face)?.(c.codePointAt(0) ?? 0));
+    return [...text].every((c) => c === '\n' || this.lettersOf(face)(c.codePointAt(0) ?? 0));
+  }
+
+  /** Which letters a face has; it is opened when it is first asked. */
+  private lettersOf(face: string): (codePoint: number) => boolean {
+    const known = this.has.get(face);
+    if (known) return known;
+    this.doc.font(face);
+    // The face as fontkit has it, which the types do not tell of.
+    const { font } = (this.doc as unknown as { _font: { font: { hasGlyphForCodePoint(c: number): boolean } } })._font;
+    const letters = new Map<number, boolean>();
+    const has = (c: number) => {
+      const found = letters.get(c) ?? font.hasGlyphForCodePoint(c);
+      letters.set(c, found);
+      return found;
+    };
+    this.has.set(face, has);
+    return has;
   }
 
   private drawable(text: string, face: string): string {

@@ -215,17 +215,23 @@ export function setPaper(doc: Doc, type: Type, paper: Paper, page: Page, headHei
     const pages = Math.max(1, ...placed.map((p) => p.page + 1));
     return { placed, sizePt, columns, columnWidth, pages: isWhole ? pages : Number.POSITIVE_INFINITY };
   };
-  if (!paper.onePage) {
-    for (let size = paper.sizePt; size > LEAST_PT; size -= STEP_PT) {
-      const set = trial(size, 1);
-      if (set.pages < Number.POSITIVE_INFINITY) return set;
+  const steps = Math.max(0, Math.floor((paper.sizePt - LEAST_PT) / STEP_PT));
+  /** The largest type that does, found by halving; null where not even the smallest does. */
+  const largest = (columns: number, does: (set: SetPaper) => boolean): SetPaper | null => {
+    let found: SetPaper | null = null;
+    for (let low = 0, high = steps; low <= high; ) {
+      const middle = Math.ceil((low + high) / 2);
+      const set = trial(LEAST_PT + middle * STEP_PT, columns);
+      if (does(set)) {
+        found = set;
+        low = middle + 1;
+      } else high = middle - 1;
     }
-    return trial(LEAST_PT, 1);
-  }
-  for (let size = paper.sizePt; size >= LEAST_PT; size -= STEP_PT)
-    for (const columns of [1, 2]) {
-      const set = trial(size, columns);
-      if (set.pages === 1) return set;
-    }
-  return trial(LEAST_PT, 2);
+    return found;
+  };
+  if (!paper.onePage) return largest(1, (set) => set.pages < Number.POSITIVE_INFINITY) ?? trial(LEAST_PT, 1);
+  const [one, two] = [1, 2].map((columns) => largest(columns, (set) => set.pages === 1));
+  // One column is read more easily: two must be worth it.
+  if (one && (!two || one.sizePt >= two.sizePt)) return one;
+  return two ?? trial(LEAST_PT, 2);
 }

@@ -13,7 +13,7 @@ export interface Alone {
 export const notBegun = (plan: Plan): Alone => ({ events: [], folded: foldRun(plan, []) });
 
 /** The run after something was done at a moment, ms since 1970. */
-export function after(plan: Plan, { events }: Alone, type: Doing, atMs: number): Alone {
+export function withDone(plan: Plan, { events }: Alone, type: Doing, atMs: number): Alone {
   const command: RunCommand = { type };
   const seq = events.length + 1;
   const event = { ...command, id: `alone-${String(seq).padStart(4, '0')}`, seq, atMs: Math.round(atMs) } as RunEvent;

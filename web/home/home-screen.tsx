@@ -13,7 +13,7 @@ import { SteadyClock } from '../live/index.ts';
 import { fieldStyle, Stage, Target } from '../stage/index.ts';
 import { loadLoop } from '../tracks/index.ts';
 import { Checkbox, useFrames, useWindow } from '../ui/index.ts';
-import { after, type Doing, notBegun } from './alone.ts';
+import { type Doing, notBegun, withDone } from './alone.ts';
 import { carriedVoice } from './carried-voice.ts';
 import { ClassAtHome } from './class-at-home.tsx';
 
@@ -54,7 +54,7 @@ export function HomeScreen({ home }: { home: HomeClass }) {
 
   const act = async (doing: Doing) => {
     if (doing === 'start') await engine.unlock();
-    setAlone((a) => after(plan, a, doing, engine.now()));
+    setAlone((a) => withDone(plan, a, doing, engine.now()));
   };
   const begin = () => {
     setAlone(notBegun(plan));

@@ -8,17 +8,8 @@ import {
   type Recorded,
   writeWebVtt,
 } from '../../core/exchange/index.ts';
-import { parseDuration } from '../../core/plan/index.ts';
 import { Button, Select, saveFile } from '../ui/index.ts';
-
-/** Seconds with a sign: how long the recording ran before the class began, or came after it. */
-function readOffset(text: string): number | null {
-  const t = text.trim().replace(/^\u2212/, '-');
-  const exact = /^([+-]?)(\d{1,5}\.\d{1,3})\s*s?$/.exec(t);
-  if (exact) return (exact[1] === '-' ? -1 : 1) * Math.round(Number(exact[2]) * 1000);
-  const ms = parseDuration(t.replace(/^[+-]/, ''));
-  return ms === null ? null : t.startsWith('-') ? -ms : ms;
-}
+import { readOffset } from './read-offset.ts';
 
 /** Captions and chapters to a recording of the class. */
 export function RecordingPart({ title, recorded, about }: { title: string; recorded: () => Recorded; about: string }) {

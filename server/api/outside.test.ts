@@ -1,0 +1,239 @@
+import { JSDOM } from 'jsdom';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { readHomePage } from '../../core/exchange/index.ts';
+import type { Plan } from '../../core/plan/index.ts';
+import { toPcm16, wavHeader } from '../../core/sound/index.ts';
+import { circuit, planOf, stations } from '../../core/test/build.ts';
+import { eventsOf, T0 } from '../../core/test/events.ts';
+import { createApp } from '../app.ts';
+import type { Database } from '../db/database.ts';
+import { migrate } from '../db/migrate.ts';
+import { savePerson } from '../db/people.ts';
+import { savePlan } from '../db/plans.ts';
+import { appendEvents, createRun, findRun, setRunDeleted } from '../db/runs.ts';
+import type { SpeechEngine } from '../speech/engine.ts';
+import { checkedApp } from '../test/checked-app.ts';
+import { freshDatabase } from '../test/fresh-database.ts';
+
+let db: Database;
+const wav = new Uint8Array([...wavHeader(1600, 16_000), ...toPcm16(new Float32Array(1600).fill(0.2))]);
+const speech: SpeechEngine = { speak: async () => wav, close: async () => {} };
+const parts = () => ({ db, now: () => T0, steadyNow: () => T0, log: () => {}, speech, webDir: '/nowhere' });
+const agent = () => request(checkedApp(parts()));
+/** Pages for people are no part of the described interface. */
+const visitor = () => request(createApp(parts()));
+
+const plan: Plan = {
+  ...planOf({ ...circuit(stations(3), 30, 10, 2), use: 'stations' }),
+  id: 'low-tide',
+  title: 'Low </script> tide',
+  notes: 'the key is under the mat',
+  squads: ['Heron'],
+  audience: ['knees'],
+};
+const RUN = 'run-low-tide-01';
+
+beforeAll(async () => {
+  db = await freshDatabase();
+  await migrate(db);
+  await savePlan(db, plan, 0);
+  await createRun(db, RUN, plan);
+  await appendEvents(db, RUN, eventsOf([0, { type: 'start' }], [60, { type: 'pause' }]));
+});
+afterAll(() => db.close());
+
+describe('paper', () => {
+  it.each(['plan/low-tide/run', 'plan/low-tide/cards', 'week/2026-11-04', `run/${RUN}`])(
+    '%s is a PDF',
+    async (address) => {
+      const res = await agent()
+        .get(`/api/papers/${address}?size=Letter&perPage=4`)
+        .buffer()
+        .parse((r, done) => {
+          const parts: Buffer[] = [];
+          r.on('data', (d: Buffer) => parts.push(d));
+          r.on('end', () => done(null, Buffer.concat(parts)));
+        });
+      expect([res.status, res.headers['content-type']]).toEqual([200, 'application/pdf']);
+      expect((res.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
+    },
+  );
+
+  it('is none of what is not there, nor of another size or a strange address', async () => {
+    const status = async (address: string) => (await agent().get(`/api/papers/${address}`)).status;
+    expect(
+      await Promise.all(
+        [
+          'plan/nobody/run',
+          'plan/low-tide/poster',
+          'series/none',
+          'run/nobody-0000',
+          'week/soon',
+          'plan/low-tide/run?size=A9',
+          'plan/low-tide/cards?code=ACDEFHJKLM&origin=javascript:x',
+        ].map(status),
+      ),
+    ).toEqual([404, 404, 404, 404, 400, 400, 400]);
+  });
+});
+
+const homeIn = (html: string) => readHomePage(new JSDOM(html).window.document as never);
+
+describe('a class for home', () => {
+  it('is one page that holds the class and its voice, and nothing of the instructor’s own', async () => {
+    const res = await agent().get('/api/home/plan/low-tide');
+    expect(res.headers['content-disposition']).toMatch(/^attachment; filename=.*low-script-tide.html/);
+    const home = homeIn(res.text);
+    expect(home?.plan).toMatchObject({ title: 'Low </script> tide', notes: '', heads: null, slot: { start: null } });
+    expect([home?.plan.squads, home?.plan.audience]).toEqual([undefined, undefined]);
+    expect(res.text).not.toContain('under the mat');
+    expect(Object.keys(home?.clips ?? {})).toContain('Half way');
+    // Nothing is fetched from anywhere.
+    expect(res.text).not.toMatch(/(?:src|href)="(?:https?:)?\//);
+    const quiet = await agent().get('/api/home/plan/low-tide?voice=0');
+    expect(homeIn(quiet.text)?.clips).toEqual({});
+    expect((await agent().get('/api/home/poster/low-tide')).status).toBe(404);
+  });
+
+  it('is given out by a code that outlives the run, until it is taken back or the class goes', async () => {
+    const given = (await agent().post('/api/handouts').send({ kind: 'plan', targetId: 'low-tide' })).body;
+    expect(given).toMatchObject({
+      kind: 'plan',
+      title: 'Low </script> tide',
+      code: expect.stringMatching(/^[A-Z0-9]{10}$/),
+    });
+    // The same class keeps its code.
+    expect((await agent().post('/api/handouts').send({ kind: 'plan', targetId: 'low-tide' })).body.code).toBe(
+      given.code,
+    );
+    const page = await visitor().get(`/h/${given.code.toLowerCase()}`);
+    expect([page.status, page.headers['content-type']]).toEqual([200, 'text/html; charset=utf-8']);
+    expect(page.headers['content-security-policy']).toMatch(/default-src 'none'; script-src 'sha256-/);
+    expect(homeIn(page.text)?.led).toBeNull();
+    expect((await visitor().get('/h/ZZZZZZZZZZ')).text).toBe(
+      'This code opens nothing: it was taken back, or it is mistyped.',
+    );
+    const run = (await agent().post('/api/handouts').send({ kind: 'run', targetId: RUN })).body;
+    expect(homeIn((await visitor().get(`/h/${run.code}`)).text)?.led).toBe('2026-09-21');
+    expect((await agent().get('/api/handouts')).body.map((h: { code: string }) => h.code).sort()).toEqual(
+      [given.code, run.code].sort(),
+    );
+    await setRunDeleted(db, RUN, true);
+    expect((await visitor().get(`/h/${run.code}`)).status).toBe(404);
+    await setRunDeleted(db, RUN, false);
+    expect((await agent().delete(`/api/handouts/${run.code}`)).status).toBe(204);
+    expect((await agent().delete(`/api/handouts/${run.code}`)).status).toBe(404);
+    expect((await agent().post('/api/handouts').send({ kind: 'plan', targetId: 'nobody' })).status).toBe(404);
+  });
+
+  it('a station’s code opens its page while the class is led, and its place in the class at any other time', async () => {
+    const { code } = (await agent().post('/api/handouts').send({ kind: 'plan', targetId: 'low-tide' })).body;
+    const during = await visitor().get(`/h/${code}/s2`);
+    expect(during.headers.location).toMatch(/^\/station\/[A-Z0-9]{6}\/2$/);
+    expect((await visitor().get(`/h/${code}/nobody`)).headers.location).toBe(`/h/${code}#nobody`);
+    await appendEvents(
+      db,
+      RUN,
+      eventsOf([0, { type: 'start' }], [60, { type: 'pause' }], [70, { type: 'finish' }]).slice(2),
+    );
+    expect((await visitor().get(`/h/${code}/s2`)).headers.location).toBe(`/h/${code}#s2`);
+  });
+
+  it('codes are not to be guessed: after twenty wrong ones a place waits', async () => {
+    const one = createApp(parts());
+    const wrong = Array.from({ length: 22 }, (_, k) => `ZZZZZZZ${String(k).padStart(3, 'A')}`);
+    const statuses: number[] = [];
+    for (const code of wrong) statuses.push((await request(one).get(`/h/${code}`)).status);
+    expect(statuses.filter((s) => s === 404).length).toBe(20);
+    expect(statuses.at(-1)).toBe(429);
+  });
+});
+
+describe('heart rates', () => {
+  const pulse = {
+    type: 'pulse' as const,
+    stationId: 's1',
+    round: 1,
+    of: [
+      { strap: '1', person: 'p-marit', mean: 140, max: 150, zonesMs: [0, 0, 60_000, 0, 0] },
+      { strap: '2', mean: 120, max: 130, zonesMs: [0, 60_000, 0, 0, 0] },
+    ],
+  };
+
+  it('go to the run, and with a person who is erased they go', async () => {
+    await savePerson(db, { id: 'p-marit', name: 'Marit', squad: '' });
+    await createRun(db, 'run-pulse-0001', plan);
+    await appendEvents(db, 'run-pulse-0001', eventsOf([0, { type: 'start' }], [45, pulse]));
+    expect((await agent().delete('/api/people/p-marit')).status).toBe(200);
+    const kept = (await findRun(db, 'run-pulse-0001'))?.events.find((e) => e.type === 'pulse');
+    expect(kept?.type === 'pulse' && kept.of.map((o) => o.strap)).toEqual(['2']);
+  });
+
+  it('for walls are checked and kept nowhere', async () => {
+    const shown = { zones: [0, 1, 2, 0, 0, 0], unknown: 1, people: [] };
+    expect((await agent().post(`/api/runs/${RUN}/pulse`).send({ pulse: shown })).status).toBe(204);
+    expect(
+      (
+        await agent()
+          .post(`/api/runs/${RUN}/pulse`)
+          .send({ pulse: { ...shown, zones: [1] } })
+      ).status,
+    ).toBe(400);
+    expect((await agent().post('/api/runs/nobody-0000/pulse').send({ pulse: null })).status).toBe(404);
+    expect((await findRun(db, RUN))?.events.some((e) => e.type === 'pulse')).toBe(false);
+  });
+});
+
+describe('music on the server', () => {
+  const info = {
+    id: 't-1',
+    title: 'Keel',
+    lengthMs: 40_000,
+    bpm: 126,
+    beatMs: 12,
+    artist: '',
+    file: 'keel.wav',
+    bytes: 4,
+    tempoBy: 'heard',
+  };
+  const put = (id: string, body: Buffer, said: object = info) =>
+    agent()
+      .put(`/api/music/${id}/file`)
+      .query({ info: JSON.stringify(said) })
+      .set('Content-Type', 'application/octet-stream')
+      .send(body);
+
+  it('is kept with what is known of it, handed out as it came, corrected, and taken away', async () => {
+    expect((await put('t-1', Buffer.from([1, 2, 3, 250]))).status).toBe(204);
+    expect((await put('t-2', Buffer.from([1]))).status).toBe(400);
+    expect((await put('t-1', Buffer.from([]))).status).toBe(422);
+    expect((await put('t-1', Buffer.from([1]), { ...info, bpm: 9 })).status).toBe(400);
+    expect((await agent().get('/api/music')).body).toEqual([info]);
+    const file = await agent()
+      .get('/api/music/t-1/file')
+      .buffer()
+      .parse((r, done) => r.on('data', (d: Buffer) => done(null, d)));
+    expect([...(file.body as Buffer)]).toEqual([1, 2, 3, 250]);
+    expect(
+      (
+        await agent()
+          .put('/api/music/t-1')
+          .send({ ...info, bpm: 63, tempoBy: 'hand' })
+      ).status,
+    ).toBe(204);
+    expect(
+      (
+        await agent()
+          .put('/api/music/t-9')
+          .send({ ...info, id: 't-9' })
+      ).status,
+    ).toBe(404);
+    expect((await agent().get('/api/music')).body[0].bpm).toBe(63);
+    expect((await agent().delete('/api/music/t-1')).status).toBe(204);
+    expect([
+      (await agent().delete('/api/music/t-1')).status,
+      (await agent().get('/api/music/t-1/file')).status,
+    ]).toEqual([404, 404]);
+  });
+});
