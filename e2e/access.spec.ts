@@ -40,10 +40,11 @@ const SCREENS: [address: string, drawn: (page: Page) => Promise<void>][] = [
   ['/bin', (page) => page.getByRole('heading', { name: 'Runs' }).waitFor()],
   ['/keep', (page) => page.getByText('on the disk before they count').waitFor()],
   ['/settings', (page) => page.getByRole('heading', { name: 'The club' }).waitFor()],
+  ['/music', (page) => page.getByRole('heading', { name: 'Loops' }).waitFor()],
   ['/help', (page) => page.getByRole('heading', { name: 'The formats' }).waitFor()],
   ['/join', (page) => page.getByRole('textbox').waitFor()],
 ];
-const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'last'];
+const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'music', 'last', 'out'];
 /** What is looked at each time; `npm run attack` looks at all, in both colours. */
 const OFTEN = new Set([
   '/',
@@ -53,6 +54,9 @@ const OFTEN = new Set([
   '/calendar',
   '/records',
   '/settings',
+  '/music',
+  'out',
+  'music',
   '/join',
   'checks',
   'm',

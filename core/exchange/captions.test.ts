@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { WebVTTParser } from 'webvtt-parser';
+import webvtt from 'webvtt-parser';
 import type { Plan } from '../plan/index.ts';
 import { doneStretches } from '../record/index.ts';
 import type { RunCommand } from '../run/index.ts';
@@ -38,7 +38,7 @@ describe('a recording of a class', () => {
       [75, { type: 'back' }],
       [300, { type: 'finish' }],
     );
-    const { cues, errors } = new WebVTTParser().parse(
+    const { cues, errors } = new webvtt.WebVTTParser().parse(
       writeWebVtt(captionsOf(ledRecording(plan, events), 4000)),
       'metadata',
     );

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { WebVTTParser } from 'webvtt-parser';
+import webvtt from 'webvtt-parser';
 import { writeWebVtt } from './webvtt.ts';
 
-const parsed = (text: string) => new WebVTTParser().parse(text, 'metadata');
+const parsed = (text: string) => new webvtt.WebVTTParser().parse(text, 'metadata');
 
 describe('WebVTT', () => {
   it('is as the specification writes it', () => {
