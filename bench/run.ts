@@ -1,4 +1,4 @@
-// Prints what things cost on this machine; nothing here passes or fails. Named parts alone: core, judgement, server, keeping, records, bundle.
+// Prints what things cost on this machine; nothing here passes or fails. Named parts alone: core, judgement, server, keeping, records, outside, bundle.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -19,6 +19,7 @@ import { firstVisits, serverOf } from './first-visit.ts';
 import { followers } from './followers.ts';
 import { keeping } from './keeping.ts';
 import { keystrokes } from './keystrokes.ts';
+import { outside } from './outside.ts';
 import { records } from './records.ts';
 
 type Row = { what: string; median: string; p95: string; note: string };
@@ -244,7 +245,15 @@ async function kept(): Promise<void> {
   );
 }
 
-const PARTS = { core, judgement, server, keeping: kept, records: () => records(report), bundle };
+const PARTS = {
+  core,
+  judgement,
+  server,
+  keeping: kept,
+  records: () => records(report),
+  outside: () => outside(report),
+  bundle,
+};
 const asked = process.argv.slice(2);
 for (const [name, measure] of Object.entries(PARTS)) if (asked.length === 0 || asked.includes(name)) await measure();
 console.log(`Node ${process.version}\n`);

@@ -71,6 +71,8 @@ describe('a backup', () => {
       person: 8,
       series: 1,
       calendar_item: 13,
+      handout: 1,
+      track: 1,
     });
     expect(await everything(target)).toEqual(before);
     expect((await checkDatabase(target)).faults).toEqual([]);

@@ -112,10 +112,27 @@ function rowPiece(doc: Doc, type: Type, row: Row, sizePt: number, width: number,
   };
 }
 
-function tablePieces(doc: Doc, type: Type, table: Table, sizePt: number, width: number): Piece[] {
+/** The widths of a table's columns by their shares, each at least as wide as its longest word, as far as there is room. */
+function columnWidths(doc: Doc, type: Type, table: Table, sizePt: number, width: number, pad: number): number[] {
+  const widest = (text: string, weight: Weight) =>
+    Math.max(0, ...text.split(/\s+/).map((word) => (word === '' ? 0 : widthOf(doc, type, word, weight, sizePt))));
+  const least = table.heads.map(
+    (head, c) =>
+      2 * pad + 1 + Math.max(widest(head, 'bold'), ...table.rows.map((row) => widest(row[c] ?? '', 'plain'))),
+  );
   const all = table.shares.reduce((sum, s) => sum + s, 0);
-  const widths = table.shares.map((s) => (s / all) * width);
+  const wanted = table.shares.map((s) => (s / all) * width);
+  const lacks = wanted.map((w, c) => Math.max(0, (least[c] ?? 0) - w));
+  const spare = wanted.map((w, c) => Math.max(0, w - (least[c] ?? 0)));
+  const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
+  const given = Math.min(1, sum(spare) / Math.max(1e-9, sum(lacks)));
+  const taken = Math.min(1, sum(lacks) / Math.max(1e-9, sum(spare)));
+  return wanted.map((w, c) => w + (lacks[c] ?? 0) * given - (spare[c] ?? 0) * taken);
+}
+
+function tablePieces(doc: Doc, type: Type, table: Table, sizePt: number, width: number): Piece[] {
   const pad = sizePt * 0.3;
+  const widths = columnWidths(doc, type, table, sizePt, width, pad);
   const rowOf = (cells: readonly string[], weight: Weight, isHead: boolean): Piece => {
     const set = cells.map((text, c) =>
       setText(doc, type, text, weight, sizePt, Math.max(1, (widths[c] ?? 0) - 2 * pad), 'left'),

@@ -3,7 +3,9 @@ import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { saveRecording } from '../db/clips.ts';
 import { codesOf } from '../db/codes.ts';
 import type { Database } from '../db/database.ts';
+import { makeHandout } from '../db/handouts.ts';
 import { saveMoves } from '../db/moves.ts';
+import { saveTrack } from '../db/music.ts';
 import { savePlan } from '../db/plans.ts';
 import { appendEvents, createRun } from '../db/runs.ts';
 import { seedOnce } from '../demo/seed.ts';
@@ -37,4 +39,21 @@ export async function fill(db: Database): Promise<void> {
     },
   ]);
   await codesOf(db, 'run-odd-0001');
+  await makeHandout(db, 'plan', 'odd');
+  const track = {
+    id: 't-odd',
+    title: 'Ebb "and"',
+    lengthMs: 9000,
+    bpm: 126.5,
+    beatMs: 12,
+    artist: '',
+    file: 'ebb.ogg',
+    bytes: 3000,
+  };
+  await saveTrack(
+    db,
+    { ...track, tempoBy: 'heard' },
+    'audio/ogg',
+    new Uint8Array(3000).map((_, k) => (k * 7) % 256),
+  );
 }

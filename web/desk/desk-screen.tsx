@@ -134,7 +134,12 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
       {!over && (
         <>
           {leads && <AskedForSound />}
-          {leads && sheet === null && <PulseLine view={view} />}
+          {leads && sheet === null && (
+            <PulseLine
+              gap={view.interval !== null && view.interval.kind !== 'work'}
+              isHeld={view.interval?.untilTap === true}
+            />
+          )}
           {sheet === null && (
             <>
               {size.height >= 700 && size.width >= 700 && <Ruler state={state} view={view} />}

@@ -1,5 +1,5 @@
+import { memo } from 'react';
 import { zoneCounts } from '../../core/pulse/index.ts';
-import type { RunView } from '../../core/run/index.ts';
 import { command } from '../session/index.ts';
 import { Target, ZoneBar } from '../stage/index.ts';
 import { settled } from './pulse-session.ts';
@@ -8,14 +8,13 @@ import { usePulse } from './this-pulse.ts';
 /** Names of those who have not come down, as many as a line has room for. */
 const MOST_NAMES = 4;
 
-/** The group in zones on the desk, who has not come down while it waits, and that it may go on. */
-export function PulseLine({ view }: { view: RunView }) {
+/** The group in zones on the desk, who has not come down in a gap, and that what is held may go on; drawn when one of these changes, not with the time. */
+export const PulseLine = memo(function PulseLine({ gap, isHeld }: { gap: boolean; isHeld: boolean }) {
   const pulse = usePulse();
   const { source, standings, onDesk, share } = pulse;
   if (source === null || !onDesk || standings.length === 0) return null;
   const { zones, unknown } = zoneCounts(standings);
   const { above, goOn } = settled(pulse);
-  const gap = view.interval !== null && view.interval.kind !== 'work';
   const names = above.slice(0, MOST_NAMES).map((s) => s.wearer.name);
   const more = above.length > MOST_NAMES ? ` and ${above.length - MOST_NAMES} more` : '';
   return (
@@ -31,7 +30,7 @@ export function PulseLine({ view }: { view: RunView }) {
             : `Not below ${Math.round(share * 100)} % yet: ${names.join(', ')}${more}.`}
         </p>
       )}
-      {gap && view.interval?.untilTap && goOn && (
+      {gap && isHeld && goOn && (
         <Target
           small
           name="Nine of ten are down: go on"
@@ -41,4 +40,4 @@ export function PulseLine({ view }: { view: RunView }) {
       )}
     </section>
   );
-}
+});
