@@ -19,6 +19,9 @@ export interface Wearer extends HeartOf {
   onWall: boolean;
 }
 
+/** What a strap is called that nobody is named for. */
+export const strapName = (strap: string) => (/^\d+$/.test(strap) ? `strap ${strap}` : strap);
+
 /** How a strap stands: telling, not heard for a while, or telling the same for so long that it is not believed. */
 export type StrapState = 'ok' | 'silent' | 'stuck';
 
@@ -132,7 +135,7 @@ export class PulseBoard {
   }
 
   wearerOf(strap: string): Wearer {
-    return this.wearers.get(strap) ?? { strap, name: strap, onWall: false };
+    return this.wearers.get(strap) ?? { strap, name: strapName(strap), onWall: false };
   }
 
   private maxOf(strap: string): number {

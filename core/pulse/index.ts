@@ -2,6 +2,7 @@ export {
   PulseBoard,
   type Standing,
   settling,
+  strapName,
   type Told,
   type Wearer,
   zoneCounts,
