@@ -253,7 +253,7 @@ test('pulse: simulated straps on the desk and, once asked, on the wall; a held b
   await page.getByLabel('zones on the wall').check();
   await page.getByLabel('they said yes').first().check();
   await expect(wall.getByTestId('wall-pulse')).toContainText('zone 1');
-  await expect(wall.getByTestId('wall-pulse').getByRole('list').last()).toHaveText(/^1 \d+$/);
+  await expect(wall.getByTestId('wall-pulse').getByRole('list').last()).toHaveText(/^strap 1 \d+$/);
   await page.getByLabel('they said yes').first().uncheck();
   await expect(wall.getByTestId('wall-pulse').getByRole('list').last()).toHaveText('');
   await page.keyboard.press('Escape');

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { formatDuration } from '../../core/plan/index.ts';
-import { pulseLoad, pulseOf } from '../../core/pulse/index.ts';
+import { pulseLoad, pulseOf, strapName } from '../../core/pulse/index.ts';
 import type { RunRecord } from '../../core/record/index.ts';
 import { countedSetOf } from '../../core/record/index.ts';
 import { setKey } from '../../core/run/index.ts';
@@ -56,7 +56,7 @@ export function RunPulse({
             {records.map(({ of, zonesMs, load: own, sets }) => (
               <tr key={`${of.person} ${of.squad} ${of.strap}`} className="border-b">
                 <td>
-                  {of.person || of.squad ? nameOf({ squad: of.squad ?? null, person: of.person }) : `strap ${of.strap}`}
+                  {of.person || of.squad ? nameOf({ squad: of.squad ?? null, person: of.person }) : strapName(of.strap)}
                 </td>
                 {zonesMs.map((ms, k) => (
                   // biome-ignore lint/suspicious/noArrayIndexKey: a zone is its number

@@ -3,6 +3,7 @@ import {
   PulseBoard,
   type Standing,
   settling,
+  strapName,
   type Wearer,
   zoneCounts,
 } from '../../core/pulse/index.ts';
@@ -69,7 +70,12 @@ export class PulseSession {
   hear(source: PulseSource): void {
     this.end();
     this.board = new PulseBoard(this.current.formula);
-    this.wearers = [...(source.maxima ?? [])].map(([strap, ownMax]) => ({ strap, name: strap, ownMax, onWall: false }));
+    this.wearers = [...(source.maxima ?? [])].map(([strap, ownMax]) => ({
+      strap,
+      name: strapName(strap),
+      ownMax,
+      onWall: false,
+    }));
     this.board.know(this.wearers, this.current.formula);
     this.heardIndex = null;
     this.stops = [source.start((told) => this.board.hear(told)), this.parts.timers.every(LOOK_MS, () => this.look())];

@@ -6,6 +6,7 @@ import {
   MAX_FORMULAS,
   type MaxFormula,
   type Standing,
+  strapName,
   USUAL_AGE,
   USUAL_STRAPS,
 } from '../../core/pulse/index.ts';
@@ -148,7 +149,7 @@ function Straps({ standings, plan }: { standings: readonly Standing[]; plan: Pla
     const person = known.find((p) => `p ${p.id}` === value);
     const squad = (plan.squads ?? []).find((s) => `s ${s}` === value);
     // Another wearer has said nothing yet.
-    pulse.wear(strap, { person: person?.id, squad, name: person?.name ?? squad ?? strap, onWall: false });
+    pulse.wear(strap, { person: person?.id, squad, name: person?.name ?? squad ?? strapName(strap), onWall: false });
   };
   return (
     <div className="mt-3 overflow-x-auto">
