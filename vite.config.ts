@@ -6,7 +6,10 @@ import { VitePWA } from 'vite-plugin-pwa';
 import { cutDigitsFace } from './scripts/digits-face.ts';
 
 /** Addresses of those who follow a class: a page of their own. */
-const FOLLOWERS = /^\/(join|wall|camera|station|squad|remote|h)(\/|\?|$)/;
+const FOLLOWERS = /^\/(join|wall|camera|station|squad|remote)(\/|\?|$)/;
+
+/** Addresses of classes that are given out: pages of the server's. */
+const GIVEN_OUT = /^\/h\//;
 
 export default defineConfig(async () => ({
   root: 'web',
@@ -33,7 +36,7 @@ export default defineConfig(async () => ({
     port: 4311,
     strictPort: true,
     host: '127.0.0.1',
-    proxy: { '/api': `http://127.0.0.1:${process.env.PORT ?? 4310}` },
+    proxy: Object.fromEntries(['/api', '^/h/'].map((from) => [from, `http://127.0.0.1:${process.env.PORT ?? 4310}`])),
   },
 }));
 
@@ -74,7 +77,7 @@ function offline() {
       globIgnores: ['**/*{latin-ext,vietnamese}*.woff2'],
       maximumFileSizeToCacheInBytes: 4_000_000,
       navigateFallback: '/index.html',
-      navigateFallbackDenylist: [/^\/api\//, FOLLOWERS],
+      navigateFallbackDenylist: [/^\/api\//, GIVEN_OUT, FOLLOWERS],
       clientsClaim: true,
       cleanupOutdatedCaches: true,
       runtimeCaching: [

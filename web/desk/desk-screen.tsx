@@ -5,16 +5,7 @@ import { lastTimeWords } from '../../core/record/index.ts';
 import { advance, placeInComplex, type RunState, type RunView, setCounted, viewOf } from '../../core/run/index.ts';
 import { fieldOf } from '../../core/stage/index.ts';
 import { useLastSets, useLibrary } from '../data/index.ts';
-import {
-  hearMediaKeys,
-  isPressable,
-  isTyping,
-  keepText,
-  local,
-  usePreferences,
-  useRunLock,
-  useWakeLock,
-} from '../device/index.ts';
+import { isPressable, isTyping, keepText, local, usePreferences, useRunLock, useWakeLock } from '../device/index.ts';
 import { PulseLine, PulseSheet, pulse } from '../pulse/index.ts';
 import { closeRun, command, openRun, sound, takeOver, undoLast, useDesk } from '../session/index.ts';
 import { CueRuler, fieldStyle, Stage } from '../stage/index.ts';
@@ -33,6 +24,7 @@ import { ShareSheet } from './share-sheet.tsx';
 import type { SheetName } from './sheet-name.ts';
 import { slotEndMs } from './slot-end.ts';
 import { OneMoreSheet, SwapSheet } from './swap-sheet.tsx';
+import { useMediaKeys } from './use-media-keys.ts';
 
 /** Leading a class: one run, the whole window, no aim needed. */
 export function DeskScreen() {
@@ -176,29 +168,6 @@ function useFinish(folded: RunState, state: RunState, leads: boolean): void {
   useEffect(() => {
     if (ranOut) void command({ type: 'finish' });
   }, [ranOut]);
-}
-
-/** A headset's or a clicker's media keys lead the class too: play and pause, on, back. */
-function useMediaKeys(title: string, wanted: boolean): void {
-  useEffect(() => {
-    if (!wanted) return;
-    return hearMediaKeys(title, (key) => {
-      const { folded, leads } = useDesk.getState();
-      const state = folded && advance(folded, deskNow());
-      if (!state || !leads) return;
-      const view = viewOf(state);
-      const isPaused = state.status === 'paused';
-      const what =
-        key === 'nexttrack'
-          ? KEYS.PageDown?.(state, view)
-          : key === 'previoustrack'
-            ? KEYS.PageUp?.(state, view)
-            : (key === 'play') === (isPaused || view.mayGo)
-              ? KEYS[' ']?.(state, view)
-              : null;
-      if (what) void command(what);
-    });
-  }, [title, wanted]);
 }
 
 /** Any tap or key turns the sound on when the browser had to hold it back, after a reload for one. */

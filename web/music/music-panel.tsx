@@ -1,23 +1,12 @@
-import { X } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
-import {
-  type Block,
-  formatDuration,
-  MOST_TRACKS,
-  type Music,
-  type MusicPart,
-  type MusicSource,
-  type Plan,
-  updateBlock,
-  withSetting,
-} from '../../core/plan/index.ts';
+import { type Block, formatDuration, type Plan, updateBlock, withSetting } from '../../core/plan/index.ts';
 import { type Arranged, arrangeMusic, bpmOf, countedAt } from '../../core/sound/index.ts';
 import { compile } from '../../core/timeline/index.ts';
 import { edit } from '../editing/index.ts';
-import { listAs, matchList, namedTrack, type OwnTrack, readList, useTracks } from '../tracks/index.ts';
-import { Checkbox, IconButton, NumberField, Select, saveFile } from '../ui/index.ts';
+import { listAs, type OwnTrack, useTracks } from '../tracks/index.ts';
+import { Checkbox, NumberField, saveFile } from '../ui/index.ts';
+import { changeMusic, PartMusic } from './part-music.tsx';
 
 /** The music of the class, block by block: what plays in work, rest and break, and what of which track is heard when. */
 export function MusicPanel({ plan }: { plan: Plan }) {
@@ -86,18 +75,6 @@ const ownOf = (
       },
   );
 
-const set = (blockId: string, change: (music: Music) => Music) =>
-  edit((p) =>
-    updateBlock(p, blockId, ({ music, ...b }) => {
-      const next = change(music ?? {});
-      return Object.keys(next).length === 0 ? b : { ...b, music: next };
-    }),
-  );
-
-const PART_WORDS: Record<MusicPart, string> = { work: 'Work', rest: 'Rest', break: 'Breaks' };
-/** What a part that says nothing of its own does. */
-const UNSAID: Record<MusicPart, string> = { work: 'as ever', rest: 'goes on', break: 'goes on' };
-
 function BlockMusic({
   block,
   blockIndex,
@@ -149,7 +126,7 @@ function BlockMusic({
         <Checkbox
           className="text-small"
           checked={music.stretch === true}
-          onChange={(on) => set(block.id, ({ stretch: _, ...m }) => (on ? { ...m, stretch: true } : m))}
+          onChange={(on) => changeMusic(block.id, ({ stretch: _, ...m }) => (on ? { ...m, stretch: true } : m))}
         >
           bring tracks to {bpm === null ? 'the tempo, once one is given' : `${bpm} beats a minute`}, by 6 % at most
         </Checkbox>
@@ -189,7 +166,7 @@ function BeatTempo({ block }: { block: Block }) {
           <Checkbox
             checked={block.music?.risesTo !== undefined}
             onChange={(on) =>
-              set(block.id, ({ risesTo: _, ...m }) => (on ? { ...m, risesTo: Math.min(200, bpm + 16) } : m))
+              changeMusic(block.id, ({ risesTo: _, ...m }) => (on ? { ...m, risesTo: Math.min(200, bpm + 16) } : m))
             }
           >
             beats rise to
@@ -200,119 +177,13 @@ function BeatTempo({ block }: { block: Block }) {
               value={block.music.risesTo}
               min={60}
               max={200}
-              onChange={(risesTo) => set(block.id, (m) => ({ ...m, risesTo }))}
+              onChange={(risesTo) => changeMusic(block.id, (m) => ({ ...m, risesTo }))}
               className="w-16"
             />
           )}
         </>
       )}
     </p>
-  );
-}
-
-function PartMusic({ block, part, all }: { block: Block; part: MusicPart; all: readonly OwnTrack[] }) {
-  const source = block.music?.[part];
-  const put = (next: MusicSource | null) =>
-    set(block.id, ({ [part]: _, ...m }) => (next === null ? m : ({ ...m, [part]: next } as Music)));
-  const tracks = source?.from === 'tracks' ? source.tracks : [];
-  const add = (more: readonly OwnTrack[]) => {
-    const next = [...tracks, ...more.map(namedTrack)];
-    if (next.length > MOST_TRACKS)
-      toast(`A part of a block takes ${MOST_TRACKS} tracks: ${next.length - MOST_TRACKS} were left out.`);
-    if (next.length > 0) put({ from: 'tracks', tracks: next.slice(0, MOST_TRACKS) });
-  };
-  const bring = async (file: File) => {
-    const { tracks: listed, problems } = readList(await file.text());
-    const { found, missing } = matchList(listed, all);
-    add(found);
-    const told = [
-      ...missing.map((m) => `${m.title} is not on this device`),
-      ...problems.map((p) => `line ${p.line}: ${p.message}`),
-    ];
-    toast([`${found.length} of ${listed.length} tracks put in.`, ...told.slice(0, 5).map((t) => `${t}.`)].join(' '), {
-      duration: 12_000,
-    });
-  };
-  return (
-    <div className="border-b py-1">
-      <div className="flex flex-wrap items-center gap-2 text-small">
-        <span className="w-14">{PART_WORDS[part]}</span>
-        <Select
-          look="quiet"
-          aria-label={`${PART_WORDS[part]} of ${block.title}`}
-          value={source?.from ?? ''}
-          onChange={(e) => {
-            const from = e.target.value;
-            if (from === 'tracks') add(all.slice(0, 1));
-            else put(from === 'beats' || from === 'quiet' ? { from } : null);
-          }}
-        >
-          <option value="">{UNSAID[part]}</option>
-          <option value="beats">beats</option>
-          <option value="quiet">quiet</option>
-          <option value="tracks" disabled={all.length === 0}>
-            tracks
-          </option>
-        </Select>
-        {source?.from === 'tracks' && (
-          <>
-            <Select
-              look="quiet"
-              className="min-w-0 max-w-40"
-              aria-label={`Another track for ${PART_WORDS[part]} of ${block.title}`}
-              value=""
-              onChange={(e) => {
-                const track = all.find((t) => t.id === e.target.value);
-                if (track) add([track]);
-              }}
-            >
-              <option value="">and then …</option>
-              {all.map((t) => (
-                <option key={t.id} value={t.id}>
-                  {t.title}, {Math.round(t.bpm)}
-                </option>
-              ))}
-            </Select>
-            <label className="cursor-pointer underline">
-              a list
-              <input
-                type="file"
-                accept=".m3u,.m3u8,.xspf"
-                aria-label={`A list for ${PART_WORDS[part]} of ${block.title}`}
-                className="sr-only"
-                onChange={(e) => {
-                  const [file] = e.target.files ?? [];
-                  e.target.value = '';
-                  if (file) void bring(file);
-                }}
-              />
-            </label>
-          </>
-        )}
-      </div>
-      {tracks.length > 0 && (
-        <ol className="ml-14">
-          {tracks.map((t, k) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: a track may come twice
-            <li key={`${t.id}${k}`} className="flex items-center gap-2 text-small">
-              <span className="min-w-0 flex-1 break-words">{t.title}</span>
-              <span className="digits text-muted">
-                {Math.round(t.bpm)} · {formatDuration(t.lengthMs)}
-              </span>
-              <IconButton
-                label={`Without ${t.title}`}
-                onClick={() => {
-                  const rest = tracks.filter((_, j) => j !== k);
-                  put(rest.length === 0 ? null : { from: 'tracks', tracks: rest });
-                }}
-              >
-                <X size={15} />
-              </IconButton>
-            </li>
-          ))}
-        </ol>
-      )}
-    </div>
   );
 }
 
