@@ -138,7 +138,7 @@ export function chaptersOf(recorded: Recorded, by: ChaptersBy, offsetMs = 0): Ti
     else if (last && next === null) last.endMs = s.endMs;
     else {
       if (last) last.endMs = s.startMs;
-      const group = places.get(recorded.intervals.indexOf(s.interval))?.group ?? null;
+      const group = places.get(s.interval.index)?.group ?? null;
       chapters.push({ startMs: s.startMs, endMs: s.endMs, text: chapterWords(s, by, group) });
       key = next ?? '';
     }

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { json, type Request, type RequestHandler, type Response, Router } from 'express';
 import { localAt } from '../../core/calendar/index.ts';
 import { libraryOf } from '../../core/moves/index.ts';
@@ -23,7 +24,7 @@ import { notFound, ProblemError } from './problem.ts';
 
 const MAX_WAITING = 4;
 const RETRY_AFTER_S = 10;
-const OPENED_IN_A_MINUTE = 30;
+const OPENED_IN_A_MINUTE = 120;
 
 interface Parts {
   db: Database;
@@ -33,29 +34,37 @@ interface Parts {
   watch: Watch;
 }
 
-/** Makes home pages, one at a time. */
+/** Pages that were made lately are kept: a whole class may open the same one at once. */
+const KEPT = 8;
+
+/** Makes home pages, one at a time; whoever asks for one that is made or under way shares it. */
 class HomePages {
   private readonly turns = new Turns(MAX_WAITING);
+  private readonly made = new Map<string, Promise<HomePage>>();
 
   constructor(private readonly parts: Pick<Parts, 'db' | 'engine'>) {}
 
   async of(
-    res: Response,
     { kind, targetId }: Pick<Handout, 'kind' | 'targetId'>,
     voice: boolean,
   ): Promise<{ plan: Plan; page: HomePage }> {
     const { db, engine } = this.parts;
     const found = kind === 'plan' ? await ofPlan(db, targetId) : await ofRun(db, targetId);
     if (!found) throw notFound(kind === 'plan' ? 'Class' : 'Run');
+    const [moves, kitRoom] = [await listMoves(db), await listKit(db)];
+    const what = [found, voice, moves, kitRoom];
+    const key = createHash('sha256').update(JSON.stringify(what)).digest('hex');
+    const kept = this.made.get(key);
+    if (kept) return { plan: found.plan, page: await kept };
     if (this.turns.isFull)
       throw new ProblemError(503, 'Other pages are being made; try again in a moment', {}, RETRY_AFTER_S);
-    const gone = new AbortController();
-    res.once('close', () => gone.abort());
-    const home = { db, engine, library: libraryOf(await listMoves(db)), kitRoom: await listKit(db) };
-    const page = await this.turns.take(() =>
-      makeHomePage(home, found.plan, { led: found.led, voice, stop: gone.signal }),
-    );
-    return { plan: found.plan, page };
+    const home = { db, engine, library: libraryOf(moves), kitRoom };
+    const page = this.turns.take(() => makeHomePage(home, found.plan, { led: found.led, voice }));
+    this.made.set(key, page);
+    page.catch(() => this.made.delete(key));
+    const [oldest] = this.made.keys();
+    if (this.made.size > KEPT && oldest !== undefined) this.made.delete(oldest);
+    return { plan: found.plan, page: await page };
   }
 }
 
@@ -91,7 +100,7 @@ export function handoutsApi(parts: Pick<Parts, 'db' | 'engine'>): Router {
 
   handle(api, outside.getHomePage, async ({ path, query, res }) => {
     if (path.kind !== 'plan' && path.kind !== 'run') throw notFound('Page');
-    const { plan, page } = await pages.of(res, { kind: path.kind, targetId: path.id }, query.voice === '1');
+    const { plan, page } = await pages.of({ kind: path.kind, targetId: path.id }, query.voice === '1');
     res
       .attachment(`${fileName(plan.title)}.html`)
       .type('text/html')
@@ -129,7 +138,7 @@ export function openHandouts({ db, engine, now, guesses, watch }: Parts): Router
     limit,
     told(async (req, res) => {
       const handout = await found(req);
-      const { page } = await pages.of(res, handout, true);
+      const { page } = await pages.of(handout, true);
       res.set({
         'Content-Security-Policy': `default-src 'none'; script-src 'sha256-${page.scriptHash}'; style-src 'unsafe-inline'; font-src data:; img-src data:; base-uri 'none'; form-action 'none'; frame-ancestors 'none'`,
         'Cache-Control': 'no-store',

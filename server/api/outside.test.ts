@@ -140,6 +140,17 @@ describe('a class for home', () => {
     expect((await visitor().get(`/h/${code}/s2`)).headers.location).toBe(`/h/${code}#s2`);
   });
 
+  it('is opened by a whole class at once: the page is made one time and shared', async () => {
+    const { code } = (await agent().post('/api/handouts').send({ kind: 'plan', targetId: 'low-tide' })).body;
+    const one = createApp(parts());
+    const pages = await Promise.all(Array.from({ length: 12 }, () => request(one).get(`/h/${code}`)));
+    expect(pages.map((p) => p.status)).toEqual(Array(12).fill(200));
+    expect(new Set(pages.map((p) => p.text)).size).toBe(1);
+    // A class that was changed since is seen as it is now.
+    await savePlan(db, { ...plan, title: 'High tide' }, 1);
+    expect(homeIn((await request(one).get(`/h/${code}`)).text)?.plan.title).toBe('High tide');
+  });
+
   it('codes are not to be guessed: after twenty wrong ones a place waits', async () => {
     const one = createApp(parts());
     const wrong = Array.from({ length: 22 }, (_, k) => `ZZZZZZZ${String(k).padStart(3, 'A')}`);

@@ -32,32 +32,25 @@ export interface HomeParts {
 /**
  * A class as one file that leads it alone: with its voice where it is wanted and to be had, else with tones and words on the screen.
  * @param led the day it was led, where it is a run
- * @param stop ends the gathering of the voice when nobody waits any more
  */
 export async function makeHomePage(
   { db, engine, library, kitRoom }: HomeParts,
   written: Plan,
-  { led, voice, stop }: { led: string | null; voice: boolean; stop: AbortSignal },
+  { led, voice }: { led: string | null; voice: boolean },
 ): Promise<HomePage> {
   const plan = planForHome(resolvePlan(written, library));
   const kit = classKit(plan, library, kitRoom).map(({ name, pieces, standIn }) => ({ name, pieces, standIn }));
-  const clips = voice && !plan.silent ? await clipsOf(db, engine, plan, stop) : {};
+  const clips = voice && !plan.silent ? await clipsOf(db, engine, plan) : {};
   const home: HomeClass = { plan, led, kit, rate: RATE, clips };
   const parts = await builtParts();
   const scriptHash = createHash('sha256').update(inScript(parts.script)).digest('base64');
   return { html: writeHomePage(home, parts), scriptHash };
 }
 
-async function clipsOf(
-  db: Queryable,
-  engine: SpeechEngine | null,
-  plan: Plan,
-  stop: AbortSignal,
-): Promise<Record<string, string>> {
+async function clipsOf(db: Queryable, engine: SpeechEngine | null, plan: Plan): Promise<Record<string, string>> {
   const { name, rate } = voiceOf(plan);
   const found: Record<string, string> = {};
   for (const words of wordsOf(plan, runIntervals(plan))) {
-    stop.throwIfAborted();
     const clip = await spokenClip(db, engine, plan.id, name, rate, words);
     const wav = clip && readWav(clip.wav);
     if (wav) found[words] = Buffer.from(toMulaw(resample(wav.samples, wav.sampleRate, RATE))).toString('base64');

@@ -1,5 +1,5 @@
 export { dropRecording, type Recording, saveRecording, startRecording, wavOf } from './recorder.ts';
-export { runSounds, runTracks } from './run-sounds.ts';
+export { runSounds, runTracks, tracksFrom } from './run-sounds.ts';
 export { BUSES, type Bus, SoundEngine, type SoundSource, type TimedSound } from './sound-engine.ts';
 export type { TimedTrack, TrackLoader } from './track-player.ts';
 export { useVoicedCues } from './use-voiced-cues.ts';

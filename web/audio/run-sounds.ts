@@ -1,6 +1,6 @@
 import type { Cue } from '../../core/cues/index.ts';
 import type { RunState } from '../../core/run/index.ts';
-import { arrangeMusic, beatsOf } from '../../core/sound/index.ts';
+import { type Arranged, arrangeMusic, beatsOf } from '../../core/sound/index.ts';
 import type { SoundSource, TimedSound } from './sound-engine.ts';
 import type { TimedTrack } from './track-player.ts';
 import { clipKey, type VoiceState } from './voice.ts';
@@ -47,16 +47,21 @@ export function runTracks(folded: RunState | null, skips: readonly number[] = []
   const zeroMs = folded.clockMs - current.startMs - folded.elapsedMs;
   const held = folded.intervals.find((i, k) => k >= folded.index && i.untilTap);
   const endMs = held ? held.startMs + held.durationMs : Number.POSITIVE_INFINITY;
-  return arrangeMusic(folded.plan, folded.intervals, skips)
-    .sounds.filter((s) => s.atMs < endMs)
-    .map(({ track: { id, title }, blockIndex: _, atMs, endMs: end, ...rest }) => ({
-      ...rest,
-      id,
-      title,
-      atMs: zeroMs + atMs,
-      endMs: zeroMs + end,
-    }));
+  return tracksFrom(
+    arrangeMusic(folded.plan, folded.intervals, skips).sounds.filter((s) => s.atMs < endMs),
+    zeroMs,
+  );
 }
+
+/** Tracks laid out over some intervals, at their moments: `zeroMs` is that at which the intervals begin. */
+export const tracksFrom = (sounds: Arranged['sounds'], zeroMs: number): TimedTrack[] =>
+  sounds.map(({ track: { id, title }, blockIndex: _, atMs, endMs, ...rest }) => ({
+    ...rest,
+    id,
+    title,
+    atMs: zeroMs + atMs,
+    endMs: zeroMs + endMs,
+  }));
 
 /** The part of a list in order of time that lies in [fromMs, toMs). */
 function within<T extends { atMs: number }>(list: readonly T[], fromMs: number, toMs: number): T[] {

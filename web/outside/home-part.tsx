@@ -2,7 +2,7 @@ import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { type Handout, outside } from '../../core/wire/index.ts';
-import { ask, messageOf, queries, useLoaded, useOrigins } from '../data/index.ts';
+import { ask, isOwnMachine, messageOf, queries, useLoaded, useOrigins } from '../data/index.ts';
 import { Button, Checkbox } from '../ui/index.ts';
 import { MakingNote } from './making-note.tsx';
 import { useMaking } from './use-making.ts';
@@ -79,6 +79,11 @@ function ByCode({ what: { kind, targetId } }: { what: What }) {
         <p className="break-all" data-testid="handout-address">
           {address}
         </p>
+        {isOwnMachine(address) && (
+          <p className="text-fine">
+            This address is of this machine alone: phones find the server once it listens on the network.
+          </p>
+        )}
         <p className="text-fine text-muted">
           Whoever has it sees {kind === 'plan' ? 'the class as it is by then' : 'the class as it was led'}, for as long
           as you leave it.

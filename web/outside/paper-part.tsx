@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Plan } from '../../core/plan/index.ts';
 import { outside, PAPER_SIZES, type PaperKind } from '../../core/wire/index.ts';
-import { ask, queries, useOrigins } from '../data/index.ts';
+import { ask, isOwnMachine, queries, useOrigins } from '../data/index.ts';
 import { saveNow } from '../editing/index.ts';
 import { Button, Checkbox, Select } from '../ui/index.ts';
 import { MakingNote } from './making-note.tsx';
@@ -86,6 +86,9 @@ export function PaperPart({ plan }: { plan: Plan }) {
                 <Checkbox checked={withCode} onChange={setWithCode}>
                   with a code for phones
                 </Checkbox>
+                {withCode && isOwnMachine(origins[0] ?? '') && (
+                  <span className="text-fine text-muted">phones do not find this machine’s own address</span>
+                )}
               </div>
             )}
             {kind === 'tracking' && (

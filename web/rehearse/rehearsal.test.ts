@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { planCues } from '../../core/cues/index.ts';
 import { runIntervals } from '../../core/run/index.ts';
 import { circuit, planOf, s, stations } from '../../core/test/build.ts';
-import { fitting, neighbourCue, positionAt, rehearsalSource, stateOf } from './rehearsal.ts';
+import { compile } from '../../core/timeline/index.ts';
+import { fitting, neighbourCue, positionAt, rehearsalSource, rehearsalTracks, stateOf } from './rehearsal.ts';
 
 const plan = planOf(circuit(stations(2), 30, 10, 1));
 const cues = planCues(plan, runIntervals(plan));
@@ -41,4 +42,19 @@ describe('a rehearsal', () => {
     expect(neighbourCue(cues, s(26), -1)).toBe(s(25));
     expect(neighbourCue(cues, s(1_000), 1)).toBeNull();
   });
+});
+
+it('tracks play at the class’s own speed, from where the rehearsal stands, and at no other', () => {
+  const track = { id: 'a', title: 'A', lengthMs: 60_000, bpm: 120, beatMs: 0 };
+  const plan = planOf({
+    ...circuit(stations(1), 20, 0, 1),
+    music: { work: { from: 'tracks' as const, tracks: [track] } },
+  });
+  const place = { positionMs: 5000, fromMs: 100_000, speed: 1 as const, playing: true };
+  const { intervals } = compile(plan);
+  expect(rehearsalTracks(place, plan, intervals)).toMatchObject([
+    { id: 'a', atMs: 95_000, endMs: 115_000, offsetMs: 0 },
+  ]);
+  expect(rehearsalTracks({ ...place, speed: 2 }, plan, intervals)).toEqual([]);
+  expect(rehearsalTracks({ ...place, playing: false }, plan, intervals)).toEqual([]);
 });

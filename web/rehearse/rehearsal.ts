@@ -1,8 +1,9 @@
 import type { Cue } from '../../core/cues/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import { type RunEvent, type RunState, stateAt } from '../../core/run/index.ts';
-import type { Beat } from '../../core/sound/index.ts';
-import { clipKey, type SoundSource, type TimedSound } from '../audio/index.ts';
+import { arrangeMusic, type Beat } from '../../core/sound/index.ts';
+import type { Interval } from '../../core/timeline/index.ts';
+import { clipKey, type SoundSource, type TimedSound, type TimedTrack, tracksFrom } from '../audio/index.ts';
 
 export const SPEEDS = [1, 2, 4, 8, 16] as const;
 export type Speed = (typeof SPEEDS)[number];
@@ -50,6 +51,13 @@ export function rehearsalSource(place: Place, cues: readonly Cue[], beats: reado
     place.speed === 1 ? beats.map((b): TimedSound => ({ atMs: at(b.atMs), bus: 'music', name: b.drum })) : [];
   const all = [...said, ...music];
   return (fromMs, toMs) => all.filter((s) => s.atMs >= fromMs && s.atMs < toMs);
+}
+
+/** The tracks of a rehearsal as the clock will show them; none at another speed than the class's own. */
+export function rehearsalTracks(place: Place, plan: Plan, intervals: readonly Interval[]): TimedTrack[] {
+  if (!place.playing || place.speed !== 1) return [];
+  const zeroMs = place.fromMs - place.positionMs;
+  return tracksFrom(arrangeMusic(plan, intervals).sounds, zeroMs);
 }
 
 /** The moment of the next or the last cue from a place; a cue just reached is not the next. */

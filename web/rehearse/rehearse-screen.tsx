@@ -14,9 +14,18 @@ import { ClassStrip } from '../drawings/index.ts';
 import { useOpenedPlan } from '../editing/index.ts';
 import { SteadyClock } from '../live/index.ts';
 import { CueRuler, fieldStyle, Stage, Target, useWhole } from '../stage/index.ts';
+import { loadTrack } from '../tracks/index.ts';
 import { useFrames, useWindow } from '../ui/index.ts';
 import { startTicker } from '../workers/index.ts';
-import { neighbourCue, type Place, positionAt, rehearsalSource, SPEEDS, stateOf } from './rehearsal.ts';
+import {
+  neighbourCue,
+  type Place,
+  positionAt,
+  rehearsalSource,
+  rehearsalTracks,
+  SPEEDS,
+  stateOf,
+} from './rehearsal.ts';
 
 /** The class played through with its real cues from anywhere and at any speed; no run is made. */
 export function RehearseScreen() {
@@ -31,7 +40,7 @@ const NO_CUES: readonly Cue[] = [];
 
 function Rehearsal({ plan: written }: { plan: Plan }) {
   const plan = useResolved(written);
-  const [engine] = useState(() => new SoundEngine(new SteadyClock(), startTicker));
+  const [engine] = useState(() => new SoundEngine(new SteadyClock(), startTicker, loadTrack));
   const [speaker] = useState(() => speakingTo(engine));
   useEffect(() => () => void engine.close(), [engine]);
   const timeline = useMemo(() => compile(plan), [plan]);
@@ -62,8 +71,8 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
     });
   };
   useEffect(() => {
-    engine.play(rehearsalSource(place, cues, beats), place.fromMs, true);
-  }, [engine, place, cues, beats]);
+    engine.play(rehearsalSource(place, cues, beats), place.fromMs, true, rehearsalTracks(place, plan, intervals));
+  }, [engine, place, cues, beats, plan, intervals]);
   const to = (ms: number | null) => ms !== null && void go({ positionMs: Math.max(0, Math.min(endMs, ms)) });
   useKeys((key) => {
     if (key === ' ') void go({ playing: !place.playing });
