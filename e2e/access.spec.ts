@@ -68,7 +68,7 @@ const DARK = new Set(['/', '/records', '/join', 'checks', 'Work', 'Rest']);
 const often = (names: readonly string[], theme: string) =>
   names.filter((name) => FULL || (theme === 'light' ? OFTEN : DARK).has(name));
 /** The keys that open the desk's sheets. */
-const SHEETS = ['m', 'c', 'f', 's', 'o', 'n', 'p', 'w'];
+const SHEETS = ['m', 'c', 'f', 's', 'o', 'n', 'p', 'w', 'b'];
 const shortTide = (page: Page) => page.getByRole('link', { name: /Short Tide/ }).first();
 
 /** Three stations and long times: nothing passes while it is looked at. */

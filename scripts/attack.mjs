@@ -7,6 +7,8 @@ const chromium = ensureChromium();
 ensurePostgres();
 ensureBuilt();
 const env = { ...process.env, ATTACK: '1', CHROMIUM: chromium };
+say('Every property of the core, held against all examples');
+run(bin('vitest'), ['run', '--project', 'core'], { env });
 say('Power cuts, kills, starts, full disks, hostile requests');
 run(bin('vitest'), ['run', 'e2e/attack', ...process.argv.slice(2)], { env });
 say('Floods, and thousands of classes');

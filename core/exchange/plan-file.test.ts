@@ -4,6 +4,7 @@ import { movesUsed } from '../moves/index.ts';
 import { planArb } from '../test/arbitrary.ts';
 import { circuit, planOf, stations } from '../test/build.ts';
 import { on, TEST_LIBRARY } from '../test/moves.ts';
+import { runs } from '../test/runs.ts';
 import { compile } from '../timeline/index.ts';
 import { same } from '../values/index.ts';
 import { readPlanFile, writePlanFile } from './index.ts';
@@ -97,7 +98,7 @@ describe('anything at all in the importer', () => {
         expect(plans.length + problems.length).toBeGreaterThanOrEqual(0);
         for (const p of problems) expect(p.path !== '' && p.message !== '').toBe(true);
       }),
-      { numRuns: 10_000 },
+      { numRuns: runs(10_000, 4000) },
     );
   });
 

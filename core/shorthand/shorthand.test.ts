@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { formatDuration, newLayout, type Plan, parsePlan } from '../plan/index.ts';
 import { planArb } from '../test/arbitrary.ts';
 import { GOLDEN } from '../test/golden.ts';
+import { runs } from '../test/runs.ts';
 import { oddRounds, totals } from '../timeline/index.ts';
 import { same } from '../values/index.ts';
 import { KEYWORDS, readShorthand, readStationText, spansOf, writeShorthand, writeStationText } from './index.ts';
@@ -315,7 +316,7 @@ describe('plan → text → plan', () => {
         expect(problems).toEqual([]);
         expect(same(back, plan)).toBe(true);
       }),
-      { numRuns: 2000 },
+      { numRuns: runs(2000, 700) },
     );
   });
 
@@ -404,11 +405,11 @@ describe('any text at all', () => {
         expect(parsePlan(plan).ok).toBe(true);
         for (const p of problems) expect(p.line >= 1 && p.column >= 1 && p.length >= 1 && p.message !== '').toBe(true);
       }),
-      { numRuns: 10_000 },
+      { numRuns: runs(10_000, 4000) },
     );
   });
 
-  it('2,000 damaged boards: a sound plan, and problems that name a place', () => {
+  it('damaged boards: a sound plan, and problems that name a place', () => {
     const damaged = fc.tuple(planArb, fc.nat(), fc.nat(), fc.string({ maxLength: 3 })).map(([p, at, cut, put]) => {
       const text = writeShorthand(p);
       const from = at % text.length;
@@ -420,7 +421,7 @@ describe('any text at all', () => {
         expect(parsePlan(plan).ok).toBe(true);
         for (const p of problems) expect(p.line >= 1 && p.column >= 1 && p.length >= 1 && p.message !== '').toBe(true);
       }),
-      { numRuns: 2000 },
+      { numRuns: runs(2000, 700) },
     );
   });
 

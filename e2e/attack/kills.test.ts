@@ -10,7 +10,7 @@ import { migrate } from '../../server/db/migrate.ts';
 import { listPlans } from '../../server/db/plans.ts';
 import { fill } from '../../server/test/filled.ts';
 import { freshDataDir } from '../../server/test/fresh-database.ts';
-import { rounds } from '../support/attack.ts';
+import { FULL, rounds } from '../support/attack.ts';
 import { OwnServer } from '../support/server.ts';
 
 /** A port for each test: one that ran out of time must not be in another's way. */
@@ -103,7 +103,7 @@ describe('killed', { timeout: 1_800_000 }, () => {
     expect(had.size).toBe(8);
   });
 
-  it(`${rounds(10, 1)} times in its first start: the next one is a first start, or goes on`, async () => {
+  it.runIf(FULL)(`${rounds(10, 1)} times in its first start: the next one is a first start, or goes on`, async () => {
     for (let k = 0; k < rounds(10, 1); k++) {
       const dir = mkdtempSync(path.join(folder, 'first-'));
       await killed(main, { PORT: String(PORTS.first), DATA_DIR: dir, LOG_LEVEL: 'silent' }, 500 + random() * 9000);
@@ -117,7 +117,7 @@ describe('killed', { timeout: 1_800_000 }, () => {
     }
   });
 
-  it(`${rounds(20, 1)} times while it brings an older database up to date`, async () => {
+  it.runIf(FULL)(`${rounds(20, 1)} times while it brings an older database up to date`, async () => {
     for (let k = 0; k < rounds(20, 1); k++) {
       const dir = await freshDataDir('old');
       const db = await openEmbedded(path.join(dir, 'db'));
