@@ -4,6 +4,7 @@ import { expect, it } from 'vitest';
 import { newPlan } from '../../core/plan/index.ts';
 import { openEmbedded } from '../../server/db/embedded.ts';
 import { freshDataDir } from '../../server/test/fresh-database.ts';
+import { FULL } from '../support/attack.ts';
 import { OwnServer } from '../support/server.ts';
 import { smallDisk } from '../support/small-disk.ts';
 
