@@ -2,18 +2,22 @@ import type { MusicSource, Plan, Track } from '../plan/index.ts';
 import type { Interval } from '../timeline/index.ts';
 import { bpmOf, countedAt, sourceAt } from './music-source.ts';
 
-/** A stretch of a track at its place, on the axis of the intervals it was made for; all in ms. */
-export interface TrackSound {
-  track: Track;
-  blockIndex: number;
+/** When and how a stretch of a track is heard; all in ms. */
+export interface Heard {
   atMs: number;
   endMs: number;
   /** Where in the track it begins. */
   offsetMs: number;
-  /** Times as fast as the track is by itself. */
+  /** Times as fast as the track is by itself; its pitch goes with it, by a semitone at most. */
   rate: number;
   fadeInMs: number;
   fadeOutMs: number;
+}
+
+/** A stretch of a track at its place, on the axis of the intervals it was made for. */
+export interface TrackSound extends Heard {
+  track: Track;
+  blockIndex: number;
 }
 
 /** Tracks in their places, and what could not be as it is wanted. */

@@ -1,4 +1,4 @@
-export { type Arranged, arrangeMusic } from './arrange.ts';
+export { type Arranged, arrangeMusic, type Heard } from './arrange.ts';
 export { type Beat, beatsOf, DRUM_NAMES, renderDrum } from './beats.ts';
 export { levelLoudness, resample, trimSilence } from './clip.ts';
 export { DUCK, limit } from './limit.ts';

@@ -1,15 +1,9 @@
-/** A stretch of a track wanted at a moment; moments in ms since 1970 on the engine's own clock, lengths in ms. */
-export interface TimedTrack {
+import type { Heard } from '../../core/sound/index.ts';
+
+/** A stretch of a track wanted at a moment; moments in ms since 1970 on the engine's own clock. */
+export interface TimedTrack extends Heard {
   id: string;
   title: string;
-  atMs: number;
-  endMs: number;
-  /** Where in the track it begins. */
-  offsetMs: number;
-  /** Times as fast as the track is by itself; its pitch goes with it, by a semitone at most. */
-  rate: number;
-  fadeInMs: number;
-  fadeOutMs: number;
 }
 
 /** Gives a track to be played, or null when it is not on this device. */
