@@ -8,7 +8,7 @@ import { type BackupParts, backupApi } from './api/backup.ts';
 import { type BorderOptions, knownHost, sameOrigin, soundAddress, soundBody } from './api/border.ts';
 import { calendarApi, feedApi } from './api/calendar.ts';
 import { filesApi } from './api/files.ts';
-import { handoutsApi, openHandouts } from './api/handouts.ts';
+import { HomePages, handoutsApi, openHandouts } from './api/handouts.ts';
 import { healthApi } from './api/health.ts';
 import { libraryApi } from './api/library.ts';
 import type { Watch } from './api/limits.ts';
@@ -105,6 +105,7 @@ export function createApp({
     watch,
     guesses: codeGuesses(watch),
   };
+  const pages = new HomePages({ db, engine: speech });
   hub.onOtherPlan = (runId) => parts.known.drop(runId);
   app.use('/api', healthApi(db, steadyNow), openApiApi());
   app.use('/api/live', express.json({ limit: '16kb' }), soundBody);
@@ -127,13 +128,13 @@ export function createApp({
     speechApi(db, speech),
     tracksApi(db, speech),
     papersApi(db),
-    handoutsApi({ db, engine: speech }),
+    handoutsApi({ db, pages }),
     musicApi(db),
   );
   app.use('/api', () => {
     throw notFound('Address');
   });
-  app.use(openHandouts({ db, engine: speech, now, guesses: parts.guesses, watch }));
+  app.use(openHandouts({ db, pages, now, guesses: parts.guesses, watch }));
   if (existsSync(webDir)) serveWeb(app, webDir);
   app.use(errorHandler(log));
   return app;

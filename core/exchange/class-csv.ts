@@ -20,6 +20,7 @@ import {
 } from '../plan/index.ts';
 import { compile, isWork } from '../timeline/index.ts';
 import { formatSeconds, weightWords } from '../values/index.ts';
+import { columnsBy } from './columns.ts';
 import { writeCsv } from './csv.ts';
 
 /** The columns of a class as a table, a row a move, in the order they are written. */
@@ -66,14 +67,8 @@ const key = (text: string) =>
     .trim();
 
 /** Which column each of a file's is, by its head; null for one that is not known, and none twice. */
-export function guessClassColumns(header: readonly string[]): (ClassColumn | null)[] {
-  const taken = new Set<ClassColumn>();
-  return header.map((head) => {
-    const found = CLASS_COLUMNS.find((c) => !taken.has(c) && (key(head) === c || ALSO[c].includes(key(head))));
-    if (found) taken.add(found);
-    return found ?? null;
-  });
-}
+export const guessClassColumns = (header: readonly string[]): (ClassColumn | null)[] =>
+  columnsBy(header, CLASS_COLUMNS, ALSO, key);
 
 const ROLES: Record<BlockRole, readonly string[]> = {
   warmUp: ['warm up', 'warmup', 'warm'],

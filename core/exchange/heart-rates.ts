@@ -1,4 +1,5 @@
 import type { RowProblem } from './class-csv.ts';
+import { columnsBy } from './columns.ts';
 
 /** A heart rate of somebody at a moment. */
 export interface HeartSample {
@@ -32,14 +33,8 @@ const key = (text: string) =>
     .trim();
 
 /** Which column each of a file's is, by its head; null for one that is not known. */
-export function guessHeartColumns(header: readonly string[]): (HeartColumn | null)[] {
-  const taken = new Set<HeartColumn>();
-  return header.map((head) => {
-    const found = HEART_COLUMNS.find((c) => !taken.has(c) && (key(head) === c || ALSO[c].includes(key(head))));
-    if (found) taken.add(found);
-    return found ?? null;
-  });
-}
+export const guessHeartColumns = (header: readonly string[]): (HeartColumn | null)[] =>
+  columnsBy(header, HEART_COLUMNS, ALSO, key);
 
 /** A moment as files write it: ISO time, seconds, m:ss or h:mm:ss, or ms since 1970; null when it is none. */
 export function readMoment(text: string): number | null {

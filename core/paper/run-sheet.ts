@@ -122,9 +122,7 @@ function roundsLine({ timeline, sums }: Sheet, blockIndex: number): Part[] {
     if (i.blockIndex === blockIndex && i.round !== null && i.kind === 'work' && !firsts.has(i.round))
       firsts.set(i.round, i);
   // Where stations are done one by one their rounds come again and again: then they have no moment of their own.
-  const starts = [...firsts.values()].map((i) => i.startMs);
-  const inTurn = starts.every((ms, k) => k === 0 || ms > (starts[k - 1] ?? 0)) && oncePerRound(timeline, blockIndex);
-  if (firsts.size < 2 || !inTurn) return [];
+  if (firsts.size < 2 || !oncePerRound(timeline, blockIndex)) return [];
   const words = [...firsts].map(([round, i]) => `round ${round} ${momentWords(sums, i.startMs)}`);
   return [line(words.join(' \u00b7 '), { look: 'small' })];
 }

@@ -28,7 +28,7 @@ const OPENED_IN_A_MINUTE = 120;
 
 interface Parts {
   db: Database;
-  engine: SpeechEngine | null;
+  pages: HomePages;
   now: () => number;
   guesses: Guesses;
   watch: Watch;
@@ -38,11 +38,11 @@ interface Parts {
 const KEPT = 8;
 
 /** Makes home pages, one at a time; whoever asks for one that is made or under way shares it. */
-class HomePages {
+export class HomePages {
   private readonly turns = new Turns(MAX_WAITING);
   private readonly made = new Map<string, Promise<HomePage>>();
 
-  constructor(private readonly parts: Pick<Parts, 'db' | 'engine'>) {}
+  constructor(private readonly parts: { db: Database; engine: SpeechEngine | null }) {}
 
   async of(
     { kind, targetId }: Pick<Handout, 'kind' | 'targetId'>,
@@ -82,10 +82,8 @@ async function ofRun(db: Database, id: string): Promise<{ plan: Plan; led: strin
 }
 
 /** Classes and runs as pages of their own: as a file, and given out by a code. */
-export function handoutsApi(parts: Pick<Parts, 'db' | 'engine'>): Router {
-  const { db } = parts;
+export function handoutsApi({ db, pages }: Pick<Parts, 'db' | 'pages'>): Router {
   const api = Router();
-  const pages = new HomePages(parts);
   api.use('/handouts', json({ limit: '16kb' }));
 
   handle(api, outside.listHandouts, () => listHandouts(db));
@@ -110,9 +108,8 @@ export function handoutsApi(parts: Pick<Parts, 'db' | 'engine'>): Router {
 }
 
 /** The pages that codes given out open, for whoever has one. A code on a station's card opens the station's own page while the class is led. */
-export function openHandouts({ db, engine, now, guesses, watch }: Parts): Router {
+export function openHandouts({ db, pages, now, guesses, watch }: Parts): Router {
   const open = Router();
-  const pages = new HomePages({ db, engine });
   const found = async (req: Request): Promise<Handout> => {
     const code = String(req.params.code);
     const handout = await guesses.look(req, async () =>

@@ -15,8 +15,6 @@ export interface CardsWanted {
   perPage: 1 | 4;
   /** The address that a card's code opens; null for a card without one. */
   addressOf: (card: StationCard) => string | null;
-  /** Told after each card: the share done, 0 to 1. */
-  onProgress?: (share: number) => void;
 }
 
 /** Cards for the stations as PDF, one a page or four, black on white. */
@@ -42,7 +40,6 @@ export async function drawCards(
       width,
       height,
     });
-    want.onProgress?.((k + 1) / cards.length);
   });
   if (cards.length === 0) {
     const drawn = type.use('This class has no stations yet.', 'plain', 14);

@@ -17,6 +17,9 @@ export interface CameraLook {
   field: 'clear' | `#${string}`;
 }
 
+/** A field that no skin, kit or hall has: what a video program takes out most easily. */
+export const KEY_FIELD = '#00a03c';
+
 /** The look that an address says; null where it says none yet. What it cannot mean is passed over. */
 export function readLook(search: string): CameraLook | null {
   const query = new URLSearchParams(search);

@@ -3,7 +3,15 @@ import type { RunState, RunView } from '../../core/run/index.ts';
 import { fieldOf, phaseWord, sceneOf } from '../../core/stage/index.ts';
 import { countdown, fieldStyle, SideBox } from '../stage/index.ts';
 import { useWindow } from '../ui/index.ts';
-import { CAMERA_PARTS, type CameraLook, type CameraPart, PART_WORDS, readLook, writeLook } from './camera-look.ts';
+import {
+  CAMERA_PARTS,
+  type CameraLook,
+  type CameraPart,
+  KEY_FIELD,
+  PART_WORDS,
+  readLook,
+  writeLook,
+} from './camera-look.ts';
 import { type Followed, Follower } from './follower.tsx';
 import type { ScreenProps } from './screen-props.ts';
 
@@ -147,7 +155,7 @@ function ChooseLook({ code }: { code: string }) {
             name="field"
             className="size-5 accent-ink"
             checked={colour !== null}
-            onChange={() => setColour('#00a03c')}
+            onChange={() => setColour(KEY_FIELD)}
           />
           one colour, to be taken out
         </label>

@@ -1,5 +1,5 @@
 import { Pause, Play, SkipBack, SkipForward } from 'lucide-react';
-import { useEffect, useEffectEvent, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Cue } from '../../core/cues/index.ts';
 import type { HomeClass } from '../../core/exchange/index.ts';
 import { formatDuration } from '../../core/plan/index.ts';
@@ -12,7 +12,7 @@ import { ClassStrip, MiniSheet } from '../drawings/index.ts';
 import { SteadyClock } from '../live/index.ts';
 import { fieldStyle, Stage, Target } from '../stage/index.ts';
 import { loadLoop } from '../tracks/index.ts';
-import { Checkbox, useFrames, useWindow } from '../ui/index.ts';
+import { Checkbox, useFrames, useWindow, useWindowKeys } from '../ui/index.ts';
 import { type Doing, notBegun, withDone } from './alone.ts';
 import { carriedVoice } from './carried-voice.ts';
 import { ClassAtHome } from './class-at-home.tsx';
@@ -65,8 +65,8 @@ export function HomeScreen({ home }: { home: HomeClass }) {
     : state.status === 'paused'
       ? { name: 'Resume', doing: 'resume' }
       : { name: 'Pause', doing: 'pause' };
-  useKeys((key) => {
-    if (!isBegun || isOver) return false;
+  useWindowKeys((key, target) => {
+    if (!isBegun || isOver || target instanceof HTMLButtonElement) return false;
     if (key === ' ') void act(main.doing);
     else if (key === 'ArrowRight') void act('skip');
     else if (key === 'ArrowLeft') void act('back');
@@ -147,18 +147,4 @@ function Volumes({ engine, hasVoice }: { engine: SoundEngine; hasVoice: boolean 
       {!hasVoice && <span className="text-muted">No voice came along: tones, and words to read.</span>}
     </>
   );
-}
-
-/** Keys of the window; `act` says whether it knew the key. */
-function useKeys(act: (key: string) => boolean): void {
-  const onKey = useEffectEvent((e: KeyboardEvent) => {
-    const isField = e.target instanceof HTMLInputElement || e.target instanceof HTMLButtonElement;
-    if (isField || e.ctrlKey || e.metaKey || e.altKey) return;
-    if (act(e.key)) e.preventDefault();
-  });
-  useEffect(() => {
-    const heard = (e: KeyboardEvent) => onKey(e);
-    window.addEventListener('keydown', heard);
-    return () => window.removeEventListener('keydown', heard);
-  }, []);
 }

@@ -1,8 +1,7 @@
 import { useMemo } from 'react';
 import { formatDuration } from '../../core/plan/index.ts';
 import { pulseLoad, pulseOf, strapName } from '../../core/pulse/index.ts';
-import type { RunRecord } from '../../core/record/index.ts';
-import { countedSetOf } from '../../core/record/index.ts';
+import { countedSetOf, type RunRecord } from '../../core/record/index.ts';
 import { setKey } from '../../core/run/index.ts';
 import { type StoredRun, useWhoNames } from '../data/index.ts';
 

@@ -4,7 +4,7 @@ import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { speech } from '../../core/wire/index.ts';
 import { fetchFrom } from '../data/index.ts';
-import { Checkbox, Select } from '../ui/index.ts';
+import { Checkbox, Select, saveBlob } from '../ui/index.ts';
 import { Counting } from './counting.tsx';
 import { Levels } from './cue-levels.tsx';
 import { Phrases, Words } from './cue-texts.tsx';
@@ -143,12 +143,7 @@ function TrackLinks({ plan }: { plan: Plan }) {
         came += r.value.length;
         setShare(total > 0 ? came / total : 0);
       }
-      const url = URL.createObjectURL(new Blob(parts, { type: 'audio/wav' }));
-      const link = document.createElement('a');
-      link.href = url;
-      link.download = `${plan.title}${chosen ? `, ${chosen.title}` : ''}.wav`;
-      link.click();
-      URL.revokeObjectURL(url);
+      saveBlob(`${plan.title}${chosen ? `, ${chosen.title}` : ''}.wav`, new Blob(parts, { type: 'audio/wav' }));
     } catch {
       if (!load.current?.signal.aborted) setFailed('The track could not be made. The class is as it was.');
     }

@@ -25,9 +25,11 @@ export const PulseLine = memo(function PulseLine({ gap, isHeld }: { gap: boolean
       <ZoneBar zones={zones} unknown={unknown} />
       {gap && (
         <p className="min-w-0 flex-1" role="status">
-          {above.length === 0
-            ? `All who are heard are below ${Math.round(share * 100)} %.`
-            : `Not below ${Math.round(share * 100)} % yet: ${names.join(', ')}${more}.`}
+          {unknown === standings.length
+            ? 'No strap is heard.'
+            : above.length === 0
+              ? `All who are heard are below ${Math.round(share * 100)} %.`
+              : `Not below ${Math.round(share * 100)} % yet: ${names.join(', ')}${more}.`}
         </p>
       )}
       {gap && isHeld && goOn && (

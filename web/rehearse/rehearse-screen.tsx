@@ -1,5 +1,5 @@
 import { ChevronLeft, ChevronRight, Pause, Play } from 'lucide-react';
-import { useEffect, useEffectEvent, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Cue } from '../../core/cues/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
@@ -15,7 +15,7 @@ import { useOpenedPlan } from '../editing/index.ts';
 import { SteadyClock } from '../live/index.ts';
 import { CueRuler, fieldStyle, Stage, Target, useWhole } from '../stage/index.ts';
 import { loadTrack } from '../tracks/index.ts';
-import { useFrames, useWindow } from '../ui/index.ts';
+import { useFrames, useWindow, useWindowKeys } from '../ui/index.ts';
 import { startTicker } from '../workers/index.ts';
 import {
   neighbourCue,
@@ -74,7 +74,7 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
     engine.play(rehearsalSource(place, cues, beats), place.fromMs, true, rehearsalTracks(place, plan, intervals));
   }, [engine, place, cues, beats, plan, intervals]);
   const to = (ms: number | null) => ms !== null && void go({ positionMs: Math.max(0, Math.min(endMs, ms)) });
-  useKeys((key) => {
+  useWindowKeys((key) => {
     if (key === ' ') void go({ playing: !place.playing });
     else if (key === 'ArrowRight') to(neighbourCue(cues, positionMs, 1));
     else if (key === 'ArrowLeft') to(neighbourCue(cues, positionMs, -1));
@@ -183,17 +183,4 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
 function loadingWords(voice: VoiceState): string | null {
   if (voice.kind === 'loading') return `voice ${voice.done} of ${voice.total}`;
   return voice.kind === 'none' ? 'no voice: tones only' : null;
-}
-
-/** Keys of the window; `act` says whether it knew the key. */
-function useKeys(act: (key: string) => boolean): void {
-  const onKey = useEffectEvent((e: KeyboardEvent) => {
-    if (e.target instanceof HTMLInputElement || e.ctrlKey || e.metaKey || e.altKey) return;
-    if (act(e.key)) e.preventDefault();
-  });
-  useEffect(() => {
-    const heard = (e: KeyboardEvent) => onKey(e);
-    window.addEventListener('keydown', heard);
-    return () => window.removeEventListener('keydown', heard);
-  }, []);
 }

@@ -23,3 +23,4 @@ export { useFrames } from './use-frames.ts';
 export { useLatest } from './use-latest.ts';
 export { useShared } from './use-shared.ts';
 export { useWindow } from './use-window.ts';
+export { useWindowKeys } from './use-window-keys.ts';
