@@ -1,3 +1,15 @@
+export { END_AREAS, type WorkedArea, workedAreas } from './areas.ts';
+export {
+  effortOf,
+  HALF_LIFE_S,
+  type Hardness,
+  hardBefore,
+  hardnessOf,
+  type Intensity,
+  intensityAt,
+  intensityOf,
+  isHard,
+} from './intensity.ts';
 export {
   type Balance,
   balanceOf,

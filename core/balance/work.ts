@@ -18,22 +18,27 @@ export interface Stint {
 
 /**
  * The working time of a class, move by move. A window or an AMRAP is shared evenly among the moves of its complex; a
- * `split` visit counts half to either side.
+ * visit that is split, or alternates, is two stints: half of it on either side.
  */
 export function stintsOf(plan: Pick<Plan, 'blocks'>, timeline: Timeline, library: Library): Stint[] {
   return timeline.intervals.filter(isWork).flatMap((interval): Stint[] => {
     const block = plan.blocks[interval.blockIndex];
     if (!block) return [];
     const { blockIndex } = interval;
-    return stationsIn(plan, block, interval).map((station, _, all) => ({
-      interval,
-      blockIndex,
-      station,
-      ...judged(library, station.move),
-      ms: interval.durationMs / all.length,
-      side: station.sides.mode === 'split' ? null : interval.side,
-    }));
+    return stationsIn(plan, block, interval).flatMap((station, _, all) => {
+      const stint = { interval, blockIndex, station, ...judged(library, station.move) };
+      const ms = interval.durationMs / all.length;
+      if (!isHalved(block, station)) return [{ ...stint, ms, side: interval.side }];
+      return SIDES.map((side) => ({ ...stint, ms: ms / 2, side }));
+    });
   });
+}
+
+const SIDES: readonly Side[] = ['left', 'right'];
+
+/** Half of a visit goes to either side: split, in turn, or where one clock for all groups makes it so. */
+function isHalved({ use }: Block, { sides: { mode } }: Station): boolean {
+  return mode === 'split' || mode === 'alternating' || (use === 'stations' && (mode === 'each' || mode === 'chain'));
 }
 
 type Judged = Pick<Stint, 'move' | 'sure'>;

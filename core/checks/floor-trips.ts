@@ -2,8 +2,8 @@ import type { Library } from '../moves/index.ts';
 import type { Block } from '../plan/index.ts';
 import { updateBlock } from '../plan/index.ts';
 import { findOrder, inOrderOf, isCyclic, isOnFloor, orderProblem, SCHOOL_WEIGHTS } from '../sequence/index.ts';
-import { isMain } from './transitions.ts';
-import { blockPlace, type Check } from './types.ts';
+import { isMain } from './parts.ts';
+import { blockPlace, type Check, RULE_OF_THUMB } from './types.ts';
 
 /** Times people are known to go down to the floor in one round of a block. */
 export function floorTripsOf(block: Block, library: Library): number {
@@ -18,6 +18,7 @@ export const floorTrips: Check = {
   id: 'floorTrips',
   title: 'Up and down',
   reason: 'Going to the floor and back costs seconds and breath; together the floor moves cost it once.',
+  source: RULE_OF_THUMB,
   thresholds: ['floorTrips'],
   run: ({ plan, library, thresholds }) =>
     plan.blocks.flatMap((block) => {

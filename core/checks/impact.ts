@@ -1,52 +1,106 @@
-import { insteadOf, twinOf } from '../moves/index.ts';
-import { updateStation } from '../plan/index.ts';
-import { isMain, transitionsOf } from './transitions.ts';
-import { type Check, rowPlace } from './types.ts';
+import type { Turn } from '../changes/index.ts';
+import { insteadOf, type Library, type Move, twinOf } from '../moves/index.ts';
+import { type Station, updateStation } from '../plan/index.ts';
+import { byLevel, distinct, isMain, LEVEL_WORDS, listed } from './parts.ts';
+import { type Check, CLASS_PLACE, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 export const impactRun: Check = {
   id: 'impactRun',
   title: 'Jump after jump',
   reason: 'Joints and calves need a pause from landing.',
-  thresholds: ['impactRun'],
-  run: (context) => {
-    const seen = new Set<string>();
-    let run = 0;
-    return transitionsOf(context).flatMap((t, k) => {
-      const lands = (name: string) => context.library.get(name)?.impact === 'high';
-      if (k === 0 || run === 0) run = lands(t.fromStation.move) ? 1 : 0;
-      if (t.fromStation.id !== t.toStation.id) run = lands(t.toStation.move) ? run + 1 : 0;
-      const key = `impactRun:${t.toBlock.id}:${t.toStation.id}`;
-      if (run <= context.thresholds.impactRun || !isMain(t.toBlock) || seen.has(key)) return [];
-      seen.add(key);
-      return [
-        {
-          check: 'impactRun',
-          key,
-          weight: 2 as const,
-          text: `${t.toStation.move} is the ${ordinal(run)} move with hard landings in a row.`,
-          place: rowPlace(t.toBlock.id, t.toStation.id),
-          fixes: [],
-        },
-      ];
-    });
+  source: RULE_OF_THUMB,
+  thresholds: ['impactRun', 'jumpResetS'],
+  run: ({ paths, thresholds }) => {
+    const resetMs = thresholds.jumpResetS * 1000;
+    // The longest run of each set that goes on too long, over all groups.
+    const found = new Map<string, { turn: Turn; run: number }>();
+    for (const path of paths) {
+      let run = 0;
+      let before: Turn | null = null;
+      let landedMs = Number.NEGATIVE_INFINITY;
+      for (const turn of path) {
+        const again = before !== null && before.block === turn.block && before.stationIndex === turn.stationIndex;
+        before = turn;
+        const lands = turn.known && turn.move.impact === 'high';
+        // A stretch of something else ends a run, and so does time enough without landing.
+        if (!lands) run = again ? run : 0;
+        else run = turn.startMs - landedMs >= resetMs ? 1 : again ? Math.max(1, run) : run + 1;
+        if (lands) landedMs = turn.startMs + turn.durationMs;
+        const key = `${turn.block.id}:${turn.station.id}`;
+        if (lands && run > thresholds.impactRun && isMain(turn.block) && run > (found.get(key)?.run ?? 0))
+          found.set(key, { turn, run });
+      }
+    }
+    const all = [...found.values()].sort((a, b) => a.run - b.run || a.turn.startMs - b.turn.startMs);
+    const [first] = all;
+    if (!first) return [];
+    const places = distinct(all.map(({ turn }) => rowPlace(turn.block.id, turn.station.id)));
+    const moves = all.map(({ turn }) => turn.station.move);
+    const longest = all.at(-1)?.run ?? first.run;
+    return [
+      {
+        check: 'impactRun',
+        key: `impactRun:${first.turn.block.id}`,
+        weight: 2 as const,
+        text:
+          all.length === 1
+            ? `${moves[0]} is the ${ordinal(longest)} move with hard landings in a row.`
+            : `Up to ${longest} moves with hard landings in a row: on to ${listed(moves)}.`,
+        place: places[0] ?? CLASS_PLACE,
+        also: places.slice(1),
+        fixes: [],
+      },
+    ];
   },
 };
 
 const ordinal = (n: number) => `${n}${n === 2 ? 'nd' : n === 3 ? 'rd' : 'th'}`;
 
+export const landings: Check = {
+  id: 'landings',
+  title: 'Many landings',
+  reason: 'Hard landings add up over a class; those who are new to them bear fewer.',
+  source:
+    'Foot contacts a session by level: Haff and Triplett, Essentials of Strength Training and Conditioning, 2016. Landings a minute of each move are our judgement; steps of a run are not counted.',
+  thresholds: ['landingsBeginner', 'landingsMixed', 'landingsPractised'],
+  run: ({ plan, stints, thresholds }) => {
+    const hard = stints.filter((s) => s.sure && s.move?.impact === 'high' && !isRun(s.move));
+    const sum = Math.round(hard.reduce((n, s) => n + ((s.move?.landings ?? 0) * s.ms) / 60_000, 0));
+    const limit = byLevel(
+      plan,
+      thresholds.landingsBeginner,
+      thresholds.landingsMixed,
+      thresholds.landingsPractised,
+    );
+    if (sum <= limit) return [];
+    const moves = hard.map((s) => s.station.move);
+    const found: Raised = {
+      check: 'landings',
+      key: 'landings',
+      weight: 2,
+      text: `About ${sum} hard landings a person (${listed(moves)}); for ${LEVEL_WORDS[plan.level]} at most ${limit}.`,
+      place: CLASS_PLACE,
+      fixes: [],
+    };
+    return [found];
+  },
+};
+
+/** So many steps a minute are a run, not jumps. */
+const RUN_STEPS = 100;
+const isRun = (m: Move) => m.pattern === 'locomote' && m.landings >= RUN_STEPS;
+
 export const lowImpact: Check = {
   id: 'lowImpact',
   title: 'No low-impact option',
   reason: 'Every jump needs a way to do it without one.',
+  source: 'The usual caution of the trade.',
   thresholds: [],
   run: ({ plan, library }) =>
     plan.blocks.flatMap((block) =>
       block.stations.flatMap((station) => {
         const { kind, move } = library.read(station.move);
-        if (move?.impact !== 'high' || station.lowImpact !== undefined) return [];
-        const low = insteadOf(library, move, 'noJumping')?.name;
-        const isLow = (way: string) => way === low || library.get(way)?.impact === 'none';
-        if (station.easier?.some(isLow)) return [];
+        if (move?.impact !== 'high' || hasLow(station, insteadOf(library, move, 'noJumping')?.name, library)) return [];
         const twin = twinOf(move, library);
         return [
           {
@@ -71,3 +125,9 @@ export const lowImpact: Check = {
       }),
     ),
 };
+
+/** A way beside it that does not land hard; of one in the instructor's own words nothing else is known. */
+function hasLow({ lowImpact: low, easier }: Station, named: string | undefined, library: Library): boolean {
+  if (low !== undefined) return true;
+  return easier?.some((way) => way === named || library.get(way)?.impact !== 'high') ?? false;
+}

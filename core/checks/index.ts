@@ -1,25 +1,27 @@
-import { stintsOf } from '../balance/index.ts';
 import { type KitItem, type Library, resolvePlan } from '../moves/index.ts';
 import { type Thresholds, USUAL_THRESHOLDS } from '../norms/index.ts';
 import { clipText, type Plan, stepsBetween } from '../plan/index.ts';
-import { compile, totals } from '../timeline/index.ts';
 import { audience } from './audience.ts';
-import { balance } from './balance.ts';
-import { coolDownCovers, warmUpCovers } from './covers.ts';
-import { noCoolDown, noWarmUp } from './ends.ts';
+import { balance, unevenSides } from './balance.ts';
+import { contextOf } from './context.ts';
+import { coolDownCovers, coolDownEasy, hardAfterEnd, noCoolDown } from './cool-down.ts';
+import { addOnVolume, musicCounts, repsFit, restAndBreak } from './counting.ts';
+import { hardMinutes, tiredSkill } from './effort.ts';
 import { explanation } from './explanation.ts';
 import { floorTrips } from './floor-trips.ts';
-import { impactRun, lowImpact } from './impact.ts';
+import { impactRun, landings, lowImpact } from './impact.ts';
 import { kitHeads } from './kit-heads.ts';
-import { formatLevel, workRest } from './level.ts';
+import { allOutRest, formatLevel, levelMix, workRest } from './level.ts';
 import { missingSides } from './missing-sides.ts';
 import { oddRound } from './odd-round.ts';
 import { restShort } from './rest-short.ts';
 import { roomPlan } from './room-plan.ts';
+import { braceRun, gripRun, headDown, overheadRun } from './runs.ts';
 import { sameArea } from './same-area.ts';
 import { slot } from './slot.ts';
 import type { Check, Finding } from './types.ts';
-import { water } from './water.ts';
+import { hardStart, noWarmUp, rehearsal, staticHolds, warmUpCovers, warmUpPulse, warmUpRamp } from './warm-up.ts';
+import { heat, water } from './water.ts';
 
 export type { Finding, Fix } from './types.ts';
 
@@ -28,22 +30,44 @@ export const CHECKS: readonly Check[] = [
   slot,
   oddRound,
   missingSides,
+  unevenSides,
   restShort,
   explanation,
   sameArea,
   balance,
   noWarmUp,
   warmUpCovers,
+  hardStart,
+  warmUpPulse,
+  warmUpRamp,
+  rehearsal,
+  staticHolds,
   noCoolDown,
+  coolDownEasy,
   coolDownCovers,
-  impactRun,
-  lowImpact,
+  hardAfterEnd,
+  hardMinutes,
+  allOutRest,
   workRest,
   formatLevel,
+  levelMix,
+  tiredSkill,
+  impactRun,
+  landings,
+  lowImpact,
+  braceRun,
+  gripRun,
+  overheadRun,
+  headDown,
+  repsFit,
+  addOnVolume,
+  restAndBreak,
+  musicCounts,
   kitHeads,
   roomPlan,
   floorTrips,
   water,
+  heat,
   audience,
 ];
 
@@ -59,16 +83,7 @@ export function checkPlan(
   { library, kitRoom = [], thresholds = USUAL_THRESHOLDS }: CheckOptions,
 ): Finding[] {
   const plan = resolvePlan(written, library);
-  const timeline = compile(plan);
-  const context = {
-    plan,
-    timeline,
-    totals: totals(plan, timeline),
-    stints: stintsOf(plan, timeline, library),
-    library,
-    kitRoom,
-    thresholds,
-  };
+  const context = contextOf(plan, library, kitRoom, thresholds);
   const found = CHECKS.flatMap((check) => check.run(context)).sort((a, b) => b.weight - a.weight);
   // A fix is what changes, not the class as it was when it was looked at.
   return found.map((f) => ({

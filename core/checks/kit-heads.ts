@@ -8,6 +8,7 @@ export const kitHeads: Check = {
   id: 'kitHeads',
   title: 'Kit for the heads',
   reason: 'Kit per station times people must not exceed what there is; better known before than in front of the class.',
+  source: 'Plain arithmetic, from the kit room\u2019s counts.',
   thresholds: [],
   run: (context) => {
     const { plan, kitRoom } = context;

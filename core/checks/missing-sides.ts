@@ -5,12 +5,11 @@ export const missingSides: Check = {
   id: 'missingSides',
   title: 'Missing sides',
   reason: 'A move done on one side at a time and never told to change leaves the other side out.',
+  source: 'Plain arithmetic, and which moves are one-sided as the library has it.',
   thresholds: [],
   run: ({ plan, library }) =>
     plan.blocks.flatMap((block) =>
-      moduleOf(block.format).traits.complex
-        ? []
-        : block.stations.flatMap((station) => {
+      block.stations.flatMap((station) => {
             const { kind, move } = library.read(station.move);
             if (!move?.oneSided || station.sides.mode !== 'none' || station.reps?.per === 'side') return [];
             const fix = (label: string, mode: 'split' | 'each' | 'alternating') => ({
@@ -24,11 +23,14 @@ export const missingSides: Check = {
                 weight: 2 as const,
                 text: `${station.move} is ${kind === 'known' ? '' : 'guessed to be '}done on one side at a time; nothing says when to change.`,
                 place: rowPlace(block.id, station.id),
-                fixes: [
-                  fix('Switch at half', 'split'),
-                  fix('Each side in turn', 'each'),
-                  fix('Alternate', 'alternating'),
-                ],
+                // In a complex no time belongs to one move: it is done on both sides in turn.
+                fixes: moduleOf(block.format).traits.complex
+                  ? [fix('Alternate', 'alternating')]
+                  : [
+                      fix('Switch at half', 'split'),
+                      fix('Each side in turn', 'each'),
+                      fix('Alternate', 'alternating'),
+                    ],
               },
             ];
           }),

@@ -6,6 +6,7 @@ export const oddRound: Check = {
   id: 'oddRound',
   title: 'Odd round',
   reason: 'A side that goes by round needs an even number of rounds, or one side is a set short.',
+  source: 'Plain arithmetic.',
   thresholds: [],
   run: ({ plan }) =>
     oddRounds(plan).flatMap((odd) => {

@@ -1,67 +1,88 @@
-import { type NeededRest, neededRest } from '../norms/index.ts';
+import type { Change } from '../changes/index.ts';
+import type { NeededRest } from '../norms/index.ts';
 import { type Block, moduleOf, type Plan, sheetSetting, updateBlock, withSetting } from '../plan/index.ts';
-import { WALK_MPS, walkTable } from '../stations/index.ts';
 import { compile, isWork } from '../timeline/index.ts';
-import { type Transition, transitionsOf } from './transitions.ts';
-import type { Check, CheckContext, Raised } from './types.ts';
+import { allChanges, distinct, grouped, often, secondsOf } from './parts.ts';
+import { type Check, type CheckContext, type Place, type Raised, RULE_OF_THUMB } from './types.ts';
+
+/** Less than this nobody notices, ms. */
+const UNNOTICED_MS = 1000;
+const BADLY_MS = 3000;
+
+/** A change with too little time for it. */
+interface Short extends Change {
+  needed: NeededRest;
+}
 
 export const restShort: Check = {
   id: 'restShort',
   title: 'Rest too short',
   reason: 'People must hear the next move, change position and kit and walk there, or the set starts late.',
+  source: `${RULE_OF_THUMB} The seconds of each change of position are our own table.`,
   thresholds: ['walkS', 'kitPickS', 'kitDropS', 'sideTurnS'],
   run: (context) => {
-    const seen = new Set<string>();
-    const walks = walksOf(context);
-    return transitionsOf(context).flatMap((t) => {
-      const needed = neededFor(t, context, walks);
-      if (!t.known || needed.totalMs <= t.gapMs || (t.gapMs === 0 && flows(t))) return [];
-      const key = `restShort:${t.fromBlock.id}:${t.fromStation.id}>${t.toStation.id}:${t.from.side ?? ''}`;
-      if (seen.has(key)) return [];
-      seen.add(key);
-      return [finding(context, t, needed, key)];
+    const short = allChanges(context).flatMap((change): Short[] => {
+      if (!change.from.known || !change.to.known || (change.gapMs === 0 && flows(change, context))) return [];
+      const needed = ledBy(change) ? unheard(context.needs(change)) : context.needs(change);
+      const moves = needed.totalMs > needed.hearMs;
+      // Words alone can be said in the last seconds before; what hands and feet do cannot.
+      return moves && needed.totalMs - change.gapMs >= UNNOTICED_MS ? [{ ...change, needed }] : [];
     });
+    const causes = grouped(short, ({ from, to }) => `${from.block.id}>${to.block.id}`);
+    return causes.map((cases) => finding(context.plan, cases));
   },
 };
 
 /** Without a rest on purpose: formats that flow, and a warm-up in which all follow the instructor. */
-function flows({ fromBlock, toBlock }: Transition): boolean {
-  if (fromBlock.id !== toBlock.id) return false;
-  return moduleOf(toBlock.format).traits.flows || (toBlock.role === 'warmUp' && toBlock.use === 'together');
+function flows({ from, to }: Change, { kind }: CheckContext): boolean {
+  if (from.block.id !== to.block.id) return false;
+  if (kind === 'dance' || kind === 'mobility') return true;
+  return moduleOf(to.block.format).traits.flows || (to.block.role === 'warmUp' && to.block.use === 'together');
 }
 
-/** What the change of a transition needs. */
-function neededFor(t: Transition, { thresholds }: CheckContext, walks: (t: Transition) => number | null): NeededRest {
-  const sameStation = t.fromStation.id === t.toStation.id;
-  const moves = t.toBlock.use === 'stations' && t.fromBlock.id === t.toBlock.id && !sameStation;
-  const walkMs = moves ? walks(t) : null;
-  const how = { walks: moves, turns: sameStation && t.from.side !== t.to.side, ...(walkMs === null ? {} : { walkMs }) };
-  return neededRest(t.fromMove, t.toMove, how, thresholds);
-}
+/** Into and through a warm-up or cool-down all follow the instructor, who tells of the next while they hold this. */
+const ledBy = ({ from, to }: Change) =>
+  from.block.id === to.block.id && to.block.use === 'together' && (to.block.role === 'warmUp' || to.block.role === 'coolDown');
 
-/** How long the walk of a transition takes by the room plan, ms; null where there is none. */
-function walksOf({ plan }: CheckContext): (t: Transition) => number | null {
-  const tables = new Map(plan.blocks.map((b) => [b.id, walkTable(plan, b)]));
-  return ({ from, to, fromBlock }) => {
-    const metres = tables.get(fromBlock.id)?.[from.stationIndex ?? -1]?.[to.stationIndex ?? -1];
-    return metres === undefined ? null : (metres / WALK_MPS) * 1000;
-  };
-}
+const unheard = (n: NeededRest): NeededRest => ({ ...n, hearMs: 0, totalMs: n.totalMs - n.hearMs });
 
-function finding({ plan }: CheckContext, t: Transition, needed: NeededRest, key: string): Raised {
-  const sideways = t.fromStation.id === t.toStation.id;
-  const to = sideways ? 'its other side' : t.toStation.move;
+const lacks = ({ needed, gapMs }: Short) => needed.totalMs - gapMs;
+
+function finding(plan: Plan, cases: readonly Short[]): Raised {
+  const byLack = [...cases].sort((a, b) => lacks(b) - lacks(a));
+  const worst = byLack[0] as Short;
+  const { from, to } = worst;
+  const kinds = grouped(byLack, changeOf).map((same) => same[0] as Short);
+  const sets = new Set(cases.map((c) => c.from.interval.index)).size;
+  const among = kinds.length > 1 ? `${kinds.length} changes of ${from.block.title} are too short; most: ` : '';
+  const times = sets > 1 ? ` ${kinds.length > 1 ? `It happens ${often(sets)}.` : `So ${often(sets)}.`}` : '';
   return {
     check: 'restShort',
-    key,
-    weight: needed.totalMs - t.gapMs > 3000 ? 3 : 2,
-    text: `${t.fromStation.move} to ${to}: ${seconds(t.gapMs)} s of rest, ${seconds(needed.totalMs)} s needed (${why(needed)}).`,
-    place: { at: 'gap', blockId: t.fromBlock.id, stationId: t.fromStation.id, round: t.from.round },
-    fixes: fixes(plan, t, Math.ceil(needed.totalMs / 1000) * 1000),
+    key: `restShort:${from.block.id}${to.block.id === from.block.id ? '' : `>${to.block.id}`}`,
+    weight: lacks(worst) > BADLY_MS ? 3 : 2,
+    text: `${among}${said(worst)}.${times}`,
+    place: placeOf(worst),
+    also: distinct(byLack.slice(1).map(placeOf)),
+    ...(kinds.length > 1 ? { cases: kinds.map((c) => `${said(c)}.`) } : {}),
+    fixes: fixes(plan, byLack, Math.ceil(worst.needed.totalMs / 1000) * 1000),
   };
 }
 
-const seconds = (ms: number) => Math.round(ms / 100) / 10;
+const changeOf = ({ from, to, gapMs }: Short) =>
+  `${from.station.id}>${to.station.id}:${from.interval.side ?? ''}:${gapMs}`;
+
+const placeOf = ({ from }: Short): Place => ({
+  at: 'gap',
+  blockId: from.block.id,
+  stationId: from.station.id,
+  round: from.interval.round,
+});
+
+function said({ from, to, gapMs, needed }: Short): string {
+  const isSide = from.station.id === to.station.id && from.block.id === to.block.id;
+  const next = isSide ? (from.interval.side === to.interval.side ? 'the same again' : 'its other side') : to.station.move;
+  return `${from.station.move} to ${next}: ${secondsOf(gapMs)} s of rest, ${secondsOf(needed.totalMs)} s needed (${why(needed)})`;
+}
 
 function why(n: NeededRest): string {
   const parts: [string, number][] = [
@@ -70,30 +91,36 @@ function why(n: NeededRest): string {
     ['change kit', n.kitMs],
     ['walk', n.walkMs],
   ];
-  return parts.flatMap(([word, ms]) => (ms > 0 ? [`${word} ${seconds(ms)}`] : [])).join(', ');
+  return parts.flatMap(([word, ms]) => (ms > 0 ? [`${word} ${secondsOf(ms)}`] : [])).join(', ');
 }
 
-/** The rest lengthened where this change is, or in the whole block; only what really gives the seconds is offered. */
-function fixes(plan: Plan, t: Transition, restMs: number): { label: string; plan: Plan }[] {
-  if (t.fromBlock.id !== t.toBlock.id)
+/** The rest lengthened in the whole block, or at the stations that need it; only what really gives the seconds is offered. */
+function fixes(plan: Plan, cases: readonly Short[], mostMs: number): { label: string; plan: Plan }[] {
+  const [{ from, to }] = cases as [Short];
+  if (from.block.id !== to.block.id)
     return [
       {
-        label: `Break of ${restMs / 1000} s after ${t.fromBlock.title}`,
-        plan: updateBlock(plan, t.fromBlock.id, (b) => ({ ...b, breakAfter: { ...b.breakAfter, ms: restMs } })),
+        label: `Break of ${mostMs / 1000} s after ${from.block.title}`,
+        plan: updateBlock(plan, from.block.id, (b) => ({ ...b, breakAfter: { ...b.breakAfter, ms: mostMs } })),
       },
     ];
-  const here = updateBlock(plan, t.fromBlock.id, (b) => withRestAt(b, t, restMs));
-  const all = updateBlock(plan, t.fromBlock.id, (b) => withRest(b, restMs));
+  const stations = new Map<string, Short>();
+  for (const c of cases) if (!stations.has(c.from.station.id)) stations.set(c.from.station.id, c);
+  const own = [...stations.values()].reduce((p, c) => updateBlock(p, from.block.id, (b) => withRestAt(b, c)), plan);
+  const one = stations.size === 1;
   return [
-    { label: `${restMs / 1000} s of rest here`, plan: here },
-    { label: `${restMs / 1000} s of rest throughout`, plan: all },
-  ].filter((f) => gapAt(f.plan, t) >= restMs);
+    { label: `${mostMs / 1000} s of rest ${one ? 'here' : `at these ${stations.size} stations`}`, plan: own },
+    { label: `${mostMs / 1000} s of rest throughout`, plan: updateBlock(plan, from.block.id, (b) => withRest(b, mostMs)) },
+  ]
+    .map((f, k) => (k === 0 && !one ? { ...f, label: `As much rest as each of the ${stations.size} stations needs` } : f))
+    .filter((f) => gives(f.plan, cases));
 }
 
-function withRestAt(block: Block, t: Transition, restMs: number): Block {
+function withRestAt(block: Block, { from, to, needed }: Short): Block {
+  const restMs = Math.ceil(needed.totalMs / 1000) * 1000;
   const stations = block.stations.map((s) => {
-    if (s.id !== t.fromStation.id) return s;
-    return s.id === t.toStation.id && s.sides.mode === 'each'
+    if (s.id !== from.station.id) return s;
+    return s.id === to.station.id && s.sides.mode === 'each'
       ? { ...s, sides: { ...s.sides, restMs } }
       : { ...s, restMs };
   });
@@ -105,21 +132,15 @@ function withRest(block: Block, restMs: number): Block {
   return key === null ? block : { ...block, format: withSetting(block.format, key, restMs) };
 }
 
-/** The gap between the same two work intervals in a changed plan. */
-function gapAt(plan: Plan, t: Transition): number {
-  const { intervals } = compile(plan);
-  const same = (a: { blockIndex: number; stationIndex: number | null; round: number | null; side: string | null }) =>
-    a.blockIndex === t.to.blockIndex &&
-    a.stationIndex === t.to.stationIndex &&
-    a.round === t.to.round &&
-    a.side === t.to.side;
-  const to = intervals.find((i) => isWork(i) && same(i));
-  if (!to) return 0;
-  let gap = 0;
-  for (let k = to.index - 1; k >= 0; k--) {
-    const i = intervals[k];
-    if (!i || isWork(i)) break;
-    gap += i.durationMs;
-  }
-  return gap;
+/** Whether every case has its seconds in a changed plan; the sets stay in their order, whatever the rests are. */
+function gives(plan: Plan, cases: readonly Short[]): boolean {
+  const [{ from }] = cases as [Short];
+  const works = compile(plan).intervals.filter(isWork);
+  const sets = works.filter((i) => i.blockIndex === from.interval.blockIndex);
+  const same = (a: Short['from']['interval']) =>
+    sets.findIndex((i) => i.stationIndex === a.stationIndex && i.round === a.round && i.side === a.side);
+  return cases.every(({ from: f, to, needed }) => {
+    const [a, b] = [sets[same(f.interval)], sets[same(to.interval)]];
+    return a && b ? b.startMs - a.startMs - a.durationMs >= needed.totalMs : false;
+  });
 }

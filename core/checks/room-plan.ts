@@ -1,7 +1,7 @@
 import type { Library } from '../moves/index.ts';
 import type { Block, Plan } from '../plan/index.ts';
 import { alongShortestRound, metresOf, type SpacingKind, setOut, spacingProblems, walkOf } from '../stations/index.ts';
-import { blockPlace, type Check, type Raised, rowPlace } from './types.ts';
+import { blockPlace, type Check, type Raised, rowPlace, RULE_OF_THUMB } from './types.ts';
 
 const WEIGHT: Record<SpacingKind, Raised['weight']> = {
   outside: 3,
@@ -20,6 +20,7 @@ export const roomPlan: Check = {
   id: 'roomPlan',
   title: 'Room plan',
   reason: 'People who swing, jump or lie down too near to one another or to a wall get hurt; doors stay free.',
+  source: `${RULE_OF_THUMB} The venue\u2019s own rules come first.`,
   thresholds: [],
   run: ({ plan, library }) =>
     plan.layout

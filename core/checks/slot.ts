@@ -5,6 +5,7 @@ export const slot: Check = {
   id: 'slot',
   title: 'Slot',
   reason: 'The length announced is often minutes off what is run; the next booking pays for it.',
+  source: 'Plain arithmetic.',
   thresholds: ['spareMin'],
   run: ({ plan, totals, thresholds }) => {
     const spare = totals.spareMs;

@@ -1,7 +1,8 @@
-import type { Stint } from '../balance/index.ts';
+import type { Intensity, Stint } from '../balance/index.ts';
+import type { Needs, Turn } from '../changes/index.ts';
 import type { KitItem, Library } from '../moves/index.ts';
 import type { Thresholds } from '../norms/index.ts';
-import type { Plan, Step } from '../plan/index.ts';
+import type { ClassKind, Plan, Step } from '../plan/index.ts';
 import type { PlanTotals, Timeline } from '../timeline/index.ts';
 
 /** What a check looks at. */
@@ -10,6 +11,13 @@ export interface CheckContext {
   timeline: Timeline;
   totals: PlanTotals;
   stints: readonly Stint[];
+  /** The sets in their order, as each group does them. */
+  paths: readonly (readonly Turn[])[];
+  /** What a change along a path needs. */
+  needs: Needs;
+  intensity: Intensity;
+  /** What the class is: as it says, else as its main part shows. */
+  kind: ClassKind;
   library: Library;
   kitRoom: readonly KitItem[];
   thresholds: Thresholds;
@@ -33,7 +41,7 @@ export interface Fix {
   steps: Step[];
 }
 
-/** Something a check has to say. */
+/** Something a check has to say: one a cause, however often it shows. */
 export interface Finding<F = Fix> {
   check: string;
   /** The same as long as it is about the same thing; acceptance is kept under it. */
@@ -41,11 +49,18 @@ export interface Finding<F = Fix> {
   weight: Weight;
   text: string;
   place: Place;
+  /** The other places where the same cause shows. */
+  also?: Place[];
+  /** Each case in its own words, where there are several. */
+  cases?: string[];
   fixes: F[];
 }
 
 /** What a check raises: a finding whose fixes are the class as it would be. */
 export type Raised = Finding<{ label: string; plan: Plan }>;
+
+/** Where a rule comes from when it is nobody's but ours. */
+export const RULE_OF_THUMB = 'Rule of thumb.';
 
 /** One check: a function of the class, with the reason it exists. */
 export interface Check {
@@ -53,6 +68,8 @@ export interface Check {
   title: string;
   /** Why it matters, in a sentence an instructor would say. */
   reason: string;
+  /** What it rests on: a published source by name, or that it is a rule of thumb. */
+  source: string;
   thresholds: readonly (keyof Thresholds)[];
   run: (context: CheckContext) => Raised[];
 }

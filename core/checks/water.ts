@@ -1,47 +1,126 @@
-import { formatDuration, updateBlock } from '../plan/index.ts';
-import { isBreak } from '../timeline/index.ts';
-import { type Check, CLASS_PLACE } from './types.ts';
+import { HEAT_SOURCE, heatBand } from '../care/index.ts';
+import { type Block, formatDuration, keyOfRole, moduleOf, settingOf, updateBlock, withSetting } from '../plan/index.ts';
+import { type Interval, isWork } from '../timeline/index.ts';
+import { boutsOf, ratioOf } from './bouts.ts';
+import { byLevel, isMain } from './parts.ts';
+import { blockPlace, type Check, type CheckContext, CLASS_PLACE, RULE_OF_THUMB, type Raised } from './types.ts';
 
 const DRINK_MS = 30_000;
 
+/** Time enough to drink: any pause of half a minute. */
+const isDrink = (i: Interval) => !isWork(i) && i.kind !== 'demo' && (i.durationMs >= DRINK_MS || i.untilTap);
+
+interface Dry {
+  fromMs: number;
+  toMs: number;
+}
+
+/** The stretches without a pause to drink in, up to the end of the main part: after it people drink as they like. */
+function dryStretches({ plan, timeline }: CheckContext): Dry[] {
+  const last = timeline.intervals.findLast((i) => {
+    const block = plan.blocks[i.blockIndex];
+    return isWork(i) && block !== undefined && isMain(block);
+  });
+  if (!last) return [];
+  const endMs = last.startMs + last.durationMs;
+  const drinks = timeline.intervals.filter((i) => isDrink(i) && i.startMs < endMs);
+  const starts = [0, ...drinks.map((i) => i.startMs + i.durationMs)];
+  const ends = [...drinks.map((i) => i.startMs), endMs];
+  return starts.map((fromMs, k) => ({ fromMs, toMs: ends[k] ?? endMs }));
+}
+
 export const water: Check = {
   id: 'water',
-  title: 'First water',
+  title: 'Long without a drink',
   reason: 'People drink when there is a break to drink in.',
+  source: `${RULE_OF_THUMB} In heat as the guidance for heat says.`,
   thresholds: ['waterMin'],
-  run: ({ plan, timeline, totals, thresholds }) => {
-    const limitMs = thresholds.waterMin * 60_000;
-    if (totals.totalMs <= limitMs) return [];
-    const first = timeline.intervals.find(
-      (i) =>
-        i.durationMs >= DRINK_MS && (isBreak(i) || (i.kind === 'open' && i.startMs > 0 && i.stationIndex === null)),
-    );
-    const at = first?.startMs ?? null;
-    if (at !== null && at <= limitMs) return [];
-    // The last block that ends before the limit is where a break would serve.
-    const k = totals.blocks.findLastIndex(
-      (b) => b.startMs + b.totalMs <= limitMs && b.blockIndex < plan.blocks.length - 1 && b.totalMs > 0,
-    );
-    const block = plan.blocks[k];
-    return [
-      {
-        check: 'water',
-        key: 'water',
-        weight: 1 as const,
-        text:
-          at === null
-            ? `No break of 30 s or more to drink in.`
-            : `The first break to drink in comes after ${formatDuration(at)}.`,
-        place: CLASS_PLACE,
-        fixes: block
-          ? [
-              {
-                label: `Break of 60 s after ${block.title}`,
-                plan: updateBlock(plan, block.id, (b) => ({ ...b, breakAfter: { ...b.breakAfter, ms: 60_000 } })),
-              },
-            ]
-          : [],
-      },
-    ];
+  run: (context) => {
+    const { plan, thresholds, kind } = context;
+    if (kind === 'mobility') return [];
+    const band = heatBand(plan.climate);
+    const limitMin = Math.min(thresholds.waterMin, band?.dryMin ?? thresholds.waterMin);
+    const limitMs = limitMin * 60_000;
+    const dry = dryStretches(context).filter((d) => d.toMs - d.fromMs > limitMs + 1000);
+    const [worst] = [...dry].sort((a, b) => b.toMs - b.fromMs - (a.toMs - a.fromMs));
+    if (!worst) return [];
+    const time = formatDuration(worst.toMs - worst.fromMs);
+    const where = worst.fromMs === 0 ? 'from the start' : `from ${formatDuration(worst.fromMs)} on`;
+    const heat = band && limitMin < thresholds.waterMin ? ` in this heat` : '';
+    const found: Raised = {
+      check: 'water',
+      key: 'water',
+      weight: 1,
+      text: `${time} without a break to drink in, ${where}; at most ${limitMin} min${heat}.${dry.length > 1 ? ` ${dry.length} stretches are too long.` : ''}`,
+      place: CLASS_PLACE,
+      fixes: breaks(context, dry, limitMs),
+    };
+    return [found];
   },
 };
+
+/** A minute after the last block that ends within the limit of each dry stretch. */
+function breaks({ plan, totals }: CheckContext, dry: readonly Dry[], limitMs: number) {
+  const after = dry.flatMap(({ fromMs, toMs }) => {
+    const fits = totals.blocks.filter((b) => {
+      const end = b.startMs + b.totalMs;
+      return b.totalMs > 0 && end > fromMs && end <= fromMs + limitMs && end < toMs && b.blockIndex < plan.blocks.length - 1;
+    });
+    const block = plan.blocks[fits.at(-1)?.blockIndex ?? -1];
+    return block ? [block] : [];
+  });
+  const [first] = after;
+  if (!first) return [];
+  const mended = after.reduce(
+    (p, block) => updateBlock(p, block.id, (b) => ({ ...b, breakAfter: { ...b.breakAfter, ms: 60_000 } })),
+    plan,
+  );
+  return [
+    {
+      label: `Break of 60 s after ${after.map((b) => b.title).join(' and ')}`,
+      plan: mended,
+    },
+  ];
+}
+
+export const heat: Check = {
+  id: 'heat',
+  title: 'Heat',
+  reason: 'In heat the body cools itself and works for it; who is new, unwell or older is at risk first.',
+  source: HEAT_SOURCE,
+  thresholds: ['ratioBeginner', 'ratioMixed', 'ratioPractised'],
+  run: (context) => {
+    const { plan, thresholds } = context;
+    const band = heatBand(plan.climate);
+    if (!band || !plan.climate) return [];
+    const limit = byLevel(plan, thresholds.ratioBeginner, thresholds.ratioMixed, thresholds.ratioPractised) / band.rest;
+    const dense = plan.blocks.filter((b) => {
+      const ratio = isMain(b) && moduleOf(b.format).traits.timed ? ratioOf(boutsOf(context, b)) : null;
+      return ratio !== null && ratio > limit * 1.01;
+    });
+    const [first] = dense;
+    const { celsius, humidity } = plan.climate;
+    const globe = Math.round(band.globe * 10) / 10;
+    const mended = dense.reduce((p, block) => updateBlock(p, block.id, (b) => rested(b, limit)), plan);
+    const work = `at most ${Math.round(limit * 10) / 10} of work to 1 of rest`;
+    const found: Raised = {
+      check: 'heat',
+      key: `heat:${band.from}`,
+      weight: band.from >= 30 ? 3 : first ? 2 : 1,
+      text: `${celsius} °C and ${humidity} % are about ${globe} °C wet-bulb globe. ${band.advice}${first ? ` ${dense.map((b) => b.title).join(', ')}: ${work}.` : ''} Stop at dizziness, headache or chills; the venue\u2019s rules come first.`,
+      place: first ? blockPlace(first.id) : CLASS_PLACE,
+      fixes: first && mended !== plan ? [{ label: 'As much more rest as that takes', plan: mended }] : [],
+    };
+    return [found];
+  },
+};
+
+/** The block with rest enough for a ratio of work to rest; as it is where its format has no rest to set. */
+function rested(block: Block, limit: number): Block {
+  const [work, rest] = [keyOfRole(block.format, 'work'), keyOfRole(block.format, 'rest')];
+  if (work === null || rest === null) return block;
+  const restMs = Math.ceil(Number(settingOf(block.format, work)) / limit / 5000) * 5000;
+  return restMs > Number(settingOf(block.format, rest))
+    ? { ...block, format: withSetting(block.format, rest, restMs) }
+    : block;
+}

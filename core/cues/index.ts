@@ -1,4 +1,5 @@
 export { groupWord, timeWord } from './counts.ts';
+export { wordsBefore } from './hear.ts';
 export { PHRASE_DEFAULTS, phrase } from './phrases.ts';
 export { estimateSpokenMs, measured, planCueSheet, planCues } from './plan-cues.ts';
 export {

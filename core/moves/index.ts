@@ -24,6 +24,7 @@ export {
   resolveStation,
   withMove,
 } from './library.ts';
+export { freeOf, insteadFor } from './instead.ts';
 export type { Reading } from './reading.ts';
 export { keyOfName } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';

@@ -1,10 +1,10 @@
-import { estimateSpokenMs } from '../cues/index.ts';
+import { estimateSpokenMs, phrase } from '../cues/index.ts';
 import type { Move, Position } from '../moves/index.ts';
 import { keyOf } from '../moves/index.ts';
 import type { Thresholds } from './thresholds.ts';
 
 /*
- * How long people need between two moves: they hear the boundary tone and the next name, get into its position, put
+ * How long people need between two moves: they hear the boundary tone and what comes next, get into its position, put
  * their kit down and take the other up, and walk where stations call for it. Nothing of it overlaps: nobody moves off
  * before they know where to.
  */
@@ -48,7 +48,8 @@ export interface NeededRest {
   totalMs: number;
 }
 
-type Known = Pick<Move, 'name' | 'position' | 'kit'> & { weightKg?: number | undefined };
+/** What is known of a move where it is done: with the kit and the weight of its station. */
+export type Held = Pick<Move, 'name' | 'position' | 'kit'> & { weightKg?: number | undefined };
 
 /** The seconds between two positions; the same one takes none. */
 export function positionChangeS(from: Position, to: Position): number {
@@ -60,11 +61,12 @@ export function positionChangeS(from: Position, to: Position): number {
  * @param walks people go to another station in between
  * @param turns the same move again on the other side
  * @param walkMs how long the way takes, where a room plan tells; else as the threshold says
+ * @param words what is said of the next move; unset its name in the usual sentence
  */
 export function neededRest(
-  from: Known,
-  to: Known,
-  how: { walks: boolean; turns: boolean; walkMs?: number },
+  from: Held,
+  to: Held,
+  how: { walks: boolean; turns: boolean; walkMs?: number; words?: string },
   t: Thresholds,
 ): NeededRest {
   const same = keyOf(from.name) === keyOf(to.name);
@@ -72,7 +74,7 @@ export function neededRest(
   const parts = same
     ? { hearMs: 0, positionMs: how.turns ? t.sideTurnS * 1000 : 0, kitMs: weightMs(from, to, t), walkMs }
     : {
-        hearMs: TONE_MS + estimateSpokenMs(to.name),
+        hearMs: TONE_MS + estimateSpokenMs(how.words ?? phrase({}, 'nextUp', { move: to.name })),
         positionMs: positionChangeS(from.position, to.position) * 1000,
         kitMs: how.walks ? kitAtStations(from, to, t) : kitInHand(from, to, t),
         walkMs,
@@ -81,13 +83,13 @@ export function neededRest(
 }
 
 /** Kit stays with the station: it is put down and the other's taken up. Mats lie where they are. */
-function kitAtStations(from: Known, to: Known, t: Thresholds): number {
-  const held = (m: Known) => m.kit.some((k) => k !== 'mat');
+function kitAtStations(from: Held, to: Held, t: Thresholds): number {
+  const held = (m: Held) => m.kit.some((k) => k !== 'mat');
   return ((held(from) ? t.kitDropS : 0) + (held(to) ? t.kitPickS : 0)) * 1000;
 }
 
 /** Each has their own kit: only what differs changes hands. */
-function kitInHand(from: Known, to: Known, t: Thresholds): number {
+function kitInHand(from: Held, to: Held, t: Thresholds): number {
   const changed = weightMs(from, to, t);
   if (changed > 0) return changed;
   const dropped = from.kit.some((k) => k !== 'mat' && !to.kit.includes(k));
@@ -96,7 +98,7 @@ function kitInHand(from: Known, to: Known, t: Thresholds): number {
 }
 
 /** The same kit in another weight: one is put down, the other taken up. */
-function weightMs(from: Known, to: Known, t: Thresholds): number {
+function weightMs(from: Held, to: Held, t: Thresholds): number {
   const both = from.weightKg !== undefined && to.weightKg !== undefined && from.weightKg !== to.weightKg;
   const same = to.kit.length === 0 || to.kit.some((k) => k !== 'mat' && from.kit.includes(k));
   return both && same ? (t.kitDropS + t.kitPickS) * 1000 : 0;

@@ -73,6 +73,10 @@ export const AUDIENCES = [
 ] as const;
 export type Audience = (typeof AUDIENCES)[number];
 
+/** What a class is, where that asks for other judgement than intervals do. */
+export const CLASS_KINDS = ['intervals', 'strength', 'mobility', 'dance', 'seated', 'test'] as const;
+export type ClassKind = (typeof CLASS_KINDS)[number];
+
 /** Ways to put stations in order. */
 export const SCHOOLS = ['spread', 'cluster', 'alternate', 'hardestFirst', 'fewestFloorTrips', 'shortestWalk'] as const;
 export type School = (typeof SCHOOLS)[number];
@@ -148,6 +152,8 @@ export const CueSettingsSchema = v.strictObject({
   water: v.boolean(),
 });
 
+const heads = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(400));
+
 export const PlanSchema = v.strictObject({
   version: v.literal(PLAN_VERSION),
   id,
@@ -156,6 +162,17 @@ export const PlanSchema = v.strictObject({
   slot: v.strictObject({ start: v.nullable(clock), lengthMs: v.nullable(ms(60_000)) }),
   heads: v.nullable(count(1, 400)),
   level: v.picklist(['beginner', 'mixed', 'practised']),
+  /** How many come of either end, where that is known. */
+  mix: v.optional(v.strictObject({ beginners: heads, practised: heads })),
+  /** What the class is; unset it is judged by what is in it. */
+  kind: v.optional(v.picklist(CLASS_KINDS)),
+  /** How warm and damp the room is, °C and per cent. */
+  climate: v.optional(
+    v.strictObject({
+      celsius: v.pipe(v.number(), v.minValue(-10), v.maxValue(50)),
+      humidity: v.pipe(v.number(), v.minValue(0), v.maxValue(100)),
+    }),
+  ),
   room: text(60),
   /** The room to scale, with the stations set out in it. */
   layout: v.optional(LayoutSchema),

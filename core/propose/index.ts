@@ -1,1 +1,4 @@
-export { proposeCoolDown, proposeWarmUp } from './propose.ts';
+/** Warm-ups and cool-downs made from what a class works, for whom it is and with what is at hand. */
+export { proposeCoolDown } from './cool-down.ts';
+export type { EndRequest } from './ends.ts';
+export { proposeWarmUp } from './warm-up.ts';

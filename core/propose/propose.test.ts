@@ -10,7 +10,7 @@ import { proposeCoolDown, proposeWarmUp } from './index.ts';
 
 const library = shippedLibrary();
 const MAIN = library.moves.filter((m) => m.use.includes('main'));
-const COVER_MS = 90_000;
+const asked = (plan: Plan, lengthMs = 300_000) => ({ plan, library, kitRoom: [], lengthMs, coverFromMs: 90_000 });
 
 function randomClass(seed: number): { plan: Plan; lengthMs: number } {
   const random = mulberry32(seed);
@@ -35,7 +35,7 @@ describe('proposals for 50 random classes', () => {
   it('a warm-up covers what is worked, is as long as asked and trips no check', () => {
     for (const seed of seeds) {
       const { plan, lengthMs } = randomClass(seed);
-      const block = proposeWarmUp(plan, library, lengthMs, COVER_MS);
+      const block = proposeWarmUp(asked(plan, lengthMs));
       const whole = addBlock(plan, block!, 0);
       expect(Math.abs(totals(whole).blocks[0]!.totalMs - lengthMs)).toBeLessThanOrEqual(5000);
       expect(complaints(whole, block!.id, 'warmUp')).toEqual([]);
@@ -45,7 +45,7 @@ describe('proposals for 50 random classes', () => {
   it('a cool-down does the same, each side as long as the other', () => {
     for (const seed of seeds) {
       const { plan, lengthMs } = randomClass(seed);
-      const block = proposeCoolDown(plan, library, lengthMs, COVER_MS);
+      const block = proposeCoolDown(asked(plan, lengthMs));
       const whole = addBlock(plan, block!);
       expect(Math.abs(totals(whole).blocks[1]!.totalMs - lengthMs)).toBeLessThanOrEqual(5000);
       expect(complaints(whole, block!.id, 'coolDown')).toEqual([]);
@@ -58,7 +58,7 @@ describe('a proposal', () => {
   const plan = planOf(circuit(on('Goblet squat', 'Press-up', 'Band row'), 40, 20, 4));
 
   it('grows in range: effort never falls among the standing drills', () => {
-    const block = proposeWarmUp(plan, library, 300_000, COVER_MS)!;
+    const block = proposeWarmUp(asked(plan))!;
     const standing = block.stations.map((s) => library.get(s.move)!).filter((m) => m.position === 'standing');
     expect(standing.map((m) => m.effort)).toEqual(standing.map((m) => m.effort).sort());
   });
@@ -66,13 +66,13 @@ describe('a proposal', () => {
   it('leaves out what someone here should not do', () => {
     const careful: Plan = { ...plan, audience: ['wrists', 'knees'] };
     const names = [
-      ...proposeWarmUp(careful, library, 300_000, COVER_MS)!.stations,
-      ...proposeCoolDown(careful, library, 300_000, COVER_MS)!.stations,
+      ...proposeWarmUp(asked(careful))!.stations,
+      ...proposeCoolDown(asked(careful))!.stations,
     ].map((s) => library.get(s.move)!);
     for (const m of names) expect([m.name, m.instead.wrists, m.instead.knees]).toEqual([m.name, undefined, undefined]);
   });
 
   it('is none when there is no time for one', () => {
-    expect(proposeWarmUp(plan, library, 20_000, COVER_MS)).toBeNull();
+    expect(proposeWarmUp(asked(plan, 20_000))).toBeNull();
   });
 });

@@ -1,5 +1,6 @@
 import {
   type Block,
+  CLASS_KINDS,
   clipText,
   FORMATS,
   formatClock,
@@ -40,7 +41,18 @@ export const ROLES: [RegExp, Block['role']][] = [
   [/^block$/i, 'other'],
 ];
 const ROLE_KEYWORDS = ['warm-up', 'main', 'finisher', 'cool-down', 'block'];
-export const HEADER_KEYWORDS = ['class', 'slot', 'heads', 'level', 'room', 'count-in', 'get-ready'];
+export const HEADER_KEYWORDS = [
+  'class',
+  'slot',
+  'heads',
+  'level',
+  'mix',
+  'kind',
+  'heat',
+  'room',
+  'count-in',
+  'get-ready',
+];
 export const BLOCK_LINE = new RegExp(`^([\\p{L}][\\p{L} -]*?)\\s*(${QUOTED})?\\s*:(.*)$`, 'u');
 export const BREAK_LINE = new RegExp(
   `^(?:then\\s+)?(?:an?\\s+)?break(?:\\s+of)?\\s*:?\\s*(${DURATION})?\\s*(,?\\s*(?:held\\s+)?until\\s+(?:i\\s+tap|tapped))?\\s*$`,
@@ -177,6 +189,34 @@ class Reader {
             nearest(value, ['beginner', 'mixed', 'practised']),
           );
         return true;
+      case 'mix': {
+        const said = /^(\d{1,3})\s+beginners?\s*,\s*(\d{1,3})\s+practised$/.exec(value);
+        const [beginners, practised] = [Number(said?.[1]), Number(said?.[2])];
+        if (!said || Math.max(beginners, practised) > 400) bad('The levels are such as 12 beginners, 6 practised');
+        else this.plan = { ...this.plan, mix: { beginners, practised } };
+        return true;
+      }
+      case 'kind': {
+        const kind = CLASS_KINDS.find((k) => k === value);
+        if (kind) this.plan = { ...this.plan, kind };
+        else
+          this.problem(
+            line,
+            at + 1,
+            Math.max(1, value.length),
+            `The kind of a class is ${CLASS_KINDS.slice(0, -1).join(', ')} or ${CLASS_KINDS.at(-1)}`,
+            nearest(value, [...CLASS_KINDS]),
+          );
+        return true;
+      }
+      case 'heat': {
+        const said = /^(-?\d{1,2}(?:\.\d+)?)\s*(?:°\s*C?|C)?\s*,\s*(\d{1,3}(?:\.\d+)?)\s*%?$/.exec(value);
+        const [celsius, humidity] = [Number(said?.[1]), Number(said?.[2])];
+        if (!said || celsius < -10 || celsius > 50 || humidity > 100)
+          bad('The heat is the temperature in °C and the humidity in per cent, such as 31 °C, 60 %');
+        else this.plan = { ...this.plan, climate: { celsius, humidity } };
+        return true;
+      }
       case 'slot':
         this.slot(value, bad);
         return true;

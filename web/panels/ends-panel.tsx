@@ -35,12 +35,12 @@ export function EndsPanel({ plan }: { plan: Plan }) {
 const WORDS = { warmUp: 'Warm-up', coolDown: 'Cool-down' } as const;
 
 function End({ plan, of: role }: { plan: Plan; of: 'warmUp' | 'coolDown' }) {
-  const { library, thresholds } = useLibrary();
+  const { library, kit, thresholds } = useLibrary();
   const at = plan.blocks.findIndex((b) => b.role === role);
   const old = plan.blocks[at];
   const [lengthMs, setLengthMs] = useState(() => (old ? (totals(plan).blocks[at]?.totalMs ?? 300_000) : 300_000));
   const propose = role === 'warmUp' ? proposeWarmUp : proposeCoolDown;
-  const block = propose(plan, library, lengthMs, thresholds.coverFromS * 1000);
+  const block = propose({ plan, library, kitRoom: kit, lengthMs, coverFromMs: thresholds.coverFromS * 1000 });
   const word = WORDS[role];
   const put = (made: Block) => {
     const own = { ...made, id: nanoid(10), stations: made.stations.map((s) => ({ ...s, id: nanoid(10) })) };

@@ -48,9 +48,9 @@ function placeOf({ blocks }: Plan, role: BlockRole): number {
 
 /** A new block; a warm-up or a cool-down is that which fits what the main blocks work, where there is one to say. */
 function made(plan: Plan, role: BlockRole): { block: Block; isProposed: boolean } {
-  const { library, thresholds } = useLibrary.getState();
+  const { library, kit, thresholds } = useLibrary.getState();
   const propose = role === 'warmUp' ? proposeWarmUp : role === 'coolDown' ? proposeCoolDown : null;
-  const proposed = propose?.(plan, library, END_MS, thresholds.coverFromS * 1000) ?? null;
+  const proposed = propose?.({ plan, library, kitRoom: kit, lengthMs: END_MS, coverFromMs: thresholds.coverFromS * 1000 }) ?? null;
   if (!proposed) return { block: EMPTY[role](), isProposed: false };
   const stations = proposed.stations.map((s) => ({ ...s, id: nanoid(10) }));
   return { block: { ...proposed, id: nanoid(10), stations }, isProposed: true };

@@ -1,0 +1,60 @@
+import { isMain } from '../balance/index.ts';
+import { type Change, changesOf } from '../changes/index.ts';
+import type { Block, Plan } from '../plan/index.ts';
+import type { CheckContext, Place } from './types.ts';
+
+/** What several checks ask in the same words. */
+
+export { isMain } from '../balance/index.ts';
+
+/** The level's own of three thresholds. */
+export const byLevel = <T>(plan: Pick<Plan, 'level'>, beginner: T, mixed: T, practised: T): T =>
+  ({ beginner, mixed, practised })[plan.level];
+
+export const LEVEL_WORDS = { beginner: 'beginners', mixed: 'mixed people', practised: 'practised people' } as const;
+
+/** The changes of all groups; those that several groups make alike are there once each. */
+export function allChanges({ paths, timeline }: CheckContext): Change[] {
+  const seen = new Set<string>();
+  return paths
+    .flatMap((path) => changesOf(path, timeline))
+    .filter(({ from, to }) => {
+      const key = `${from.interval.index}:${from.stationIndex}>${to.stationIndex}`;
+      if (seen.has(key)) return false;
+      seen.add(key);
+      return true;
+    });
+}
+
+/** Main blocks with what they are on. */
+export const mainBlocks = ({ plan }: Pick<CheckContext, 'plan'>): Block[] => plan.blocks.filter(isMain);
+
+/** Seconds from ms, to a tenth. */
+export const secondsOf = (ms: number) => Math.round(ms / 100) / 10;
+
+/** "once", "twice", "5 times". */
+export const often = (n: number) => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`);
+
+/** Names listed: all where there are few, else the first ones and how many more. */
+export function listed(names: readonly string[], most = 4): string {
+  const shown = [...new Set(names)];
+  return shown.length <= most
+    ? shown.join(', ')
+    : `${shown.slice(0, most).join(', ')} and ${shown.length - most} more`;
+}
+
+/** Places without doubles. */
+export function distinct(places: readonly Place[]): Place[] {
+  return [...new Map(places.map((p) => [JSON.stringify(p), p])).values()];
+}
+
+/** Items by a key, in the order the keys are met. */
+export function grouped<T>(items: readonly T[], keyOf: (item: T) => string): T[][] {
+  const groups = new Map<string, T[]>();
+  for (const item of items) {
+    const group = groups.get(keyOf(item));
+    if (group) group.push(item);
+    else groups.set(keyOf(item), [item]);
+  }
+  return [...groups.values()];
+}
