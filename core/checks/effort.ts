@@ -1,5 +1,6 @@
 import { hardBefore, hardnessOf, intensityAt, isHard } from '../balance/index.ts';
 import { type Block, formatDuration, moveBlock, type Plan } from '../plan/index.ts';
+import { isHeavy } from '../sequence/index.ts';
 import { byLevel, isMain, LEVEL_WORDS, listed } from './parts.ts';
 import { blockPlace, type Check, type CheckContext, CLASS_PLACE, RULE_OF_THUMB, rowPlace, type Raised } from './types.ts';
 
@@ -61,8 +62,6 @@ function relief({ plan }: CheckContext): { label: string; plan: Plan }[] {
   return [{ label: 'Breaks of 2 min between the main blocks', plan: { ...plan, blocks } }];
 }
 
-/** From so many kilograms a piece on a weight is heavy, whoever lifts it. */
-const HEAVY_KG = 24;
 /** Patterns in which a heavy weight is lifted with the back in play. */
 const LIFTS = new Set(['squat', 'hinge', 'pull', 'push', 'lunge', 'carry']);
 
@@ -81,10 +80,7 @@ export const tiredSkill: Check = {
       const isFirst = !met.has(key);
       met.add(key);
       const { move, known, station } = turn;
-      const heavy =
-        (station.weightKg ?? 0) >= HEAVY_KG ||
-        (station.weightKg !== undefined && move.weights !== undefined && station.weightKg >= move.weights.heavyKg);
-      const asks = known && (move.skill === 'skilled' || (heavy && LIFTS.has(move.pattern)));
+      const asks = known && (move.skill === 'skilled' || (isHeavy(move, station) && LIFTS.has(move.pattern)));
       if (!asks || !isFirst || !isMain(turn.block)) return false;
       const hardS = before[Math.min(before.length - 1, Math.floor(turn.startMs / 1000))] ?? 0;
       return hardS >= thresholds.freshMin * 60 || isHard(intensityAt(intensity, turn.startMs));

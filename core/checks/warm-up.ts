@@ -2,6 +2,7 @@ import { effortOf, type Stint, workedAreas } from '../balance/index.ts';
 import { basisOf, movesNamed, PART_WORDS, type Part, someOf } from '../moves/index.ts';
 import { addBlock, type Block, moduleOf, moveBlock } from '../plan/index.ts';
 import { proposeWarmUp } from '../propose/index.ts';
+import { isHeavy } from '../sequence/index.ts';
 import { isEasing } from './context.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
 import { blockPlace, type Check, type CheckContext, CLASS_PLACE, RULE_OF_THUMB, type Raised, rowPlace } from './types.ts';
@@ -274,9 +275,8 @@ export const rehearsal: Check = {
     if (warm.length === 0 || !isKnown(context)) return [];
     const ready = new Set(warm.flatMap(({ move }) => (move ? [move.pattern, ...(move.second ? [move.second] : [])] : [])));
     const heavy = stints.filter(({ station, move, sure, ...s }) => {
-      const kg = station.weightKg ?? 0;
-      const isHeavy = kg >= 24 || (kind === 'strength' && kg > 0);
-      return sure && move !== null && isHeavy && isMainStint(context, { station, move, sure, ...s }) && LIFTED.has(move.pattern) && !ready.has(move.pattern);
+      const loaded = move !== null && (isHeavy(move, station) || (kind === 'strength' && (station.weightKg ?? 0) > 0));
+      return sure && move !== null && loaded && isMainStint(context, { station, move, sure, ...s }) && LIFTED.has(move.pattern) && !ready.has(move.pattern);
     });
     const [first] = heavy;
     const block = first && plan.blocks[first.blockIndex];

@@ -31,6 +31,6 @@ export function insteadFor(
       }
     next = further;
   }
-  const near = alternativesTo(library, move, { used: [], kit, limit: 30 }).map((a) => a.move);
+  const near = alternativesTo(library, move, { used: [], kit, limit: 30, audience: reasons }).map((a) => a.move);
   return near.find((m) => freeOf(m, reasons) && m.effort <= move.effort && !(m.impact === 'high')) ?? null;
 }

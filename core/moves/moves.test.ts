@@ -129,7 +129,7 @@ describe('swapping', () => {
     expect(twin.blocks[0]!.stations.map((s) => s.lowImpact)).toEqual([
       'Fast squat to toes',
       undefined,
-      'Shuttle walk',
+      'Lateral step skater',
       undefined,
     ]);
     expect([added, without]).toEqual([2, []]);

@@ -1,8 +1,8 @@
 import type { Block, Plan, Station } from '../plan/index.ts';
 import { moduleOf, updateBlock, withCell } from '../plan/index.ts';
 import { insteadOf, keyOf, type Library, moveKey, withMove } from './library.ts';
-import type { Impact, Move } from './schema.ts';
-import { AREA_WORDS, PATTERN_WORDS, POSITION_WORDS } from './words.ts';
+import type { Impact, Move, Reason } from './schema.ts';
+import { AREA_WORDS, PATTERN_WORDS, POSITION_WORDS, REASON_WORDS } from './words.ts';
 
 /** A move that could take another's place, with why. */
 export interface Alternative {
@@ -21,28 +21,49 @@ export function overlapOf(a: Pick<Move, 'main'>, b: Pick<Move, 'main'>): number 
   return a.main.filter((p) => b.main.includes(p)).length / union.size;
 }
 
+/** For whom and with what a move is to be replaced. */
+export interface Wanted {
+  /** Names already in the class. */
+  used: readonly string[];
+  /** Names of what is at hand; null for anything. */
+  kit: readonly string[] | null;
+  limit: number;
+  /** The move to replace is known; of a guessed one nothing is said that compares with it. */
+  sure?: boolean;
+  /** What people here have said of themselves. */
+  audience?: readonly Reason[];
+  level?: Plan['level'];
+}
+
 /**
- * The best moves to put in another's place, nearest first: same area and pattern and shared parts count for it, a
- * move already in use, kit that is not at hand and a higher impact against it.
+ * The best moves to put in another's place, nearest first: what the library names to stand in comes first, then same area and
+ * pattern and shared parts; against it count a move already in use, kit that is not at hand, a caution for someone here, more
+ * than the level bears, a higher impact, and each step of effort away.
  */
-export function alternativesTo(
-  library: Library,
-  move: Move,
-  given: { used: readonly string[]; kit: readonly string[] | null; limit: number; sure?: boolean },
-): Alternative[] {
+export function alternativesTo(library: Library, move: Move, given: Wanted): Alternative[] {
   const used = new Set(given.used.map((name) => moveKey(library, name)));
-  const sure = given.sure ?? true;
   const hand = given.kit === null ? null : new Set(given.kit.map(keyOf));
   return library.moves
     .filter((m) => keyOf(m.name) !== keyOf(move.name) && m.use.some((u) => move.use.includes(u)))
-    .map((m) => rate(move, m, used.has(keyOf(m.name)), hand, sure))
+    .map((m) => rate(move, m, used.has(keyOf(m.name)), hand, given))
     .filter((a) => a.score > 3)
     .sort((a, b) => b.score - a.score || a.move.name.localeCompare(b.move.name))
     .slice(0, given.limit);
 }
 
-/** @param sure the move to replace is known; of a guessed one nothing is said that compares with it */
-function rate(move: Move, m: Move, isUsed: boolean, hand: ReadonlySet<string> | null, sure: boolean): Alternative {
+const USUAL_EXPLAIN_MS = 10_000;
+const EFFORT_STEP = 0.8;
+/** A step more than this is another move altogether. */
+const NEAR_EFFORT = 1;
+const CAUTION = 6;
+
+function rate(
+  move: Move,
+  m: Move,
+  isUsed: boolean,
+  hand: ReadonlySet<string> | null,
+  { sure = true, audience = [], level }: Wanted,
+): Alternative {
   const reasons: string[] = [];
   const shared = overlapOf(move, m);
   let score = shared * 4;
@@ -59,7 +80,22 @@ function rate(move: Move, m: Move, isUsed: boolean, hand: ReadonlySet<string> | 
     score += 1;
     reasons.push('its harder option');
   }
-  score -= Math.abs(m.effort - move.effort) * 0.4;
+  for (const reason of Object.keys(move.instead) as Reason[])
+    if (move.instead[reason] !== undefined && keyOf(move.instead[reason]) === keyOf(m.name)) {
+      score += audience.includes(reason) ? 6 : 1.5;
+      reasons.push(`stands in for ${REASON_WORDS[reason]}`);
+    }
+  const steps = Math.abs(m.effort - move.effort);
+  score -= steps * EFFORT_STEP + Math.max(0, steps - NEAR_EFFORT);
+  for (const reason of audience)
+    if (m.instead[reason] !== undefined) {
+      score -= CAUTION;
+      reasons.push(`caution: ${REASON_WORDS[reason]}`);
+    }
+  if (level === 'beginner' && (m.effort >= 5 || m.skill === 'skilled')) {
+    score -= 4;
+    reasons.push(m.skill === 'skilled' ? 'takes skill' : 'all out');
+  }
   const impact = IMPACT_RANK[m.impact] - IMPACT_RANK[move.impact];
   if (sure && impact < 0) reasons.push(m.impact === 'none' ? 'no impact' : 'less impact');
   if (impact > 0) score -= impact;
@@ -123,16 +159,38 @@ export function lowImpactTwin(
   return { plan: { ...plan, blocks }, added, without, notKnown: [...notKnown] };
 }
 
-/** The low-impact twin of one move, or null. */
+/**
+ * The low-impact twin of one move, or null: the one the library names for no jumping, or its first easier way without impact, where
+ * that is within one step of its effort; else the nearest such move without impact; else the first of these there is.
+ */
 export function twinOf(move: Move, library: Library): Move | null {
   const named = insteadOf(library, move, 'noJumping');
-  if (named && named.impact === 'none') return named;
+  const own = [...(named ? [named] : []), ...easierOf(move, library)].filter((m) => m.impact === 'none');
+  const isNear = (m: Move) => Math.abs(m.effort - move.effort) <= NEAR_EFFORT;
+  const close = own.find(isNear);
+  if (close) return close;
+  const near = alternativesTo(library, move, { used: [], kit: move.kit, limit: 200 })
+    .map((a) => a.move)
+    .filter((m) => m.impact === 'none');
+  // Beside it at once: in the same position, with no other kit, and nothing to learn.
+  const atOnce = (m: Move) =>
+    m.position === move.position &&
+    m.kit.every((k) => move.kit.includes(k)) &&
+    m.skill === 'simple' &&
+    m.effort <= move.effort &&
+    m.explainMs <= Math.max(USUAL_EXPLAIN_MS, move.explainMs) &&
+    (m.pattern === move.pattern || overlapOf(m, move) >= 0.5);
+  return near.find((m) => isNear(m) && atOnce(m)) ?? own[0] ?? near[0] ?? null;
+}
+
+/** The easier ways of a move, one below the other. */
+function easierOf(move: Move, library: Library): Move[] {
+  const ways: Move[] = [];
   const seen = new Set([keyOf(move.name)]);
   for (let m = move.easier ? library.get(move.easier) : null; m && !seen.has(keyOf(m.name)); ) {
-    if (m.impact === 'none') return m;
+    ways.push(m);
     seen.add(keyOf(m.name));
     m = m.easier ? library.get(m.easier) : null;
   }
-  const near = alternativesTo(library, move, { used: [], kit: move.kit, limit: 40 });
-  return near.find((a) => a.move.impact === 'none')?.move ?? null;
+  return ways;
 }

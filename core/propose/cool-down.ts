@@ -1,16 +1,23 @@
-import { effortOf, isMain, type Stint, workedAreas } from '../balance/index.ts';
+import { isMain, type Stint, workedAreas } from '../balance/index.ts';
 import type { Move, Part, Position } from '../moves/index.ts';
 import { type Block, defaultFormat, newBlock, type Plan } from '../plan/index.ts';
 import { best, changeS, dealt, type EndRequest, fitting, gentle, helps, idFor, type Piece, reaches, stationOf, stintsIn } from './ends.ts';
 
 const LEAST_S = 30;
 const EASY = { least: 60, most: 75 };
-const HOLD = { least: 20, most: 30 };
+const HOLD = { least: 15, most: 30 };
+/** A hold of twenty seconds is a good one where fifteen would do. */
+const GOOD_SHARE = 4 / 3;
+/** How soon a hold is left out whose area has one already. */
+const SECOND = 4;
 const BREATH = { least: 20, most: 45 };
 /** From one hold to the next, and from one side to the other, s. */
 const CHANGE_S = 5;
 const SIDE_S = 3;
 const EASY_MOVES = 2;
+const HARD = 4;
+/** Easy movement after hard work, s. */
+const SETTLED_S = 120;
 /** Holds at most, once every area has its own. */
 const MOST_HOLDS = 9;
 
@@ -32,14 +39,17 @@ export function proposeCoolDown(request: EndRequest): Block | null {
   const main = stints.filter((s) => isMainOf(plan, s));
   if (seconds < LEAST_S || main.length === 0) return null;
   const pool = gentle(request).filter((m) => m.effort <= 1 && m.impact === 'none' && !m.headBelow);
-  const pieces: Piece[] = easyMoves(pool, main).map((move, k) => ({ move, ...EASY, spare: k === 0 ? 0 : 3 }));
+  const pieces = easyPieces(plan, pool, main);
   const stretches = pool.filter((m) => m.use.includes('coolDown') && m.pattern === 'stretch' && m.balance !== 'much' && !isBreath(m));
   const areas = workedAreas(plan, stints, 'coolDown', request.coverFromMs);
   const holds = holdsFor(stretches, areas);
-  for (const [k, move] of holds.entries()) pieces.push(held(move, k < areas.length ? 1 : 4));
+  for (const [k, move] of holds.entries()) pieces.push(held(move, k < areas.length ? 1 : SECOND));
   const breath = breathing(pool, holds);
   if (breath) pieces.push({ move: breath, ...BREATH, spare: 2 });
-  const kept = ordered(fitting(pieces, seconds, gapsOf));
+  // Few holds long enough rather than many short ones: what is for a second time goes before any is cut short.
+  const long = pieces.map((p) => (p.spare > 0 ? { ...p, least: p.least * GOOD_SHARE } : p));
+  const most = fitting(long, seconds, gapsOf, SECOND).map((p) => pieces.find((o) => o.move === p.move) ?? p);
+  const kept = ordered(fitting(most, seconds, gapsOf));
   return kept.length === 0 ? null : blockOf(plan, kept, seconds);
 }
 
@@ -50,14 +60,20 @@ const isMainOf = ({ blocks }: Plan, s: Stint) => {
 
 const isEasy = (m: Move) => m.pattern === 'locomote' && m.main.includes('heart') && m.effort === 1;
 
-/** Walking and stepping: two where the main part ended hard, else one. */
-function easyMoves(pool: readonly Move[], main: readonly Stint[]): Move[] {
-  const last = main.at(-1)?.interval;
-  const effort = effortOf(main.filter((s) => s.interval === last || s.interval.startMs > (last?.startMs ?? 0) - 120_000), false);
+/** Walking and stepping until it is two minutes since hard work: a minute at least, in two moves where it takes longer. */
+function easyPieces(plan: Plan, pool: readonly Move[], main: readonly Stint[]): Piece[] {
+  const hard = main.findLast((s) => s.sure && (s.move?.effort ?? 0) >= HARD)?.interval;
+  const end = main.at(-1)?.interval;
+  const ended = ({ startMs, durationMs }: { startMs: number; durationMs: number }) => startMs + durationMs;
+  const last = plan.blocks.findLast(isMain)?.breakAfter.ms ?? 0;
+  const sinceS = hard && end ? (ended(end) - ended(hard) + last) / 1000 : SETTLED_S;
+  const least = Math.max(EASY.least, Math.ceil(SETTLED_S - sinceS));
   const easy = pool.filter(isEasy);
   const walk = best(easy, (m) => (m.use.includes('coolDown') ? 2 : 1));
   const step = best(easy, (m) => (m === walk ? 0 : 2 - m.explainMs / 60_000));
-  return [walk, step].flatMap((m) => m ?? []).slice(0, effort === null || effort >= 3 ? EASY_MOVES : 1);
+  const moves = [walk, step].flatMap((m) => m ?? []).slice(0, least > EASY.most ? EASY_MOVES : 1);
+  const each = Math.ceil(least / Math.max(1, moves.length));
+  return moves.map((move) => ({ move, least: each, most: Math.max(each, EASY.most), spare: 0 }));
 }
 
 /** One hold for each area, the most worked first; then the parts of them that no hold has reached yet. */

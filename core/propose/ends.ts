@@ -2,6 +2,7 @@ import { type Stint, stintsOf } from '../balance/index.ts';
 import { freeOf, type KitItem, keyOf, type Library, type Move, type Part } from '../moves/index.ts';
 import { neededRest, USUAL_THRESHOLDS } from '../norms/index.ts';
 import { type Block, newStation, type Plan, type Station } from '../plan/index.ts';
+import { isOnFloor } from '../sequence/index.ts';
 import { compile } from '../timeline/index.ts';
 
 /** What a proposal is made from. */
@@ -37,7 +38,8 @@ export function gentle({ plan, library, kitRoom }: EndRequest): Move[] {
       m.skill === 'simple' &&
       m.needs === undefined &&
       m.kit.every((k) => (k === 'mat' && mats) || (k === 'chair' && seated)) &&
-      (!seated || m.position === 'seated'),
+      // On a chair, not down on the floor.
+      (!seated || (m.position === 'seated' && !isOnFloor(m))),
   );
 }
 
@@ -54,13 +56,21 @@ export function best(pool: readonly Move[], score: (m: Move) => number): Move | 
   return top;
 }
 
-/** Leaves out what can be spared until the least times fit into so many seconds, gaps included. */
-export function fitting(pieces: readonly Piece[], seconds: number, gapsOf: (p: readonly Piece[]) => number): Piece[] {
+/**
+ * Leaves out what can be spared until the least times fit into so many seconds, gaps included.
+ * @param from what is to be spared less than this stays
+ */
+export function fitting(
+  pieces: readonly Piece[],
+  seconds: number,
+  gapsOf: (p: readonly Piece[]) => number,
+  from = 1,
+): Piece[] {
   const kept = [...pieces];
   const least = () => kept.reduce((sum, p) => sum + p.least, 0) + gapsOf(kept);
   while (least() > seconds) {
     const spare = Math.max(...kept.map((p) => p.spare));
-    if (spare <= 0) break;
+    if (spare < from) break;
     kept.splice(kept.findLastIndex((p) => p.spare === spare), 1);
   }
   return kept;

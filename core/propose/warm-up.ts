@@ -1,5 +1,5 @@
 import { effortOf, isMain, type Stint, workedAreas } from '../balance/index.ts';
-import { type Move, type Part, PATTERNS, type Pattern } from '../moves/index.ts';
+import { type Move, overlapOf, PATTERNS, type Pattern } from '../moves/index.ts';
 import { type Block, defaultFormat, moduleOf, newBlock, type Plan } from '../plan/index.ts';
 import { best, changeS, dealt, type EndRequest, fitting, gentle, helps, idFor, type Piece, reaches, stationOf, stintsIn } from './ends.ts';
 
@@ -40,7 +40,7 @@ export function proposeWarmUp(request: EndRequest): Block | null {
     );
   for (const [k, pattern] of mainPatterns(plan, stints).slice(0, REHEARSED).entries())
     add(
-      rehearsed(free(), pattern, partsIn(plan, stints, pattern)),
+      rehearsed(free(), pattern, stints.filter((s) => isMainOf(plan, s) && s.sure)),
       REHEARSAL,
       k === 0 ? 1 : 2 + k,
     );
@@ -68,11 +68,14 @@ function drillScore(m: Move): number {
 }
 
 /** The pattern without weight, on the parts it works later. */
-const rehearsed = (pool: readonly Move[], pattern: Pattern, parts: readonly Part[]) =>
-  best(pool, (m) => (m.pattern === pattern && m.effort <= 2 && m.position !== 'supine' ? reaches(m, parts) : 0));
-
-const partsIn = (plan: Plan, stints: readonly Stint[], pattern: Pattern): Part[] =>
-  stints.flatMap((s) => (isMainOf(plan, s) && s.sure && s.move?.pattern === pattern ? s.move.main : []));
+function rehearsed(pool: readonly Move[], pattern: Pattern, main: readonly Stint[]): Move | undefined {
+  const alike = main.flatMap((s) => (s.move?.pattern === pattern ? [{ move: s.move, ms: s.ms }] : []));
+  const whole = alike.reduce((sum, s) => sum + s.ms, 0);
+  const shared = (m: Move) => alike.reduce((sum, s) => sum + overlapOf(m, s.move) * s.ms, 0);
+  return best(pool, (m) =>
+    m.pattern === pattern && m.effort <= 2 && m.position !== 'supine' && shared(m) > whole / 2 ? shared(m) : 0,
+  );
+}
 
 /** The patterns the main part works, the most worked first; what has no shape to rehearse is left out. */
 function mainPatterns(plan: Plan, stints: readonly Stint[]): Pattern[] {

@@ -5,6 +5,7 @@ export {
   FEATURES,
   featuresOf,
   isCyclic,
+  isHeavy,
   isOnFloor,
   type OrderProblem,
   type OrderRequest,

@@ -2,18 +2,35 @@ import { type Library, type Move, overlapOf, type Position } from '../moves/inde
 import { type Block, moduleOf, type School, type Station } from '../plan/index.ts';
 
 /** What an order is judged by; each is counted over neighbours or places, lower is better. */
-export const FEATURES = ['sameArea', 'apart', 'sameKind', 'floorTrips', 'kitChanges', 'walk', 'hardLate'] as const;
+export const FEATURES = [
+  'sameArea',
+  'apart',
+  'sameKind',
+  'impact',
+  'grip',
+  'overhead',
+  'headDown',
+  'floorTrips',
+  'kitChanges',
+  'walk',
+  'hardLate',
+  'skillLate',
+] as const;
 export type Feature = (typeof FEATURES)[number];
 export type Weights = Record<Feature, number>;
 
+/** What hurts counts in every school, and less than what the school is about. */
+const CARE = { impact: 3, grip: 2, overhead: 2, headDown: 2, skillLate: 2 } as const;
+const NONE = { sameArea: 0, apart: 0, sameKind: 0, floorTrips: 1, kitChanges: 0, walk: 0, hardLate: 0, ...CARE } as const;
+
 /** The weights of each school; a school is nothing but its weights. */
 export const SCHOOL_WEIGHTS: Record<School, Weights> = {
-  spread: { sameArea: 10, apart: 0, sameKind: 1, floorTrips: 1, kitChanges: 0.5, walk: 0, hardLate: 0.5 },
-  cluster: { sameArea: 0, apart: 10, sameKind: 0, floorTrips: 1, kitChanges: 1, walk: 0, hardLate: 0 },
-  alternate: { sameArea: 3, apart: 0, sameKind: 10, floorTrips: 1, kitChanges: 0.5, walk: 0, hardLate: 0 },
-  hardestFirst: { sameArea: 2, apart: 0, sameKind: 0, floorTrips: 1, kitChanges: 0, walk: 0, hardLate: 10 },
-  fewestFloorTrips: { sameArea: 2, apart: 0, sameKind: 0, floorTrips: 10, kitChanges: 1, walk: 0, hardLate: 0 },
-  shortestWalk: { sameArea: 2, apart: 0, sameKind: 0, floorTrips: 1, kitChanges: 3, walk: 10, hardLate: 0 },
+  spread: { ...NONE, sameArea: 10, sameKind: 1, kitChanges: 0.5, hardLate: 0.5 },
+  cluster: { ...NONE, apart: 10, kitChanges: 1 },
+  alternate: { ...NONE, sameKind: 10, sameArea: 3, kitChanges: 0.5 },
+  hardestFirst: { ...NONE, hardLate: 10, sameArea: 2, skillLate: 5 },
+  fewestFloorTrips: { ...NONE, floorTrips: 10, sameArea: 2, kitChanges: 1 },
+  shortestWalk: { ...NONE, walk: 10, sameArea: 2, kitChanges: 3 },
 };
 
 export const SCHOOL_WORDS: Record<School, string> = {
@@ -29,10 +46,15 @@ export const FEATURE_WORDS: Record<Feature, string> = {
   sameArea: 'same area running',
   apart: 'jumps between areas',
   sameKind: 'strength on strength, cardio on cardio',
+  impact: 'jump on jump',
+  grip: 'grip on grip',
+  overhead: 'overhead on overhead',
+  headDown: 'lying or head down after hard work',
   floorTrips: 'trips to the floor',
   kitChanges: 'kit changes',
   walk: 'walk',
   hardLate: 'hard moves late',
+  skillLate: 'skill and heavy weights late',
 };
 
 /** An order to be found: costs of neighbours and of places, runs that stay together, stations that stay put. */
@@ -58,27 +80,49 @@ export function isOnFloor(move: Pick<Move, 'position' | 'kit'>): boolean {
   return LOW.includes(move.position);
 }
 
-const isCardio = (m: Move) => m.area === 'cardio' || m.main.includes('heart');
+/** For the breath: what is called cardio, and what jumps whatever it is for. */
+const isCardio = (m: Move) =>
+  m.area === 'cardio' || m.main.includes('heart') || m.pattern === 'jump' || m.second === 'jump';
+
+const HARD = 4;
+const LYING: readonly Position[] = ['prone', 'supine', 'side'];
 
 /** The cost of one feature for b right after a, each 0 to 1 (walk in units of 10 m); what is not known costs nothing. */
 function pairFeature(feature: Feature, a: Move | null, b: Move | null, metres: number): number {
   if (feature === 'walk') return metres / 10;
   if (a === null || b === null) return 0;
+  const yes = (is: boolean) => (is ? 1 : 0);
   switch (feature) {
     case 'sameArea':
-      return overlapOf(a, b);
+      return Math.max(overlapOf(a, b), HELPER_SHARE * helping(a, b), HELPER_SHARE * helping(b, a));
     case 'apart':
       return 1 - Math.max(overlapOf(a, b), sharesAny(a, b) ? 0.5 : 0);
     case 'sameKind':
-      return isCardio(a) === isCardio(b) ? 1 : 0;
+      return yes(isCardio(a) === isCardio(b));
+    case 'impact':
+      return yes(a.impact === 'high' && b.impact === 'high');
+    case 'grip':
+      return yes(a.grip === 'firm' && b.grip === 'firm');
+    case 'overhead':
+      return yes(a.overhead && b.overhead);
+    case 'headDown':
+      return yes(a.effort >= HARD && (b.headBelow || LYING.includes(b.position)));
     case 'floorTrips':
-      return !isOnFloor(a) && isOnFloor(b) ? 1 : 0;
+      return yes(!isOnFloor(a) && isOnFloor(b));
     case 'kitChanges':
-      return b.kit.some((k) => k !== 'mat' && !a.kit.includes(k)) ? 1 : 0;
+      return yes(b.kit.some((k) => k !== 'mat' && !a.kit.includes(k)));
     case 'hardLate':
+    case 'skillLate':
       return 0;
   }
 }
+
+/** What helps tires too, half as much. */
+const HELPER_SHARE = 0.5;
+
+/** The share of the main parts of one move that help in another, 0 to 1. */
+const helping = (a: Move, b: Move) =>
+  a.main.length === 0 ? 0 : a.main.filter((p) => p !== 'heart' && b.helpers.includes(p)).length / a.main.length;
 
 /** Passing on by a combined move: a part of one helps in the other. */
 function sharesAny(a: Move, b: Move): boolean {
@@ -112,8 +156,12 @@ export function orderProblem(request: OrderRequest, library: Library): OrderProb
       i === j ? 0 : FEATURES.reduce((sum, f) => sum + weights[f] * pairFeature(f, a, b, distance(i, j)), 0),
     ),
   );
-  const place = moves.map((m) =>
-    Array.from({ length: size }, (_, k) => (weights.hardLate * hardOf(m) * k) / Math.max(1, size - 1)),
+  const late = moves.map((m, k) => {
+    const station = block.stations[k];
+    return weights.hardLate * hardOf(m, station) + weights.skillLate * skillOf(m, station);
+  });
+  const place = late.map((cost) =>
+    Array.from({ length: size }, (_, k) => (atAnyPlace(block) ? 0 : (cost * k) / Math.max(1, size - 1))),
   );
   return {
     size,
@@ -125,13 +173,31 @@ export function orderProblem(request: OrderRequest, library: Library): OrderProb
   };
 }
 
-/** How hard a move is, 0 to 1. */
-const hardOf = (m: Move | null) => (m === null ? 0 : (m.effort - 1) / 4);
+/** From so many kilograms a piece on a weight is heavy, whoever lifts it. */
+const HEAVY_KG = 24;
+
+/** A weight that is heavy for this move, or for any. */
+export const isHeavy = (move: Pick<Move, 'weights'>, { weightKg }: Pick<Station, 'weightKg'>): boolean =>
+  weightKg !== undefined && (weightKg >= HEAVY_KG || (move.weights !== undefined && weightKg >= move.weights.heavyKg));
+
+/** How hard a move is where it stands, 0 to 1: a heavy weight makes any as hard as can be. */
+const hardOf = (m: Move | null, station: Station | undefined) =>
+  m === null ? 0 : station && isHeavy(m, station) ? 1 : (m.effort - 1) / 4;
+
+/** How much a move asks of skill, 0 to 1; a heavy weight asks for it too. */
+function skillOf(m: Move | null, station: Station | undefined): number {
+  if (m === null) return 0;
+  return m.skill === 'skilled' || (station && isHeavy(m, station)) ? 1 : m.skill === 'some' ? 0.3 : 0;
+}
+
+/** At stations every group begins at another: no place in the order is late for all. */
+const atAnyPlace = ({ use, stations }: Pick<Block, 'use' | 'stations'>) => use === 'stations' && stations.length > 1;
 
 const walkOn = (walkM: OrderRequest['walkM']) => (i: number, j: number) => walkM?.[i]?.[j] ?? 0;
 
-/** Going round more than once, the first station comes after the last. */
-export const isCyclic = ({ format, stations }: Block) => moduleOf(format).traits.cyclic(format, stations.length);
+/** The first station comes after the last: going round more than once, and at stations for every group but the first. */
+export const isCyclic = (block: Block) =>
+  atAnyPlace(block) || moduleOf(block.format).traits.cyclic(block.format, block.stations.length);
 
 const sided = (name: string) =>
   name
@@ -165,7 +231,10 @@ export function featuresOf(request: OrderRequest, library: Library, order: reado
     const move = moves[at];
     const nextAt = order[k + 1] ?? (cyclic ? order[0] : undefined);
     const next = nextAt === undefined ? undefined : moves[nextAt];
-    sums.hardLate += (hardOf(move ?? null) * k) / Math.max(1, order.length - 1);
+    const share = atAnyPlace(request.block) ? 0 : k / Math.max(1, order.length - 1);
+    const station = request.block.stations[at];
+    sums.hardLate += hardOf(move ?? null, station) * share;
+    sums.skillLate += skillOf(move ?? null, station) * share;
     if (move === undefined || next === undefined || nextAt === undefined || nextAt === at) return;
     const metres = distance(at, nextAt);
     for (const f of FEATURES) sums[f] += f === 'walk' ? metres : pairFeature(f, move, next, metres);

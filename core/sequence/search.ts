@@ -40,11 +40,12 @@ export function findOrder(
 
 /** Held and Karp's dynamic programme over runs: the cheapest way to have placed a set of runs, ending with one of them. */
 function exactOrder(problem: OrderProblem, onProgress: (share: number) => boolean): FoundOrder | null {
-  const { runs } = problem;
+  const table = tableOf(problem);
   let best: { order: number[]; cost: number } | null = null;
-  const starts = problem.cyclic ? runs.map((_, i) => i) : [null];
+  // A round that is the same from wherever it begins is looked at from one beginning.
+  const starts = !problem.cyclic ? [null] : turnsFreely(problem) ? [0] : problem.runs.map((_, i) => i);
   for (const [done, start] of starts.entries()) {
-    const found = exactFrom(problem, start);
+    const found = exactFrom(table, start);
     if (found && (!best || found.cost < best.cost - 1e-9)) best = found;
     if (!onProgress((done + 1) / starts.length)) return null;
   }
@@ -52,24 +53,51 @@ function exactOrder(problem: OrderProblem, onProgress: (share: number) => boolea
   return best ? { ...best, exact: true } : null;
 }
 
-function exactFrom(problem: OrderProblem, start: number | null): { order: number[]; cost: number } | null {
-  const { runs, pair, cyclic } = problem;
+/** No place costs anything, and nobody is pinned. */
+const turnsFreely = ({ place, pinned }: OrderProblem) =>
+  pinned.every((p) => p === null) && place.every((row) => row.every((cost) => cost === 0));
+
+/** The costs of runs, in flat arrays: n runs, `size` places. */
+interface Table {
+  problem: OrderProblem;
+  n: number;
+  /** between[a * n + b]: run b right after run a. */
+  between: Float64Array;
+  /** inner[r * (size + 1) + at]: run r from place `at` on; infinite where that breaks a pin. */
+  inner: Float64Array;
+  /** How many stations the runs of a set have. */
+  sizes: readonly number[];
+}
+
+function tableOf(problem: OrderProblem): Table {
+  const { runs, pair, size } = problem;
   const n = runs.length;
+  const between = new Float64Array(n * n);
+  const inner = new Float64Array(n * (size + 1));
+  runs.forEach((run, a) => {
+    runs.forEach((next, b) => {
+      between[a * n + b] = pair[run.at(-1) ?? 0]?.[next[0] ?? 0] ?? 0;
+    });
+    for (let at = 0; at <= size; at++) inner[a * (size + 1) + at] = innerCost(problem, a, at);
+  });
+  return { problem, n, between, inner, sizes: setSizes(runs) };
+}
+
+function exactFrom({ problem, n, between, inner, sizes }: Table, start: number | null) {
+  const { runs, cyclic, size } = problem;
   const full = (1 << n) - 1;
-  const sizes = setSizes(runs);
   const cost = new Float64Array((full + 1) * n).fill(Number.POSITIVE_INFINITY);
   const from = new Int8Array((full + 1) * n).fill(-1);
-  const firstOf = (r: number) => runs[r]?.[0] ?? 0;
-  const lastOf = (r: number) => runs[r]?.at(-1) ?? 0;
-  for (let r = 0; r < n; r++) if (start === null || r === start) cost[(1 << r) * n + r] = innerCost(problem, r, 0);
+  for (let r = 0; r < n; r++) if (start === null || r === start) cost[(1 << r) * n + r] = inner[r * (size + 1)] ?? 0;
   for (let set = 1; set <= full; set++) {
+    const at = sizes[set] ?? 0;
     for (let last = 0; last < n; last++) {
       const here = cost[set * n + last] ?? Number.POSITIVE_INFINITY;
       if (here === Number.POSITIVE_INFINITY) continue;
       for (let next = 0; next < n; next++) {
         if (set & (1 << next)) continue;
         const to = (set | (1 << next)) * n + next;
-        const more = here + (pair[lastOf(last)]?.[firstOf(next)] ?? 0) + innerCost(problem, next, sizes[set] ?? 0);
+        const more = here + (between[last * n + next] ?? 0) + (inner[next * (size + 1) + at] ?? 0);
         if (more < (cost[to] ?? 0)) {
           cost[to] = more;
           from[to] = last;
@@ -80,8 +108,7 @@ function exactFrom(problem: OrderProblem, start: number | null): { order: number
   let best = Number.POSITIVE_INFINITY;
   let end = -1;
   for (let last = 0; last < n; last++) {
-    const close =
-      cyclic && start !== null && n > 0 && problem.size > 1 ? (pair[lastOf(last)]?.[firstOf(start)] ?? 0) : 0;
+    const close = cyclic && start !== null && size > 1 ? (between[last * n + start] ?? 0) : 0;
     const total = (cost[full * n + last] ?? Number.POSITIVE_INFINITY) + close;
     if (total < best) {
       best = total;

@@ -24,7 +24,8 @@ export function MoveChoice({
   const reading = station && library.read(station.move);
   const own = station ? waysOf(station).flatMap((way) => (way.level === 'base' ? [] : [way.name])) : [];
   const used = plan.blocks.flatMap((b) => b.stations.map((s) => s.move));
-  const given = { used, kit: null, limit: MOST, sure: reading?.kind === 'known' };
+  const { audience = [], level } = plan;
+  const given = { used, kit: null, limit: MOST, sure: reading?.kind === 'known', audience, level };
   const near = reading?.move ? alternativesTo(library, reading.move, given).map((a) => a.move.name) : [];
   const names = [...new Set([...own, ...near])].slice(0, MOST);
   const choose = (name: string) => {

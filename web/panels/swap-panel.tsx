@@ -32,6 +32,8 @@ export function SwapPanel({ plan, stationId, onStation }: Props) {
         kit: kit.length > 0 ? kit.filter((k) => k.count > 0).map((k) => k.name) : null,
         limit: 8,
         sure: reading?.kind === 'known',
+        audience: plan.audience ?? [],
+        level: plan.level,
       })
     : [];
   const twin = () => {
