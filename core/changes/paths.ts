@@ -1,5 +1,5 @@
 import { type Library, type Move, moveOf } from '../moves/index.ts';
-import { type Block, moduleOf, type Plan, type Station } from '../plan/index.ts';
+import { type Block, MOST_STATIONS, moduleOf, type Plan, type Station } from '../plan/index.ts';
 import { type Interval, isWork, stationIn, stationOf, type Timeline } from '../timeline/index.ts';
 
 /** A move with what is held for it. */
@@ -31,42 +31,63 @@ const ROUNDS_OF_COMPLEX = 2;
  * The sets of a class in their order, as each group does them: one path where all are together, one for each group with people
  * in it where some block is at stations. Which station a group begins at is its number in every block.
  */
-export function pathsOf(plan: Plan, timeline: Timeline, library: Library): Turn[][] {
+export function pathsOf(plan: Plan, timeline: Pick<Timeline, 'intervals'>, library: Library): Turn[][] {
   const known = new Map<string, At>();
   const at = (interval: Interval, index: number): At | null => {
     const key = `${interval.blockIndex}:${interval.round}:${index}`;
     const before = known.get(key);
     if (before) return before;
-    const station = stationIn(plan, interval, index);
-    if (!station) return null;
-    const move = moveOf(library, station.move);
-    const found = {
-      station,
-      move: { ...move, ...(station.kit ? { kit: station.kit } : {}), weightKg: station.weightKg },
-      known: library.get(station.move) !== null,
-    };
-    known.set(key, found);
+    const found = placeAt(plan, interval, index, library);
+    if (found) known.set(key, found);
     return found;
   };
   return Array.from({ length: groupsIn(plan) }, (_, group) =>
     timeline.intervals.filter(isWork).flatMap((interval): Turn[] => {
       const block = plan.blocks[interval.blockIndex];
       if (!block) return [];
-      const n = block.stations.length;
-      const { startMs, durationMs } = interval;
       if (interval.stationIndex === null)
         return moduleOf(block.format).traits.complex ? complexTurns(interval, block, (k) => at(interval, k)) : [];
-      const stationIndex =
-        block.use === 'stations' && n > 0 ? stationOf(group % n, interval.stationIndex, n) : interval.stationIndex;
-      const here = at(interval, stationIndex);
-      return here ? [{ interval, block, stationIndex, ...here, startMs, durationMs, inComplex: false }] : [];
+      const turn = turnIn(block, interval, group, at);
+      return turn ? [turn] : [];
     }),
   );
 }
 
+/** The set of one group in an interval; null where it belongs to no station. */
+export function turnAt(plan: Plan, interval: Interval, group: number, library: Library): Turn | null {
+  const block = plan.blocks[interval.blockIndex];
+  return block ? turnIn(block, interval, group, (i, index) => placeAt(plan, i, index, library)) : null;
+}
+
+function turnIn(
+  block: Block,
+  interval: Interval,
+  group: number,
+  at: (interval: Interval, index: number) => At | null,
+): Turn | null {
+  if (interval.stationIndex === null) return null;
+  const n = block.stations.length;
+  const stationIndex =
+    block.use === 'stations' && n > 0 ? stationOf(group % n, interval.stationIndex, n) : interval.stationIndex;
+  const here = at(interval, stationIndex);
+  const { startMs, durationMs } = interval;
+  return here ? { interval, block, stationIndex, ...here, startMs, durationMs, inComplex: false } : null;
+}
+
+function placeAt(plan: Plan, interval: Interval, index: number, library: Library): At | null {
+  const station = stationIn(plan, interval, index);
+  if (!station) return null;
+  const move = moveOf(library, station.move);
+  return {
+    station,
+    move: { ...move, ...(station.kit ? { kit: station.kit } : {}), weightKg: station.weightKg },
+    known: library.get(station.move) !== null,
+  };
+}
+
 /** Groups with somebody in them; without heads every station has its group. */
-function groupsIn({ blocks, heads }: Plan): number {
-  const sizes = blocks.filter((b) => b.use === 'stations').map((b) => Math.min(b.stations.length, heads ?? 99));
+export function groupsIn({ blocks, heads }: Pick<Plan, 'blocks' | 'heads'>): number {
+  const sizes = blocks.filter((b) => b.use === 'stations').map((b) => Math.min(b.stations.length, heads ?? MOST_STATIONS));
   return Math.max(1, ...sizes);
 }
 

@@ -48,7 +48,7 @@ export interface Fit {
 
 export interface FitResult {
   fits: Fit[];
-  /** When nothing fits: the candidate nearest to the slot. */
+  /** When nothing fits: the candidate nearest to the slot, of several the one nearest to what was set. */
   nearest: Fit | null;
   tried: number;
 }
@@ -86,7 +86,8 @@ export function fitSlot(request: FitRequest, proceed: (tried: number) => boolean
     if (total - otherMs < floorMs || isOdd(values)) return true;
     const candidate = { values, total, spare: slotMs - total, distance: distance(now, values) };
     if (candidate.spare >= 0 && candidate.spare <= spareMs) keepBest(best, candidate, request.limit);
-    else if (!nearest || missOf(candidate, spareMs) < missOf(nearest, spareMs)) nearest = candidate;
+    else if (!nearest || missOf(candidate, spareMs) < missOf(nearest, spareMs) || isNearerMiss(candidate, nearest, spareMs))
+      nearest = candidate;
     return true;
   });
   if (!go) return null;
@@ -129,6 +130,10 @@ interface Candidate {
 function missOf(c: Candidate, spareMs: number): number {
   return c.spare < 0 ? -c.spare : c.spare - spareMs;
 }
+
+/** Misses by as much, but lies nearer to what was set. */
+const isNearerMiss = (a: Candidate, b: Candidate, spareMs: number) =>
+  missOf(a, spareMs) === missOf(b, spareMs) && a.distance < b.distance;
 
 const nearer = (a: Candidate, b: Candidate) => a.distance - b.distance || a.spare - b.spare;
 

@@ -161,27 +161,37 @@ export function lowImpactTwin(
 
 /**
  * The low-impact twin of one move, or null: the one the library names for no jumping, or its first easier way without impact, where
- * that is within one step of its effort; else the nearest such move without impact; else the first of these there is.
+ * that is within one step of its effort; else the move without impact that can be done at once and is nearest in effort; else the
+ * first of these there is.
  */
 export function twinOf(move: Move, library: Library): Move | null {
   const named = insteadOf(library, move, 'noJumping');
   const own = [...(named ? [named] : []), ...easierOf(move, library)].filter((m) => m.impact === 'none');
-  const isNear = (m: Move) => Math.abs(m.effort - move.effort) <= NEAR_EFFORT;
-  const close = own.find(isNear);
+  const steps = (m: Move) => Math.abs(m.effort - move.effort);
+  const close = own.find((m) => steps(m) <= NEAR_EFFORT);
   if (close) return close;
-  const near = alternativesTo(library, move, { used: [], kit: move.kit, limit: 200 })
-    .map((a) => a.move)
-    .filter((m) => m.impact === 'none');
   // Beside it at once: in the same position, with no other kit, and nothing to learn.
   const atOnce = (m: Move) =>
+    m.impact === 'none' &&
+    m.use.includes('main') &&
     m.position === move.position &&
     m.kit.every((k) => move.kit.includes(k)) &&
     m.skill === 'simple' &&
+    (move.oneSided || !m.oneSided) &&
+    (!move.main.includes('heart') || m.main.includes('heart')) &&
     m.effort <= move.effort &&
     m.explainMs <= Math.max(USUAL_EXPLAIN_MS, move.explainMs) &&
     (m.pattern === move.pattern || overlapOf(m, move) >= 0.5);
-  return near.find((m) => isNear(m) && atOnce(m)) ?? own[0] ?? near[0] ?? null;
+  const [best] = library.moves
+    .filter(atOnce)
+    .sort((a, b) => steps(a) - steps(b) || overlapOf(b, move) - overlapOf(a, move) || a.explainMs - b.explainMs);
+  const [first] = own;
+  if (first && best) return steps(best) < steps(first) ? best : first;
+  return first ?? best ?? nearestWithout(move, library);
 }
+
+const nearestWithout = (move: Move, library: Library): Move | null =>
+  alternativesTo(library, move, { used: [], kit: move.kit, limit: 40 }).find((a) => a.move.impact === 'none')?.move ?? null;
 
 /** The easier ways of a move, one below the other. */
 function easierOf(move: Move, library: Library): Move[] {

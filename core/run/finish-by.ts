@@ -29,7 +29,7 @@ export interface FinishAnswer {
   endAtMs: number;
   /** How far it is over (positive) or short of (negative) the time asked. */
   overMs: number;
-  /** The smallest cut first. Empty when nothing is needed or nothing fits. */
+  /** The one that cuts least beyond what is needed first. Empty when nothing is needed or nothing fits. */
   options: FinishOption[];
   /** When nothing fits: by how much even the deepest cut is over; else 0. */
   shortByMs: number;
@@ -44,10 +44,15 @@ interface Cut {
 
 const NOTHING: Cut = { words: [], rounds: [], drop: [], trims: [] };
 
+/** More ways than these are not shown. */
+const MOST_OPTIONS = 6;
+/** So many combinations of fewer rounds and stations are tried out; of more, those that come nearest by themselves. */
+const MOST_TRIED = 48;
+
 /**
- * What could be done so that the run ends by a time: trim breaks, then rests, then drop rounds (even choices first),
- * then optional stations, and at last the cool-down down to its floor. Every option ends at or before the time. With
- * time to spare it proposes what could be added.
+ * What could be done so that the run ends by a time: breaks and rests trimmed, fewer rounds (even choices where sides were even),
+ * without the optional stations, and where nothing else does a shorter cool-down; alone and together. Every option ends at or before
+ * the time; the one that cuts least beyond what is needed comes first. With time to spare it proposes what could be added.
  */
 export function finishBy(state: RunState, byMs: number, floors: Floors = USUAL_FLOORS): FinishAnswer {
   const endAtMs = endOf(state);
@@ -55,23 +60,88 @@ export function finishBy(state: RunState, byMs: number, floors: Floors = USUAL_F
   const answer = { endAtMs, overMs, options: [], shortByMs: 0 };
   if (state.status !== 'running' && state.status !== 'paused') return answer;
   if (overMs <= 0) return { ...answer, options: additions(state, byMs) };
-  const tried: Cut[] = [];
-  const options: FinishOption[] = [];
-  const offer = (cut: Cut) => {
-    tried.push(cut);
-    const end = endOf(applied(state, cut));
-    if (end <= byMs && !options.some((o) => o.endAtMs === end)) options.push(optionOf(cut, byMs, end));
+  const capacityMs = endAtMs - endOf(applied(state, trims(state, NOTHING, Number.NEGATIVE_INFINITY, floors)));
+  const ways = [NOTHING, ...combinations(state, overMs, capacityMs)].flatMap((cut) => waysFrom(state, cut, byMs, floors));
+  const fitting = ways.filter((w) => w.endAtMs <= byMs);
+  if (fitting.length > 0) return { ...answer, options: nearest(fitting).map((w) => optionOf(w.cut, byMs, w.endAtMs)) };
+  const cooled = [NOTHING, ...deepest(state)].map((cut) =>
+    way(state, trimmed(state, trims(state, cut, byMs, floors), byMs, 'cool', floors)),
+  );
+  const late = cooled.filter((w) => w.endAtMs <= byMs);
+  const best = Math.min(...[...ways, ...cooled].map((w) => w.endAtMs));
+  return {
+    ...answer,
+    options: nearest(late).map((w) => optionOf(w.cut, byMs, w.endAtMs)),
+    shortByMs: late.length > 0 ? 0 : best - byMs,
   };
-  offer(trimmed(state, NOTHING, byMs, 'breaks', floors));
-  offer(trimmed(state, trimmed(state, NOTHING, byMs, 'breaks', floors), byMs, 'rests', floors));
-  for (const cut of roundCuts(state)) offer(cut);
-  for (const cut of roundCuts(state)) offer(trims(state, cut, byMs, floors));
-  const deep = deepest(state);
-  for (const cut of deep) offer(trims(state, cut, byMs, floors));
-  offer(trimmed(state, trims(state, deep.at(-1) ?? NOTHING, byMs, floors), byMs, 'cool', floors));
-  const best = Math.min(...tried.map((c) => endOf(applied(state, c))));
-  return { ...answer, options: options.slice(0, 6), shortByMs: options.length > 0 ? 0 : best - byMs };
 }
+
+/** A cut with the end it leads to. */
+interface Way {
+  cut: Cut;
+  endAtMs: number;
+}
+
+const way = (state: RunState, cut: Cut): Way => ({ cut, endAtMs: endOf(applied(state, cut)) });
+
+/** A cut by itself where that is enough, else with breaks trimmed, or breaks and rests. */
+function waysFrom(state: RunState, cut: Cut, byMs: number, floors: Floors): Way[] {
+  const alone = way(state, cut);
+  if (alone.endAtMs <= byMs) return [alone];
+  const breaks = trimmed(state, cut, byMs, 'breaks', floors);
+  return [way(state, breaks), way(state, trimmed(state, breaks, byMs, 'rests', floors))];
+}
+
+const kindOf = ({ cut }: Way) => [cut.rounds, cut.drop, cut.trims].map((list) => Math.min(1, list.length)).join('');
+
+/** Those that cut least: the least of each kind, then others, each end once; the least first. */
+function nearest(ways: readonly Way[]): Way[] {
+  const sorted = [...ways].sort((a, b) => b.endAtMs - a.endAtMs || a.cut.words.length - b.cut.words.length);
+  const ends = new Map<number, Way>();
+  for (const w of sorted) if (!ends.has(w.endAtMs)) ends.set(w.endAtMs, w);
+  const distinct = [...ends.values()];
+  const firsts = distinct.filter((w, k) => distinct.findIndex((o) => kindOf(o) === kindOf(w)) === k);
+  const others = distinct.filter((w) => !firsts.includes(w));
+  const chosen = new Set([...firsts, ...others].slice(0, MOST_OPTIONS));
+  return distinct.filter((w) => chosen.has(w));
+}
+
+/** What one block may give: fewer rounds, its optional stations, both; with what that saves by itself, ms. */
+interface Given {
+  cut: Cut;
+  savesMs: number;
+}
+
+/**
+ * Combinations of what the blocks may give, one thing a block: all of them where they are few, else those whose savings come
+ * nearest to what is needed or can be brought there by trimming.
+ */
+function combinations(state: RunState, overMs: number, capacityMs: number): Cut[] {
+  const endAtMs = endOf(state);
+  const given = givenBy(state).map((cuts) =>
+    cuts.map((cut): Given => ({ cut, savesMs: endAtMs - endOf(applied(state, cut)) })),
+  );
+  let all: Given[] = [{ cut: NOTHING, savesMs: 0 }];
+  for (const ofBlock of given) {
+    const more = all.flatMap((a) => ofBlock.map((b): Given => ({ cut: both(a.cut, b.cut), savesMs: a.savesMs + b.savesMs })));
+    all = [...all, ...more].sort((a, b) => Math.abs(a.savesMs - overMs) - Math.abs(b.savesMs - overMs));
+    // Blocks still to come may add: what is far off by itself is kept as long as there are not too many.
+    if (all.length > MOST_KEPT) all.length = MOST_KEPT;
+  }
+  return all
+    .filter((c) => c.cut !== NOTHING && c.savesMs + capacityMs >= overMs)
+    .slice(0, MOST_TRIED)
+    .map((c) => c.cut);
+}
+
+const MOST_KEPT = 4000;
+
+const both = (a: Cut, b: Cut): Cut => ({
+  words: [...a.words, ...b.words],
+  rounds: [...a.rounds, ...b.rounds],
+  drop: [...a.drop, ...b.drop],
+  trims: [...a.trims, ...b.trims],
+});
 
 const endOf = (state: RunState) => viewOf(state).projectedEndAtMs ?? state.clockMs;
 
@@ -147,48 +217,52 @@ function coolFloor(state: RunState, i: Interval): number {
   return Math.min(i.durationMs, Math.ceil(i.durationMs * Math.min(1, share)));
 }
 
-/** One block with fewer rounds, from one fewer to as few as can be; sides that are even stay even. */
-function roundCuts(state: RunState): Cut[] {
+/** By block, what it may give alone: each number of fewer rounds, without and with its optional stations; sides that are even stay even. */
+function givenBy(state: RunState): Cut[][] {
   const now = currentInterval(state);
   const at = now?.blockIndex ?? 0;
-  const cuts = state.plan.blocks.flatMap((block, k): { cut: Cut; fewer: number }[] => {
-    const rounds = roundsOf(block.format);
+  return state.plan.blocks.flatMap((block, k): Cut[][] => {
     const over = k < at || (k === at && now?.kind === 'blockBreak');
-    if (rounds === null || over || block.role === 'coolDown') return [];
-    const least = Math.max(1, k === at ? (now?.round ?? 1) : 1);
-    const mayBeOdd = isOdd(block, rounds);
-    return Array.from({ length: Math.max(0, rounds - least) }, (_, d) => rounds - 1 - d)
-      .filter((n) => mayBeOdd || !isOdd(block, n))
-      .map((n) => ({
-        fewer: rounds - n,
-        cut: {
-          ...NOTHING,
-          words: [`${block.title}: ${n} ${n === 1 ? 'round' : 'rounds'}`],
-          rounds: [{ blockId: block.id, rounds: n }],
-        },
-      }));
+    if (over || block.role === 'coolDown') return [];
+    const drop = k > at && staysEven(block) ? dropOf(block) : NOTHING;
+    const fewer = roundsCut(block, k === at ? (now?.round ?? 1) : 1);
+    const without = drop === NOTHING ? [] : [drop, ...fewer.map((cut) => both(cut, drop))];
+    return fewer.length + without.length === 0 ? [] : [[...fewer, ...without]];
   });
-  return cuts.sort((a, b) => a.fewer - b.fewer).map((c) => c.cut);
+}
+
+function dropOf(block: Block): Cut {
+  const drop = block.stations.filter((s) => s.optional).map((s) => ({ blockId: block.id, stationId: s.id }));
+  return drop.length === 0 ? NOTHING : { ...NOTHING, words: [`${block.title} without the optional stations`], drop };
+}
+
+/** One block with fewer rounds, from one fewer to as few as can be. */
+function roundsCut(block: Block, leastNow: number): Cut[] {
+  const rounds = roundsOf(block.format);
+  if (rounds === null) return [];
+  const mayBeOdd = isOdd(block, rounds);
+  return Array.from({ length: Math.max(0, rounds - Math.max(1, leastNow)) }, (_, d) => rounds - 1 - d)
+    .filter((n) => mayBeOdd || !isOdd(block, n))
+    .map((n) => ({
+      ...NOTHING,
+      words: [`${block.title}: ${n} ${n === 1 ? 'round' : 'rounds'}`],
+      rounds: [{ blockId: block.id, rounds: n }],
+    }));
 }
 
 function isOdd(block: Block, rounds: number): boolean {
   return oddRounds({ blocks: [{ ...block, format: withRounds(block.format, rounds) }] }).length > 0;
 }
 
-/** Cuts that go deeper one by one: without the optional stations, the fewest rounds everywhere, both. */
+/** The deepest cuts: the fewest rounds everywhere, without the optional stations, both. */
 function deepest(state: RunState): Cut[] {
-  const at = currentInterval(state)?.blockIndex ?? 0;
-  const perBlock = new Map<string, Cut>();
-  for (const cut of roundCuts(state)) for (const r of cut.rounds) perBlock.set(r.blockId, cut);
-  const all = [...perBlock.values()];
-  const fewest: Cut = { ...NOTHING, words: all.flatMap((c) => c.words), rounds: all.flatMap((c) => c.rounds) };
-  const drop = state.plan.blocks
-    .slice(at + 1)
-    .filter((b) => staysEven(b))
-    .flatMap((b) => b.stations.filter((s) => s.optional).map((s) => ({ blockId: b.id, stationId: s.id })));
-  if (drop.length === 0) return [fewest];
-  const words = ['without the optional stations'];
-  return [{ ...NOTHING, words, drop }, fewest, { ...fewest, words: [...fewest.words, ...words], drop }];
+  const by = givenBy(state);
+  const lastOf = (is: (cut: Cut) => boolean) =>
+    by.reduce((all, cuts) => {
+      const last = cuts.findLast(is);
+      return last ? both(all, last) : all;
+    }, NOTHING);
+  return [lastOf((c) => c.drop.length === 0), lastOf((c) => c.rounds.length === 0), lastOf(() => true)];
 }
 
 /** Whether the sides of a block that are even stay so without its optional stations. */

@@ -1,39 +1,32 @@
-import { useState } from 'react';
-import type { Library } from '../../core/moves/index.ts';
-import { moveOf } from '../../core/moves/index.ts';
-import { neededRest, USUAL_THRESHOLDS } from '../../core/norms/index.ts';
+import { useMemo, useState } from 'react';
+import { restFloors } from '../../core/changes/index.ts';
 import { formatChange, formatDuration, parseClock } from '../../core/plan/index.ts';
 import { type Floors, finishBy, type RunState, USUAL_FLOORS } from '../../core/run/index.ts';
-import { isWork, stationAt } from '../../core/timeline/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { command } from '../session/index.ts';
 import { Target, timeOfDayExact } from '../stage/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
 import { slotEndMs } from './slot-end.ts';
 
-/** Floors that know the moves: a rest is never trimmed below what its change needs. */
-function floorsFor(library: Library): Floors {
-  return {
-    ...USUAL_FLOORS,
-    restMs: (rest, state) => {
-      const next = state.intervals.slice(rest.index + 1).find(isWork);
-      const from = stationAt(state.plan, rest);
-      const to = next && stationAt(state.plan, next);
-      if (!from || !to) return USUAL_FLOORS.restMs(rest, state);
-      const walks = state.plan.blocks[rest.blockIndex]?.use === 'stations' && from.id !== to.id;
-      return neededRest(moveOf(library, from.move), moveOf(library, to.move), { walks, turns: false }, USUAL_THRESHOLDS)
-        .totalMs;
-    },
-  };
+/** Floors that know the moves: a rest is never trimmed below what the change of any group needs. */
+function useFloors(): Floors {
+  const { library, thresholds } = useLibrary();
+  return useMemo(
+    () => ({ ...USUAL_FLOORS, restMs: restFloors(library, thresholds, UNKNOWN_MS) }),
+    [library, thresholds],
+  );
 }
+
+/** A rest into or out of a move of which nothing is known. */
+const UNKNOWN_MS = 8000;
 
 /** The time to end by, how far off it is, and the cuts that get there; each is applied with one key. */
 export function FinishSheet({ state, onClose }: { state: RunState; onClose: () => void }) {
-  const library = useLibrary((s) => s.library);
+  const floors = useFloors();
   const [typed, setTyped] = useState<string | null>(null);
   const usual = state.startedAtMs === null ? null : slotEndMs(state.plan, state.startedAtMs);
   const byMs = typed === null ? usual : atClock(typed, state.clockMs);
-  const answer = byMs === null ? null : finishBy(state, byMs, floorsFor(library));
+  const answer = byMs === null ? null : finishBy(state, byMs, floors);
   const apply = (k: number) => {
     const option = answer?.options[k];
     if (!option) return;
