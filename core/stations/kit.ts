@@ -17,7 +17,8 @@ export interface KitNeed {
 
 /**
  * The kit a block wants for so many people. At stations every station is busy at once, each with its group, so pieces are
- * counted turn by turn and the fullest turn counts; together, only one station is under way, with everybody at it.
+ * counted turn by turn and the fullest turn counts; together, only one station is under way, with everybody at it, and each has a
+ * piece of every weight that is said.
  * @param piecesEach pieces one person needs at a station
  */
 export function kitNeeds(
@@ -42,7 +43,7 @@ export function kitNeeds(
               stations.reduce((sum, { station, k }) => sum + piecesFor(people[k] ?? 0, station), 0),
             ),
           )
-        : Math.max(...stations.map(({ station }) => piecesFor(heads, station)));
+        : allWeights(stations.map(({ station }) => ({ kg: station.weightKg, pieces: piecesFor(heads, station) })));
     return {
       name: item?.name ?? name,
       item,
@@ -54,6 +55,15 @@ export function kitNeeds(
       }),
     };
   });
+}
+
+/** Pieces of every weight that is said beside one another; where none is said, those of the station that wants most. */
+function allWeights(wanted: readonly { kg: number | undefined; pieces: number }[]): number {
+  const byWeight = new Map<number, number>();
+  for (const { kg, pieces } of wanted)
+    if (kg !== undefined) byWeight.set(kg, Math.max(byWeight.get(kg) ?? 0, pieces));
+  const said = [...byWeight.values()].reduce((sum, n) => sum + n, 0);
+  return Math.max(said, ...wanted.map((w) => w.pieces));
 }
 
 /** How many are at each station, for each place the rotation can be at. */
