@@ -4,6 +4,8 @@ import { mkdtempSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
+import { MARKED } from '../core/test/marked.ts';
+import { scoreOf } from '../core/test/score.ts';
 import { checkPlan } from '../dist/core/checks/index.js';
 // The built core: what runs in production, without a loader's wrappers.
 import { planCues, wordsOf } from '../dist/core/cues/index.js';
@@ -83,11 +85,33 @@ function core(): void {
 function judgement(): void {
   const library = shippedLibrary();
   const { plans } = readPlanFile(readFileSync('server/demo/classes.json', 'utf8'));
-  time('all checks of a class', 50, () => {
-    for (const plan of plans) checkPlan(plan, { library });
+  const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
+  const score = scoreOf(MARKED, library);
+  rows.push({
+    what: 'marked classes: recall, precision',
+    median: percent(score.recall),
+    p95: percent(score.precision),
+    note: `${score.found} of ${score.faults} faults in ${MARKED.length} classes; ${score.right} of ${score.findings} findings right; ${score.weighty.length} weighty ones on good classes`,
   });
-  const last = rows.at(-1);
-  if (last) last.note = `the ${plans.length} demo classes together`;
+  time(
+    'all checks of seven classes',
+    30,
+    () => {
+      for (const plan of plans) checkPlan(plan, { library });
+    },
+    `the ${plans.length} demo classes together`,
+  );
+  const hour = plans.find((p) => p.title === 'Slipway');
+  // After a keystroke another plan is judged, not one that is remembered.
+  let typedAt = 0;
+  if (hour)
+    time(
+      'all checks after a keystroke',
+      100,
+      () =>
+        checkPlan({ ...hour, title: `Slipway ${typedAt++}`, blocks: hour.blocks.map((b) => ({ ...b })) }, { library }),
+      'Slipway, 60 min',
+    );
   const request = (n: number) => {
     const moves = library.moves.filter((m) => m.use.includes('main')).slice(0, n);
     const list = moves.map((m) => `  ${m.name}`).join('\n');
@@ -101,6 +125,8 @@ function judgement(): void {
     const asked = request(n);
     if (!asked) continue;
     const problem = orderProblem(asked, library);
+    const apart = orderProblem({ ...asked, block: { ...asked.block, use: 'stations' } }, library);
+    time(`order of ${n} stations, groups going round`, runs, () => findOrder(apart, 1));
     const times = Array.from({ length: runs }, (_, seed) => {
       const from = performance.now();
       findOrder(problem, seed);

@@ -6,7 +6,7 @@ import { balanceOf, isMain, type Stint } from './work.ts';
  * Parts that are moved, or let go, together: a drill for one reaches the others. The trunk asks for neither: it is held, and moves
  * with everything.
  */
-export const END_AREAS = {
+const END_AREAS = {
   warmUp: [
     ['frontThighs', 'hipFront', 'innerThighs'],
     ['backThighs', 'seat'],
@@ -22,7 +22,7 @@ export const END_AREAS = {
   ],
 } as const satisfies Record<string, readonly (readonly Part[])[]>;
 
-export interface WorkedArea {
+interface WorkedArea {
   /** All parts of the area. */
   area: readonly Part[];
   /** Those of it that are worked long enough, the most worked first. */

@@ -1,8 +1,7 @@
-export { END_AREAS, type WorkedArea, workedAreas } from './areas.ts';
+export { workedAreas } from './areas.ts';
 export {
   effortOf,
   HALF_LIFE_S,
-  type Hardness,
   hardBefore,
   hardnessOf,
   type Intensity,

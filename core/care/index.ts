@@ -1,2 +1,2 @@
 export { cautionOf, cautionsBefore, DEFERS } from './care.ts';
-export { HEAT_SOURCE, type HeatBand, heatBand, wetBulbGlobe } from './heat.ts';
+export { HEAT_SOURCE, heatBand, wetBulbGlobe } from './heat.ts';

@@ -2,7 +2,7 @@ import type { Library } from '../moves/index.ts';
 import type { Thresholds } from '../norms/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { type Interval, isWork } from '../timeline/index.ts';
-import { neededChange, type Needs } from './changes.ts';
+import { type Needs, neededChange } from './changes.ts';
 import { groupsIn, turnAt } from './paths.ts';
 
 /** A class under way, as far as its rests go. */

@@ -87,7 +87,9 @@ function placeAt(plan: Plan, interval: Interval, index: number, library: Library
 
 /** Groups with somebody in them; without heads every station has its group. */
 export function groupsIn({ blocks, heads }: Pick<Plan, 'blocks' | 'heads'>): number {
-  const sizes = blocks.filter((b) => b.use === 'stations').map((b) => Math.min(b.stations.length, heads ?? MOST_STATIONS));
+  const sizes = blocks
+    .filter((b) => b.use === 'stations')
+    .map((b) => Math.min(b.stations.length, heads ?? MOST_STATIONS));
   return Math.max(1, ...sizes);
 }
 

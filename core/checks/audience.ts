@@ -1,7 +1,6 @@
-import { freeOf, insteadFor, REASON_WORDS } from '../moves/index.ts';
+import { freeOf, insteadFor, REASON_WORDS, swapStation } from '../moves/index.ts';
 import { MOST_WAYS, type Station, updateStation } from '../plan/index.ts';
 import { type Check, rowPlace } from './types.ts';
-import { swapStation } from '../moves/index.ts';
 
 /** The station's easier ways with one more, at the easy end. */
 const offered = ({ easier = [] }: Station, name: string) => [name, ...easier].slice(0, MOST_WAYS);

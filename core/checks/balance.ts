@@ -33,7 +33,10 @@ const PAIRS: readonly Pair[] = [
     a: 'front',
     b: 'back',
     of: ({ main }) => {
-      const [front, back] = [FRONT, BACK].map((parts) => main.filter((p) => parts.includes(p)).length) as [number, number];
+      const [front, back] = [FRONT, BACK].map((parts) => main.filter((p) => parts.includes(p)).length) as [
+        number,
+        number,
+      ];
       const all = Math.max(1, front + back);
       return [front / all, back / all];
     },
@@ -63,7 +66,8 @@ export const balance: Check = {
       const [x, y] = [take(0), take(1)];
       const [more, less] = x >= y ? [a, b] : [b, a];
       const [moreMs, lessMs] = [Math.max(x, y), Math.min(x, y)];
-      const uneven = moreMs >= from * thresholds.balanceFromS * 1000 && moreMs > thresholds.balanceRatio * (lessMs + openMs);
+      const uneven =
+        moreMs >= from * thresholds.balanceFromS * 1000 && moreMs > thresholds.balanceRatio * (lessMs + openMs);
       if (!uneven) return [];
       const open = openMs > 0 ? `, ${formatDuration(openMs)} not known` : '';
       return [

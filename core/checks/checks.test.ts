@@ -1,21 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { USUAL_THRESHOLDS } from '../norms/index.ts';
-import { applySteps, newBlock, type Plan } from '../plan/index.ts';
+import { newBlock, type Plan } from '../plan/index.ts';
 import { block, circuit, format, planOf, s } from '../test/build.ts';
+import { findingsOf, KIT_ROOM, mended, textsOf } from '../test/checking.ts';
 import { on, TEST_LIBRARY } from '../test/moves.ts';
 import { totals } from '../timeline/index.ts';
-import { CHECKS, checkPlan, type Fix, isAccepted, withAccepted } from './index.ts';
+import { CHECKS, checkPlan, isAccepted, withAccepted } from './index.ts';
 
-const kitRoom = [
-  { name: 'kettlebell', count: 6, sharedBy: 1, standIn: 'a can' },
-  { name: 'band', count: 20, sharedBy: 1 },
-  { name: 'mat', count: 20, sharedBy: 2 },
-];
-const of = (plan: Plan, check: string, thresholds = USUAL_THRESHOLDS) =>
-  checkPlan(plan, { library: TEST_LIBRARY, kitRoom, thresholds }).filter((f) => f.check === check);
-/** The class after a fix of one of its findings. */
-const mended = (plan: Plan, fix: Fix | undefined) => applySteps(plan, fix!.steps);
-const texts = (plan: Plan, check: string) => of(plan, check).map((f) => f.text);
+const [of, texts] = [findingsOf, textsOf];
 const slotOf = (plan: Plan, minutes: number): Plan => ({ ...plan, slot: { start: null, lengthMs: minutes * 60_000 } });
 const long = (...names: string[]) => planOf(circuit(on(...names), 40, 20, 4));
 
@@ -55,7 +47,9 @@ describe('rest too short', () => {
     const plan = planOf(circuit(on('Squat', 'Hold'), 40, 4, 2));
     const [found, ...others] = of(plan, 'restShort');
     expect(others).toEqual([]);
-    expect(found?.text).toMatch(/^2 changes of Main are too short; most: Hold to Squat: 4 s of rest, .* It happens 3 times\.$/);
+    expect(found?.text).toMatch(
+      /^2 changes of Main are too short; most: Hold to Squat: 4 s of rest, .* It happens 3 times\.$/,
+    );
     expect(found?.cases).toHaveLength(2);
     expect(found?.also).toHaveLength(2);
     for (const fix of found!.fixes) expect(of(mended(plan, fix), 'restShort')).toEqual([]);
@@ -69,9 +63,14 @@ describe('rest too short', () => {
 
   it('at stations every group\u2019s change counts, not the leading one\u2019s alone', () => {
     // Squat, Hinge, Hold, Bell: some group goes from lying to the bell, whoever leads; "Rotate" 0.4 + 0.7 + 5 up + 3 bell + 4 walk
-    const room = (rest: number) => ({ ...planOf({ ...circuit(on('Squat', 'Hinge', 'Hold', 'Bell'), 40, rest, 1), use: 'stations' as const }), heads: 8 });
+    const room = (rest: number) => ({
+      ...planOf({ ...circuit(on('Squat', 'Hinge', 'Hold', 'Bell'), 40, rest, 1), use: 'stations' as const }),
+      heads: 8,
+    });
     const [found] = of(room(5), 'restShort');
-    expect(found?.text).toContain('Hold to Bell: 5 s of rest, 13.1 s needed (hear it 1.1, change position 5, change kit 3, walk 4)');
+    expect(found?.text).toContain(
+      'Hold to Bell: 5 s of rest, 13.1 s needed (hear it 1.1, change position 5, change kit 3, walk 4)',
+    );
     expect(found?.weight).toBe(3);
     expect(of(room(13), 'restShort')).toEqual([]);
   });
@@ -109,7 +108,8 @@ describe('explanation', () => {
     const [pull] = on('Pull');
     const both = planOf(circuit([{ ...pull!, sides: { mode: 'each', first: 'left' } }], 40, 10, 1));
     expect(of(both, 'explanation')).toEqual([]);
-    for (const f of [format('ladder'), format('beats')]) expect(of(planOf(block(f, on('Squat', 'Pull'))), 'explanation')).toEqual([]);
+    for (const f of [format('ladder'), format('beats')])
+      expect(of(planOf(block(f, on('Squat', 'Pull'))), 'explanation')).toEqual([]);
   });
 });
 
@@ -139,7 +139,10 @@ describe('balance', () => {
     // An odd round is said at its own place, once; even rounds may have uneven seconds.
     expect(texts(lunges(3), 'unevenSides')).toEqual([]);
     expect(texts(lunges(4), 'unevenSides')).toEqual([]);
-    const waves = planOf({ ...lunges(4).blocks[0]!, format: format('circuit', { rounds: 4, workByRoundMs: [30_000, 50_000, 30_000, 50_000] }) });
+    const waves = planOf({
+      ...lunges(4).blocks[0]!,
+      format: format('circuit', { rounds: 4, workByRoundMs: [30_000, 50_000, 30_000, 50_000] }),
+    });
     expect(texts(waves, 'unevenSides')).toEqual(['Lunge: 1:00 left, 1:40 right.']);
     const one = (side: 'left' | 'right') => on('Lunge').map((x) => ({ ...x, sides: { mode: 'one' as const, side } }));
     expect(texts(planOf(circuit(one('left'), 40, 20, 1)), 'unevenSides')).toEqual(['Lunge: 0:40 left, none right.']);
@@ -269,7 +272,10 @@ describe('water', () => {
   });
 
   it('after the main part people drink as they like', () => {
-    const cool = { ...block(format('holds', { holdMs: s(60) }), on(...Array<string>(12).fill('Stretch'))), role: 'coolDown' as const };
+    const cool = {
+      ...block(format('holds', { holdMs: s(60) }), on(...Array<string>(12).fill('Stretch'))),
+      role: 'coolDown' as const,
+    };
     expect(texts(planOf(half(), cool), 'water')).toEqual([]);
   });
 });
@@ -296,14 +302,14 @@ describe('acceptance and thresholds', () => {
 
   it('another threshold changes the answer', () => {
     const plan = planOf(circuit(on('Squat', 'Push'), 45, 10, 2));
-    expect(of(plan, 'workRest', { ...USUAL_THRESHOLDS, ratioMixed: 6 })).toEqual([]);
+    expect(of(plan, 'workRest', { thresholds: { ...USUAL_THRESHOLDS, ratioMixed: 6 } })).toEqual([]);
   });
 
   it('every check has a reason, and every fix leaves a plan that compiles', () => {
     expect(new Set(CHECKS.map((c) => c.id)).size).toBe(CHECKS.length);
     for (const check of CHECKS) expect(check.reason.length).toBeGreaterThan(20);
     const plan = { ...long('Jump', 'Bound', 'Leap', 'Lunge', 'Hold', 'Push'), audience: ['wrists' as const] };
-    for (const f of checkPlan(plan, { library: TEST_LIBRARY, kitRoom }))
+    for (const f of checkPlan(plan, { library: TEST_LIBRARY, kitRoom: KIT_ROOM }))
       for (const fix of f.fixes) expect(totals(mended(plan, fix)).totalMs).toBeGreaterThan(0);
   });
 });

@@ -1,11 +1,19 @@
 import { workedAreas } from '../balance/index.ts';
-import { type Part, PART_WORDS, basisOf, movesNamed, someOf } from '../moves/index.ts';
+import { basisOf, movesNamed, PART_WORDS, type Part, someOf } from '../moves/index.ts';
 import { addBlock, type Block, moveBlock } from '../plan/index.ts';
 import { proposeCoolDown } from '../propose/index.ts';
 import { isWork } from '../timeline/index.ts';
 import { lengthOf, proposed } from './ends.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
-import { blockPlace, type Check, type CheckContext, CLASS_PLACE, RULE_OF_THUMB, type Raised, rowPlace } from './types.ts';
+import {
+  blockPlace,
+  type Check,
+  type CheckContext,
+  CLASS_PLACE,
+  type Raised,
+  RULE_OF_THUMB,
+  rowPlace,
+} from './types.ts';
 
 const wants = ({ plan, kind }: CheckContext) => kind !== 'mobility' && plan.blocks.some(isMain);
 
@@ -99,13 +107,17 @@ export const coolDownEasy: Check = {
     const { plan, timeline, stints, thresholds } = context;
     const at = plan.blocks.findIndex((b) => b.role === 'coolDown');
     const hard = stints.findLast((s) => s.blockIndex < at && s.sure && (s.move?.effort ?? 0) >= HARD);
-    const last = timeline.intervals.findLast((i) => isWork(i) && i.blockIndex < at && isMain(plan.blocks[i.blockIndex] as Block));
+    const last = timeline.intervals.findLast(
+      (i) => isWork(i) && i.blockIndex < at && isMain(plan.blocks[i.blockIndex] as Block),
+    );
     if (at < 0 || !hard || !last) return [];
     const endMs = hard.interval.startMs + hard.interval.durationMs;
     const early = stints.filter((s) => {
       const still = s.move !== null && s.move.pattern === 'stretch';
       const down = s.move !== null && (LYING.has(s.move.position) || s.move.headBelow || s.move.balance === 'much');
-      return s.blockIndex === at && s.sure && (still || down) && s.interval.startMs - endMs < thresholds.easyS * 1000 - 1000;
+      return (
+        s.blockIndex === at && s.sure && (still || down) && s.interval.startMs - endMs < thresholds.easyS * 1000 - 1000
+      );
     });
     const [first] = early;
     const block = plan.blocks[at];

@@ -1,9 +1,9 @@
 import { repsAt } from '../cues/index.ts';
-import { countedAt } from '../sound/index.ts';
 import { type Block, formatDuration, keyOfRole, moduleOf, settingOf, updateBlock, withSetting } from '../plan/index.ts';
+import { countedAt } from '../sound/index.ts';
 import { isBreak, isWork, stationAt } from '../timeline/index.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
-import { blockPlace, type Check, type CheckContext, RULE_OF_THUMB, type Raised, rowPlace } from './types.ts';
+import { blockPlace, type Check, type CheckContext, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 /** Tempi that go together: the same, half or double, within this share. */
 const TOGETHER = [1, 2, 0.5];
@@ -21,7 +21,8 @@ export const musicCounts: Check = {
       const key = keyOfRole(block.format, 'bpm');
       if (counts === null || music === null || key === null) return [];
       if (TOGETHER.some((x) => Math.abs(music - counts * x) <= WITHIN * counts * x)) return [];
-      const near = TOGETHER.map((x) => music / x).sort((a, b) => Math.abs(a - counts) - Math.abs(b - counts))[0] ?? music;
+      const near =
+        TOGETHER.map((x) => music / x).sort((a, b) => Math.abs(a - counts) - Math.abs(b - counts))[0] ?? music;
       const bpm = Math.round(near * 10) / 10;
       return [
         {
@@ -66,7 +67,9 @@ export const repsFit: Check = {
       const reps = repsAt(plan, i);
       if (!reps || seen.has(key)) continue;
       const each = repSeconds(block, station.tempo);
-      const bothHere = reps.per === 'side' && (station.sides.mode === 'none' || station.sides.mode === 'split' || station.sides.mode === 'alternating');
+      const bothHere =
+        reps.per === 'side' &&
+        (station.sides.mode === 'none' || station.sides.mode === 'split' || station.sides.mode === 'alternating');
       const count = reps.count * (bothHere ? 2 : 1);
       const needMs = count * each * 1000;
       if (needMs - i.durationMs < 1000) continue;
@@ -84,7 +87,10 @@ export const repsFit: Check = {
 };
 
 /** By the tempo of the station, else by what the format says a rep takes, else as quick as can be done well. */
-function repSeconds(block: Block, tempo: { downMs: number; holdMs: number; upMs: number; topMs: number } | undefined): number {
+function repSeconds(
+  block: Block,
+  tempo: { downMs: number; holdMs: number; upMs: number; topMs: number } | undefined,
+): number {
   if (tempo) return (tempo.downMs + tempo.holdMs + tempo.upMs + tempo.topMs) / 1000;
   const key = keyOfRole(block.format, 'perRep');
   const said = key === null ? USUAL_REP_S : Number(settingOf(block.format, key));
@@ -140,7 +146,12 @@ function bothIn({ plan, timeline }: CheckContext, block: Block): Raised[] {
   if (own.length === 0) return [];
   const doubled = timeline.intervals.filter((i) => {
     const before = timeline.intervals[i.index - 1];
-    return isBreak(i) && before?.kind === 'rest' && plan.blocks[before.blockIndex] === block && plan.blocks[i.blockIndex] === block;
+    return (
+      isBreak(i) &&
+      before?.kind === 'rest' &&
+      plan.blocks[before.blockIndex] === block &&
+      plan.blocks[i.blockIndex] === block
+    );
   });
   const [first] = doubled;
   const rest = first && timeline.intervals[first.index - 1];
@@ -162,4 +173,3 @@ function bothIn({ plan, timeline }: CheckContext, block: Block): Raised[] {
     },
   ];
 }
-

@@ -49,14 +49,18 @@ describe('work to rest inside the round', () => {
   it('long breaks between rounds excuse nothing', () => {
     // 45 to 5 is 9 : 1, whatever stands between the rounds
     const plan = planOf(circuit(on('Four', 'Three'), 45, 5, 3, { roundBreakMs: s(120) }));
-    expect(texts(at('practised', plan), 'workRest')).toEqual(['Main: work to rest is 9 : 1; for practised people at most 6 : 1.']);
+    expect(texts(at('practised', plan), 'workRest')).toEqual([
+      'Main: work to rest is 9 : 1; for practised people at most 6 : 1.',
+    ]);
   });
 
   it('a round without rests has its break as rest', () => {
     // 2 x 45 s to 60 s: 1.5 : 1
     const plan = planOf(circuit(on('Four', 'Three'), 45, 0, 3, { roundBreakMs: s(60) }));
     expect(of(at('beginner', plan), 'workRest')).toEqual([]);
-    expect(of(at('beginner', planOf(circuit(on('Four', 'Three'), 45, 0, 3, { roundBreakMs: s(50) }))), 'workRest')).toHaveLength(1);
+    expect(
+      of(at('beginner', planOf(circuit(on('Four', 'Three'), 45, 0, 3, { roundBreakMs: s(50) }))), 'workRest'),
+    ).toHaveLength(1);
   });
 
   it('of strength as much rest as work is asked', () => {
@@ -137,7 +141,9 @@ describe('landings', () => {
 
   it('a run of jumps ends after two minutes without one, counts over blocks, and is seen in a complex', () => {
     const one = (pause = 0) => ({ ...circuit(on('Hop'), 20, 20, 1), breakAfter: { ms: s(pause), untilTap: false } });
-    expect(texts(planOf(one(), one(), one()), 'impactRun')).toEqual(['Hop is the 3rd move with hard landings in a row.']);
+    expect(texts(planOf(one(), one(), one()), 'impactRun')).toEqual([
+      'Hop is the 3rd move with hard landings in a row.',
+    ]);
     expect(texts(planOf(one(120), one(), one()), 'impactRun')).toEqual([]);
     expect(texts(planOf(one(119), one(), one()), 'impactRun')).toHaveLength(1);
     const windows = planOf(block(format('windows', { onMs: s(60), offMs: s(60), count: 3 }), on('Hop', 'Leap', 'Run')));
@@ -146,7 +152,8 @@ describe('landings', () => {
 
   it('at stations the run goes round for those who begin elsewhere', () => {
     // Leap, Three, Run, Hop once round: the group at Run goes on Run, Hop, Leap
-    const room = (use: 'together' | 'stations') => planOf({ ...circuit(on('Leap', 'Three', 'Run', 'Hop'), 40, 20, 1), use });
+    const room = (use: 'together' | 'stations') =>
+      planOf({ ...circuit(on('Leap', 'Three', 'Run', 'Hop'), 40, 20, 1), use });
     expect(texts(room('together'), 'impactRun')).toEqual([]);
     expect(texts(room('stations'), 'impactRun')).toHaveLength(1);
   });
@@ -160,10 +167,16 @@ describe('landings', () => {
 
 describe('two levels at once', () => {
   it('ask for a way one effort lower beside every move from effort 3 on', () => {
-    const plan: Plan = { ...planOf(circuit(on('Three', 'Four', 'Lift'), 40, 20, 2)), mix: { beginners: 12, practised: 6 } };
+    const plan: Plan = {
+      ...planOf(circuit(on('Three', 'Four', 'Lift'), 40, 20, 2)),
+      mix: { beginners: 12, practised: 6 },
+    };
     // The library has an easier way beside Four; of the others none
     expect(texts(plan, 'levelMix')).toEqual(['12 beginners, 6 practised: no easier way beside Three, Lift.']);
-    const own = { ...plan, blocks: plan.blocks.map((b) => ({ ...b, stations: b.stations.map((x) => ({ ...x, easier: ['half of it'] })) })) };
+    const own = {
+      ...plan,
+      blocks: plan.blocks.map((b) => ({ ...b, stations: b.stations.map((x) => ({ ...x, easier: ['half of it'] })) })),
+    };
     expect(of(own, 'levelMix')).toEqual([]);
     expect(of({ ...plan, mix: { beginners: 18, practised: 0 } }, 'levelMix')).toEqual([]);
   });

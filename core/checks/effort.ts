@@ -2,7 +2,15 @@ import { hardBefore, hardnessOf, intensityAt, isHard } from '../balance/index.ts
 import { type Block, formatDuration, moveBlock, type Plan } from '../plan/index.ts';
 import { isHeavy } from '../sequence/index.ts';
 import { byLevel, isMain, LEVEL_WORDS, listed } from './parts.ts';
-import { blockPlace, type Check, type CheckContext, CLASS_PLACE, RULE_OF_THUMB, rowPlace, type Raised } from './types.ts';
+import {
+  blockPlace,
+  type Check,
+  type CheckContext,
+  CLASS_PLACE,
+  type Raised,
+  RULE_OF_THUMB,
+  rowPlace,
+} from './types.ts';
 
 const CURVE = `${RULE_OF_THUMB} Effort is smoothed: half of the way up in 30 s, half of the way down in 60 s.`;
 
@@ -17,12 +25,7 @@ export const hardMinutes: Check = {
   thresholds: ['hardBeginnerMin', 'hardMixedMin', 'hardPractisedMin'],
   run: (context) => {
     const { plan, thresholds, intensity, timeline } = context;
-    const limitMin = byLevel(
-      plan,
-      thresholds.hardBeginnerMin,
-      thresholds.hardMixedMin,
-      thresholds.hardPractisedMin,
-    );
+    const limitMin = byLevel(plan, thresholds.hardBeginnerMin, thresholds.hardMixedMin, thresholds.hardPractisedMin);
     const { hardS, stretchS, stretchFromS } = hardnessOf(intensity);
     const over = hardS > limitMin * 60;
     const dense = stretchS > limitMin * 60;
@@ -32,7 +35,9 @@ export const hardMinutes: Check = {
     const block = at && plan.blocks[at.blockIndex];
     const parts = [
       ...(over ? [`${least(context)}${time(hardS)} at effort 4 or more`] : []),
-      ...(dense ? [`${least(context)}${time(stretchS)} without a minute below effort 3, from ${time(stretchFromS)} on`] : []),
+      ...(dense
+        ? [`${least(context)}${time(stretchS)} without a minute below effort 3, from ${time(stretchFromS)} on`]
+        : []),
     ].join('; ');
     const found: Raised = {
       check: 'hardMinutes',
@@ -53,7 +58,9 @@ const LEAST_BREAK_MS = 90_000;
 function relief({ plan }: CheckContext): { label: string; plan: Plan }[] {
   const main = plan.blocks.filter(isMain);
   const without = new Set(
-    main.filter((b, k) => k < main.length - 1 && b.breakAfter.ms < LEAST_BREAK_MS && !b.breakAfter.untilTap).map((b) => b.id),
+    main
+      .filter((b, k) => k < main.length - 1 && b.breakAfter.ms < LEAST_BREAK_MS && !b.breakAfter.untilTap)
+      .map((b) => b.id),
   );
   if (without.size === 0) return [];
   const blocks = plan.blocks.map((b) =>

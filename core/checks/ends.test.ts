@@ -25,8 +25,18 @@ const library = libraryOf([
 ]);
 const of = (plan: Plan, check: string) => findingsOf(plan, check, { library });
 const texts = (plan: Plan, check: string) => textsOf(plan, check, library);
-const warm = (seconds: number, ...names: string[]): Block => ({ ...circuit(on(...names), seconds, 0, 1), id: 'w', role: 'warmUp', title: 'Warm-up' });
-const cool = (list: Station[], seconds = 30): Block => ({ ...block(format('holds', { holdMs: s(seconds) }), list), id: 'c', role: 'coolDown', title: 'Cool-down' });
+const warm = (seconds: number, ...names: string[]): Block => ({
+  ...circuit(on(...names), seconds, 0, 1),
+  id: 'w',
+  role: 'warmUp',
+  title: 'Warm-up',
+});
+const cool = (list: Station[], seconds = 30): Block => ({
+  ...block(format('holds', { holdMs: s(seconds) }), list),
+  id: 'c',
+  role: 'coolDown',
+  title: 'Cool-down',
+});
 const main = (...names: string[]): Block => ({ ...circuit(on(...names), 40, 20, 4), id: 'm' });
 
 describe('the warm-up as a ramp', () => {
@@ -39,16 +49,21 @@ describe('the warm-up as a ramp', () => {
 
   it('gives each worked area twenty seconds in motion; a hold is none, helpers of the work ask for none', () => {
     const plan = (...names: string[]) => planOf(warm(60, 'March', 'Jog', ...names), main('Legs', 'Pull'));
-    expect(texts(plan('Leg drill'), 'warmUpCovers')).toEqual(['The warm-up leaves out upper back, which the class works.']);
+    expect(texts(plan('Leg drill'), 'warmUpCovers')).toEqual([
+      'The warm-up leaves out upper back, which the class works.',
+    ]);
     expect(texts(plan('Leg drill', 'Arm drill'), 'warmUpCovers')).toEqual([]);
-    expect(texts(plan('Quad hold', 'Arm drill'), 'warmUpCovers')).toEqual(['The warm-up leaves out front thighs, which the class works.']);
+    expect(texts(plan('Quad hold', 'Arm drill'), 'warmUpCovers')).toEqual([
+      'The warm-up leaves out front thighs, which the class works.',
+    ]);
     const brief = planOf(warm(19, 'March', 'Leg drill', 'Arm drill'), main('Legs', 'Pull'));
     expect(texts(brief, 'warmUpCovers')[0]).toMatch(/^The warm-up hardly moves front thighs, upper back/);
   });
 
   it('claims nothing of one that is led freely', () => {
     const free = { ...block(format('open', { lengthMs: s(300), purpose: 'move' })), role: 'warmUp' as const };
-    for (const check of ['noWarmUp', 'warmUpCovers', 'warmUpPulse', 'warmUpRamp']) expect([check, of(planOf(free, main('Legs', 'Pull')), check)]).toEqual([check, []]);
+    for (const check of ['noWarmUp', 'warmUpCovers', 'warmUpPulse', 'warmUpRamp'])
+      expect([check, of(planOf(free, main('Legs', 'Pull')), check)]).toEqual([check, []]);
   });
 
   it('raises the pulse for two minutes', () => {
@@ -75,7 +90,18 @@ describe('the warm-up as a ramp', () => {
 
   it('holds no muscle for a minute before jumps', () => {
     const held = (seconds: number, work: string) =>
-      planOf(warm(60, 'March', 'Jog'), { ...cool(on('Quad hold').map((x) => ({ ...x, sides: { mode: 'each', first: 'left' } })), seconds), id: 'h', role: 'warmUp' }, main(work));
+      planOf(
+        warm(60, 'March', 'Jog'),
+        {
+          ...cool(
+            on('Quad hold').map((x) => ({ ...x, sides: { mode: 'each', first: 'left' } })),
+            seconds,
+          ),
+          id: 'h',
+          role: 'warmUp',
+        },
+        main(work),
+      );
     expect(texts(held(60, 'Skip'), 'staticHolds')).toEqual(['60 s or more of holding front thighs before Skip.']);
     expect(of(held(30, 'Skip'), 'staticHolds')).toEqual([]);
     expect(of(held(60, 'Legs'), 'staticHolds')).toEqual([]);
@@ -83,17 +109,21 @@ describe('the warm-up as a ramp', () => {
 
   it('rehearses a heavy lift without its weight', () => {
     const heavy = { ...main('Lift'), stations: on('Lift').map((x) => ({ ...x, weightKg: 32 })) };
-    expect(texts(planOf(warm(60, 'March', 'Jog', 'Leg drill'), heavy), 'rehearsal')).toEqual(['The warm-up has nothing like Lift without the weight.']);
+    expect(texts(planOf(warm(60, 'March', 'Jog', 'Leg drill'), heavy), 'rehearsal')).toEqual([
+      'The warm-up has nothing like Lift without the weight.',
+    ]);
     expect(of(planOf(warm(60, 'March', 'Jog', 'Hinge drill'), heavy), 'rehearsal')).toEqual([]);
   });
 });
 
 describe('the cool-down', () => {
   it('comes down on its feet for two minutes after hard work', () => {
-    const after = (first: Station[]) => planOf(main('Sprint'), cool([...first, ...on('Quad hold')]));
+    const cooled = (first: Station[]) => planOf(main('Sprint'), cool([...first, ...on('Quad hold')]));
     const march = (seconds: number) => on('March').map((x) => ({ ...x, workMs: s(seconds) }));
-    expect(texts(after(march(60)), 'coolDownEasy')).toEqual(['Quad hold comes 65 s after Sprint; 120 s of easy movement first.']);
-    expect(of(after(march(115)), 'coolDownEasy')).toEqual([]);
+    expect(texts(cooled(march(60)), 'coolDownEasy')).toEqual([
+      'Quad hold comes 65 s after Sprint; 120 s of easy movement first.',
+    ]);
+    expect(of(cooled(march(115)), 'coolDownEasy')).toEqual([]);
     expect(of(planOf(main('Legs'), cool(on('Quad hold'))), 'coolDownEasy')).toEqual([]);
     // On one leg it is worth knowing; lying or head down people get dizzy.
     expect(of(planOf(main('Sprint'), cool(on('Lie'))), 'coolDownEasy')[0]?.weight).toBe(2);
@@ -102,7 +132,9 @@ describe('the cool-down', () => {
 
   it('stretches what was worked: not what helped, nor the trunk that held', () => {
     const plan = (...names: string[]) => planOf(main('Legs', 'Pull', 'Plank'), cool(on('March', ...names)));
-    expect(texts(plan('Quad hold'), 'coolDownCovers')).toEqual(['The cool-down leaves out upper back, which the class works.']);
+    expect(texts(plan('Quad hold'), 'coolDownCovers')).toEqual([
+      'The cool-down leaves out upper back, which the class works.',
+    ]);
     expect(texts(plan('Quad hold', 'Back hold'), 'coolDownCovers')).toEqual([]);
   });
 
@@ -126,7 +158,10 @@ describe('a class that is something else', () => {
   });
 
   it('a strength class has no pulse to raise that its rests do not, a test is not balanced', () => {
-    const pull = planOf(warm(60, 'March', 'Jog', 'Arm drill'), { ...main('Pull'), format: format('circuit', { rounds: 8, workMs: s(40), restMs: s(40) }) });
+    const pull = planOf(warm(60, 'March', 'Jog', 'Arm drill'), {
+      ...main('Pull'),
+      format: format('circuit', { rounds: 8, workMs: s(40), restMs: s(40) }),
+    });
     expect(of(pull, 'balance')).toHaveLength(1);
     expect(of({ ...pull, kind: 'test' }, 'balance')).toEqual([]);
   });

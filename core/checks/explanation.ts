@@ -15,7 +15,9 @@ export const explanation: Check = {
     if (kind === 'mobility' || kind === 'dance') return [];
     // A move met under one name is not new under another, and what a demo of its own shows is met.
     const met = new Set(
-      plan.blocks.filter((b) => purposeOf(b) === 'demo').flatMap((b) => b.stations.map((s) => moveKey(library, s.move))),
+      plan.blocks
+        .filter((b) => purposeOf(b) === 'demo')
+        .flatMap((b) => b.stations.map((s) => moveKey(library, s.move))),
     );
     return plan.blocks.flatMap((block, k) => {
       const news = block.stations.filter((s) => !met.has(moveKey(library, s.move)));

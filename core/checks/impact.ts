@@ -66,12 +66,7 @@ export const landings: Check = {
   run: ({ plan, stints, thresholds }) => {
     const hard = stints.filter((s) => s.sure && s.move?.impact === 'high' && !isRun(s.move));
     const sum = Math.round(hard.reduce((n, s) => n + ((s.move?.landings ?? 0) * s.ms) / 60_000, 0));
-    const limit = byLevel(
-      plan,
-      thresholds.landingsBeginner,
-      thresholds.landingsMixed,
-      thresholds.landingsPractised,
-    );
+    const limit = byLevel(plan, thresholds.landingsBeginner, thresholds.landingsMixed, thresholds.landingsPractised);
     if (sum <= limit) return [];
     const moves = hard.map((s) => s.station.move);
     const found: Raised = {

@@ -39,7 +39,15 @@ function fixesFor({ plan, library }: CheckContext, block: Block, station: Statio
   const move = library.get(station.move);
   const used = block.stations.map((s) => s.move);
   const named = move ? insteadOf(library, move, 'noKit') : null;
-  const near = move ? alternativesTo(library, move, { used, kit: null, limit: 30, audience: plan.audience ?? [], level: plan.level }).map((a) => a.move) : [];
+  const near = move
+    ? alternativesTo(library, move, {
+        used,
+        kit: null,
+        limit: 30,
+        audience: plan.audience ?? [],
+        level: plan.level,
+      }).map((a) => a.move)
+    : [];
   const without = (m: Move) => !m.kit.some((k) => keyOf(k) === kit) && m.kit.every((k) => k === 'mat');
   // What the library names for no kit knows the move better than likeness does.
   const other = [...(named ? [named] : []), ...near].find(without);

@@ -241,7 +241,10 @@ export const levelMix: Check = {
     const mended = alone.reduce(
       (p, { block, station, easier }) =>
         easier
-          ? updateStation(p, block.id, station.id, (s) => ({ ...s, easier: [...(s.easier ?? []), easier.name].slice(-6) }))
+          ? updateStation(p, block.id, station.id, (s) => ({
+              ...s,
+              easier: [...(s.easier ?? []), easier.name].slice(-6),
+            }))
           : p,
       plan,
     );
@@ -253,7 +256,10 @@ export const levelMix: Check = {
       text: `${mix.beginners} beginners, ${mix.practised} practised: no easier way beside ${listed(alone.map((a) => a.station.move))}.`,
       place: places[0] ?? blockPlace(first.block.id),
       also: places.slice(1),
-      fixes: n > 0 ? [{ label: n === 1 ? 'An easier way beside it' : `An easier way beside ${n} of them`, plan: mended }] : [],
+      fixes:
+        n > 0
+          ? [{ label: n === 1 ? 'An easier way beside it' : `An easier way beside ${n} of them`, plan: mended }]
+          : [],
     };
     return [found];
   },

@@ -10,29 +10,25 @@ export const missingSides: Check = {
   run: ({ plan, library }) =>
     plan.blocks.flatMap((block) =>
       block.stations.flatMap((station) => {
-            const { kind, move } = library.read(station.move);
-            if (!move?.oneSided || station.sides.mode !== 'none' || station.reps?.per === 'side') return [];
-            const fix = (label: string, mode: 'split' | 'each' | 'alternating') => ({
-              label,
-              plan: updateStation(plan, block.id, station.id, (s) => ({ ...s, sides: defaultSides(mode) })),
-            });
-            return [
-              {
-                check: 'missingSides',
-                key: `missingSides:${block.id}:${station.id}`,
-                weight: 2 as const,
-                text: `${station.move} is ${kind === 'known' ? '' : 'guessed to be '}done on one side at a time; nothing says when to change.`,
-                place: rowPlace(block.id, station.id),
-                // In a complex no time belongs to one move: it is done on both sides in turn.
-                fixes: moduleOf(block.format).traits.complex
-                  ? [fix('Alternate', 'alternating')]
-                  : [
-                      fix('Switch at half', 'split'),
-                      fix('Each side in turn', 'each'),
-                      fix('Alternate', 'alternating'),
-                    ],
-              },
-            ];
-          }),
+        const { kind, move } = library.read(station.move);
+        if (!move?.oneSided || station.sides.mode !== 'none' || station.reps?.per === 'side') return [];
+        const fix = (label: string, mode: 'split' | 'each' | 'alternating') => ({
+          label,
+          plan: updateStation(plan, block.id, station.id, (s) => ({ ...s, sides: defaultSides(mode) })),
+        });
+        return [
+          {
+            check: 'missingSides',
+            key: `missingSides:${block.id}:${station.id}`,
+            weight: 2 as const,
+            text: `${station.move} is ${kind === 'known' ? '' : 'guessed to be '}done on one side at a time; nothing says when to change.`,
+            place: rowPlace(block.id, station.id),
+            // In a complex no time belongs to one move: it is done on both sides in turn.
+            fixes: moduleOf(block.format).traits.complex
+              ? [fix('Alternate', 'alternating')]
+              : [fix('Switch at half', 'split'), fix('Each side in turn', 'each'), fix('Alternate', 'alternating')],
+          },
+        ];
+      }),
     ),
 };

@@ -1,6 +1,5 @@
-import { isMain } from '../balance/index.ts';
 import { type Change, changesOf } from '../changes/index.ts';
-import type { Block, Plan } from '../plan/index.ts';
+import type { Plan } from '../plan/index.ts';
 import type { CheckContext, Place } from './types.ts';
 
 /** What several checks ask in the same words. */
@@ -26,9 +25,6 @@ export function allChanges({ paths, timeline }: CheckContext): Change[] {
     });
 }
 
-/** Main blocks with what they are on. */
-export const mainBlocks = ({ plan }: Pick<CheckContext, 'plan'>): Block[] => plan.blocks.filter(isMain);
-
 /** Seconds from ms, to a tenth. */
 export const secondsOf = (ms: number) => Math.round(ms / 100) / 10;
 
@@ -38,9 +34,7 @@ export const often = (n: number) => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n
 /** Names listed: all where there are few, else the first ones and how many more. */
 export function listed(names: readonly string[], most = 4): string {
   const shown = [...new Set(names)];
-  return shown.length <= most
-    ? shown.join(', ')
-    : `${shown.slice(0, most).join(', ')} and ${shown.length - most} more`;
+  return shown.length <= most ? shown.join(', ') : `${shown.slice(0, most).join(', ')} and ${shown.length - most} more`;
 }
 
 /** Places without doubles. */

@@ -42,7 +42,9 @@ function flows({ from, to }: Change, { kind }: CheckContext): boolean {
 
 /** Into and through a warm-up or cool-down all follow the instructor, who tells of the next while they hold this. */
 const ledBy = ({ from, to }: Change) =>
-  from.block.id === to.block.id && to.block.use === 'together' && (to.block.role === 'warmUp' || to.block.role === 'coolDown');
+  from.block.id === to.block.id &&
+  to.block.use === 'together' &&
+  (to.block.role === 'warmUp' || to.block.role === 'coolDown');
 
 const unheard = (n: NeededRest): NeededRest => ({ ...n, hearMs: 0, totalMs: n.totalMs - n.hearMs });
 
@@ -80,7 +82,11 @@ const placeOf = ({ from }: Short): Place => ({
 
 function said({ from, to, gapMs, needed }: Short): string {
   const isSide = from.station.id === to.station.id && from.block.id === to.block.id;
-  const next = isSide ? (from.interval.side === to.interval.side ? 'the same again' : 'its other side') : to.station.move;
+  const next = isSide
+    ? from.interval.side === to.interval.side
+      ? 'the same again'
+      : 'its other side'
+    : to.station.move;
   return `${from.station.move} to ${next}: ${secondsOf(gapMs)} s of rest, ${secondsOf(needed.totalMs)} s needed (${why(needed)})`;
 }
 
@@ -110,9 +116,14 @@ function fixes(plan: Plan, cases: readonly Short[], mostMs: number): { label: st
   const one = stations.size === 1;
   return [
     { label: `${mostMs / 1000} s of rest ${one ? 'here' : `at these ${stations.size} stations`}`, plan: own },
-    { label: `${mostMs / 1000} s of rest throughout`, plan: updateBlock(plan, from.block.id, (b) => withRest(b, mostMs)) },
+    {
+      label: `${mostMs / 1000} s of rest throughout`,
+      plan: updateBlock(plan, from.block.id, (b) => withRest(b, mostMs)),
+    },
   ]
-    .map((f, k) => (k === 0 && !one ? { ...f, label: `As much rest as each of the ${stations.size} stations needs` } : f))
+    .map((f, k) =>
+      k === 0 && !one ? { ...f, label: `As much rest as each of the ${stations.size} stations needs` } : f,
+    )
     .filter((f) => gives(f.plan, cases));
 }
 

@@ -1,7 +1,7 @@
 import type { Library } from '../moves/index.ts';
 import type { Block, Plan } from '../plan/index.ts';
 import { alongShortestRound, metresOf, type SpacingKind, setOut, spacingProblems, walkOf } from '../stations/index.ts';
-import { blockPlace, type Check, type Raised, rowPlace, RULE_OF_THUMB } from './types.ts';
+import { blockPlace, type Check, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 const WEIGHT: Record<SpacingKind, Raised['weight']> = {
   outside: 3,

@@ -83,7 +83,14 @@ describe('music and counts', () => {
 
 describe('reps against the time', () => {
   const reps = (count: number, more = {}) =>
-    planOf(circuit(on('Step').map((x) => ({ ...x, reps: { count, per: 'total' as const }, ...more })), 30, 20, 1));
+    planOf(
+      circuit(
+        on('Step').map((x) => ({ ...x, reps: { count, per: 'total' as const }, ...more })),
+        30,
+        20,
+        1,
+      ),
+    );
   it('by the tempo of the station, else as quick as a whole rep can be done', () => {
     // 20 x 1.5 s are 30 s, 21 are 31.5
     expect(of(reps(20), 'repsFit')).toEqual([]);
@@ -93,19 +100,28 @@ describe('reps against the time', () => {
   });
 
   it('reps a side are twice as many in one visit', () => {
-    const sided = { reps: { count: 12, per: 'side' as const }, sides: { mode: 'split' as const, first: 'left' as const } };
+    const sided = {
+      reps: { count: 12, per: 'side' as const },
+      sides: { mode: 'split' as const, first: 'left' as const },
+    };
     expect(texts(reps(1, sided), 'repsFit')).toEqual(['24 \u00d7 Step at 1.5 s a rep take 36 s; there are 30 s.']);
   });
 });
 
 describe('formats that hide their sums', () => {
   it('an add-on gives its first moves the most', () => {
-    const names = (n: number) => Array.from({ length: n }, (_, k) => ['Step', 'Press', 'Reach', 'Carry', 'Jerk', 'Swing', 'Snatch', 'Fold', 'Plank'][k]!);
+    const names = (n: number) =>
+      Array.from(
+        { length: n },
+        (_, k) => ['Step', 'Press', 'Reach', 'Carry', 'Jerk', 'Swing', 'Snatch', 'Fold', 'Plank'][k]!,
+      );
     // 9 turns: the first move 9 x 30 = 4:30, the last 0:30; the second 8 x 30 = 4:00 is not over
     const nine = planOf(block(format('addOn', { workMs: s(30) }), on(...names(9))));
     expect(texts(nine, 'addOnVolume')).toEqual(['Main: Step 4:30 of work, the last move 0:30.']);
     expect(of(planOf(block(format('addOn', { workMs: s(30) }), on(...names(8)))), 'addOnVolume')).toEqual([]);
-    expect(of(planOf(block(format('addOn', { workMs: s(30), reverse: true }), on(...names(9)))), 'addOnVolume')).toEqual([]);
+    expect(
+      of(planOf(block(format('addOn', { workMs: s(30), reverse: true }), on(...names(9)))), 'addOnVolume'),
+    ).toEqual([]);
   });
 
   it('a rest kept and a break set on top of it', () => {
@@ -114,7 +130,10 @@ describe('formats that hide their sums', () => {
     expect(found?.text).toBe('Main: 20 s of rest and then 60 s of break, 1:20 in all.');
     expect(of(mended(plan, found!.fixes[0]), 'restAndBreak')).toEqual([]);
     expect(of(planOf(circuit(on('Step', 'Press'), 40, 20, 2, { roundBreakMs: s(60) })), 'restAndBreak')).toEqual([]);
-    const kept = { ...circuit(on('Step', 'Press'), 40, 20, 2, { lastRest: 'keep' }), breakAfter: { ms: s(60), untilTap: false } };
+    const kept = {
+      ...circuit(on('Step', 'Press'), 40, 20, 2, { lastRest: 'keep' }),
+      breakAfter: { ms: s(60), untilTap: false },
+    };
     expect(of(planOf(kept, circuit(on('Carry'), 40, 20, 1)), 'restAndBreak')).toHaveLength(1);
   });
 });
@@ -141,7 +160,9 @@ describe('heat', () => {
       ...planOf(circuit(on('Swing', 'Press'), 40, 20, 8)),
       climate: { celsius, humidity: 55 },
     });
-    expect(texts(long(31), 'water')).toEqual(['15:40 without a break to drink in, from the start; at most 15 min in this heat.']);
+    expect(texts(long(31), 'water')).toEqual([
+      '15:40 without a break to drink in, from the start; at most 15 min in this heat.',
+    ]);
     expect(of(long(20), 'water')).toEqual([]);
   });
 });

@@ -2,7 +2,7 @@ import { intensityAt, isHard } from '../balance/index.ts';
 import type { Turn } from '../changes/index.ts';
 import { formatDuration } from '../plan/index.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
-import { type Check, type CheckContext, RULE_OF_THUMB, type Raised, rowPlace } from './types.ts';
+import { type Check, type CheckContext, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 /** Sets of one kind with no pause between them that lets go. */
 interface Run {

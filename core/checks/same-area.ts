@@ -20,14 +20,13 @@ export const sameArea: Check = {
     if (context.kind === 'mobility' || context.kind === 'dance' || context.kind === 'seated') return [];
     const changes = allChanges(context).filter(
       ({ from, to, gapMs }) =>
-        from.block.id === to.block.id &&
-        from.station.id !== to.station.id &&
-        isMain(from.block) &&
-        gapMs < RESTED_MS,
+        from.block.id === to.block.id && from.station.id !== to.station.id && isMain(from.block) && gapMs < RESTED_MS,
     );
     return grouped(changes, (c) => c.from.block.id).flatMap((own) => {
       const [{ from }] = own as [(typeof own)[number]];
-      const pairs = grouped(own, (c) => `${c.from.station.id}>${c.to.station.id}`).map((same) => same[0] as typeof own[number]);
+      const pairs = grouped(own, (c) => `${c.from.station.id}>${c.to.station.id}`).map(
+        (same) => same[0] as (typeof own)[number],
+      );
       const same = pairs.filter(({ from: a, to: b }) => a.known && b.known && isSame(a, b, context));
       if (same.length === 0 || meansIt(from.block) || isAbout(from.block, context)) return [];
       return [finding(context, from.block, same)];
@@ -63,7 +62,9 @@ function finding(context: CheckContext, block: Block, pairs: readonly { from: Tu
 /** Most of its moves work one and the same part: that is what the block is for. */
 function isAbout(block: Block, { library }: CheckContext): boolean {
   const moves = block.stations.flatMap((s) => library.get(s.move) ?? []);
-  return PARTS.some((p) => p !== 'heart' && moves.filter((m) => m.main.includes(p)).length >= MEANT_SHARE * moves.length);
+  return PARTS.some(
+    (p) => p !== 'heart' && moves.filter((m) => m.main.includes(p)).length >= MEANT_SHARE * moves.length,
+  );
 }
 
 /** The order follows a school that puts areas together, or one side is done through before the other. */

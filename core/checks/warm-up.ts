@@ -4,9 +4,17 @@ import { addBlock, type Block, moduleOf, moveBlock } from '../plan/index.ts';
 import { proposeWarmUp } from '../propose/index.ts';
 import { isHeavy } from '../sequence/index.ts';
 import { isEasing } from './context.ts';
-import { isMain, listed, secondsOf } from './parts.ts';
-import { blockPlace, type Check, type CheckContext, CLASS_PLACE, RULE_OF_THUMB, type Raised, rowPlace } from './types.ts';
 import { lengthOf, proposed } from './ends.ts';
+import { isMain, listed, secondsOf } from './parts.ts';
+import {
+  blockPlace,
+  type Check,
+  type CheckContext,
+  CLASS_PLACE,
+  type Raised,
+  RULE_OF_THUMB,
+  rowPlace,
+} from './types.ts';
 
 const WARM_UP = `${RULE_OF_THUMB} Pulse, mobility, the moves themselves, then near the effort of the first work.`;
 
@@ -77,17 +85,25 @@ export const warmUpCovers: Check = {
       moved
         .filter(({ move }) => move && [...move.main, ...move.helpers].some((p) => parts.includes(p)))
         .reduce((sum, s) => sum + s.ms, 0) / 1000;
-    const lacking = workedAreas(plan, context.stints, 'warmUp', thresholds.coverFromS * 1000).flatMap(({ area, parts }) => {
-      const seconds = secondsFor(area);
-      return seconds < thresholds.warmAreaS ? [{ parts, seconds: Math.round(seconds) }] : [];
-    });
+    const lacking = workedAreas(plan, context.stints, 'warmUp', thresholds.coverFromS * 1000).flatMap(
+      ({ area, parts }) => {
+        const seconds = secondsFor(area);
+        return seconds < thresholds.warmAreaS ? [{ parts, seconds: Math.round(seconds) }] : [];
+      },
+    );
     if (lacking.length === 0) return [];
     const parts = lacking.flatMap((l) => l.parts).sort();
-    const { guessed, unknown } = basisOf(movesNamed({ blocks: plan.blocks.filter((b) => b.role === 'warmUp') }), library);
+    const { guessed, unknown } = basisOf(
+      movesNamed({ blocks: plan.blocks.filter((b) => b.role === 'warmUp') }),
+      library,
+    );
     const open = [...guessed, ...unknown];
     const words = parts.map((p) => PART_WORDS[p]).join(', ');
     const some = lacking.filter((l) => l.seconds > 0);
-    const dose = some.length > 0 ? ` It gives ${some.map((l) => `${l.parts.map((p) => PART_WORDS[p]).join(' and ')} ${l.seconds} s`).join(', ')}; ${thresholds.warmAreaS} s in motion are wanted.` : '';
+    const dose =
+      some.length > 0
+        ? ` It gives ${some.map((l) => `${l.parts.map((p) => PART_WORDS[p]).join(' and ')} ${l.seconds} s`).join(', ')}; ${thresholds.warmAreaS} s in motion are wanted.`
+        : '';
     const found: Raised = {
       check: 'warmUpCovers',
       key: `warmUpCovers:${parts.join('+')}`,
@@ -159,7 +175,10 @@ export const hardStart: Check = {
 const raises = ({ move }: Stint) =>
   move !== null &&
   move.pattern !== 'stretch' &&
-  (move.main.includes('heart') || move.helpers.includes('heart') || (move.effort >= 2 && !isEasing(move)) || move.effort >= 3);
+  (move.main.includes('heart') ||
+    move.helpers.includes('heart') ||
+    (move.effort >= 2 && !isEasing(move)) ||
+    move.effort >= 3);
 
 export const warmUpPulse: Check = {
   id: 'warmUpPulse',
@@ -211,7 +230,9 @@ export const warmUpRamp: Check = {
     const together = stints.filter((s) => s.interval === first.interval);
     // At stations the groups begin at different ones: what most of them begin with counts.
     const opens =
-      block.use === 'stations' ? stints.filter((s) => s.blockIndex === first.blockIndex && s.interval.round === 1) : together;
+      block.use === 'stations'
+        ? stints.filter((s) => s.blockIndex === first.blockIndex && s.interval.round === 1)
+        : together;
     const effort = effortOf(opens, full);
     const lastEnd = Math.max(...warm.map((s) => s.interval.startMs + s.interval.durationMs));
     const last = warm.filter((s) => s.interval.startMs + s.interval.durationMs > lastEnd - LAST_MS);
@@ -248,7 +269,9 @@ export const staticHolds: Check = {
         const key = `${part}:${s.side ?? ''}`;
         sums.set(key, (sums.get(key) ?? 0) + s.ms);
       }
-    const long = [...sums].filter(([, ms]) => ms >= thresholds.staticHoldS * 1000).map(([key]) => key.split(':')[0] as Part);
+    const long = [...sums]
+      .filter(([, ms]) => ms >= thresholds.staticHoldS * 1000)
+      .map(([key]) => key.split(':')[0] as Part);
     const block = plan.blocks[holds[0]?.blockIndex ?? -1];
     if (long.length === 0 || !block) return [];
     const found: Raised = {
@@ -273,10 +296,19 @@ export const rehearsal: Check = {
     const { stints, plan, kind } = context;
     const warm = before(context);
     if (warm.length === 0 || !isKnown(context)) return [];
-    const ready = new Set(warm.flatMap(({ move }) => (move ? [move.pattern, ...(move.second ? [move.second] : [])] : [])));
+    const ready = new Set(
+      warm.flatMap(({ move }) => (move ? [move.pattern, ...(move.second ? [move.second] : [])] : [])),
+    );
     const heavy = stints.filter(({ station, move, sure, ...s }) => {
       const loaded = move !== null && (isHeavy(move, station) || (kind === 'strength' && (station.weightKg ?? 0) > 0));
-      return sure && move !== null && loaded && isMainStint(context, { station, move, sure, ...s }) && LIFTED.has(move.pattern) && !ready.has(move.pattern);
+      return (
+        sure &&
+        move !== null &&
+        loaded &&
+        isMainStint(context, { station, move, sure, ...s }) &&
+        LIFTED.has(move.pattern) &&
+        !ready.has(move.pattern)
+      );
     });
     const [first] = heavy;
     const block = first && plan.blocks[first.blockIndex];

@@ -3,7 +3,7 @@ import { type Block, formatDuration, keyOfRole, moduleOf, settingOf, updateBlock
 import { type Interval, isWork } from '../timeline/index.ts';
 import { boutsOf, ratioOf } from './bouts.ts';
 import { byLevel, isMain } from './parts.ts';
-import { blockPlace, type Check, type CheckContext, CLASS_PLACE, RULE_OF_THUMB, type Raised } from './types.ts';
+import { blockPlace, type Check, type CheckContext, CLASS_PLACE, type Raised, RULE_OF_THUMB } from './types.ts';
 
 const DRINK_MS = 30_000;
 
@@ -64,7 +64,9 @@ function breaks({ plan, totals }: CheckContext, dry: readonly Dry[], limitMs: nu
   const after = dry.flatMap(({ fromMs, toMs }) => {
     const fits = totals.blocks.filter((b) => {
       const end = b.startMs + b.totalMs;
-      return b.totalMs > 0 && end > fromMs && end <= fromMs + limitMs && end < toMs && b.blockIndex < plan.blocks.length - 1;
+      return (
+        b.totalMs > 0 && end > fromMs && end <= fromMs + limitMs && end < toMs && b.blockIndex < plan.blocks.length - 1
+      );
     });
     const block = plan.blocks[fits.at(-1)?.blockIndex ?? -1];
     return block ? [block] : [];

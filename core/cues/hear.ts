@@ -10,8 +10,7 @@ import { changesSaid, nameSaid } from './said.ts';
  */
 export function wordsBefore(plan: Pick<Plan, 'blocks' | 'phrases'>, before: Interval | null, next: Interval): string {
   const block = plan.blocks[next.blockIndex];
-  if (block?.use === 'stations')
-    return phrase(plan, before?.blockIndex === next.blockIndex ? 'rotate' : 'toStations');
+  if (block?.use === 'stations') return phrase(plan, before?.blockIndex === next.blockIndex ? 'rotate' : 'toStations');
   const station = stationAt(plan, next);
   if (!station)
     return block && moduleOf(block.format).traits.complex ? phrase(plan, 'nextUp', { move: block.title }) : '';

@@ -64,7 +64,12 @@ describe('the fitter against every way there is', () => {
         limit: 5,
         vary: { workMs: ranges[0]!, restMs: ranges[1]!, roundBreakMs: ranges[2]!, rounds: ranges[3]! },
       })!;
-      const ways = everyWay(plan, from, ranges.map((r) => steps(r.min, r.max, r.step)), slotMs);
+      const ways = everyWay(
+        plan,
+        from,
+        ranges.map((r) => steps(r.min, r.max, r.step)),
+        slotMs,
+      );
       const fit = ways
         .filter((w) => w.spare >= 0 && w.spare <= spareMs)
         .sort((a, b) => a.distance - b.distance || a.spare - b.spare);
@@ -78,7 +83,11 @@ describe('the fitter against every way there is', () => {
         missed += 1;
         const miss = (w: Found) => (w.spare < 0 ? -w.spare : w.spare - spareMs);
         const [best] = ways.sort((a, b) => miss(a) - miss(b) || a.distance - b.distance);
-        expect([seed, given.nearest?.spareMs, round(given.nearest!.distance)]).toEqual([seed, best!.spare, round(best!.distance)]);
+        expect([seed, given.nearest?.spareMs, round(given.nearest!.distance)]).toEqual([
+          seed,
+          best!.spare,
+          round(best!.distance),
+        ]);
       }
     }
     expect(Math.min(fitted, missed)).toBeGreaterThan(20);

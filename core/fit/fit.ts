@@ -86,7 +86,11 @@ export function fitSlot(request: FitRequest, proceed: (tried: number) => boolean
     if (total - otherMs < floorMs || isOdd(values)) return true;
     const candidate = { values, total, spare: slotMs - total, distance: distance(now, values) };
     if (candidate.spare >= 0 && candidate.spare <= spareMs) keepBest(best, candidate, request.limit);
-    else if (!nearest || missOf(candidate, spareMs) < missOf(nearest, spareMs) || isNearerMiss(candidate, nearest, spareMs))
+    else if (
+      !nearest ||
+      missOf(candidate, spareMs) < missOf(nearest, spareMs) ||
+      isNearerMiss(candidate, nearest, spareMs)
+    )
       nearest = candidate;
     return true;
   });

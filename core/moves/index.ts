@@ -10,6 +10,7 @@ export {
   type Uses,
   usesOf,
 } from './find.ts';
+export { freeOf, insteadFor } from './instead.ts';
 export {
   detailsOf,
   insteadOf,
@@ -24,7 +25,6 @@ export {
   resolveStation,
   withMove,
 } from './library.ts';
-export { freeOf, insteadFor } from './instead.ts';
 export type { Reading } from './reading.ts';
 export { keyOfName } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';

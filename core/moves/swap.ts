@@ -191,7 +191,8 @@ export function twinOf(move: Move, library: Library): Move | null {
 }
 
 const nearestWithout = (move: Move, library: Library): Move | null =>
-  alternativesTo(library, move, { used: [], kit: move.kit, limit: 40 }).find((a) => a.move.impact === 'none')?.move ?? null;
+  alternativesTo(library, move, { used: [], kit: move.kit, limit: 40 }).find((a) => a.move.impact === 'none')?.move ??
+  null;
 
 /** The easier ways of a move, one below the other. */
 function easierOf(move: Move, library: Library): Move[] {

@@ -1,5 +1,5 @@
 /** What checks and proposals measure by: thresholds, and the rest that a change from move to move needs. */
-export { type Held, type NeededRest, neededRest } from './needed-rest.ts';
+export { type NeededRest, neededRest } from './needed-rest.ts';
 export {
   THRESHOLDS,
   type ThresholdName,

@@ -59,6 +59,11 @@ it('hears what is really said, where that is more than the name', () => {
   const words = 'Next: Front plank. To the floor';
   // 0.7 + 6 words at 0.4, then 4 s down
   expect(
-    neededRest(held('Squat', 'standing'), held('Front plank', 'prone'), { walks: false, turns: false, words }, USUAL_THRESHOLDS),
+    neededRest(
+      held('Squat', 'standing'),
+      held('Front plank', 'prone'),
+      { walks: false, turns: false, words },
+      USUAL_THRESHOLDS,
+    ),
   ).toEqual({ hearMs: 3100, positionMs: 4000, kitMs: 0, walkMs: 0, totalMs: 7100 });
 });

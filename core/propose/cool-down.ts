@@ -1,7 +1,20 @@
 import { isMain, type Stint, workedAreas } from '../balance/index.ts';
 import type { Move, Part, Position } from '../moves/index.ts';
 import { type Block, defaultFormat, newBlock, type Plan } from '../plan/index.ts';
-import { best, changeS, dealt, type EndRequest, fitting, gentle, helps, idFor, type Piece, reaches, stationOf, stintsIn } from './ends.ts';
+import {
+  best,
+  changeS,
+  dealt,
+  type EndRequest,
+  fitting,
+  gentle,
+  helps,
+  idFor,
+  type Piece,
+  reaches,
+  stationOf,
+  stintsIn,
+} from './ends.ts';
 
 const LEAST_S = 30;
 const EASY = { least: 60, most: 75 };
@@ -40,7 +53,9 @@ export function proposeCoolDown(request: EndRequest): Block | null {
   if (seconds < LEAST_S || main.length === 0) return null;
   const pool = gentle(request).filter((m) => m.effort <= 1 && m.impact === 'none' && !m.headBelow);
   const pieces = easyPieces(plan, pool, main);
-  const stretches = pool.filter((m) => m.use.includes('coolDown') && m.pattern === 'stretch' && m.balance !== 'much' && !isBreath(m));
+  const stretches = pool.filter(
+    (m) => m.use.includes('coolDown') && m.pattern === 'stretch' && m.balance !== 'much' && !isBreath(m),
+  );
   const areas = workedAreas(plan, stints, 'coolDown', request.coverFromMs);
   const holds = holdsFor(stretches, areas);
   for (const [k, move] of holds.entries()) pieces.push(held(move, k < areas.length ? 1 : SECOND));
@@ -85,7 +100,9 @@ function holdsFor(pool: readonly Move[], areas: readonly { area: readonly Part[]
       if (holds.includes(m) || reaches(m, wide) === 0) return 0;
       const fresh = m.main.filter((p) => parts.includes(p) && !done.has(p)).length;
       const again = m.main.filter((p) => done.has(p)).length;
-      return 1 + 4 * fresh + reaches(m, wide) + 0.3 * helps(m, wide) - 2 * again + (LYING.includes(m.position) ? 0 : 0.5);
+      return (
+        1 + 4 * fresh + reaches(m, wide) + 0.3 * helps(m, wide) - 2 * again + (LYING.includes(m.position) ? 0 : 0.5)
+      );
     });
     if (!found) return;
     holds.push(found);
@@ -100,9 +117,7 @@ function holdsFor(pool: readonly Move[], areas: readonly { area: readonly Part[]
 /** Where the last hold leaves people: lying, sitting or on their feet. */
 function breathing(pool: readonly Move[], holds: readonly Move[]): Move | undefined {
   const deepest = Math.max(0, ...holds.map((m) => DOWNWARDS.indexOf(m.position)));
-  return best(pool, (m) =>
-    isBreath(m) ? 10 - Math.abs(DOWNWARDS.indexOf(m.position) - deepest) : 0,
-  );
+  return best(pool, (m) => (isBreath(m) ? 10 - Math.abs(DOWNWARDS.indexOf(m.position) - deepest) : 0));
 }
 
 const held = (move: Move, spare: number): Piece => {
@@ -117,8 +132,7 @@ function ordered(pieces: readonly Piece[]): Piece[] {
   return [...pieces].sort((a, b) => rank(a) - rank(b));
 }
 
-const gapAfter = (p: Piece, next: Piece | undefined) =>
-  next ? Math.max(CHANGE_S, changeS(p.move, next.move)) : 0;
+const gapAfter = (p: Piece, next: Piece | undefined) => (next ? Math.max(CHANGE_S, changeS(p.move, next.move)) : 0);
 
 function gapsOf(pieces: readonly Piece[]): number {
   const inOrder = ordered(pieces);

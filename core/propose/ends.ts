@@ -71,7 +71,10 @@ export function fitting(
   while (least() > seconds) {
     const spare = Math.max(...kept.map((p) => p.spare));
     if (spare < from) break;
-    kept.splice(kept.findLastIndex((p) => p.spare === spare), 1);
+    kept.splice(
+      kept.findLastIndex((p) => p.spare === spare),
+      1,
+    );
   }
   return kept;
 }

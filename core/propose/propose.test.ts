@@ -60,7 +60,8 @@ describe('proposals for 50 random classes', () => {
 describe('a proposal', () => {
   const plan = planOf(circuit(on('Goblet squat', 'Press-up', 'Band row'), 40, 20, 4));
 
-  const movesOf = (made: { stations: readonly { move: string }[] } | null) => made!.stations.map((x) => library.get(x.move)!);
+  const movesOf = (made: { stations: readonly { move: string }[] } | null) =>
+    made!.stations.map((x) => library.get(x.move)!);
 
   it('is a ramp: pulse, joints, the patterns, and a last minute near the first work', () => {
     const made = proposeWarmUp(asked(planOf(circuit(on('Sprint on the spot', 'Squat jump', 'Press-up'), 40, 20, 4))))!;
@@ -92,7 +93,10 @@ describe('a proposal', () => {
   });
 
   it('of a seated class all is seated', () => {
-    const seated: Plan = { ...planOf(circuit(on('Seated march', 'Seated band row', 'Seated jack'), 40, 20, 4)), kind: 'seated' };
+    const seated: Plan = {
+      ...planOf(circuit(on('Seated march', 'Seated band row', 'Seated jack'), 40, 20, 4)),
+      kind: 'seated',
+    };
     for (const propose of [proposeWarmUp, proposeCoolDown])
       expect(new Set(movesOf(propose(asked(seated))).map((m) => m.position))).toEqual(new Set(['seated']));
   });
@@ -105,10 +109,9 @@ describe('a proposal', () => {
 
   it('leaves out what someone here should not do', () => {
     const careful: Plan = { ...plan, audience: ['wrists', 'knees'] };
-    const names = [
-      ...proposeWarmUp(asked(careful))!.stations,
-      ...proposeCoolDown(asked(careful))!.stations,
-    ].map((s) => library.get(s.move)!);
+    const names = [...proposeWarmUp(asked(careful))!.stations, ...proposeCoolDown(asked(careful))!.stations].map(
+      (s) => library.get(s.move)!,
+    );
     for (const m of names) expect([m.name, m.instead.wrists, m.instead.knees]).toEqual([m.name, undefined, undefined]);
   });
 

@@ -1,7 +1,20 @@
 import { effortOf, isMain, type Stint, workedAreas } from '../balance/index.ts';
 import { type Move, overlapOf, PATTERNS, type Pattern } from '../moves/index.ts';
 import { type Block, defaultFormat, moduleOf, newBlock, type Plan } from '../plan/index.ts';
-import { best, changeS, dealt, type EndRequest, fitting, gentle, helps, idFor, type Piece, reaches, stationOf, stintsIn } from './ends.ts';
+import {
+  best,
+  changeS,
+  dealt,
+  type EndRequest,
+  fitting,
+  gentle,
+  helps,
+  idFor,
+  type Piece,
+  reaches,
+  stationOf,
+  stintsIn,
+} from './ends.ts';
 
 const LEAST_S = 30;
 /** Efforts of a warm-up: no more than this by level, and no nearer to the first work than one below. */
@@ -34,13 +47,20 @@ export function proposeWarmUp(request: EndRequest): Block | null {
   for (const effort of [1, 2, 2].slice(0, PULSE_MOVES)) add(pulse(free(), effort), PULSE, chosen.length === 2 ? 4 : 0);
   for (const [k, { area, parts }] of workedAreas(plan, stints, 'warmUp', request.coverFromMs).entries())
     add(
-      best(free(), (m) => drillScore(m) && drillScore(m) * (3 * reaches(m, parts) + reaches(m, area) + 0.5 * helps(m, parts))),
+      best(
+        free(),
+        (m) => drillScore(m) && drillScore(m) * (3 * reaches(m, parts) + reaches(m, area) + 0.5 * helps(m, parts)),
+      ),
       DRILL,
       k < 3 ? 0 : 2,
     );
   for (const [k, pattern] of mainPatterns(plan, stints).slice(0, REHEARSED).entries())
     add(
-      rehearsed(free(), pattern, stints.filter((s) => isMainOf(plan, s) && s.sure)),
+      rehearsed(
+        free(),
+        pattern,
+        stints.filter((s) => isMainOf(plan, s) && s.sure),
+      ),
       REHEARSAL,
       k === 0 ? 1 : 2 + k,
     );
@@ -58,7 +78,9 @@ const isMainOf = ({ blocks }: Plan, s: Stint) => {
 
 /** Easy steps on the spot, known to all before fancy ones. */
 const pulse = (pool: readonly Move[], effort: number) =>
-  best(pool, (m) => (m.main.includes('heart') && m.effort === effort && m.balance !== 'much' ? 2 - m.explainMs / 60_000 : 0));
+  best(pool, (m) =>
+    m.main.includes('heart') && m.effort === effort && m.balance !== 'much' ? 2 - m.explainMs / 60_000 : 0,
+  );
 
 /** Moves a joint through its range, on the feet before on the floor; 0 for anything else. */
 function drillScore(m: Move): number {
@@ -83,7 +105,9 @@ function mainPatterns(plan: Plan, stints: readonly Stint[]): Pattern[] {
   for (const s of stints)
     if (isMainOf(plan, s) && s.sure && s.move) sums.set(s.move.pattern, (sums.get(s.move.pattern) ?? 0) + s.ms);
   const shaped: readonly Pattern[] = ['squat', 'hinge', 'lunge', 'push', 'pull', 'rotate'];
-  return PATTERNS.filter((p) => shaped.includes(p) && sums.has(p)).sort((a, b) => (sums.get(b) ?? 0) - (sums.get(a) ?? 0));
+  return PATTERNS.filter((p) => shaped.includes(p) && sums.has(p)).sort(
+    (a, b) => (sums.get(b) ?? 0) - (sums.get(a) ?? 0),
+  );
 }
 
 /** The effort the main part begins with; at stations that of its first round. 3 where nothing is known of it. */
@@ -100,7 +124,12 @@ function firstEffort(plan: Plan, stints: readonly Stint[]): number {
 }
 
 /** What comes nearest to an effort, on the feet, without landing hard: of the warm-up's moves, else of all. */
-function lastMove(request: EndRequest, pool: readonly Move[], effort: number, chosen: readonly Piece[]): Move | undefined {
+function lastMove(
+  request: EndRequest,
+  pool: readonly Move[],
+  effort: number,
+  chosen: readonly Piece[],
+): Move | undefined {
   const all = gentle(request).filter(
     (m) => m.impact === 'none' && m.effort <= effort && m.kit.length === 0 && !chosen.some((p) => p.move === m),
   );
@@ -127,5 +156,9 @@ function blockOf(plan: Plan, pieces: readonly Piece[], seconds: number): Block {
     });
   });
   const format = { ...defaultFormat('circuit'), rounds: 1, workMs: usual, restMs: 0, roundBreakMs: 0 };
-  return { ...newBlock(idFor(plan, 'warm-up'), 'warmUp', format), stations, breakAfter: { ms: 30_000, untilTap: false } };
+  return {
+    ...newBlock(idFor(plan, 'warm-up'), 'warmUp', format),
+    stations,
+    breakAfter: { ms: 30_000, untilTap: false },
+  };
 }

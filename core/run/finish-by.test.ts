@@ -21,7 +21,9 @@ function small(seed: number): Small {
   const pick = (from: number, to: number) => from + Math.floor(random() * (to - from + 1));
   const blocks = Array.from({ length: pick(1, 2) }, (_, k) => ({
     ...circuit(
-      stations(pick(2, 3), (x, j) => (j > 0 && random() < 0.3 ? { ...x, id: `${k}-${x.id}`, optional: true } : { ...x, id: `${k}-${x.id}` })),
+      stations(pick(2, 3), (x, j) =>
+        j > 0 && random() < 0.3 ? { ...x, id: `${k}-${x.id}`, optional: true } : { ...x, id: `${k}-${x.id}` },
+      ),
       pick(20, 45),
       pick(5, 20),
       pick(1, 3),
@@ -31,7 +33,10 @@ function small(seed: number): Small {
     title: `Block ${k}`,
     breakAfter: { ms: s(pick(0, 90)), untilTap: false },
   }));
-  const plan = { ...planOf({ ...circuit(stations(1), 60, 0, 1), id: 'w', role: 'warmUp' as const }, ...blocks), countInMs: 0 };
+  const plan = {
+    ...planOf({ ...circuit(stations(1), 60, 0, 1), id: 'w', role: 'warmUp' as const }, ...blocks),
+    countInMs: 0,
+  };
   return { plan, overS: pick(1, 200) };
 }
 
@@ -54,7 +59,11 @@ function* trimmedTotals(plan: Plan): Generator<number> {
   const { intervals, totalMs } = compile(plan);
   const later = intervals.slice(1).map((i) => ({ seconds: i.durationMs / 1000, gap: isBreak(i) ? 'break' : i.kind }));
   const saved = (gap: string, level: number, floor: number) =>
-    later.reduce((sum, i) => sum + (i.gap === gap ? Math.max(0, i.seconds - Math.max(floor, level, 0)) * (i.seconds > floor ? 1 : 0) : 0), 0);
+    later.reduce(
+      (sum, i) =>
+        sum + (i.gap === gap ? Math.max(0, i.seconds - Math.max(floor, level, 0)) * (i.seconds > floor ? 1 : 0) : 0),
+      0,
+    );
   const most = (gap: string) => Math.max(0, ...later.filter((i) => i.gap === gap).map((i) => i.seconds));
   for (let level = most('break'); level >= 0; level--) yield totalMs / 1000 - saved('break', level, BREAK_FLOOR);
   const floored = totalMs / 1000 - saved('break', 0, BREAK_FLOOR);
@@ -83,7 +92,10 @@ describe('finish by', () => {
   it('the least cut comes first, whatever it is made of', () => {
     // Warm-up 60, circuit 2 x 30 with 10 between and a break of 40 between 3 rounds: 60 + 3 x 70 + 2 x 40 = 350 s.
     const plan = {
-      ...planOf({ ...circuit(stations(1), 60, 0, 1), id: 'w', role: 'warmUp' as const }, { ...circuit(stations(2), 30, 10, 3, { roundBreakMs: s(40) }), id: 'm' }),
+      ...planOf(
+        { ...circuit(stations(1), 60, 0, 1), id: 'w', role: 'warmUp' as const },
+        { ...circuit(stations(2), 30, 10, 3, { roundBreakMs: s(40) }), id: 'm' },
+      ),
       countInMs: 0,
     };
     const state = stateAt(plan, [{ type: 'start', id: 'event-1', seq: 1, atMs: T0 }], T0 + s(5));

@@ -61,7 +61,9 @@ export function finishBy(state: RunState, byMs: number, floors: Floors = USUAL_F
   if (state.status !== 'running' && state.status !== 'paused') return answer;
   if (overMs <= 0) return { ...answer, options: additions(state, byMs) };
   const capacityMs = endAtMs - endOf(applied(state, trims(state, NOTHING, Number.NEGATIVE_INFINITY, floors)));
-  const ways = [NOTHING, ...combinations(state, overMs, capacityMs)].flatMap((cut) => waysFrom(state, cut, byMs, floors));
+  const ways = [NOTHING, ...combinations(state, overMs, capacityMs)].flatMap((cut) =>
+    waysFrom(state, cut, byMs, floors),
+  );
   const fitting = ways.filter((w) => w.endAtMs <= byMs);
   if (fitting.length > 0) return { ...answer, options: nearest(fitting).map((w) => optionOf(w.cut, byMs, w.endAtMs)) };
   const cooled = [NOTHING, ...deepest(state)].map((cut) =>
@@ -123,7 +125,9 @@ function combinations(state: RunState, overMs: number, capacityMs: number): Cut[
   );
   let all: Given[] = [{ cut: NOTHING, savesMs: 0 }];
   for (const ofBlock of given) {
-    const more = all.flatMap((a) => ofBlock.map((b): Given => ({ cut: both(a.cut, b.cut), savesMs: a.savesMs + b.savesMs })));
+    const more = all.flatMap((a) =>
+      ofBlock.map((b): Given => ({ cut: both(a.cut, b.cut), savesMs: a.savesMs + b.savesMs })),
+    );
     all = [...all, ...more].sort((a, b) => Math.abs(a.savesMs - overMs) - Math.abs(b.savesMs - overMs));
     // Blocks still to come may add: what is far off by itself is kept as long as there are not too many.
     if (all.length > MOST_KEPT) all.length = MOST_KEPT;

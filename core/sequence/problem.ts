@@ -21,7 +21,16 @@ export type Weights = Record<Feature, number>;
 
 /** What hurts counts in every school, and less than what the school is about. */
 const CARE = { impact: 3, grip: 2, overhead: 2, headDown: 2, skillLate: 2 } as const;
-const NONE = { sameArea: 0, apart: 0, sameKind: 0, floorTrips: 1, kitChanges: 0, walk: 0, hardLate: 0, ...CARE } as const;
+const NONE = {
+  sameArea: 0,
+  apart: 0,
+  sameKind: 0,
+  floorTrips: 1,
+  kitChanges: 0,
+  walk: 0,
+  hardLate: 0,
+  ...CARE,
+} as const;
 
 /** The weights of each school; a school is nothing but its weights. */
 export const SCHOOL_WEIGHTS: Record<School, Weights> = {

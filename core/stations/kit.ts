@@ -60,8 +60,7 @@ export function kitNeeds(
 /** Pieces of every weight that is said beside one another; where none is said, those of the station that wants most. */
 function allWeights(wanted: readonly { kg: number | undefined; pieces: number }[]): number {
   const byWeight = new Map<number, number>();
-  for (const { kg, pieces } of wanted)
-    if (kg !== undefined) byWeight.set(kg, Math.max(byWeight.get(kg) ?? 0, pieces));
+  for (const { kg, pieces } of wanted) if (kg !== undefined) byWeight.set(kg, Math.max(byWeight.get(kg) ?? 0, pieces));
   const said = [...byWeight.values()].reduce((sum, n) => sum + n, 0);
   return Math.max(said, ...wanted.map((w) => w.pieces));
 }

@@ -15,7 +15,10 @@ export const KIT_ROOM = [
 export function findingsOf(
   plan: Plan,
   check: string,
-  { thresholds = USUAL_THRESHOLDS, library = TEST_LIBRARY }: { thresholds?: typeof USUAL_THRESHOLDS; library?: Library } = {},
+  {
+    thresholds = USUAL_THRESHOLDS,
+    library = TEST_LIBRARY,
+  }: { thresholds?: typeof USUAL_THRESHOLDS; library?: Library } = {},
 ): Finding[] {
   return checkPlan(plan, { library, kitRoom: KIT_ROOM, thresholds }).filter((f) => f.check === check);
 }
@@ -24,4 +27,4 @@ export const textsOf = (plan: Plan, check: string, library?: Library): string[] 
   findingsOf(plan, check, library ? { library } : {}).map((f) => f.text);
 
 /** The class after a fix of one of its findings. */
-export const mended = (plan: Plan, fix: Fix | undefined): Plan => applySteps(plan, fix!.steps);
+export const mended = (plan: Plan, fix: Fix | undefined): Plan => applySteps(plan, fix?.steps ?? []);

@@ -50,7 +50,8 @@ function placeOf({ blocks }: Plan, role: BlockRole): number {
 function made(plan: Plan, role: BlockRole): { block: Block; isProposed: boolean } {
   const { library, kit, thresholds } = useLibrary.getState();
   const propose = role === 'warmUp' ? proposeWarmUp : role === 'coolDown' ? proposeCoolDown : null;
-  const proposed = propose?.({ plan, library, kitRoom: kit, lengthMs: END_MS, coverFromMs: thresholds.coverFromS * 1000 }) ?? null;
+  const proposed =
+    propose?.({ plan, library, kitRoom: kit, lengthMs: END_MS, coverFromMs: thresholds.coverFromS * 1000 }) ?? null;
   if (!proposed) return { block: EMPTY[role](), isProposed: false };
   const stations = proposed.stations.map((s) => ({ ...s, id: nanoid(10) }));
   return { block: { ...proposed, id: nanoid(10), stations }, isProposed: true };
