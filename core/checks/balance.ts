@@ -1,7 +1,8 @@
 import { isMain, type Stint } from '../balance/index.ts';
-import { type Move, moveKey, type Part, type Pattern } from '../moves/index.ts';
-import { formatDuration } from '../plan/index.ts';
+import { type Library, type Move, moveKey, type Part, type Pattern } from '../moves/index.ts';
+import { defaultSides, formatDuration, type Plan, type Station } from '../plan/index.ts';
 import { oddRounds } from '../timeline/index.ts';
+import { anotherThere } from './mends.ts';
 import { listed } from './parts.ts';
 import { type Check, type CheckContext, CLASS_PLACE, type Raised, RULE_OF_THUMB } from './types.ts';
 
@@ -77,12 +78,33 @@ export const balance: Check = {
           weight: 1 as const,
           text: `${formatDuration(moreMs)} of ${more}, ${lessMs === 0 ? 'none' : formatDuration(lessMs)} of ${less}${open}.`,
           place: CLASS_PLACE,
-          fixes: [],
+          fixes: key === 'frontBack' ? [] : exchanged(context, key, more === a),
         },
       ];
     });
   },
 };
+
+/** The patterns of a pair, as they are said. */
+const OTHER: Record<string, readonly [readonly Pattern[], readonly Pattern[]]> = {
+  pushPull: [['push'], ['pull']],
+  squatHinge: [['squat', 'lunge'], ['hinge']],
+};
+
+/** The last main move of what there is too much of, in exchange for one of what is missing. */
+function exchanged(context: CheckContext, key: string, isFirst: boolean) {
+  const [much, little] = isFirst ? (OTHER[key] ?? []) : [...(OTHER[key] ?? [])].reverse();
+  const rows = context.plan.blocks.filter(isMain).flatMap((block) =>
+    block.stations.flatMap((station) => {
+      const move = context.library.get(station.move);
+      return move && much?.includes(move.pattern) && move.area !== 'cardio' ? [{ block, station }] : [];
+    }),
+  );
+  const last = rows.at(-1);
+  // The only one of its kind stays.
+  if (!last || rows.length < 2) return [];
+  return anotherThere(context, last.block, last.station, (m) => little?.includes(m.pattern) ?? false);
+}
 
 function mainStints({ plan, stints }: CheckContext): Stint[] {
   return stints.filter((s) => {
@@ -128,10 +150,26 @@ export const unevenSides: Check = {
       text: `${said[0]}${uneven.length > 1 ? ` Uneven too: ${listed(uneven.slice(1).map((s) => s.move))}.` : ''}`,
       place: CLASS_PLACE,
       ...(said.length > 1 ? { cases: said } : {}),
-      fixes: [],
+      fixes: switched(
+        plan,
+        uneven.map((u) => u.move),
+        library,
+      ),
     };
     return [found];
   },
 };
+
+/** Both sides in each visit. */
+function switched(plan: Plan, names: readonly string[], library: Library) {
+  const isOne = (s: Station) =>
+    (s.sides.mode === 'byRound' || s.sides.mode === 'one') && names.includes(library.get(s.move)?.name ?? s.move);
+  const blocks = plan.blocks.map((b) =>
+    isMain(b) && b.stations.some(isOne)
+      ? { ...b, stations: b.stations.map((s) => (isOne(s) ? { ...s, sides: defaultSides('split') } : s)) }
+      : b,
+  );
+  return blocks.some((b, k) => b !== plan.blocks[k]) ? [{ label: 'Switch at half', plan: { ...plan, blocks } }] : [];
+}
 
 const timeOf = (ms: number) => (ms === 0 ? 'none' : formatDuration(ms));

@@ -1,5 +1,16 @@
 import { repsAt } from '../cues/index.ts';
-import { type Block, formatDuration, keyOfRole, moduleOf, settingOf, updateBlock, withSetting } from '../plan/index.ts';
+import {
+  type Block,
+  formatDuration,
+  keyOfRole,
+  moduleOf,
+  type Plan,
+  type Station,
+  settingOf,
+  updateBlock,
+  updateStation,
+  withSetting,
+} from '../plan/index.ts';
 import { countedAt } from '../sound/index.ts';
 import { isBreak, isWork, stationAt } from '../timeline/index.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
@@ -79,12 +90,23 @@ export const repsFit: Check = {
         weight: 2,
         text: `${count} × ${station.move} at ${each} s a rep take ${secondsOf(needMs)} s; there are ${secondsOf(i.durationMs)} s.`,
         place: rowPlace(block.id, station.id),
-        fixes: [],
+        fixes: fewerReps(plan, block, station, Math.floor(i.durationMs / 1000 / each / (bothHere ? 2 : 1))),
       });
     }
     return [...seen.values()];
   },
 };
+
+/** As many as the time holds; none where that is not one, or the block goes by reps of its own. */
+function fewerReps(plan: Plan, block: Block, { id, reps }: Station, count: number) {
+  if (!reps || count < 1) return [];
+  return [
+    {
+      label: `${count} reps${reps.per === 'side' ? ' a side' : ''}`,
+      plan: updateStation(plan, block.id, id, (s) => ({ ...s, reps: { ...reps, count } })),
+    },
+  ];
+}
 
 /** By the tempo of the station, else by what the format says a rep takes, else as quick as can be done well. */
 function repSeconds(
@@ -121,11 +143,24 @@ export const addOnVolume: Check = {
           weight: 1 as const,
           text: `${block.title}: ${listed(said, 3)} of work, the last move ${formatDuration(least)}.`,
           place: rowPlace(block.id, most.station.id),
-          fixes: [],
+          fixes: backAgain(plan, block),
         },
       ];
     }),
 };
+
+/** Back again in reverse evens it out. */
+function backAgain(plan: Plan, block: Block) {
+  const key = keyOfRole(block.format, 'reverse');
+  return key === null
+    ? []
+    : [
+        {
+          label: 'Back again in reverse, so that all get as much',
+          plan: updateBlock(plan, block.id, (b) => ({ ...b, format: withSetting(b.format, key, true) })),
+        },
+      ];
+}
 
 export const restAndBreak: Check = {
   id: 'restAndBreak',

@@ -1,6 +1,8 @@
+import type { Stint } from '../balance/index.ts';
 import type { Turn } from '../changes/index.ts';
-import { insteadOf, type Library, type Move, twinOf } from '../moves/index.ts';
-import { type Station, updateStation } from '../plan/index.ts';
+import { insteadOf, type Library, type Move, swapStation, twinOf } from '../moves/index.ts';
+import { type Plan, type Station, updateStation } from '../plan/index.ts';
+import { reordered } from './mends.ts';
 import { byLevel, distinct, isMain, LEVEL_WORDS, listed } from './parts.ts';
 import { type Check, CLASS_PLACE, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
 
@@ -10,7 +12,8 @@ export const impactRun: Check = {
   reason: 'Joints and calves need a pause from landing.',
   source: RULE_OF_THUMB,
   thresholds: ['impactRun', 'jumpResetS'],
-  run: ({ paths, thresholds }) => {
+  run: (context) => {
+    const { paths, thresholds } = context;
     const resetMs = thresholds.jumpResetS * 1000;
     // The longest run of each set that goes on too long, over all groups.
     const found = new Map<string, { turn: Turn; run: number }>();
@@ -48,7 +51,7 @@ export const impactRun: Check = {
             : `Up to ${longest} moves with hard landings in a row: on to ${listed(moves)}.`,
         place: places[0] ?? CLASS_PLACE,
         also: places.slice(1),
-        fixes: [],
+        fixes: reordered(context, first.turn.block, 'An order with pauses between the jumps'),
       },
     ];
   },
@@ -63,7 +66,7 @@ export const landings: Check = {
   source:
     'Foot contacts a session by level: Haff and Triplett, Essentials of Strength Training and Conditioning, 2016. Landings a minute of each move are our judgement; steps of a run are not counted.',
   thresholds: ['landingsBeginner', 'landingsMixed', 'landingsPractised'],
-  run: ({ plan, stints, thresholds }) => {
+  run: ({ plan, stints, library, thresholds }) => {
     const hard = stints.filter((s) => s.sure && s.move?.impact === 'high' && !isRun(s.move));
     const sum = Math.round(hard.reduce((n, s) => n + ((s.move?.landings ?? 0) * s.ms) / 60_000, 0));
     const limit = byLevel(plan, thresholds.landingsBeginner, thresholds.landingsMixed, thresholds.landingsPractised);
@@ -72,14 +75,38 @@ export const landings: Check = {
     const found: Raised = {
       check: 'landings',
       key: 'landings',
-      weight: 2,
+      weight: sum > FAR_OVER * limit ? 2 : 1,
       text: `About ${sum} hard landings a person (${listed(moves)}); for ${LEVEL_WORDS[plan.level]} at most ${limit}.`,
       place: CLASS_PLACE,
-      fixes: [],
+      fixes: withoutMost(plan, hard, library),
     };
     return [found];
   },
 };
+
+/** So far over the limit it is no matter of a few. */
+const FAR_OVER = 1.5;
+
+/** What lands most often, done low by all. */
+function withoutMost(plan: Plan, hard: readonly Stint[], library: Library) {
+  const sums = new Map<string, { stint: Stint; landings: number }>();
+  for (const stint of hard) {
+    const sum = sums.get(stint.station.id) ?? { stint, landings: 0 };
+    sum.landings += (stint.move?.landings ?? 0) * stint.ms;
+    sums.set(stint.station.id, sum);
+  }
+  const [most] = [...sums.values()].sort((a, b) => b.landings - a.landings);
+  const twin = most?.stint.move && twinOf(most.stint.move, library);
+  const block = most && plan.blocks[most.stint.blockIndex];
+  if (!twin || !block) return [];
+  const { station } = most.stint;
+  return [
+    {
+      label: `${twin.name} in place of ${station.move}`,
+      plan: swapStation(plan, block.id, station.id, twin, null, library),
+    },
+  ];
+}
 
 /** So many steps a minute are a run, not jumps. */
 const RUN_STEPS = 100;

@@ -1,5 +1,5 @@
 import { effortOf } from '../balance/index.ts';
-import { insteadOf, type Library, type Move, withMove } from '../moves/index.ts';
+import { type Library, type Move, oneEasier, withMove } from '../moves/index.ts';
 import {
   type Block,
   type Format,
@@ -202,18 +202,6 @@ function hardMoves({ plan, library }: CheckContext, block: Block): Raised[] {
         : [],
     };
   });
-}
-
-/** The next easier way of a move that is known: what the library names, followed down to a lower effort. */
-export function oneEasier(library: Library, move: Move): Move | null {
-  const seen = new Set<string>();
-  for (let m = move.easier ? library.get(move.easier) : null; m && !seen.has(m.name); ) {
-    if (m.effort < move.effort) return m;
-    seen.add(m.name);
-    m = m.easier ? library.get(m.easier) : null;
-  }
-  const low = insteadOf(library, move, 'noJumping');
-  return low && low.effort < move.effort ? low : null;
 }
 
 /** From this effort on a class of two levels wants two ways. */

@@ -1,6 +1,7 @@
 import { intensityAt, isHard } from '../balance/index.ts';
 import type { Turn } from '../changes/index.ts';
 import { formatDuration } from '../plan/index.ts';
+import { anotherThere, reordered } from './mends.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
 import { type Check, type CheckContext, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
 
@@ -42,7 +43,7 @@ function runsOf({ paths }: CheckContext, are: (turn: Turn) => boolean, pauseMs: 
 const names = (run: Run) => listed(run.turns.map((t) => t.station.move));
 
 /** One finding for the longest run, the other places beside it. */
-function raised(check: string, runs: readonly Run[], text: (run: Run) => string): Raised[] {
+function raised(context: CheckContext, check: string, runs: readonly Run[], text: (run: Run) => string): Raised[] {
   const [worst] = runs;
   const [first] = worst?.turns ?? [];
   if (!worst || !first) return [];
@@ -55,7 +56,7 @@ function raised(check: string, runs: readonly Run[], text: (run: Run) => string)
       place: rowPlace(first.block.id, first.station.id),
       also: runs.slice(1).flatMap((r) => (r.turns[0] ? [rowPlace(r.turns[0].block.id, r.turns[0].station.id)] : [])),
       ...(runs.length > 1 ? { cases: runs.map(text) } : {}),
-      fixes: [],
+      fixes: reordered(context, first.block, 'An order with pauses between them'),
     },
   ];
 }
@@ -73,7 +74,12 @@ export const braceRun: Check = {
   run: (context) => {
     const { braceS, letGoS } = context.thresholds;
     const runs = runsOf(context, isPlank, letGoS * 1000).filter((r) => r.workMs > braceS * 1000);
-    return raised('braceRun', runs, (r) => `${formatDuration(r.workMs)} of holding without a pause: ${names(r)}.`);
+    return raised(
+      context,
+      'braceRun',
+      runs,
+      (r) => `${formatDuration(r.workMs)} of holding without a pause: ${names(r)}.`,
+    );
   },
 };
 
@@ -88,7 +94,12 @@ export const gripRun: Check = {
     const runs = runsOf(context, (t) => t.known && t.move.grip === 'firm', letGoS * 1000).filter(
       (r) => r.workMs > gripS * 1000,
     );
-    return raised('gripRun', runs, (r) => `${formatDuration(r.workMs)} of firm grip without a pause: ${names(r)}.`);
+    return raised(
+      context,
+      'gripRun',
+      runs,
+      (r) => `${formatDuration(r.workMs)} of firm grip without a pause: ${names(r)}.`,
+    );
   },
 };
 
@@ -105,7 +116,7 @@ export const overheadRun: Check = {
     // Work, not reaching: a weight, or the body's own.
     const works = ({ known, move, block }: Turn) => known && move.overhead && move.effort >= 3 && isMain(block);
     const runs = runsOf(context, works, SHOULDERS_MS).filter((r) => moves(r) > context.thresholds.overheadMoves);
-    return raised('overheadRun', runs, (r) => `${moves(r)} moves overhead in a row: ${names(r)}.`);
+    return raised(context, 'overheadRun', runs, (r) => `${moves(r)} moves overhead in a row: ${names(r)}.`);
   },
 };
 
@@ -121,14 +132,17 @@ export const headDown: Check = {
   reason: 'The head below the heart straight after hard work makes people dizzy.',
   source: 'The usual caution of the trade.',
   thresholds: [],
-  run: ({ paths, intensity }) => {
+  run: (context) => {
+    const { paths, intensity } = context;
     const found = new Map<string, { turn: Turn; before: Turn }>();
     for (const path of paths)
       path.forEach((turn, k) => {
         const before = path[k - 1];
         if (!before || !turn.known || !turn.move.headBelow || turn.move.effort >= 4) return;
         const gapMs = turn.startMs - before.startMs - before.durationMs;
-        const hard = (before.known && before.move.effort >= 4) || isHard(intensityAt(intensity, turn.startMs));
+        const hard =
+          (before.known && before.move.effort >= 4 && before.move.area !== 'core') ||
+          isHard(intensityAt(intensity, turn.startMs));
         if (hard && gapMs < SETTLED_MS) found.set(`${turn.block.id}:${turn.station.id}`, { turn, before });
       });
     const [first, ...others] = [...found.values()];
@@ -142,7 +156,7 @@ export const headDown: Check = {
       text: `${turn.station.move} puts the head down ${gapS === 0 ? 'straight' : `${gapS} s`} after ${before.station.move}.${others.length > 0 ? ` So do ${listed(others.map((o) => o.turn.station.move))}.` : ''}`,
       place: rowPlace(turn.block.id, turn.station.id),
       also: others.map((o) => rowPlace(o.turn.block.id, o.turn.station.id)),
-      fixes: [],
+      fixes: anotherThere(context, turn.block, turn.station, (m) => !m.headBelow && m.effort <= turn.move.effort),
     };
     return [raise];
   },

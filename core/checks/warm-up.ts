@@ -1,10 +1,21 @@
 import { effortOf, type Stint, workedAreas } from '../balance/index.ts';
 import { basisOf, movesNamed, PART_WORDS, type Part, someOf } from '../moves/index.ts';
-import { addBlock, type Block, moduleOf, moveBlock } from '../plan/index.ts';
+import {
+  addBlock,
+  type Block,
+  keyOfRole,
+  moduleOf,
+  moveBlock,
+  type Plan,
+  settingOf,
+  updateBlock,
+  withSetting,
+} from '../plan/index.ts';
 import { proposeWarmUp } from '../propose/index.ts';
 import { isHeavy } from '../sequence/index.ts';
 import { isEasing } from './context.ts';
 import { lengthOf, proposed } from './ends.ts';
+import { easierThere } from './mends.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
 import {
   blockPlace,
@@ -165,7 +176,7 @@ export const hardStart: Check = {
       weight: 2,
       text: `${listed(hard.map((s) => s.station.move))} in the first ${thresholds.gentleMin} min: ${first.move?.impact === 'high' ? 'hard landings on cold joints' : 'hard work before the pulse is up'}.`,
       place: rowPlace(block.id, first.station.id),
-      fixes: [],
+      fixes: [...easierThere(context, block, first.station), ...another(context, block)],
     };
     return [found];
   },
@@ -192,6 +203,9 @@ export const warmUpPulse: Check = {
     const peak = Math.max(0, ...main.map((s) => (s.sure ? (s.move?.effort ?? 0) : 0)));
     const warm = before(context);
     const block = plan.blocks.find((b) => b.role === 'warmUp');
+    const hasMs = lengthOf(context, (b, k) => b.role === 'warmUp' && k < plan.blocks.findIndex(isMain));
+    // One that is too short is that, and no more.
+    if (hasMs < thresholds.warmUpMin * 60_000) return [];
     if (!block || warm.length === 0 || peak < 3 || kind === 'seated' || !wants(context) || !isKnown(context)) return [];
     const ms = warm.filter(raises).reduce((sum, s) => sum + s.ms, 0);
     if (thresholds.pulseS * 1000 - ms < 1000) return [];
@@ -238,13 +252,14 @@ export const warmUpRamp: Check = {
     const last = warm.filter((s) => s.interval.startMs + s.interval.durationMs > lastEnd - LAST_MS);
     const near = Math.max(0, ...last.map((s) => s.move?.effort ?? 0));
     if (effort === null || effort - near <= 1) return [];
+    const warmUp = plan.blocks.find((b) => b.role === 'warmUp');
     const found: Raised = {
       check: 'warmUpRamp',
       key: 'warmUpRamp',
       weight: effort >= 5 ? 2 : 1,
-      text: `${block.title} begins at effort ${Math.round(effort * 10) / 10} with ${first.station.move}; the last minute of the warm-up is at ${near}.`,
+      text: `${block.title} begins at effort ${Math.round(effort * 10) / 10} ${block.use === 'stations' ? 'over its stations' : `with ${first.station.move}`}; the last minute of the warm-up is at ${near}.`,
       place: blockPlace(block.id),
-      fixes: [],
+      fixes: warmUp ? another(context, warmUp) : [],
     };
     return [found];
   },
@@ -280,11 +295,21 @@ export const staticHolds: Check = {
       weight: 1,
       text: `${thresholds.staticHoldS} s or more of holding ${[...new Set(long)].map((p) => PART_WORDS[p]).join(', ')} before ${jump.station.move}.`,
       place: blockPlace(block.id),
-      fixes: [],
+      fixes: shorter(plan, block),
     };
     return [found];
   },
 };
+
+/** Holds of half a minute, moved through rather than held. */
+function shorter(plan: Plan, block: Block) {
+  const key = keyOfRole(block.format, 'work');
+  if (key === null || Number(settingOf(block.format, key)) <= SHORT_HOLD_MS) return [];
+  const format = withSetting(block.format, key, SHORT_HOLD_MS);
+  return [{ label: 'Hold 30 s', plan: updateBlock(plan, block.id, (b) => ({ ...b, format })) }];
+}
+
+const SHORT_HOLD_MS = 30_000;
 
 export const rehearsal: Check = {
   id: 'rehearsal',
@@ -299,6 +324,7 @@ export const rehearsal: Check = {
     const ready = new Set(
       warm.flatMap(({ move }) => (move ? [move.pattern, ...(move.second ? [move.second] : [])] : [])),
     );
+    const warmUp = plan.blocks.find((b) => b.role === 'warmUp');
     const heavy = stints.filter(({ station, move, sure, ...s }) => {
       const loaded = move !== null && (isHeavy(move, station) || (kind === 'strength' && (station.weightKg ?? 0) > 0));
       return (
@@ -319,7 +345,7 @@ export const rehearsal: Check = {
       weight: 1,
       text: `The warm-up has nothing like ${listed(heavy.map((s) => s.station.move))} without the weight.`,
       place: rowPlace(block.id, first.station.id),
-      fixes: [],
+      fixes: warmUp ? another(context, warmUp) : [],
     };
     return [found];
   },

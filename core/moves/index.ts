@@ -29,6 +29,6 @@ export type { Reading } from './reading.ts';
 export { keyOfName } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
 export * from './schema.ts';
-export { alternativesTo, lowImpactTwin, overlapOf, swapStation, twinOf } from './swap.ts';
+export { alternativesTo, lowImpactTwin, oneEasier, overlapOf, swapStation, twinOf } from './swap.ts';
 export { type Answers, answersOf, bareName, moveFrom, QUESTIONS, type Question } from './tell.ts';
 export * from './words.ts';

@@ -194,6 +194,14 @@ const nearestWithout = (move: Move, library: Library): Move | null =>
   alternativesTo(library, move, { used: [], kit: move.kit, limit: 40 }).find((a) => a.move.impact === 'none')?.move ??
   null;
 
+/** The next easier way of a move that is lower in effort; null where the library names none. */
+export function oneEasier(library: Library, move: Move): Move | null {
+  const lower = easierOf(move, library).find((m) => m.effort < move.effort);
+  if (lower) return lower;
+  const low = insteadOf(library, move, 'noJumping');
+  return low && low.effort < move.effort ? low : null;
+}
+
 /** The easier ways of a move, one below the other. */
 function easierOf(move: Move, library: Library): Move[] {
   const ways: Move[] = [];

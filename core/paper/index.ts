@@ -7,3 +7,4 @@ export { stationCards } from './station-cards.ts';
 export { blockSaid, factsOf, otherWays, sidesSaid, timesOf, timesSaid } from './station-facts.ts';
 export { trackingSheet } from './tracking-sheet.ts';
 export type { Paper, Part, StationCard } from './types.ts';
+export { whomSheet } from './whom-sheet.ts';

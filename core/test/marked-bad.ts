@@ -206,7 +206,7 @@ ${TALK}main: 3 rounds, 40/20, 60 between rounds
   Glute bridge
 break 60
 ${COOL}`,
-    ['noWarmUp', 'warmUpCovers', 'warmUpPulse'],
+    ['noWarmUp', 'warmUpCovers'],
     { fair: ['missingSides', 'warmUpRamp'] },
   ),
   mark(

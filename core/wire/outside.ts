@@ -6,7 +6,7 @@ import { runId } from './runs.ts';
 const PDF = { media: 'application/pdf' } as const;
 export const PAPER_SIZES = ['A4', 'Letter'] as const;
 /** The sheets there are of a class. */
-export const PAPERS = ['run', 'board', 'cards', 'tracking', 'kit'] as const;
+export const PAPERS = ['run', 'board', 'cards', 'tracking', 'kit', 'whom'] as const;
 export type PaperKind = (typeof PAPERS)[number];
 
 const size = v.optional(v.picklist(PAPER_SIZES), 'A4');

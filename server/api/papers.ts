@@ -11,6 +11,7 @@ import {
   stationCards,
   trackingSheet,
   weekSheet,
+  whomSheet,
 } from '../../core/paper/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import { recordOf } from '../../core/record/index.ts';
@@ -135,5 +136,7 @@ async function sheetOf(
       return trackingSheet(plan, who);
     case 'kit':
       return kitList(plan, library, await listKit(db));
+    case 'whom':
+      return whomSheet(plan, library, await listKit(db));
   }
 }

@@ -2,6 +2,7 @@ import { nanoid } from 'nanoid';
 import { type ComponentProps, lazy, memo, Suspense, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
+import { intensityOf } from '../../core/balance/index.ts';
 import {
   type Block,
   defaultFormat,
@@ -233,9 +234,13 @@ const Strip = memo(function Strip({
 }: {
   strip: Pick<ComponentProps<typeof ClassStrip>, 'plan' | 'timeline' | 'totals'>;
 }) {
+  const library = useLibrary((s) => s.library);
+  const { plan, timeline } = strip;
+  const intensity = useMemo(() => intensityOf(plan, timeline, library), [plan, timeline, library]);
   return (
     <ClassStrip
       {...strip}
+      intensity={intensity}
       onBlock={(k) => {
         const block = strip.plan.blocks[k];
         if (block) showBlock(block.id);

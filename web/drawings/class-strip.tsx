@@ -1,7 +1,9 @@
 import { memo, type PointerEvent } from 'react';
+import type { Intensity } from '../../core/balance/index.ts';
 import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { type Interval, isBreak, isWork, type PlanTotals, type Timeline } from '../../core/timeline/index.ts';
 import { clockOf } from '../data/index.ts';
+import { EffortLine } from './effort-line.tsx';
 
 interface Props {
   plan: Plan;
@@ -12,6 +14,8 @@ interface Props {
   activeBlock?: number | null;
   onBlock?: (blockIndex: number) => void;
   compact?: boolean;
+  /** How hard it is along the class, drawn below the blocks. */
+  intensity?: Intensity;
   /** Told the place under the pointer as the strip is pressed and dragged, ms from the start. */
   onSeek?: (ms: number) => void;
 }
@@ -27,6 +31,7 @@ export function ClassStrip({
   activeBlock = null,
   onBlock,
   compact = false,
+  intensity,
   onSeek,
 }: Props) {
   const slotMs = plan.slot.lengthMs ?? 0;
@@ -39,7 +44,7 @@ export function ClassStrip({
   };
   return (
     <div
-      className={`relative ${compact ? 'h-9' : 'h-[82px]'} ${onSeek ? 'cursor-ew-resize touch-none' : ''}`}
+      className={`relative ${compact ? 'h-9' : intensity ? 'h-[104px]' : 'h-[82px]'} ${onSeek ? 'cursor-ew-resize touch-none' : ''}`}
       role="group"
       aria-label="Class strip"
       onPointerDown={seek}
@@ -75,7 +80,16 @@ export function ClassStrip({
           />
         )}
       </div>
-      {!compact && <Clocks plan={plan} totals={totals} axisMs={axisMs} at={at} />}
+      {!compact && intensity && (
+        <div className="absolute inset-x-0 top-[63px] h-5">
+          <EffortLine intensity={intensity} axisMs={axisMs} />
+        </div>
+      )}
+      {!compact && (
+        <div className={`absolute inset-x-0 ${intensity ? 'top-[22px]' : 'top-0'}`}>
+          <Clocks plan={plan} totals={totals} axisMs={axisMs} at={at} slotAbove={intensity ? -22 : 0} />
+        </div>
+      )}
     </div>
   );
 }
@@ -153,11 +167,14 @@ function Clocks({
   totals,
   axisMs,
   at,
+  slotAbove,
 }: {
   plan: Plan;
   totals: PlanTotals;
   axisMs: number;
   at: (ms: number) => string;
+  /** By how much the slot's end stands higher where it goes above the blocks, px. */
+  slotAbove: number;
 }) {
   const starts = totals.blocks.filter((b) => b.withBreakMs > 0).map((b) => b.startMs);
   const apart = axisMs * 0.05;
@@ -184,7 +201,12 @@ function Clocks({
       {slotMs !== null && (
         <span
           className={`absolute text-ink max-lg:hidden ${slotIsClear ? 'top-[60px]' : '-top-1'}`}
-          style={{ left: percent(slotMs, axisMs), transform: 'translateX(-100%)', paddingRight: 6 }}
+          style={{
+            left: percent(slotMs, axisMs),
+            transform: 'translateX(-100%)',
+            paddingRight: 6,
+            ...(slotIsClear ? {} : { marginTop: slotAbove }),
+          }}
         >
           slot {at(slotMs)}
         </span>

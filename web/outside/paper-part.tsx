@@ -14,6 +14,7 @@ const SHEETS: readonly { kind: PaperKind; name: string; about: string }[] = [
   { kind: 'cards', name: 'Station cards', about: 'a card a station, with room for a drawing' },
   { kind: 'tracking', name: 'Tracking sheet', about: 'boxes for reps and weight; its rows are those of the record' },
   { kind: 'kit', name: 'Kit list', about: 'to fetch, and to bring' },
+  { kind: 'whom', name: 'What to say to whom', about: 'one page of other ways, by who is here' },
 ];
 
 /** The class on paper: each sheet by one press. */

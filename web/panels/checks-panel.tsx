@@ -1,16 +1,15 @@
-import { toast } from 'sonner';
-import { CHECKS, withAccepted } from '../../core/checks/index.ts';
-import { AUDIENCES, type Audience, basisOf, isSure, movesNamed, REASON_WORDS } from '../../core/moves/index.ts';
-import { formatChange, type Plan } from '../../core/plan/index.ts';
+import { withAccepted } from '../../core/checks/index.ts';
+import { basisOf, isSure, movesNamed } from '../../core/moves/index.ts';
+import type { Plan } from '../../core/plan/index.ts';
 import { useLibrary } from '../data/index.ts';
-import { edit, HeadsField, showBlock, undo, useBuilder } from '../editing/index.ts';
-import { Checkbox, Select } from '../ui/index.ts';
+import { edit } from '../editing/index.ts';
 import type { PricedFinding } from '../workers/index.ts';
 import { BasisNote } from './basis-note.tsx';
+import { FindingRow, SMALL } from './finding-row.tsx';
+import { ForWhom } from './for-whom.tsx';
 import { ThresholdFields } from './threshold-fields.tsx';
 
 const WEIGHT_WORDS = { 3: 'Must be mended', 2: 'Mend if you can', 1: 'Worth knowing' } as const;
-const small = 'min-h-9 rounded-md border border-line-strong px-2.5 text-small hover:border-ink';
 
 interface Props {
   plan: Plan;
@@ -47,7 +46,7 @@ export function ChecksPanel({ plan, findings }: Props) {
             {plan.accepted.map((a) => (
               <li key={a.key} className="flex items-start gap-2 border-b py-1.5 text-small">
                 <span className="flex-1">{a.text}</span>
-                <button type="button" className={small} onClick={() => edit((p) => withAccepted(p, a, false))}>
+                <button type="button" className={SMALL} onClick={() => edit((p) => withAccepted(p, a, false))}>
                   Ask again
                 </button>
               </li>
@@ -65,86 +64,4 @@ function NothingFound({ plan }: { plan: Plan }) {
   const library = useLibrary((s) => s.library);
   const sure = isSure(basisOf(movesNamed(plan), library));
   return <p className="py-3">{sure ? 'Nothing to point out.' : 'Nothing to point out in what is known.'}</p>;
-}
-
-function FindingRow({ finding, plan }: { finding: PricedFinding; plan: Plan }) {
-  const check = CHECKS.find((c) => c.id === finding.check);
-  const { blockId } = finding.place;
-  const block = plan.blocks.find((b) => b.id === blockId);
-  const apply = (k: number) => {
-    const fix = finding.fixes[k];
-    if (!fix) return;
-    useBuilder.getState().dispatch(fix.steps);
-    toast(`${fix.label}.`, { action: { label: 'Undo', onClick: undo } });
-  };
-  return (
-    <li className="border-b py-2">
-      <p className="text-small">
-        {block && (
-          <button
-            type="button"
-            className="mr-1.5 text-muted underline underline-offset-2"
-            onClick={() => showBlock(block.id)}
-          >
-            {block.title}
-          </button>
-        )}
-        {finding.text}
-      </p>
-      <p className="text-fine text-muted">{check?.reason}</p>
-      <div className="mt-1 flex flex-wrap gap-1.5">
-        {finding.fixes.map((fix, k) => {
-          const cost = finding.costsMs[k] ?? 0;
-          const said = /[+\u2212]\d/.test(fix.label) || cost === 0 ? '' : ` (${formatChange(cost)})`;
-          return (
-            <button key={fix.label} type="button" className={small} onClick={() => apply(k)}>
-              {fix.label}
-              {said}
-            </button>
-          );
-        })}
-        <button
-          type="button"
-          className={`${small} text-muted`}
-          onClick={() => edit((p) => withAccepted(p, finding, true))}
-        >
-          As meant
-        </button>
-      </div>
-    </li>
-  );
-}
-
-/** Heads, level and what people have said of themselves: what several checks turn on. */
-function ForWhom({ plan }: { plan: Plan }) {
-  const toggle = (who: Audience, on: boolean) =>
-    edit(({ audience = [], ...p }) => {
-      const next = AUDIENCES.filter((a) => (a === who ? on : audience.includes(a)));
-      return next.length > 0 ? { ...p, audience: next } : p;
-    });
-  return (
-    <section aria-label="For whom" className="border-b pb-3">
-      <div className="flex items-center gap-2 text-small">
-        <HeadsField plan={plan} label="Heads" />
-        people, level
-        <Select
-          aria-label="Level"
-          value={plan.level}
-          onChange={(e) => edit((p) => ({ ...p, level: e.target.value as Plan['level'] }))}
-        >
-          <option value="beginner">beginners</option>
-          <option value="mixed">mixed</option>
-          <option value="practised">practised</option>
-        </Select>
-      </div>
-      <fieldset className="mt-1.5 flex flex-wrap gap-x-3 text-small">
-        <legend className="text-small text-muted">Someone here has said</legend>
-        {AUDIENCES.map((a) => (
-          <Checkbox key={a} checked={plan.audience?.includes(a) ?? false} onChange={(on) => toggle(a, on)}>
-            {REASON_WORDS[a]}
-          </Checkbox>
-        ))}
-      </fieldset>
-    </section>
-  );
 }

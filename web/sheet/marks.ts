@@ -30,17 +30,24 @@ export function marksOf(plan: Plan, findings: readonly Finding[]): Record<string
     { block: MarkNote[]; stations: Record<string, MarkNote[]>; gaps: Record<string, MarkNote[]> }
   > = {};
   for (const f of openFindings(plan, findings)) {
-    const { blockId, stationId } = f.place;
-    if (blockId === null || f.check === 'oddRound') continue;
-    const of = marks[blockId] ?? { block: [], stations: {}, gaps: {} };
+    if (f.check === 'oddRound') continue;
     const note = { key: f.key, weight: f.weight, text: f.text };
-    if (stationId === null) of.block.push(note);
-    else of.stations[stationId] = [...(of.stations[stationId] ?? []), note];
-    if (stationId !== null && f.place.at === 'gap') {
-      const gap = `${stationId}:${f.place.round ?? 1}`;
-      of.gaps[gap] = [...(of.gaps[gap] ?? []), note];
+    for (const { at, blockId, stationId, round } of [f.place, ...(f.also ?? [])]) {
+      if (blockId === null) continue;
+      const of = marks[blockId] ?? { block: [], stations: {}, gaps: {} };
+      marks[blockId] = of;
+      if (stationId === null) {
+        if (!of.block.includes(note)) of.block.push(note);
+        continue;
+      }
+      // One finding may show in several rounds of a station: its row is marked once.
+      const own = of.stations[stationId] ?? [];
+      if (!own.includes(note)) of.stations[stationId] = [...own, note];
+      if (at === 'gap') {
+        const gap = `${stationId}:${round ?? 1}`;
+        of.gaps[gap] = [...(of.gaps[gap] ?? []), note];
+      }
     }
-    marks[blockId] = of;
   }
   return marks;
 }
