@@ -27,14 +27,19 @@ export const noCoolDown: Check = {
     const { plan, thresholds } = context;
     const hasMs = lengthOf(context, (b) => b.role === 'coolDown');
     if (!wants(context) || hasMs >= thresholds.coolDownMin * 60_000) return [];
-    const proposal = hasMs === 0 ? proposeCoolDown(proposed(context, 300_000)) : null;
+    const own = plan.blocks.find((b) => b.role === 'coolDown');
+    const proposal = hasMs === 0 ? proposeCoolDown(proposed(context, PROPOSED_MS)) : null;
     const found: Raised = {
       check: 'noCoolDown',
       key: 'noCoolDown',
       weight: 2,
       text: hasMs === 0 ? 'There is no cool-down.' : `The cool-down is shorter than ${thresholds.coolDownMin} min.`,
       place: CLASS_PLACE,
-      fixes: proposal ? [{ label: 'Add a proposed cool-down of 5 min', plan: addBlock(plan, proposal) }] : [],
+      fixes: own
+        ? another(context, own, PROPOSED_MS, 'A proposed cool-down of 5 min in its place')
+        : proposal
+          ? [{ label: 'Add a proposed cool-down of 5 min', plan: addBlock(plan, proposal) }]
+          : [],
     };
     return [found];
   },
@@ -79,15 +84,19 @@ export const coolDownCovers: Check = {
   },
 };
 
-function another(context: CheckContext, old: Block) {
+const PROPOSED_MS = 300_000;
+const AS_LONG = 'Propose another cool-down of the same length';
+
+/** Another cool-down in the place of this one, as long where nothing else is said. */
+function another(context: CheckContext, old: Block, ms?: number, label = AS_LONG) {
   const { plan, totals } = context;
-  const lengthMs = totals.blocks[plan.blocks.indexOf(old)]?.totalMs ?? 0;
+  const lengthMs = ms ?? totals.blocks[plan.blocks.indexOf(old)]?.totalMs ?? 0;
   const made = proposeCoolDown(proposed(context, lengthMs));
   if (!made) return [];
   const block = { ...made, id: old.id, title: old.title, breakAfter: old.breakAfter };
   return [
     {
-      label: 'Propose another cool-down of the same length',
+      label,
       plan: { ...plan, blocks: plan.blocks.map((b) => (b.id === old.id ? block : b)) },
     },
   ];

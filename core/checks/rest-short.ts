@@ -73,11 +73,12 @@ function finding(plan: Plan, cases: readonly Short[]): Raised {
 const changeOf = ({ from, to, gapMs }: Short) =>
   `${from.station.id}>${to.station.id}:${from.interval.side ?? ''}:${gapMs}`;
 
-const placeOf = ({ from }: Short): Place => ({
+const placeOf = (short: Short): Place => ({
   at: 'gap',
-  blockId: from.block.id,
-  stationId: from.station.id,
-  round: from.interval.round,
+  blockId: short.from.block.id,
+  stationId: short.from.station.id,
+  round: short.from.interval.round,
+  text: `${said(short)}.`,
 });
 
 function said({ from, to, gapMs, needed }: Short): string {

@@ -33,6 +33,8 @@ export interface Place {
   stationId: string | null;
   /** From 1; null for all rounds. */
   round: number | null;
+  /** What is so there, where the finding is about more places than this. */
+  text?: string;
 }
 
 /** A way to mend it: the steps to take, on the class as it is when they are taken. */

@@ -59,7 +59,8 @@ export const noWarmUp: Check = {
     const hasMs = lengthOf(context, (b, k) => b.role === 'warmUp' && k < at);
     const late = plan.blocks.find((b, k) => b.role === 'warmUp' && k > at);
     if (hasMs >= thresholds.warmUpMin * 60_000) return [];
-    const proposal = hasMs === 0 && !late ? proposeWarmUp(proposed(context, 300_000)) : null;
+    const own = plan.blocks.find((b, k) => b.role === 'warmUp' && k < at);
+    const proposal = hasMs === 0 && !late ? proposeWarmUp(proposed(context, PROPOSED_MS)) : null;
     const found: Raised = {
       check: 'noWarmUp',
       key: 'noWarmUp',
@@ -75,7 +76,9 @@ export const noWarmUp: Check = {
         ? [{ label: 'Add a proposed warm-up of 5 min', plan: addBlock(plan, proposal, at) }]
         : late && hasMs === 0
           ? [{ label: 'The warm-up first', plan: moveBlock(plan, late.id, at) }]
-          : [],
+          : own
+            ? another(context, own, PROPOSED_MS, 'A proposed warm-up of 5 min in its place')
+            : [],
     };
     return [found];
   },
@@ -132,16 +135,19 @@ export const warmUpCovers: Check = {
   },
 };
 
-/** Another warm-up in the place of this one, as long. */
-function another(context: CheckContext, old: Block) {
+const PROPOSED_MS = 300_000;
+const AS_LONG = 'Propose another warm-up of the same length';
+
+/** Another warm-up in the place of this one, as long where nothing else is said. */
+function another(context: CheckContext, old: Block, ms?: number, label = AS_LONG) {
   const { plan, totals } = context;
-  const lengthMs = totals.blocks[plan.blocks.indexOf(old)]?.totalMs ?? 0;
+  const lengthMs = ms ?? totals.blocks[plan.blocks.indexOf(old)]?.totalMs ?? 0;
   const made = proposeWarmUp(proposed(context, lengthMs));
   if (!made) return [];
   const block = { ...made, id: old.id, title: old.title, breakAfter: old.breakAfter };
   return [
     {
-      label: 'Propose another warm-up of the same length',
+      label,
       plan: { ...plan, blocks: plan.blocks.map((b) => (b.id === old.id ? block : b)) },
     },
   ];

@@ -18,7 +18,7 @@ const origin = v.pipe(v.string(), v.maxLength(200), v.url(), v.regex(/^https?:\/
 export const getPlanPaper = endpoint({
   method: 'GET',
   path: '/papers/plan/{planId}/{kind}',
-  says: 'A sheet of a class as PDF: run, board, cards, tracking, kit',
+  says: 'A sheet of a class as PDF: run, board, cards, tracking, kit, whom',
   query: v.object({
     size,
     /** Cards on a page. */

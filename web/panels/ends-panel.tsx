@@ -23,7 +23,9 @@ export function EndsPanel({ plan }: { plan: Plan }) {
   return (
     <>
       <p className="mb-3 text-small text-muted">
-        From what the main blocks work: drills of growing range before, holds after, with few changes of position.
+        From what the main blocks work, for whom and with what there is. Before: pulse, joints, the moves without
+        weight, a last minute near the first work. After: on the feet until the breath settles, a hold for each area,
+        quiet.
       </p>
       <BasisNote of={plan.blocks.filter((b) => b.role === 'main' || b.role === 'finisher')} />
       <End plan={plan} of="warmUp" />
@@ -32,13 +34,20 @@ export function EndsPanel({ plan }: { plan: Plan }) {
   );
 }
 
+/** What is there but too short is proposed as long as usual. */
+const SHORT_MS = 180_000;
+const USUAL_MS = 300_000;
+
 const WORDS = { warmUp: 'Warm-up', coolDown: 'Cool-down' } as const;
 
 function End({ plan, of: role }: { plan: Plan; of: 'warmUp' | 'coolDown' }) {
   const { library, kit, thresholds } = useLibrary();
   const at = plan.blocks.findIndex((b) => b.role === role);
   const old = plan.blocks[at];
-  const [lengthMs, setLengthMs] = useState(() => (old ? (totals(plan).blocks[at]?.totalMs ?? 300_000) : 300_000));
+  const [lengthMs, setLengthMs] = useState(() => {
+    const nowMs = old ? (totals(plan).blocks[at]?.totalMs ?? 0) : 0;
+    return nowMs >= SHORT_MS ? nowMs : USUAL_MS;
+  });
   const propose = role === 'warmUp' ? proposeWarmUp : proposeCoolDown;
   const block = propose({ plan, library, kitRoom: kit, lengthMs, coverFromMs: thresholds.coverFromS * 1000 });
   const word = WORDS[role];

@@ -37,46 +37,59 @@ export function ForWhom({ plan }: { plan: Plan }) {
           <option value="mixed">mixed</option>
           <option value="practised">practised</option>
         </Select>
-        <span className="flex items-center gap-2">
-          of them
-          <NumberField
-            label="Beginners among them"
-            value={plan.mix?.beginners ?? 0}
-            min={0}
-            max={400}
-            onChange={(beginners) => edit((p) => withMix(p, { beginners }))}
-          />
-          beginners,
-          <NumberField
-            label="Practised among them"
-            value={plan.mix?.practised ?? 0}
-            min={0}
-            max={400}
-            onChange={(practised) => edit((p) => withMix(p, { practised }))}
-          />
-          practised
-        </span>
-        <span className="flex items-center gap-2">
-          judged as
-          <Select
-            aria-label="Kind of class"
-            value={plan.kind ?? ''}
-            onChange={(e) => edit((p) => withKind(p, e.target.value as ClassKind | ''))}
-          >
-            <option value="">what is in it</option>
-            {CLASS_KINDS.map((k) => (
-              <option key={k} value={k}>
-                {KIND_WORDS[k]}
-              </option>
-            ))}
-          </Select>
-        </span>
       </div>
-      <Heat plan={plan} />
-      <fieldset className="mt-1.5 flex flex-wrap gap-x-3 text-small">
+      <details
+        className="mt-1 text-small"
+        open={plan.mix !== undefined || plan.kind !== undefined || plan.climate !== undefined}
+      >
+        <summary className="min-h-9 text-muted">Two levels at once, kind of class, heat</summary>
+        <div className="flex flex-wrap items-center gap-x-2 gap-y-1">
+          <span className="flex items-center gap-2">
+            of them
+            <NumberField
+              label="Beginners among them"
+              value={plan.mix?.beginners ?? 0}
+              min={0}
+              max={400}
+              onChange={(beginners) => edit((p) => withMix(p, { beginners }))}
+            />
+            beginners,
+            <NumberField
+              label="Practised among them"
+              value={plan.mix?.practised ?? 0}
+              min={0}
+              max={400}
+              onChange={(practised) => edit((p) => withMix(p, { practised }))}
+            />
+            practised
+          </span>
+          <span className="flex items-center gap-2">
+            judged as
+            <Select
+              aria-label="Kind of class"
+              value={plan.kind ?? ''}
+              onChange={(e) => edit((p) => withKind(p, e.target.value as ClassKind | ''))}
+            >
+              <option value="">what is in it</option>
+              {CLASS_KINDS.map((k) => (
+                <option key={k} value={k}>
+                  {KIND_WORDS[k]}
+                </option>
+              ))}
+            </Select>
+          </span>
+        </div>
+        <Heat plan={plan} />
+      </details>
+      <fieldset className="mt-1 flex flex-wrap gap-x-3 text-small">
         <legend className="text-small text-muted">Someone here has said</legend>
         {AUDIENCES.map((a) => (
-          <Checkbox key={a} checked={plan.audience?.includes(a) ?? false} onChange={(on) => toggle(a, on)}>
+          <Checkbox
+            key={a}
+            className="min-h-7!"
+            checked={plan.audience?.includes(a) ?? false}
+            onChange={(on) => toggle(a, on)}
+          >
             {REASON_WORDS[a]}
           </Checkbox>
         ))}

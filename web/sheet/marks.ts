@@ -31,9 +31,11 @@ export function marksOf(plan: Plan, findings: readonly Finding[]): Record<string
   > = {};
   for (const f of openFindings(plan, findings)) {
     if (f.check === 'oddRound') continue;
-    const note = { key: f.key, weight: f.weight, text: f.text };
-    for (const { at, blockId, stationId, round } of [f.place, ...(f.also ?? [])]) {
+    const notes = new Map<string, MarkNote>();
+    for (const { at, blockId, stationId, round, text = f.text } of [f.place, ...(f.also ?? [])]) {
       if (blockId === null) continue;
+      const note = notes.get(text) ?? { key: f.key, weight: f.weight, text };
+      notes.set(text, note);
       const of = marks[blockId] ?? { block: [], stations: {}, gaps: {} };
       marks[blockId] = of;
       if (stationId === null) {
