@@ -9,7 +9,7 @@ import {
   twinOf,
 } from '../moves/index.ts';
 import type { Plan, Station } from '../plan/index.ts';
-import { cautionsBefore } from './care.ts';
+import { cautionOf } from './care.ts';
 import { heatBand } from './heat.ts';
 
 /** What is said to some of those who come. */
@@ -27,6 +27,13 @@ interface Met {
   at: string[];
 }
 
+const TO_ALL = [
+  'Unsure whether this is for you? Ask a professional first, and tell me before we begin.',
+  'There is an easier way for everything: take it whenever you like.',
+  'Stop at pain, dizziness, a tight chest or breath that does not settle.',
+  'Drink when you need to.',
+];
+
 /** From this effort on beginners have an easier way to be told of. */
 const HARD = 3;
 
@@ -41,14 +48,11 @@ export function toSay(plan: Plan, library: Library, kitRoom: readonly KitItem[])
   const part = (who: string, lines: ToSay['lines'], words: string[] = []): ToSay[] =>
     lines.length + words.length > 0 ? [{ who, lines, words }] : [];
   const audience = plan.audience ?? [];
+  const hard = [...new Set(plan.blocks.flatMap((b) => cautionOf(b, plan)?.text ?? []))];
   const open = unknown.length > 0 ? [`Not known, so not looked at: ${unknown.join(', ')}.`] : [];
   const band = heatBand(plan.climate);
   return [
-    ...part(
-      'To all',
-      [],
-      [...cautionsBefore(plan, library).map((c) => c.text), ...(band ? [band.advice] : []), ...open],
-    ),
+    ...part('To all', [], [...TO_ALL, ...hard, ...(band ? [`It is hot. ${band.advice}`] : []), ...open]),
     ...audience.flatMap((reason) =>
       part(
         capital(REASON_WORDS[reason]),

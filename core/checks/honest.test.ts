@@ -31,7 +31,8 @@ describe('one class in two languages', () => {
       check: f.check,
       key: f.key,
       weight: f.weight,
-      place: f.place,
+      // What is heard takes as long as its words do.
+      place: { ...f.place, text: undefined },
       fixes: f.fixes.length,
     }));
   };

@@ -55,6 +55,8 @@ const USUAL_EXPLAIN_MS = 10_000;
 const EFFORT_STEP = 0.8;
 /** A step more than this is another move altogether. */
 const NEAR_EFFORT = 1;
+/** What the library names itself may be so far from it. */
+const OWN_EFFORT = 2;
 const CAUTION = 6;
 
 function rate(
@@ -161,14 +163,14 @@ export function lowImpactTwin(
 
 /**
  * The low-impact twin of one move, or null: the one the library names for no jumping, or its first easier way without impact, where
- * that is within one step of its effort; else the move without impact that can be done at once and is nearest in effort; else the
+ * that is within two steps of its effort; else the move without impact that can be done at once and is nearest in effort; else the
  * first of these there is.
  */
 export function twinOf(move: Move, library: Library): Move | null {
   const named = insteadOf(library, move, 'noJumping');
   const own = [...(named ? [named] : []), ...easierOf(move, library)].filter((m) => m.impact === 'none');
   const steps = (m: Move) => Math.abs(m.effort - move.effort);
-  const close = own.find((m) => steps(m) <= NEAR_EFFORT);
+  const close = own.find((m) => steps(m) <= NEAR_EFFORT) ?? own.find((m) => steps(m) <= OWN_EFFORT);
   if (close) return close;
   // Beside it at once: in the same position, with no other kit, and nothing to learn.
   const atOnce = (m: Move) =>

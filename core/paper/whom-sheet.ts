@@ -15,7 +15,7 @@ export function whomSheet(plan: Plan, library: Library, kitRoom: readonly KitIte
       ...toSay(plan, library, kitRoom).flatMap(({ who, lines, words }) => [
         heading(who),
         ...words.map((text) => line(text)),
-        ...lines.map((l) => line(`${l.move} \u2192 ${l.instead ?? 'leave it out'}`, { look: 'strong', tail: l.at })),
+        ...lines.map((l) => line(`${l.move}: ${l.instead ?? 'leave it out'}`, { look: 'strong', tail: l.at })),
       ]),
       line(DEFERS, { look: 'small' }),
     ],
