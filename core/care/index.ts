@@ -1,3 +1,3 @@
 export { cautionOf, cautionsBefore, DEFERS } from './care.ts';
 export { HEAT_SOURCE, heatBand, wetBulbGlobe } from './heat.ts';
-export { type ToSay, toSay } from './to-say.ts';
+export { toSay } from './to-say.ts';

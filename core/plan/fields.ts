@@ -134,9 +134,11 @@ function keyNamed(key: string, ids: Ids): string | null {
   let blockId: string | null = null;
   let isGone = false;
   const named = key.split(/([:>])/).map((part) => {
-    const asBlock = blockId === null ? ids.block(part) : undefined;
-    if (asBlock !== undefined) blockId = part;
-    const id = asBlock === undefined && blockId !== null ? ids.station(blockId, part) : asBlock;
+    const asStation = blockId === null ? undefined : ids.station(blockId, part);
+    // The first id is a block's; so may be a second one: from a block to the next.
+    const asBlock = asStation === undefined ? ids.block(part) : undefined;
+    if (blockId === null && asBlock !== undefined) blockId = part;
+    const id = asStation === undefined ? asBlock : asStation;
     isGone ||= id === null;
     return id ?? part;
   });

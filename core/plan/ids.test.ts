@@ -18,6 +18,7 @@ const plan: Plan = {
     { key: 'missingSides:main:s2', text: 'As meant' },
     { key: 'restShort:main:s1>s3:left', text: 'As meant' },
     { key: 'workRest:end', text: 'As meant' },
+    { key: 'restShort:main>end', text: 'As meant' },
     { key: 'slot:over', text: 'As meant' },
   ],
 };
@@ -38,6 +39,7 @@ describe('what names blocks and stations', () => {
       `missingSides:${main!.id}:${two!.id}`,
       `restShort:${main!.id}:${one!.id}>${three!.id}:left`,
       `workRest:${end!.id}`,
+      `restShort:${main!.id}>${end!.id}`,
       'slot:over',
     ]);
     expect([copy.id === plan.id, main!.id === 'main', one!.id === 's1']).toEqual([false, false, false]);
@@ -47,7 +49,7 @@ describe('what names blocks and stations', () => {
     const fewer = removeStations(plan, 'main', ['s2']);
     expect([spots(fewer), keys(fewer)]).toEqual([
       ['main/s1', 'end/s1'],
-      ['restShort:main:s1>s3:left', 'workRest:end', 'slot:over'],
+      ['restShort:main:s1>s3:left', 'workRest:end', 'restShort:main>end', 'slot:over'],
     ]);
     const without = removeBlock(plan, 'main');
     expect([spots(without), keys(without)]).toEqual([['end/s1'], ['workRest:end', 'slot:over']]);

@@ -43,7 +43,7 @@ function small(seed: number): Small {
 /** Every way to cut: fewer rounds of each block, with or without what is optional. */
 function* cuts(plan: Plan, k = 1): Generator<Plan> {
   const block = plan.blocks[k];
-  if (!block || block.format.kind !== 'circuit') {
+  if (block?.format.kind !== 'circuit') {
     yield plan;
     return;
   }

@@ -89,4 +89,26 @@ describe('what there is for a class', () => {
       2,
     );
   });
+
+  it('counts a bell of each weight that is said, as each has both at hand', () => {
+    const bells = (...kg: (number | undefined)[]) => ({
+      ...planOf(
+        circuit(
+          on('Kettlebell swing', 'Kettlebell deadlift').map((x, k) => ({
+            ...x,
+            kit: ['kettlebell'],
+            ...(kg[k] === undefined ? {} : { weightKg: kg[k] }),
+          })),
+          40,
+          20,
+          2,
+        ),
+      ),
+      heads: 6,
+    });
+    const pieces = (plan: Plan) => kitOf(plan, [item('kettlebell', 20)]).find((k) => k.name === 'kettlebell')?.pieces;
+    expect(pieces(bells(24, 8))).toBe(12);
+    expect(pieces(bells(16, 16))).toBe(6);
+    expect(pieces(bells(24, undefined))).toBe(6);
+  });
 });

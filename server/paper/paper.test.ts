@@ -3,7 +3,15 @@ import path from 'node:path';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { type Library, resolvePlan } from '../../core/moves/index.ts';
-import { boardSheet, kitList, type Paper, runSheet, stationCards, trackingSheet } from '../../core/paper/index.ts';
+import {
+  boardSheet,
+  kitList,
+  type Paper,
+  runSheet,
+  stationCards,
+  trackingSheet,
+  whomSheet,
+} from '../../core/paper/index.ts';
 import { type Plan, readStoredPlan } from '../../core/plan/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { shippedLibrary } from '../library/read.ts';
@@ -74,6 +82,7 @@ describe('paper', () => {
           boardSheet(plan),
           trackingSheet(plan, ['All', 'Heron']),
           kitList(plan, library, []),
+          whomSheet(resolvePlan({ ...plan, audience: ['wrists', 'knees', 'back'] }, library), library, []),
         ]) {
           const pages = await pagesOf(await drawPaper(paper, size));
           const text = textOf(pages);

@@ -34,6 +34,18 @@ describe('the marks of a class', () => {
     expect(marks.a?.gaps?.['s1:2']?.map((n) => n.text)).toEqual(['What f3 says']);
   });
 
+  it('stand in every place of a finding, each with what is so there', () => {
+    const gap = (stationId: string, round: number, text: string) =>
+      ({ at: 'gap', blockId: 'a', stationId, round, text }) as Finding['place'];
+    const marks = marksOf(plan, [
+      finding('f1', gap('s1', 1, 'One'), { also: [gap('s1', 2, 'One'), gap('s2', 1, 'Other')] }),
+    ]);
+    // A row is marked once for what is so in several of its rounds.
+    expect(marks.a?.stations?.s1?.map((n) => n.text)).toEqual(['One']);
+    expect(marks.a?.stations?.s2?.map((n) => n.text)).toEqual(['Other']);
+    expect(Object.keys(marks.a?.gaps ?? {})).toEqual(['s1:1', 's1:2', 's2:1']);
+  });
+
   it('leave out what has been accepted', () => {
     const one = finding('f1', {});
     expect(openFindings(plan, [one])).toEqual([one]);
