@@ -271,6 +271,13 @@ describe('water', () => {
     expect(of(mended(dry, found!.fixes[0]), 'water')).toEqual([]);
   });
 
+  it('in one long block the break goes between its rounds', () => {
+    const one = planOf(circuit(on('Squat', 'Push', 'Hinge'), 40, 20, 8));
+    const [found] = of(one, 'water');
+    expect(found?.fixes.map((f) => f.label)).toEqual(['60 s between the rounds of Main']);
+    expect(of(mended(one, found!.fixes[0]), 'water')).toEqual([]);
+  });
+
   it('after the main part people drink as they like', () => {
     const cool = {
       ...block(format('holds', { holdMs: s(60) }), on(...Array<string>(12).fill('Stretch'))),

@@ -64,7 +64,7 @@ export const workRest: Check = {
           text: `${block.title}: work to rest is ${said(ratio)}; for ${kind === 'strength' ? 'strength' : LEVEL_WORDS[plan.level]} at most ${limit} : 1.`,
           place: blockPlace(block.id),
           fixes:
-            moduleOf(format).traits.scope === 'cell' && now !== undefined && restMs > now
+            now !== undefined && restMs > now
               ? [
                   {
                     label: `${restMs / 1000} s of rest`,

@@ -1,6 +1,15 @@
 import { HEAT_SOURCE, heatBand } from '../care/index.ts';
-import { type Block, formatDuration, keyOfRole, moduleOf, settingOf, updateBlock, withSetting } from '../plan/index.ts';
-import { type Interval, isWork } from '../timeline/index.ts';
+import {
+  type Block,
+  defaultFormat,
+  formatDuration,
+  keyOfRole,
+  moduleOf,
+  settingOf,
+  updateBlock,
+  withSetting,
+} from '../plan/index.ts';
+import { type Interval, isWork, roundsOf } from '../timeline/index.ts';
 import { boutsOf, ratioOf } from './bouts.ts';
 import { byLevel, isMain } from './parts.ts';
 import { blockPlace, type Check, type CheckContext, CLASS_PLACE, type Raised, RULE_OF_THUMB } from './types.ts';
@@ -53,14 +62,15 @@ export const water: Check = {
       weight: 1,
       text: `${time} without a break to drink in, ${where}; at most ${limitMin} min${heat}.${dry.length > 1 ? ` ${dry.length} stretches are too long.` : ''}`,
       place: CLASS_PLACE,
-      fixes: breaks(context, dry, limitMs),
+      fixes: breaks(context, [worst, ...dry.filter((d) => d !== worst)], limitMs),
     };
     return [found];
   },
 };
 
 /** A minute after the last block that ends within the limit of each dry stretch. */
-function breaks({ plan, totals }: CheckContext, dry: readonly Dry[], limitMs: number) {
+function breaks(context: CheckContext, dry: readonly Dry[], limitMs: number) {
+  const { plan, totals } = context;
   const after = dry.flatMap(({ fromMs, toMs }) => {
     const fits = totals.blocks.filter((b) => {
       const end = b.startMs + b.totalMs;
@@ -72,7 +82,7 @@ function breaks({ plan, totals }: CheckContext, dry: readonly Dry[], limitMs: nu
     return block ? [block] : [];
   });
   const [first] = after;
-  if (!first) return [];
+  if (!first) return betweenRounds(context, dry);
   const mended = after.reduce(
     (p, block) => updateBlock(p, block.id, (b) => ({ ...b, breakAfter: { ...b.breakAfter, ms: 60_000 } })),
     plan,
@@ -81,6 +91,24 @@ function breaks({ plan, totals }: CheckContext, dry: readonly Dry[], limitMs: nu
     {
       label: `Break of 60 s after ${after.map((b) => b.title).join(' and ')}`,
       plan: mended,
+    },
+  ];
+}
+
+/** Where no block ends in time: a minute between the rounds of the block that takes most of the longest stretch. */
+function betweenRounds({ plan, totals }: CheckContext, [worst]: readonly Dry[]) {
+  const within = (b: { startMs: number; totalMs: number }) =>
+    worst ? Math.min(b.startMs + b.totalMs, worst.toMs) - Math.max(b.startMs, worst.fromMs) : 0;
+  const [most] = totals.blocks
+    .filter((b) => (roundsOf(plan.blocks[b.blockIndex]?.format ?? defaultFormat('open')) ?? 1) > 1)
+    .sort((a, b) => within(b) - within(a));
+  const block = plan.blocks[most?.blockIndex ?? -1];
+  const key = block ? keyOfRole(block.format, 'roundBreak') : null;
+  if (!block || key === null) return [];
+  return [
+    {
+      label: `60 s between the rounds of ${block.title}`,
+      plan: updateBlock(plan, block.id, (b) => ({ ...b, format: withSetting(b.format, key, 60_000) })),
     },
   ];
 }

@@ -10,7 +10,7 @@ export {
   type RunEvent,
   RunEventSchema,
 } from './events.ts';
-export { type Floors, finishBy, USUAL_FLOORS } from './finish-by.ts';
+export { type FinishAnswer, type Floors, finishBy, USUAL_FLOORS } from './finish-by.ts';
 export { applyEvent, foldRun, stateAt } from './fold.ts';
 export { currentBlock } from './live-edits.ts';
 export {

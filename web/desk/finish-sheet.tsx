@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { restFloors } from '../../core/changes/index.ts';
 import { formatChange, formatDuration, parseClock } from '../../core/plan/index.ts';
-import { type Floors, finishBy, type RunState, USUAL_FLOORS } from '../../core/run/index.ts';
+import { type FinishAnswer, type Floors, finishBy, type RunState, USUAL_FLOORS, viewOf } from '../../core/run/index.ts';
 import { useLibrary } from '../data/index.ts';
 import { command } from '../session/index.ts';
 import { Target, timeOfDayExact } from '../stage/index.ts';
@@ -20,13 +20,23 @@ function useFloors(): Floors {
 /** A rest into or out of a move of which nothing is known. */
 const UNKNOWN_MS = 8000;
 
+/** The answer for a time; reckoned anew when the end moves or another interval begins, not with every frame. */
+function useAnswer(state: RunState, byMs: number | null, floors: Floors): FinishAnswer | null {
+  const endS = Math.round((viewOf(state).projectedEndAtMs ?? 0) / 1000);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the clock alone changes nothing about what can be cut
+  return useMemo(
+    () => (byMs === null ? null : finishBy(state, byMs, floors)),
+    [state.plan, state.trims, state.index, state.status, endS, byMs, floors],
+  );
+}
+
 /** The time to end by, how far off it is, and the cuts that get there; each is applied with one key. */
 export function FinishSheet({ state, onClose }: { state: RunState; onClose: () => void }) {
   const floors = useFloors();
   const [typed, setTyped] = useState<string | null>(null);
   const usual = state.startedAtMs === null ? null : slotEndMs(state.plan, state.startedAtMs);
   const byMs = typed === null ? usual : atClock(typed, state.clockMs);
-  const answer = byMs === null ? null : finishBy(state, byMs, floors);
+  const answer = useAnswer(state, byMs, floors);
   const apply = (k: number) => {
     const option = answer?.options[k];
     if (!option) return;
