@@ -3,19 +3,9 @@ import { basisOf, type Move, movesNamed, PART_WORDS, type Part, someOf } from '.
 import { addBlock, type Block, moveBlock } from '../plan/index.ts';
 import { proposeCoolDown } from '../propose/index.ts';
 import { isWork } from '../timeline/index.ts';
-import { lengthOf, proposed } from './ends.ts';
+import { another, lengthOf, PROPOSED_MS, proposed, wantsEnds } from './ends.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
-import {
-  blockPlace,
-  type Check,
-  type CheckContext,
-  CLASS_PLACE,
-  type Raised,
-  RULE_OF_THUMB,
-  rowPlace,
-} from './types.ts';
-
-const wants = ({ plan, kind }: CheckContext) => kind !== 'mobility' && plan.blocks.some(isMain);
+import { blockPlace, type Check, CLASS_PLACE, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 export const noCoolDown: Check = {
   id: 'noCoolDown',
@@ -26,7 +16,7 @@ export const noCoolDown: Check = {
   run: (context) => {
     const { plan, thresholds } = context;
     const hasMs = lengthOf(context, (b) => b.role === 'coolDown');
-    if (!wants(context) || hasMs >= thresholds.coolDownMin * 60_000) return [];
+    if (!wantsEnds(context) || hasMs >= thresholds.coolDownMin * 60_000) return [];
     const own = plan.blocks.find((b) => b.role === 'coolDown');
     const proposal = hasMs === 0 ? proposeCoolDown(proposed(context, PROPOSED_MS)) : null;
     const found: Raised = {
@@ -36,7 +26,7 @@ export const noCoolDown: Check = {
       text: hasMs === 0 ? 'There is no cool-down.' : `The cool-down is shorter than ${thresholds.coolDownMin} min.`,
       place: CLASS_PLACE,
       fixes: own
-        ? another(context, own, PROPOSED_MS, 'A proposed cool-down of 5 min in its place')
+        ? another(context, own, PROPOSED_MS)
         : proposal
           ? [{ label: 'Add a proposed cool-down of 5 min', plan: addBlock(plan, proposal) }]
           : [],
@@ -55,7 +45,7 @@ export const coolDownCovers: Check = {
     const { plan, stints, library, thresholds } = context;
     const blocks = plan.blocks.filter((b) => b.role === 'coolDown');
     const [block] = blocks;
-    if (!block || !wants(context) || blocks.some((b) => b.stations.length === 0)) return [];
+    if (!block || !wantsEnds(context) || blocks.some((b) => b.stations.length === 0)) return [];
     const own = stints.filter((s) => s.sure && s.move !== null && plan.blocks[s.blockIndex]?.role === 'coolDown');
     const secondsFor = (parts: readonly Part[]) =>
       own
@@ -83,24 +73,6 @@ export const coolDownCovers: Check = {
     return [found];
   },
 };
-
-const PROPOSED_MS = 300_000;
-const AS_LONG = 'Propose another cool-down of the same length';
-
-/** Another cool-down in the place of this one, as long where nothing else is said. */
-function another(context: CheckContext, old: Block, ms?: number, label = AS_LONG) {
-  const { plan, totals } = context;
-  const lengthMs = ms ?? totals.blocks[plan.blocks.indexOf(old)]?.totalMs ?? 0;
-  const made = proposeCoolDown(proposed(context, lengthMs));
-  if (!made) return [];
-  const block = { ...made, id: old.id, title: old.title, breakAfter: old.breakAfter };
-  return [
-    {
-      label,
-      plan: { ...plan, blocks: plan.blocks.map((b) => (b.id === old.id ? block : b)) },
-    },
-  ];
-}
 
 /** Effort after which people come down on their feet. */
 const HARD = 4;

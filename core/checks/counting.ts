@@ -1,4 +1,5 @@
 import { repsAt } from '../cues/index.ts';
+import type { Move } from '../moves/index.ts';
 import {
   type Block,
   formatDuration,
@@ -68,7 +69,7 @@ export const repsFit: Check = {
   reason: 'Reps that do not fit the time are cut short or hurried; people think it is they who are slow.',
   source: RULE_OF_THUMB,
   thresholds: [],
-  run: ({ plan, timeline }) => {
+  run: ({ plan, timeline, library }) => {
     const seen = new Map<string, Raised>();
     for (const i of timeline.intervals) {
       const block = plan.blocks[i.blockIndex];
@@ -77,7 +78,7 @@ export const repsFit: Check = {
       const key = `repsFit:${block.id}:${station.id}`;
       const reps = repsAt(plan, i);
       if (!reps || seen.has(key)) continue;
-      const each = repSeconds(block, station.tempo);
+      const each = repSeconds(block, station, library.get(station.move));
       const bothHere =
         reps.per === 'side' &&
         (station.sides.mode === 'none' || station.sides.mode === 'split' || station.sides.mode === 'alternating');
@@ -108,16 +109,24 @@ function fewerReps(plan: Plan, block: Block, { id, reps }: Station, count: numbe
   ];
 }
 
-/** By the tempo of the station, else by what the format says a rep takes, else as quick as can be done well. */
-function repSeconds(
-  block: Block,
-  tempo: { downMs: number; holdMs: number; upMs: number; topMs: number } | undefined,
-): number {
-  if (tempo) return (tempo.downMs + tempo.holdMs + tempo.upMs + tempo.topMs) / 1000;
+/**
+ * Seconds a rep takes: by the tempo of the station, by what the format was told, by the landings of a jump; else as quick as it can be
+ * done well, which is a good half of its usual tempo where the library has one.
+ */
+function repSeconds(block: Block, station: Station, move: Move | null): number {
+  if (station.tempo) return tempoS(station.tempo);
   const key = keyOfRole(block.format, 'perRep');
   const said = key === null ? USUAL_REP_S : Number(settingOf(block.format, key));
-  return said === USUAL_REP_S ? QUICK_REP_S : said;
+  if (said !== USUAL_REP_S) return said;
+  if (move && move.landings > 0 && move.landings <= MOST_JUMPS) return Math.round(600 / move.landings) / 10;
+  return Math.max(QUICK_REP_S, move?.tempo ? Math.round(tempoS(move.tempo) * QUICK_SHARE * 10) / 10 : 0);
 }
+
+/** So many landings a minute are steps or skips, several to a rep. */
+const MOST_JUMPS = 60;
+const QUICK_SHARE = 0.6;
+
+const tempoS = (t: NonNullable<Station['tempo']>) => (t.downMs + t.holdMs + t.upMs + t.topMs) / 1000;
 
 export const addOnVolume: Check = {
   id: 'addOnVolume',

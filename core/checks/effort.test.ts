@@ -10,6 +10,7 @@ const library = libraryOf([
   move('Four', { effort: 4, easier: 'Three' }),
   move('Three', { effort: 3 }),
   move('Clean', { effort: 4, skill: 'skilled', pattern: 'hinge' }),
+  move('Shoulder', { effort: 5, pattern: 'hinge', grip: 'firm', kit: ['sandbag'] }),
   move('Lift', { effort: 3, pattern: 'hinge', kit: ['kettlebell'] }),
   move('Hop', { effort: 3, impact: 'high', pattern: 'jump', landings: 60 }),
   move('Leap', { effort: 3, impact: 'high', pattern: 'jump', landings: 30 }),
@@ -115,6 +116,8 @@ describe('skill after fatigue', () => {
     expect(first.blocks[0]?.title).toBe('Heavy');
     expect(of(first, 'tiredSkill')).toEqual([]);
     expect(of(planOf(circuit(on('Clean'), 40, 60, 3), four()), 'tiredSkill')).toEqual([]);
+    // Without a weight said: all out in a firm grip is heavy.
+    expect(of(planOf(four(), four(), four(), circuit(on('Shoulder'), 40, 60, 3)), 'tiredSkill')).toHaveLength(1);
     // Light and simple it may be whenever.
     expect(of(planOf(four(), four(), four(), circuit(on('Lift'), 40, 60, 3)), 'tiredSkill')).toEqual([]);
   });

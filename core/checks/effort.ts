@@ -87,7 +87,9 @@ export const tiredSkill: Check = {
       const isFirst = !met.has(key);
       met.add(key);
       const { move, known, station } = turn;
-      const asks = known && (move.skill === 'skilled' || (isHeavy(move, station) && LIFTS.has(move.pattern)));
+      // All out with a weight in the hands is heavy for whoever lifts it.
+      const heavy = isHeavy(move, station) || (move.effort >= 5 && move.grip === 'firm');
+      const asks = known && (move.skill === 'skilled' || (heavy && LIFTS.has(move.pattern)));
       if (!asks || !isFirst || !isMain(turn.block)) return false;
       const hardS = before[Math.min(before.length - 1, Math.floor(turn.startMs / 1000))] ?? 0;
       return hardS >= thresholds.freshMin * 60 || isHard(intensityAt(intensity, turn.startMs));

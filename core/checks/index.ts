@@ -20,7 +20,8 @@ import { braceRun, gripRun, headDown, overheadRun } from './runs.ts';
 import { sameArea } from './same-area.ts';
 import { slot } from './slot.ts';
 import type { Check, Finding } from './types.ts';
-import { hardStart, noWarmUp, rehearsal, staticHolds, warmUpCovers, warmUpPulse, warmUpRamp } from './warm-up.ts';
+import { hardStart, noWarmUp, warmUpCovers } from './warm-up.ts';
+import { rehearsal, staticHolds, warmUpPulse, warmUpRamp } from './warm-up-ramp.ts';
 import { heat, water } from './water.ts';
 
 export type { Finding, Fix } from './types.ts';

@@ -16,6 +16,8 @@ const library = libraryOf([
   move('Reach', { overhead: true, effort: 1 }),
   move('Fold', { headBelow: true, pattern: 'stretch', effort: 1 }),
   move('Step', {}),
+  move('Burpee', { pattern: 'jump', impact: 'high', landings: 25 }),
+  move('Slow squat', { tempo: { downMs: 2000, holdMs: 0, upMs: 2000, topMs: 0 } }),
 ]);
 const of = (plan: Plan, check: string) => findingsOf(plan, check, { library });
 const texts = (plan: Plan, check: string) => textsOf(plan, check, library);
@@ -97,6 +99,25 @@ describe('reps against the time', () => {
     expect(texts(reps(21), 'repsFit')).toEqual(['21 \u00d7 Step at 1.5 s a rep take 31.5 s; there are 30 s.']);
     const slow = { tempo: { downMs: 3000, holdMs: 0, upMs: 1000, topMs: 0 } };
     expect(texts(reps(10, slow), 'repsFit')).toEqual(['10 \u00d7 Step at 4 s a rep take 40 s; there are 30 s.']);
+  });
+
+  it('a jump takes as long as its landings say, a lift a good half of its usual tempo', () => {
+    const of10 = (name: string, count: number) =>
+      texts(
+        planOf(
+          circuit(
+            on(name).map((x) => ({ ...x, reps: { count, per: 'total' as const } })),
+            30,
+            20,
+            1,
+          ),
+        ),
+        'repsFit',
+      );
+    // 25 landings a minute are 2.4 s each; 4 s of tempo can be done in 2.4
+    expect(of10('Burpee', 13)).toEqual(['13 \u00d7 Burpee at 2.4 s a rep take 31.2 s; there are 30 s.']);
+    expect(of10('Burpee', 12)).toEqual([]);
+    expect(of10('Slow squat', 13)).toEqual(['13 \u00d7 Slow squat at 2.4 s a rep take 31.2 s; there are 30 s.']);
   });
 
   it('reps a side are twice as many in one visit', () => {
