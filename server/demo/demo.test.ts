@@ -50,21 +50,32 @@ describe('the demo classes', () => {
     expect(found).toEqual({
       'First Light': [
         'Box step-up goes by round: right gets one set fewer.',
-        '1:10 of left, 0:35 of right.',
+        'Only 70 s of the warm-up raises the pulse; 120 s at least.',
         'Seven stations: a round is 70 m on foot; one way round the room it is 57 m.',
       ],
       'Slack Water': [
+        'About 350 hard landings a person (Skipping step, Squat thrust); for mixed people at most 120.',
         'Pairs, three times each wants 18 × sandbag for 18 people; there are 16. To stand in: a rucksack with books.',
       ],
-      Slipway: ['1:30 of right, 0:50 of left.'],
+      Slipway: [
+        'Reverse lunge: 0:50 left, 1:30 right.',
+        'Only 80 s of the warm-up raises the pulse; 120 s at least.',
+        'Short and long rounds begins at effort 3.8 over its stations; the last minute of the warm-up is at 2.',
+      ],
       'Short Tide': [],
       'Rising Tide': [
         'The warm-up is shorter than 3 min.',
         'The cool-down is shorter than 2 min.',
-        'The cool-down leaves out seat, upper back, which the class works.',
+        'One more each time begins at effort 4 with Sandbag lift; the last minute of the warm-up is at 2.',
+        'Hamstring stretch comes 15 s after Rope slam; 120 s of easy movement first.',
+        'The cool-down leaves out upper back, which the class works.',
       ],
       'Tide Clock': [],
-      'Ebb and Flow': [],
+      'Ebb and Flow': [
+        'Only 60 s of the warm-up raises the pulse; 120 s at least.',
+        'Ebb begins at effort 4 with Skipping step; the last minute of the warm-up is at 2.',
+        'About 150 hard landings a person (Skipping step, Squat thrust, Box jump); for mixed people at most 120.',
+      ],
     });
   });
 });
