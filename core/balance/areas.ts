@@ -1,6 +1,6 @@
 import type { Part } from '../moves/index.ts';
 import type { Plan } from '../plan/index.ts';
-import { balanceOf, isMain, type Stint } from './work.ts';
+import { balanceOf, mainStints, type Stint } from './work.ts';
 
 /**
  * Parts that are moved, or let go, together: a drill for one reaches the others. The trunk asks for neither: it is held, and moves
@@ -41,10 +41,7 @@ export function workedAreas(
   role: keyof typeof END_AREAS,
   fromMs: number,
 ): WorkedArea[] {
-  const main = stints.filter((s) => {
-    const block = plan.blocks[s.blockIndex];
-    return block !== undefined && isMain(block) && s.sure && s.move !== null && s.move.pattern !== 'brace';
-  });
+  const main = mainStints(plan, stints).filter((s) => s.sure && s.move !== null && s.move.pattern !== 'brace');
   const { parts } = balanceOf(main.map((s) => (s.move ? { ...s, move: { ...s.move, helpers: [] } } : s)));
   return END_AREAS[role]
     .flatMap((area: readonly Part[]): WorkedArea[] => {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { block, circuit, format, planOf, s } from '../test/build.ts';
 import { on, TEST_LIBRARY } from '../test/moves.ts';
 import { compile } from '../timeline/index.ts';
-import { balanceOf, energyRange, stintsOf, strainOf, sumBalances, workedParts } from './index.ts';
+import { balanceOf, energyRange, stintsOf, strainOf, sumBalances, workedAreas } from './index.ts';
 
 const stints = (plan: ReturnType<typeof planOf>) => stintsOf(plan, compile(plan), TEST_LIBRARY);
 
@@ -25,13 +25,14 @@ describe('balance', () => {
     expect([b.patterns.squat, b.patterns.push, b.unknownMs]).toEqual([60_000, 60_000, 60_000]);
   });
 
-  it('counts as worked what has time enough in the main part', () => {
+  it('counts as worked what has time enough in the main part, area by area; the trunk that holds asks for nothing', () => {
     const plan = planOf(circuit(on('Squat', 'Hold'), 40, 20, 2), {
       ...circuit(on('Pull'), 90, 0, 3),
       role: 'coolDown',
     });
-    expect(workedParts(plan, stints(plan), 80_000)).toEqual(['belly', 'frontThighs', 'seat']);
-    expect(workedParts(plan, stints(plan), 81_000)).toEqual([]);
+    const parts = (fromMs: number) => workedAreas(plan, stints(plan), 'warmUp', fromMs).map((w) => w.parts);
+    expect(parts(80_000)).toEqual([['frontThighs'], ['seat']]);
+    expect(parts(81_000)).toEqual([]);
   });
 
   it('follows effort and impact along the class', () => {

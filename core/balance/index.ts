@@ -15,12 +15,12 @@ export {
   balanceOfWork,
   energyRange,
   isMain,
+  mainStints,
   type Stint,
   type Strain,
   stintsOf,
   strainOf,
   sumBalances,
   type WorkSum,
-  workedParts,
   workSums,
 } from './work.ts';

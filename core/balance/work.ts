@@ -198,14 +198,12 @@ export function isMain(block: Pick<Block, 'role' | 'format'>): boolean {
   );
 }
 
-/** The parts a class works for at least so long, the most worked first; the heart is warmed by moving, not by a drill. */
-export function workedParts(plan: Plan, stints: readonly Stint[], fromMs: number): Part[] {
-  const main = stints.filter((s) => {
+/** The stints of the main part. */
+export const mainStints = <S extends Pick<Stint, 'blockIndex'>>(
+  plan: Pick<Plan, 'blocks'>,
+  stints: readonly S[],
+): S[] =>
+  stints.filter((s) => {
     const block = plan.blocks[s.blockIndex];
     return block !== undefined && isMain(block);
   });
-  const { parts } = balanceOf(main.map((s) => (s.move ? { ...s, move: { ...s.move, helpers: [] } } : s)));
-  return (Object.keys(parts) as Part[])
-    .filter((p) => p !== 'heart' && parts[p] >= fromMs)
-    .sort((a, b) => parts[b] - parts[a] || a.localeCompare(b));
-}

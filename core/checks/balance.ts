@@ -1,8 +1,8 @@
-import { isMain, type Stint } from '../balance/index.ts';
+import { isMain, mainStints, type Stint } from '../balance/index.ts';
 import { type Library, type Move, moveKey, type Part, type Pattern } from '../moves/index.ts';
 import { defaultSides, formatDuration, type Plan, type Station } from '../plan/index.ts';
 import { oddRounds } from '../timeline/index.ts';
-import { anotherThere } from './mends.ts';
+import { anotherThere, type Mend } from './mends.ts';
 import { listed } from './parts.ts';
 import { type Check, type CheckContext, CLASS_PLACE, type Raised, RULE_OF_THUMB } from './types.ts';
 
@@ -58,7 +58,7 @@ export const balance: Check = {
   run: (context) => {
     const { thresholds, kind } = context;
     if (kind !== 'intervals' && kind !== 'strength') return [];
-    const main = mainStints(context);
+    const main = mainStints(context.plan, context.stints);
     const sure = main.filter((s) => s.sure && !isForHeart(s));
     // What is not known may be of the lesser kind: only what is uneven even then is claimed.
     const openMs = main.reduce((sum, s) => sum + (s.sure ? 0 : s.ms), 0);
@@ -78,39 +78,25 @@ export const balance: Check = {
           weight: 1 as const,
           text: `${formatDuration(moreMs)} of ${more}, ${lessMs === 0 ? 'none' : formatDuration(lessMs)} of ${less}${open}.`,
           place: CLASS_PLACE,
-          fixes: key === 'frontBack' ? [] : exchanged(context, key, more === a),
+          fixes: exchanged(context, of, more === a ? 0 : 1),
         },
       ];
     });
   },
 };
 
-/** The patterns of a pair, as they are said. */
-const OTHER: Record<string, readonly [readonly Pattern[], readonly Pattern[]]> = {
-  pushPull: [['push'], ['pull']],
-  squatHinge: [['squat', 'lunge'], ['hinge']],
-};
-
-/** The last main move of what there is too much of, in exchange for one of what is missing. */
-function exchanged(context: CheckContext, key: string, isFirst: boolean) {
-  const [much, little] = isFirst ? (OTHER[key] ?? []) : [...(OTHER[key] ?? [])].reverse();
+/** The last main move of what there is too much of, in exchange for one that is all of what is missing. */
+function exchanged(context: CheckContext, of: Pair['of'], more: 0 | 1): Mend[] {
   const rows = context.plan.blocks.filter(isMain).flatMap((block) =>
     block.stations.flatMap((station) => {
       const move = context.library.get(station.move);
-      return move && much?.includes(move.pattern) && move.area !== 'cardio' ? [{ block, station }] : [];
+      return move && of(move)[more] > 0 && move.area !== 'cardio' ? [{ block, station }] : [];
     }),
   );
   const last = rows.at(-1);
   // The only one of its kind stays.
   if (!last || rows.length < 2) return [];
-  return anotherThere(context, last.block, last.station, (m) => little?.includes(m.pattern) ?? false);
-}
-
-function mainStints({ plan, stints }: CheckContext): Stint[] {
-  return stints.filter((s) => {
-    const block = plan.blocks[s.blockIndex];
-    return block !== undefined && isMain(block);
-  });
+  return anotherThere(context, last.block, last.station, (m) => of(m)[more === 0 ? 1 : 0] === 1);
 }
 
 /** The sides of a move count as even within this share. */
@@ -129,7 +115,7 @@ export const unevenSides: Check = {
       oddRounds(plan).flatMap((o) => o.stations.map((s) => plan.blocks[o.blockIndex]?.stations[s.stationIndex]?.id)),
     );
     const sums = new Map<string, { move: string; left: number; right: number }>();
-    for (const { station, side, ms } of mainStints(context)) {
+    for (const { station, side, ms } of mainStints(plan, context.stints)) {
       if (side === null || odd.has(station.id)) continue;
       const key = moveKey(library, station.move);
       const sum = sums.get(key) ?? { move: library.get(station.move)?.name ?? station.move, left: 0, right: 0 };

@@ -1,4 +1,4 @@
-import { intensityOf, isMain, type Stint, stintsOf } from '../balance/index.ts';
+import { intensityOf, mainStints, type Stint, stintsOf } from '../balance/index.ts';
 import { neededChange, pathsOf } from '../changes/index.ts';
 import type { KitItem, Library, Move } from '../moves/index.ts';
 import type { Thresholds } from '../norms/index.ts';
@@ -40,10 +40,7 @@ export const isEasing = (m: Pick<Move, 'pattern' | 'area'>) =>
 /** What the class says it is; else mobility, dance or seated where three quarters of the main part are; else intervals. */
 function kindOf(plan: Plan, stints: readonly Stint[]): ClassKind {
   if (plan.kind) return plan.kind;
-  const main = stints.filter((s) => {
-    const block = plan.blocks[s.blockIndex];
-    return block !== undefined && isMain(block);
-  });
+  const main = mainStints(plan, stints);
   const share = (is: (s: Stint) => boolean) => {
     const all = main.reduce((sum, s) => sum + s.ms, 0);
     return all > 0 && main.filter(is).reduce((sum, s) => sum + s.ms, 0) >= MOSTLY * all;

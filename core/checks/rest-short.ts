@@ -114,18 +114,15 @@ function fixes(plan: Plan, cases: readonly Short[], mostMs: number): { label: st
   const stations = new Map<string, Short>();
   for (const c of cases) if (!stations.has(c.from.station.id)) stations.set(c.from.station.id, c);
   const own = [...stations.values()].reduce((p, c) => updateBlock(p, from.block.id, (b) => withRestAt(b, c)), plan);
-  const one = stations.size === 1;
+  const here =
+    stations.size === 1
+      ? `${mostMs / 1000} s of rest here`
+      : `As much rest as each of the ${stations.size} stations needs`;
+  const throughout = updateBlock(plan, from.block.id, (b) => withRest(b, mostMs));
   return [
-    { label: `${mostMs / 1000} s of rest ${one ? 'here' : `at these ${stations.size} stations`}`, plan: own },
-    {
-      label: `${mostMs / 1000} s of rest throughout`,
-      plan: updateBlock(plan, from.block.id, (b) => withRest(b, mostMs)),
-    },
-  ]
-    .map((f, k) =>
-      k === 0 && !one ? { ...f, label: `As much rest as each of the ${stations.size} stations needs` } : f,
-    )
-    .filter((f) => gives(f.plan, cases));
+    { label: here, plan: own },
+    { label: `${mostMs / 1000} s of rest throughout`, plan: throughout },
+  ].filter((f) => gives(f.plan, cases));
 }
 
 function withRestAt(block: Block, { from, to, needed }: Short): Block {

@@ -1,11 +1,11 @@
-import { effortOf, type Stint } from '../balance/index.ts';
+import { effortOf, mainStints, type Stint } from '../balance/index.ts';
 import { PART_WORDS, type Part } from '../moves/index.ts';
 import { type Block, keyOfRole, moduleOf, type Plan, settingOf, updateBlock, withSetting } from '../plan/index.ts';
 import { isHeavy } from '../sequence/index.ts';
 import { isEasing } from './context.ts';
 import { another, isWarmUpKnown, lengthOf, RAMP_SOURCE, wantsEnds, warmUpOf, warmUpStints } from './ends.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
-import { blockPlace, type Check, type CheckContext, type Raised, rowPlace } from './types.ts';
+import { blockPlace, type Check, type Raised, rowPlace } from './types.ts';
 
 /** What raises the pulse: the whole body under way, not a joint moved on the spot. */
 const raises = ({ move }: Stint) =>
@@ -24,7 +24,7 @@ export const warmUpPulse: Check = {
   thresholds: ['pulseS'],
   run: (context) => {
     const { plan, thresholds, stints, kind } = context;
-    const main = stints.filter((s) => isMainStint(context, s));
+    const main = mainStints(plan, stints);
     const peak = Math.max(0, ...main.map((s) => (s.sure ? (s.move?.effort ?? 0) : 0)));
     const warm = warmUpStints(context);
     const block = plan.blocks.find((b) => b.role === 'warmUp');
@@ -47,11 +47,6 @@ export const warmUpPulse: Check = {
   },
 };
 
-const isMainStint = ({ plan }: CheckContext, s: Stint) => {
-  const block = plan.blocks[s.blockIndex];
-  return block !== undefined && isMain(block);
-};
-
 const LAST_MS = 60_000;
 
 export const warmUpRamp: Check = {
@@ -63,7 +58,7 @@ export const warmUpRamp: Check = {
   run: (context) => {
     const { plan, stints } = context;
     const warm = warmUpStints(context);
-    const first = stints.find((s) => isMainStint(context, s));
+    const [first] = mainStints(plan, stints);
     const block = first && plan.blocks[first.blockIndex];
     if (!first || !block || warm.length === 0 || !wantsEnds(context) || !isWarmUpKnown(context)) return [];
     const full = moduleOf(block.format).traits.fullEffort !== null;
@@ -98,7 +93,7 @@ export const staticHolds: Check = {
   thresholds: ['staticHoldS'],
   run: (context) => {
     const { plan, stints, thresholds } = context;
-    const jump = stints.find((s) => isMainStint(context, s) && s.sure && s.move?.impact === 'high');
+    const jump = mainStints(plan, stints).find((s) => s.sure && s.move?.impact === 'high');
     if (!jump) return [];
     const holds = stints.filter(
       (s) => s.sure && s.move?.pattern === 'stretch' && s.interval.startMs < jump.interval.startMs,
@@ -149,16 +144,9 @@ export const rehearsal: Check = {
     const ready = new Set(
       warm.flatMap(({ move }) => (move ? [move.pattern, ...(move.second ? [move.second] : [])] : [])),
     );
-    const heavy = stints.filter(({ station, move, sure, ...s }) => {
-      const loaded = move !== null && (isHeavy(move, station) || (kind === 'strength' && (station.weightKg ?? 0) > 0));
-      return (
-        sure &&
-        move !== null &&
-        loaded &&
-        isMainStint(context, { station, move, sure, ...s }) &&
-        LIFTED.has(move.pattern) &&
-        !ready.has(move.pattern)
-      );
+    const heavy = mainStints(plan, stints).filter(({ station, move, sure }) => {
+      if (!sure || !move || !LIFTED.has(move.pattern) || ready.has(move.pattern)) return false;
+      return isHeavy(move, station) || (kind === 'strength' && (station.weightKg ?? 0) > 0);
     });
     const [first] = heavy;
     const block = first && plan.blocks[first.blockIndex];

@@ -1,4 +1,4 @@
-import { isMain, type Stint, workedAreas } from '../balance/index.ts';
+import { isMain, mainStints, type Stint, workedAreas } from '../balance/index.ts';
 import type { Move, Part, Position } from '../moves/index.ts';
 import { type Block, defaultFormat, newBlock, type Plan } from '../plan/index.ts';
 import {
@@ -49,7 +49,7 @@ export function proposeCoolDown(request: EndRequest): Block | null {
   const { plan, lengthMs } = request;
   const seconds = Math.round(lengthMs / 1000);
   const stints = stintsIn(request);
-  const main = stints.filter((s) => isMainOf(plan, s));
+  const main = mainStints(plan, stints);
   if (seconds < LEAST_S || main.length === 0) return null;
   const pool = gentle(request).filter((m) => m.effort <= 1 && m.impact === 'none' && !m.headBelow);
   const pieces = easyPieces(plan, pool, main);
@@ -67,11 +67,6 @@ export function proposeCoolDown(request: EndRequest): Block | null {
   const kept = ordered(fitting(most, seconds, gapsOf));
   return kept.length === 0 ? null : blockOf(plan, kept, seconds);
 }
-
-const isMainOf = ({ blocks }: Plan, s: Stint) => {
-  const block = blocks[s.blockIndex];
-  return block !== undefined && isMain(block);
-};
 
 const isEasy = (m: Move) => m.pattern === 'locomote' && m.main.includes('heart') && m.effort === 1;
 

@@ -1,4 +1,4 @@
-import { effortOf, isMain, type Stint, workedAreas } from '../balance/index.ts';
+import { effortOf, mainStints, type Stint, workedAreas } from '../balance/index.ts';
 import { type Move, overlapOf, PATTERNS, type Pattern } from '../moves/index.ts';
 import { type Block, defaultFormat, moduleOf, newBlock, type Plan } from '../plan/index.ts';
 import {
@@ -36,7 +36,8 @@ export function proposeWarmUp(request: EndRequest): Block | null {
   const { plan, lengthMs } = request;
   const seconds = Math.round(lengthMs / 1000);
   const stints = stintsIn(request);
-  if (seconds < LEAST_S || !stints.some((s) => isMainOf(plan, s))) return null;
+  const main = mainStints(plan, stints);
+  if (seconds < LEAST_S || main.length === 0) return null;
   const pool = gentle(request).filter((m) => m.use.includes('warmUp') && m.impact === 'none' && m.effort <= 3);
   const chosen: Piece[] = [];
   const free = (from: readonly Move[] = pool) => from.filter((m) => !chosen.some((p) => p.move === m));
@@ -54,27 +55,22 @@ export function proposeWarmUp(request: EndRequest): Block | null {
       DRILL,
       k < 3 ? 0 : 2,
     );
-  for (const [k, pattern] of mainPatterns(plan, stints).slice(0, REHEARSED).entries())
+  for (const [k, pattern] of mainPatterns(main).slice(0, REHEARSED).entries())
     add(
       rehearsed(
         free(),
         pattern,
-        stints.filter((s) => isMainOf(plan, s) && s.sure),
+        main.filter((s) => s.sure),
       ),
       REHEARSAL,
       k === 0 ? 1 : 2 + k,
     );
-  const near = Math.min(MOST_EFFORT[plan.level], Math.max(2, Math.ceil(firstEffort(plan, stints)) - 1));
+  const near = Math.min(MOST_EFFORT[plan.level], Math.max(2, Math.ceil(firstEffort(plan, main)) - 1));
   for (const spare of [0, 3]) add(lastMove(request, free(), near, chosen), LAST, spare);
 
   const pieces = fitting(chosen, seconds, gapsOf);
   return pieces.length === 0 ? null : blockOf(plan, pieces, seconds);
 }
-
-const isMainOf = ({ blocks }: Plan, s: Stint) => {
-  const block = blocks[s.blockIndex];
-  return block !== undefined && isMain(block);
-};
 
 /** Easy steps on the spot, known to all before fancy ones. */
 const pulse = (pool: readonly Move[], effort: number) =>
@@ -100,10 +96,9 @@ function rehearsed(pool: readonly Move[], pattern: Pattern, main: readonly Stint
 }
 
 /** The patterns the main part works, the most worked first; what has no shape to rehearse is left out. */
-function mainPatterns(plan: Plan, stints: readonly Stint[]): Pattern[] {
+function mainPatterns(main: readonly Stint[]): Pattern[] {
   const sums = new Map<Pattern, number>();
-  for (const s of stints)
-    if (isMainOf(plan, s) && s.sure && s.move) sums.set(s.move.pattern, (sums.get(s.move.pattern) ?? 0) + s.ms);
+  for (const s of main) if (s.sure && s.move) sums.set(s.move.pattern, (sums.get(s.move.pattern) ?? 0) + s.ms);
   const shaped: readonly Pattern[] = ['squat', 'hinge', 'lunge', 'push', 'pull', 'rotate'];
   return PATTERNS.filter((p) => shaped.includes(p) && sums.has(p)).sort(
     (a, b) => (sums.get(b) ?? 0) - (sums.get(a) ?? 0),
@@ -111,11 +106,11 @@ function mainPatterns(plan: Plan, stints: readonly Stint[]): Pattern[] {
 }
 
 /** The effort the main part begins with; at stations that of its first round. 3 where nothing is known of it. */
-function firstEffort(plan: Plan, stints: readonly Stint[]): number {
-  const first = stints.find((s) => isMainOf(plan, s));
+function firstEffort(plan: Plan, main: readonly Stint[]): number {
+  const [first] = main;
   const block = first && plan.blocks[first.blockIndex];
   if (!first || !block) return 3;
-  const opens = stints.filter((s) =>
+  const opens = main.filter((s) =>
     block.use === 'stations'
       ? s.blockIndex === first.blockIndex && s.interval.round === 1
       : s.interval === first.interval,
