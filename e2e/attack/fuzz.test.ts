@@ -4,7 +4,7 @@ import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { FULL, rounds } from '../support/attack.ts';
 import { OwnServer } from '../support/server.ts';
 
-const TIMES = rounds(50_000, 1500);
+const TIMES = rounds(50_000, 500);
 const AT_ONCE = 8;
 /** Longest answer; a machine that stalls in between is no failure, one that hangs is. */
 const LONGEST_MS = FULL ? 1000 : 15_000;

@@ -79,10 +79,10 @@ const cli = (command: string, ...more: string[]) => [
 ];
 
 describe('killed', { timeout: 1_800_000 }, () => {
-  it(`${rounds(40, 2)} times while it saves and takes events: all that was acknowledged is there`, async () => {
+  it(`${rounds(40, 1)} times while it saves and takes events: all that was acknowledged is there`, async () => {
     const dir = await freshDataDir('kills');
     const had = new Map<string, number>();
-    for (let k = 0; k < rounds(40, 2); k++) {
+    for (let k = 0; k < rounds(40, 1); k++) {
       const { said } = await killed(
         ['e2e/support/saver.mjs', dir],
         { START_AT: String(k * 1_000_000) },

@@ -12,7 +12,7 @@ import { rounds } from '../support/attack.ts';
 import { readChanges, replay } from '../support/disk-replay.ts';
 import { smallDisk } from '../support/small-disk.ts';
 
-const RECORDED_CUTS = rounds(50, 2);
+const RECORDED_CUTS = rounds(50, 1);
 const IMAGE_CUTS = rounds(50, 1);
 
 const folder = mkdtempSync(path.join(tmpdir(), 'odd-round-power-'));
