@@ -70,8 +70,11 @@ function finding(plan: Plan, cases: readonly Short[]): Raised {
   };
 }
 
-const changeOf = ({ from, to, gapMs }: Short) =>
-  `${from.station.id}>${to.station.id}:${from.interval.side ?? ''}:${gapMs}`;
+/** From where to where; a change to the other side is another for each side. */
+const changeOf = ({ from, to }: Short) =>
+  from.station.id === to.station.id
+    ? `${from.station.id}:${from.interval.side}`
+    : `${from.station.id}>${to.station.id}`;
 
 const placeOf = (short: Short): Place => ({
   at: 'gap',
