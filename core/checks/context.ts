@@ -1,9 +1,9 @@
 import { intensityOf, mainStints, type Stint, stintsOf } from '../balance/index.ts';
-import { neededChange, pathsOf } from '../changes/index.ts';
+import { type Change, changesOf, neededChange, pathsOf, type Turn } from '../changes/index.ts';
 import type { KitItem, Library, Move } from '../moves/index.ts';
 import type { Thresholds } from '../norms/index.ts';
 import { type ClassKind, moduleOf, type Plan } from '../plan/index.ts';
-import { compile, totals } from '../timeline/index.ts';
+import { compile, type Timeline, totals } from '../timeline/index.ts';
 import type { CheckContext } from './types.ts';
 
 /** All that the checks look at, reckoned once; what few of them ask for is reckoned when it is asked for. */
@@ -15,12 +15,14 @@ export function contextOf(
 ): CheckContext {
   const timeline = compile(plan);
   const stints = stintsOf(plan, timeline, library);
+  const paths = pathsOf(plan, timeline, library);
   return {
     plan,
     timeline,
     totals: totals(plan, timeline),
     stints,
-    paths: pathsOf(plan, timeline, library),
+    paths,
+    changes: allChanges(paths, timeline),
     needs: neededChange(plan, thresholds),
     intensity: intensityOf(plan, timeline, library, stints),
     kind: kindOf(plan, stints),
@@ -28,6 +30,19 @@ export function contextOf(
     kitRoom,
     thresholds,
   };
+}
+
+/** The changes of all groups; those that several groups make alike are there once each. */
+function allChanges(paths: readonly (readonly Turn[])[], timeline: Timeline): Change[] {
+  const seen = new Set<string>();
+  return paths
+    .flatMap((path) => changesOf(path, timeline))
+    .filter(({ from, to }) => {
+      const key = `${from.interval.index}:${from.stationIndex}>${to.stationIndex}`;
+      if (seen.has(key)) return false;
+      seen.add(key);
+      return true;
+    });
 }
 
 /** So much of the main part makes a class what it does not say it is. */

@@ -1,7 +1,7 @@
 import { keyOf, moveKey } from '../moves/index.ts';
 import { addBlock, type Block, defaultFormat, moduleOf, newBlock, type Plan, type Station } from '../plan/index.ts';
 import { compile, shownBy } from '../timeline/index.ts';
-import { allChanges, isMain, listed, secondsOf } from './parts.ts';
+import { isMain, listed, secondsOf } from './parts.ts';
 import { blockPlace, type Check, type CheckContext, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 export const explanation: Check = {
@@ -113,7 +113,7 @@ function beforeMs({ timeline, plan }: CheckContext, block: Block): number {
 /** Each in the rest before it; where sets follow without one, it is led as it is done. */
 function oneByOne(context: CheckContext, block: Block, fresh: readonly Fresh[]): Raised | null {
   if (moduleOf(block.format).traits.flows) return null;
-  const changes = allChanges(context).filter((c) => c.to.block.id === block.id);
+  const changes = context.changes.filter((c) => c.to.block.id === block.id);
   const short = fresh.flatMap(({ station, ms }) => {
     const met = context.paths[0]?.find((t) => t.block.id === block.id && t.station.id === station.id);
     const first = changes.find((c) => c.to === met);

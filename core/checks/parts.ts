@@ -1,6 +1,5 @@
-import { type Change, changesOf } from '../changes/index.ts';
 import type { Plan } from '../plan/index.ts';
-import type { CheckContext, Place } from './types.ts';
+import type { Place } from './types.ts';
 
 /** What several checks ask in the same words. */
 
@@ -11,19 +10,6 @@ export const byLevel = <T>(plan: Pick<Plan, 'level'>, beginner: T, mixed: T, pra
   ({ beginner, mixed, practised })[plan.level];
 
 export const LEVEL_WORDS = { beginner: 'beginners', mixed: 'mixed people', practised: 'practised people' } as const;
-
-/** The changes of all groups; those that several groups make alike are there once each. */
-export function allChanges({ paths, timeline }: CheckContext): Change[] {
-  const seen = new Set<string>();
-  return paths
-    .flatMap((path) => changesOf(path, timeline))
-    .filter(({ from, to }) => {
-      const key = `${from.interval.index}:${from.stationIndex}>${to.stationIndex}`;
-      if (seen.has(key)) return false;
-      seen.add(key);
-      return true;
-    });
-}
 
 /** Seconds from ms, to a tenth. */
 export const secondsOf = (ms: number) => Math.round(ms / 100) / 10;

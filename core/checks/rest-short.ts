@@ -2,7 +2,7 @@ import type { Change } from '../changes/index.ts';
 import type { NeededRest } from '../norms/index.ts';
 import { type Block, moduleOf, type Plan, sheetSetting, updateBlock, withSetting } from '../plan/index.ts';
 import { compile, isWork } from '../timeline/index.ts';
-import { allChanges, distinct, grouped, often, secondsOf } from './parts.ts';
+import { distinct, grouped, often, secondsOf } from './parts.ts';
 import { type Check, type CheckContext, type Place, type Raised, RULE_OF_THUMB } from './types.ts';
 
 /** Less than this nobody notices, ms. */
@@ -21,7 +21,7 @@ export const restShort: Check = {
   source: `${RULE_OF_THUMB} The seconds of each change of position are our own table.`,
   thresholds: ['walkS', 'kitPickS', 'kitDropS', 'sideTurnS'],
   run: (context) => {
-    const short = allChanges(context).flatMap((change): Short[] => {
+    const short = context.changes.flatMap((change): Short[] => {
       if (!change.from.known || !change.to.known || (change.gapMs === 0 && flows(change, context))) return [];
       const needed = ledBy(change) ? unheard(context.needs(change)) : context.needs(change);
       const moves = needed.totalMs > needed.hearMs;

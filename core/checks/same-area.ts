@@ -2,7 +2,7 @@ import type { Turn } from '../changes/index.ts';
 import { type Move, overlapOf, PARTS } from '../moves/index.ts';
 import { type Block, type Plan, updateBlock } from '../plan/index.ts';
 import { findOrder, inOrderOf, isCyclic, orderProblem, SCHOOL_WEIGHTS } from '../sequence/index.ts';
-import { allChanges, grouped, isMain, listed } from './parts.ts';
+import { grouped, isMain, listed } from './parts.ts';
 import { type Check, type CheckContext, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 /** A block is about a part that so many of its moves work. */
@@ -18,7 +18,7 @@ export const sameArea: Check = {
   thresholds: ['areaOverlap'],
   run: (context) => {
     if (context.kind === 'mobility' || context.kind === 'dance' || context.kind === 'seated') return [];
-    const changes = allChanges(context).filter(
+    const changes = context.changes.filter(
       ({ from, to, gapMs }) =>
         from.block.id === to.block.id && from.station.id !== to.station.id && isMain(from.block) && gapMs < RESTED_MS,
     );

@@ -1,5 +1,5 @@
 import type { Intensity, Stint } from '../balance/index.ts';
-import type { Needs, Turn } from '../changes/index.ts';
+import type { Change, Needs, Turn } from '../changes/index.ts';
 import type { KitItem, Library } from '../moves/index.ts';
 import type { Thresholds } from '../norms/index.ts';
 import type { ClassKind, Plan, Step } from '../plan/index.ts';
@@ -13,6 +13,8 @@ export interface CheckContext {
   stints: readonly Stint[];
   /** The sets in their order, as each group does them. */
   paths: readonly (readonly Turn[])[];
+  /** From set to set along the paths; those that several groups make alike once. */
+  changes: readonly Change[];
   /** What a change along a path needs. */
   needs: Needs;
   intensity: Intensity;

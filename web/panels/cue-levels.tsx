@@ -78,28 +78,6 @@ export function Levels({ plan }: { plan: Plan }) {
           />
         </label>
       )}
-      {block && !station && (
-        <label className="mt-1 flex items-center gap-2 text-small">
-          music at
-          <input
-            type="number"
-            min={60}
-            max={200}
-            className="digits h-9 w-20 rounded-md border border-line-strong bg-paper px-2"
-            placeholder="none"
-            value={block.musicBpm ?? ''}
-            onChange={(e) => {
-              const bpm = Number(e.target.value);
-              edit((p) =>
-                updateBlock(p, blockId, ({ musicBpm: _, ...b }) =>
-                  bpm >= 60 && bpm <= 200 ? { ...b, musicBpm: bpm } : b,
-                ),
-              );
-            }}
-          />
-          beats a minute
-        </label>
-      )}
       <div className="mt-1 grid grid-cols-2 gap-x-3">
         {CUE_NAMES.map((name) => (
           <label key={name} className="flex items-center gap-1.5 border-b py-1 text-small">
