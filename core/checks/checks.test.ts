@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { libraryOf } from '../moves/index.ts';
 import { USUAL_THRESHOLDS } from '../norms/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { block, circuit, format, planOf, s } from '../test/build.ts';
 import { findingsOf, KIT_ROOM, mended, textsOf } from '../test/checking.ts';
-import { on, TEST_LIBRARY } from '../test/moves.ts';
+import { move, on, TEST_LIBRARY } from '../test/moves.ts';
 import { totals } from '../timeline/index.ts';
 import { CHECKS, checkPlan, isAccepted, withAccepted } from './index.ts';
 
@@ -49,6 +50,15 @@ describe('same area', () => {
     expect(found?.fixes.map((f) => f.label)).toEqual(['Spread the areas', 'I cluster on purpose']);
     for (const fix of found!.fixes) expect(of(mended(plan, fix), 'sameArea')).toEqual([]);
     expect(of(planOf(circuit(on('Squat', 'Push', 'Deep squat', 'Hinge'), 40, 20, 2)), 'sameArea')).toEqual([]);
+  });
+});
+
+describe('drills', () => {
+  it('led in a warm-up need no word on sides, held or worked they do', () => {
+    const library = libraryOf([move('Opener', { pattern: 'mobilise', oneSided: true })]);
+    const at = (role: 'warmUp' | 'main') => planOf({ ...circuit(on('Opener'), 40, 0, 1), role });
+    expect(findingsOf(at('warmUp'), 'missingSides', { library })).toEqual([]);
+    expect(findingsOf(at('main'), 'missingSides', { library })).toHaveLength(1);
   });
 });
 

@@ -20,10 +20,11 @@ export const floorTrips: Check = {
   reason: 'Going to the floor and back costs seconds and breath; together the floor moves cost it once.',
   source: RULE_OF_THUMB,
   thresholds: ['floorTrips'],
-  run: ({ plan, library, thresholds }) =>
+  run: ({ plan, library, kind, thresholds }) =>
     plan.blocks.flatMap((block) => {
       const trips = floorTripsOf(block, library);
-      if (!isMain(block) || block.use === 'stations' || trips <= thresholds.floorTrips) return [];
+      if (kind === 'mobility' || !isMain(block) || block.use === 'stations' || trips <= thresholds.floorTrips)
+        return [];
       const request = { block, weights: SCHOOL_WEIGHTS.fewestFloorTrips, pinned: [], walkM: null };
       const best = block.stations.length <= 10 ? findOrder(orderProblem(request, library), 1) : null;
       const next = best ? inOrderOf(block, best.order) : block;

@@ -49,7 +49,9 @@ export const workRest: Check = {
     const limit = kind === 'strength' ? Math.min(usual, STRENGTH_RATIO) : usual;
     return plan.blocks.flatMap((block) => {
       const { format } = block;
-      if (!moduleOf(format).traits.timed || !isMain(block)) return [];
+      const { timed, fullEffort } = moduleOf(format).traits;
+      // A full-effort format for beginners is said as that.
+      if (!timed || !isMain(block) || (fullEffort !== null && plan.level === 'beginner')) return [];
       const effort = effortIn(context, block);
       if (effort !== null && effort <= GENTLE) return [];
       const ratio = ratioOf(boutsOf(context, block));

@@ -1,4 +1,5 @@
-import { defaultSides, moduleOf, updateStation } from '../plan/index.ts';
+import type { Move } from '../moves/index.ts';
+import { type Block, defaultSides, moduleOf, updateStation } from '../plan/index.ts';
 import { type Check, rowPlace } from './types.ts';
 
 export const missingSides: Check = {
@@ -11,7 +12,8 @@ export const missingSides: Check = {
     plan.blocks.flatMap((block) =>
       block.stations.flatMap((station) => {
         const { kind, move } = library.read(station.move);
-        if (!move?.oneSided || station.sides.mode !== 'none' || station.reps?.per === 'side') return [];
+        if (!move?.oneSided || isDrill(move, block) || station.sides.mode !== 'none' || station.reps?.per === 'side')
+          return [];
         const fix = (label: string, mode: 'split' | 'each' | 'alternating') => ({
           label,
           plan: updateStation(plan, block.id, station.id, (s) => ({ ...s, sides: defaultSides(mode) })),
@@ -32,3 +34,7 @@ export const missingSides: Check = {
       }),
     ),
 };
+
+/** Led through its range in a warm-up or cool-down, where all follow: the instructor changes side, and nobody forgets it. */
+const isDrill = (move: Pick<Move, 'pattern'>, block: Block) =>
+  move.pattern === 'mobilise' && (block.role === 'warmUp' || block.role === 'coolDown');

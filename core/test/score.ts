@@ -20,12 +20,16 @@ export interface Score {
 /** The boathouse has enough of all but bells. */
 const KIT: readonly KitItem[] = [
   { name: 'kettlebell', count: 8, sharedBy: 1 },
+  { name: 'low step', count: 20, sharedBy: 1 },
+  { name: 'chair', count: 30, sharedBy: 1 },
+  { name: 'bench', count: 10, sharedBy: 1 },
   { name: 'dumbbell', count: 24, sharedBy: 1 },
   { name: 'band', count: 30, sharedBy: 1 },
   { name: 'mat', count: 30, sharedBy: 1 },
-  { name: 'sandbag', count: 4, sharedBy: 1 },
+  { name: 'sandbag', count: 16, sharedBy: 1 },
   { name: 'mooring rope', count: 2, sharedBy: 1 },
-  { name: 'box', count: 6, sharedBy: 1 },
+  { name: 'box', count: 12, sharedBy: 1 },
+  { name: 'medicine ball', count: 16, sharedBy: 1 },
 ];
 
 export function scoreOf(marked: readonly Marked[], library: Library): Score {
