@@ -42,6 +42,15 @@ describe('holding and gripping without a pause', () => {
   });
 });
 
+describe('in a complex', () => {
+  it('nobody stays at a move for its whole share of the time', () => {
+    const amrap = (...names: string[]) => planOf(block(format('amrap', { capMs: s(1800) }), on(...names)));
+    expect(of(amrap('Swing', 'Step', 'Step'), 'gripRun')).toEqual([]);
+    // Nothing but grips: twice round, 12 reps of 3 s each
+    expect(texts(amrap('Swing', 'Carry'), 'gripRun')).toEqual(['2:24 of firm grip without a pause: Swing, Carry.']);
+  });
+});
+
 describe('overhead in a row', () => {
   it('more than two moves; reaching is none', () => {
     expect(texts(planOf(circuit(on('Press', 'Jerk', 'Snatch', 'Step'), 40, 20, 1)), 'overheadRun')).toEqual([

@@ -31,7 +31,7 @@ function runsOf({ paths }: CheckContext, are: (turn: Turn) => boolean, pauseMs: 
       if (are(turn)) {
         run ??= { turns: [], workMs: 0 };
         run.turns.push(turn);
-        run.workMs += turn.durationMs;
+        run.workMs += atOnceMs(turn);
       }
       endMs = turn.startMs + turn.durationMs;
     }
@@ -39,6 +39,14 @@ function runsOf({ paths }: CheckContext, are: (turn: Turn) => boolean, pauseMs: 
   }
   return [...longest.values()].sort((a, b) => b.workMs - a.workMs);
 }
+
+/** Reps of a move in a complex where none are said, and how long one takes, ms: nobody stays at it for its whole share. */
+const USUAL_REPS = 12;
+const REP_MS = 3000;
+
+/** How long a move is done before the next one. */
+const atOnceMs = ({ inComplex, durationMs, station }: Turn) =>
+  inComplex ? Math.min(durationMs, (station.reps?.count ?? USUAL_REPS) * REP_MS) : durationMs;
 
 const names = (run: Run) => listed(run.turns.map((t) => t.station.move));
 
