@@ -7,7 +7,9 @@ export {
   type Intensity,
   intensityAt,
   intensityOf,
+  isBreathless,
   isHard,
+  openingEffort,
 } from './intensity.ts';
 export {
   type Balance,

@@ -1,7 +1,7 @@
-import type { Library } from '../moves/index.ts';
+import type { Library, Move } from '../moves/index.ts';
 import { moduleOf, type Plan } from '../plan/index.ts';
 import { isWork, type Timeline } from '../timeline/index.ts';
-import { type Stint, stintsOf } from './work.ts';
+import { mainStints, type Stint, stintsOf } from './work.ts';
 
 /*
  * How hard a class is from second to second: the effort of what is done, from 1 (at rest) to 5 (all out), smoothed as a body lags
@@ -39,6 +39,24 @@ export function effortOf(stints: readonly Pick<Stint, 'move' | 'sure' | 'ms'>[],
       ms += s.ms;
     }
   return ms === 0 ? null : sum / ms;
+}
+
+/** Hard for the breath: a hold of the trunk is hard and lets the breath be. */
+export const isBreathless = ({ effort, area }: Pick<Move, 'effort' | 'area'>): boolean =>
+  effort >= 4 && area !== 'core';
+
+/** The effort the main part begins with, at stations that of its whole first round; null where nothing of it is known. */
+export function openingEffort(plan: Pick<Plan, 'blocks'>, stints: readonly Stint[]): number | null {
+  const main = mainStints(plan, stints);
+  const [first] = main;
+  const block = first && plan.blocks[first.blockIndex];
+  if (!first || !block) return null;
+  const opens = main.filter((s) =>
+    block.use === 'stations'
+      ? s.blockIndex === first.blockIndex && s.interval.round === 1
+      : s.interval === first.interval,
+  );
+  return effortOf(opens, moduleOf(block.format).traits.fullEffort !== null);
 }
 
 /** Follows a class second by second. The stints are those of the class, in its order. */

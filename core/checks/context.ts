@@ -6,7 +6,7 @@ import { type ClassKind, moduleOf, type Plan } from '../plan/index.ts';
 import { compile, type Timeline, totals } from '../timeline/index.ts';
 import type { CheckContext } from './types.ts';
 
-/** All that the checks look at, reckoned once; what few of them ask for is reckoned when it is asked for. */
+/** All that the checks look at, reckoned once; what a change needs when it is asked for. */
 export function contextOf(
   plan: Plan,
   library: Library,

@@ -1,5 +1,5 @@
-import { workedAreas } from '../balance/index.ts';
-import { basisOf, type Move, movesNamed, PART_WORDS, type Part, someOf } from '../moves/index.ts';
+import { isBreathless, workedAreas } from '../balance/index.ts';
+import { basisOf, movesNamed, PART_WORDS, type Part, someOf } from '../moves/index.ts';
 import { addBlock, type Block, moveBlock } from '../plan/index.ts';
 import { proposeCoolDown } from '../propose/index.ts';
 import { isWork } from '../timeline/index.ts';
@@ -74,11 +74,6 @@ export const coolDownCovers: Check = {
   },
 };
 
-/** Effort after which people come down on their feet. */
-const HARD = 4;
-/** Hard for the breath: a hold of the trunk is hard and lets the breath be. */
-const isHardBreath = (m: Move | null) => m !== null && m.effort >= HARD && m.area !== 'core';
-
 const LYING = new Set(['prone', 'supine', 'side']);
 
 export const coolDownEasy: Check = {
@@ -90,7 +85,7 @@ export const coolDownEasy: Check = {
   run: (context) => {
     const { plan, timeline, stints, thresholds } = context;
     const at = plan.blocks.findIndex((b) => b.role === 'coolDown');
-    const hard = stints.findLast((s) => s.blockIndex < at && s.sure && isHardBreath(s.move));
+    const hard = stints.findLast((s) => s.blockIndex < at && s.sure && s.move !== null && isBreathless(s.move));
     const last = timeline.intervals.findLast(
       (i) => isWork(i) && i.blockIndex < at && isMain(plan.blocks[i.blockIndex] as Block),
     );

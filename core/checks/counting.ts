@@ -8,6 +8,7 @@ import {
   type Plan,
   type Station,
   settingOf,
+  settingsOf,
   updateBlock,
   updateStation,
   withSetting,
@@ -182,12 +183,11 @@ export const restAndBreak: Check = {
 
 function bothIn({ plan, timeline }: CheckContext, block: Block): Raised[] {
   // As the format has it unless told, it is as meant: a Tabata keeps its last rest.
-  const own = ['breakMode', 'last'].filter((role) => {
-    const key = keyOfRole(block.format, role as 'breakMode' | 'last');
-    const setting = key === null ? null : moduleOf(block.format).settings[key as never];
-    return key !== null && (setting as { silent?: unknown } | null)?.silent !== settingOf(block.format, key);
-  });
-  if (own.length === 0) return [];
+  const isTold = settingsOf(block.format).some(
+    ([key, { roles, silent }]) =>
+      (roles.includes('breakMode') || roles.includes('last')) && silent !== settingOf(block.format, key),
+  );
+  if (!isTold) return [];
   const doubled = timeline.intervals.filter((i) => {
     const before = timeline.intervals[i.index - 1];
     return (

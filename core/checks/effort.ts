@@ -1,4 +1,5 @@
 import { hardBefore, hardnessOf, intensityAt, isHard } from '../balance/index.ts';
+import type { Turn } from '../changes/index.ts';
 import { type Block, formatDuration, moveBlock, type Plan } from '../plan/index.ts';
 import { isHeavy } from '../sequence/index.ts';
 import { byLevel, isMain, LEVEL_WORDS, listed } from './parts.ts';
@@ -80,7 +81,8 @@ export const tiredSkill: Check = {
   thresholds: ['freshMin'],
   run: (context) => {
     const { plan, paths, intensity, thresholds } = context;
-    const before = hardBefore(intensity);
+    const sums = hardBefore(intensity);
+    const hardS = ({ startMs }: Turn) => sums[Math.min(sums.length - 1, Math.floor(startMs / 1000))] ?? 0;
     const met = new Set<string>();
     const late = (paths[0] ?? []).filter((turn) => {
       const key = `${turn.block.id}:${turn.station.id}`;
@@ -91,17 +93,15 @@ export const tiredSkill: Check = {
       const heavy = isHeavy(move, station) || (move.effort >= 5 && move.grip === 'firm');
       const asks = known && (move.skill === 'skilled' || (heavy && LIFTS.has(move.pattern)));
       if (!asks || !isFirst || !isMain(turn.block)) return false;
-      const hardS = before[Math.min(before.length - 1, Math.floor(turn.startMs / 1000))] ?? 0;
-      return hardS >= thresholds.freshMin * 60 || isHard(intensityAt(intensity, turn.startMs));
+      return hardS(turn) >= thresholds.freshMin * 60 || isHard(intensityAt(intensity, turn.startMs));
     });
     const [first] = late;
     if (!first) return [];
-    const hardS = before[Math.min(before.length - 1, Math.floor(first.startMs / 1000))] ?? 0;
     const found: Raised = {
       check: 'tiredSkill',
       key: `tiredSkill:${first.block.id}:${first.station.id}`,
       weight: 2,
-      text: `${listed(late.map((t) => t.station.move))} ${late.length === 1 ? 'comes' : 'come'} after ${formatDuration(hardS * 1000)} of hard work; what takes skill or a heavy weight is better done fresh.`,
+      text: `${listed(late.map((t) => t.station.move))} ${late.length === 1 ? 'comes' : 'come'} after ${formatDuration(hardS(first) * 1000)} of hard work; what takes skill or a heavy weight is better done fresh.`,
       place: rowPlace(first.block.id, first.station.id),
       also: late.slice(1).map((t) => rowPlace(t.block.id, t.station.id)),
       fixes: earlier(plan, first.block),

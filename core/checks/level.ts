@@ -1,28 +1,13 @@
 import { effortOf } from '../balance/index.ts';
 import { type Library, type Move, oneEasier, withMove } from '../moves/index.ts';
-import {
-  type Block,
-  type Format,
-  keyOfRole,
-  moduleOf,
-  type Station,
-  settingOf,
-  updateBlock,
-  updateStation,
-  withSetting,
-} from '../plan/index.ts';
+import { type Block, MOST_WAYS, moduleOf, type Station, updateStation } from '../plan/index.ts';
 import { boutsOf, ratioOf } from './bouts.ts';
+import { longerRest, restFor, workOf } from './mends.ts';
 import { byLevel, distinct, isMain, LEVEL_WORDS, listed } from './parts.ts';
 import { blockPlace, type Check, type CheckContext, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 const RATIOS =
   'Work to rest by energy system: Haff and Triplett, Essentials of Strength Training and Conditioning, 2016; by level a rule of thumb.';
-
-/** A time of a format by its role, ms; undefined where it has none. */
-function timeOf(format: Format, role: 'work' | 'rest'): number | undefined {
-  const key = keyOfRole(format, role);
-  return key === null ? undefined : Number(settingOf(format, key));
-}
 
 const said = (ratio: number) => (ratio === Number.POSITIVE_INFINITY ? 'no rest' : `${Math.round(ratio * 10) / 10} : 1`);
 
@@ -56,8 +41,6 @@ export const workRest: Check = {
       if (effort !== null && effort <= GENTLE) return [];
       const ratio = ratioOf(boutsOf(context, block));
       if (ratio === null || ratio <= limit) return [];
-      const [work, now] = (['work', 'rest'] as const).map((role) => timeOf(format, role));
-      const restMs = Math.ceil((work ?? 0) / limit / 5000) * 5000;
       return [
         {
           check: 'workRest',
@@ -65,18 +48,7 @@ export const workRest: Check = {
           weight: plan.level === 'beginner' ? (2 as const) : (1 as const),
           text: `${block.title}: work to rest is ${said(ratio)}; for ${kind === 'strength' ? 'strength' : LEVEL_WORDS[plan.level]} at most ${limit} : 1.`,
           place: blockPlace(block.id),
-          fixes:
-            now !== undefined && restMs > now
-              ? [
-                  {
-                    label: `${restMs / 1000} s of rest`,
-                    plan: updateBlock(plan, block.id, (b) => ({
-                      ...b,
-                      format: withSetting(format, keyOfRole(format, 'rest') ?? '', restMs),
-                    })),
-                  },
-                ]
-              : [],
+          fixes: longerRest(plan, block, restFor(workOf(block), limit)),
         },
       ];
     });
@@ -111,26 +83,13 @@ export const allOutRest: Check = {
       const band = ALL_OUT.find((b) => work.workMs <= b.untilS * 1000);
       if (!band || 1 / ratio >= band.atLeast - 0.05) return [];
       const seconds = Math.round(work.workMs / 1000);
-      const restMs = Math.ceil((work.workMs * band.atLeast) / 5000) * 5000;
-      const key = keyOfRole(block.format, 'rest');
       const found: Raised = {
         check: 'allOutRest',
         key: `allOutRest:${block.id}`,
         weight: 1,
         text: `${block.title}: ${seconds} s all out want ${band.range} times as long to rest; here it is ${Math.round(10 / ratio) / 10}.`,
         place: blockPlace(block.id),
-        fixes:
-          key === null
-            ? []
-            : [
-                {
-                  label: `${restMs / 1000} s of rest`,
-                  plan: updateBlock(context.plan, block.id, (b) => ({
-                    ...b,
-                    format: withSetting(b.format, key, restMs),
-                  })),
-                },
-              ],
+        fixes: longerRest(context.plan, block, restFor(work.workMs, 1 / band.atLeast)),
       };
       return [found];
     }),
@@ -164,19 +123,7 @@ function hardFormat(context: CheckContext, block: Block): Raised[] {
       weight: 3,
       text: `${block.title} asks for full effort; this class is for beginners.`,
       place: blockPlace(block.id),
-      fixes: evenFix(context, block),
-    },
-  ];
-}
-
-/** As much rest as work. */
-function evenFix({ plan }: CheckContext, block: Block) {
-  const [work, key] = [timeOf(block.format, 'work'), keyOfRole(block.format, 'rest')];
-  if (work === undefined || key === null) return [];
-  return [
-    {
-      label: `As much rest as work: ${work / 1000} s`,
-      plan: updateBlock(plan, block.id, (b) => ({ ...b, format: withSetting(b.format, key, work) })),
+      fixes: longerRest(context.plan, block, workOf(block), `As much rest as work: ${workOf(block) / 1000} s`),
     },
   ];
 }
@@ -233,7 +180,7 @@ export const levelMix: Check = {
         easier
           ? updateStation(p, block.id, station.id, (s) => ({
               ...s,
-              easier: [...(s.easier ?? []), easier.name].slice(-6),
+              easier: [...(s.easier ?? []), easier.name].slice(-MOST_WAYS),
             }))
           : p,
       plan,

@@ -1,6 +1,14 @@
 import { alternativesTo, type Library, type Move, oneEasier, swapStation } from '../moves/index.ts';
-import type { Block, Plan, School, Station } from '../plan/index.ts';
-import { updateBlock } from '../plan/index.ts';
+import {
+  type Block,
+  keyOfRole,
+  type Plan,
+  type School,
+  type Station,
+  settingOf,
+  updateBlock,
+  withSetting,
+} from '../plan/index.ts';
 import { findOrder, inOrderOf, orderProblem, SCHOOL_WEIGHTS } from '../sequence/index.ts';
 import type { CheckContext } from './types.ts';
 
@@ -25,6 +33,28 @@ export function reordered(
   const best = findOrder(orderProblem(request, library), 1);
   if (!best || best.order.every((s, k) => s === k)) return [];
   return [{ label, plan: updateBlock(plan, block.id, () => inOrderOf(block, best.order)) }];
+}
+
+/** The block with another rest; as it is where its format has none to set, or has as much already. */
+export function withRest(block: Block, restMs: number): Block {
+  const key = keyOfRole(block.format, 'rest');
+  if (key === null || restMs <= Number(settingOf(block.format, key))) return block;
+  return { ...block, format: withSetting(block.format, key, restMs) };
+}
+
+/** A longer rest; none where the format has none to set, or has as much already. */
+export function longerRest(plan: Plan, block: Block, restMs: number, label = `${restMs / 1000} s of rest`): Mend[] {
+  const rested = withRest(block, restMs);
+  return rested === block ? [] : [{ label, plan: updateBlock(plan, block.id, () => rested) }];
+}
+
+/** The rest after some work that comes to a ratio of work to rest, in whole five seconds. */
+export const restFor = (workMs: number, ratio: number) => Math.ceil(workMs / ratio / 5000) * 5000;
+
+/** The work of a format, ms; 0 where it has none to set. */
+export function workOf({ format }: Pick<Block, 'format'>): number {
+  const key = keyOfRole(format, 'work');
+  return key === null ? 0 : Number(settingOf(format, key));
 }
 
 /** An easier move in the place of one. */

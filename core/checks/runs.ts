@@ -1,4 +1,4 @@
-import { intensityAt, isHard } from '../balance/index.ts';
+import { intensityAt, isBreathless, isHard } from '../balance/index.ts';
 import type { Turn } from '../changes/index.ts';
 import { formatDuration } from '../plan/index.ts';
 import { anotherThere, reordered } from './mends.ts';
@@ -148,9 +148,7 @@ export const headDown: Check = {
         const before = path[k - 1];
         if (!before || !turn.known || !turn.move.headBelow || turn.move.effort >= 4) return;
         const gapMs = turn.startMs - before.startMs - before.durationMs;
-        const hard =
-          (before.known && before.move.effort >= 4 && before.move.area !== 'core') ||
-          isHard(intensityAt(intensity, turn.startMs));
+        const hard = (before.known && isBreathless(before.move)) || isHard(intensityAt(intensity, turn.startMs));
         if (hard && gapMs < SETTLED_MS) found.set(`${turn.block.id}:${turn.station.id}`, { turn, before });
       });
     const [first, ...others] = [...found.values()];

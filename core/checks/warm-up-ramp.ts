@@ -1,6 +1,6 @@
-import { effortOf, mainStints, type Stint } from '../balance/index.ts';
+import { mainStints, openingEffort, type Stint } from '../balance/index.ts';
 import { PART_WORDS, type Part } from '../moves/index.ts';
-import { type Block, keyOfRole, moduleOf, type Plan, settingOf, updateBlock, withSetting } from '../plan/index.ts';
+import { type Block, keyOfRole, type Plan, settingOf, updateBlock, withSetting } from '../plan/index.ts';
 import { isHeavy } from '../sequence/index.ts';
 import { isEasing } from './context.ts';
 import { another, isWarmUpKnown, lengthOf, RAMP_SOURCE, wantsEnds, warmUpOf, warmUpStints } from './ends.ts';
@@ -61,14 +61,7 @@ export const warmUpRamp: Check = {
     const [first] = mainStints(plan, stints);
     const block = first && plan.blocks[first.blockIndex];
     if (!first || !block || warm.length === 0 || !wantsEnds(context) || !isWarmUpKnown(context)) return [];
-    const full = moduleOf(block.format).traits.fullEffort !== null;
-    const together = stints.filter((s) => s.interval === first.interval);
-    // At stations the groups begin at different ones: what most of them begin with counts.
-    const opens =
-      block.use === 'stations'
-        ? stints.filter((s) => s.blockIndex === first.blockIndex && s.interval.round === 1)
-        : together;
-    const effort = effortOf(opens, full);
+    const effort = openingEffort(plan, stints);
     const lastEnd = Math.max(...warm.map((s) => s.interval.startMs + s.interval.durationMs));
     const last = warm.filter((s) => s.interval.startMs + s.interval.durationMs > lastEnd - LAST_MS);
     const near = Math.max(0, ...last.map((s) => s.move?.effort ?? 0));

@@ -1,16 +1,8 @@
 import { HEAT_SOURCE, heatBand } from '../care/index.ts';
-import {
-  type Block,
-  defaultFormat,
-  formatDuration,
-  keyOfRole,
-  moduleOf,
-  settingOf,
-  updateBlock,
-  withSetting,
-} from '../plan/index.ts';
+import { formatDuration, keyOfRole, moduleOf, updateBlock, withSetting } from '../plan/index.ts';
 import { type Interval, isWork, roundsOf } from '../timeline/index.ts';
 import { boutsOf, ratioOf } from './bouts.ts';
+import { restFor, withRest, workOf } from './mends.ts';
 import { byLevel, isMain } from './parts.ts';
 import { blockPlace, type Check, type CheckContext, CLASS_PLACE, type Raised, RULE_OF_THUMB } from './types.ts';
 
@@ -100,7 +92,10 @@ function betweenRounds({ plan, totals }: CheckContext, [worst]: readonly Dry[]) 
   const within = (b: { startMs: number; totalMs: number }) =>
     worst ? Math.min(b.startMs + b.totalMs, worst.toMs) - Math.max(b.startMs, worst.fromMs) : 0;
   const [most] = totals.blocks
-    .filter((b) => (roundsOf(plan.blocks[b.blockIndex]?.format ?? defaultFormat('open')) ?? 1) > 1)
+    .filter(({ blockIndex }) => {
+      const block = plan.blocks[blockIndex];
+      return block !== undefined && (roundsOf(block.format) ?? 1) > 1;
+    })
     .sort((a, b) => within(b) - within(a));
   const block = plan.blocks[most?.blockIndex ?? -1];
   const key = block ? keyOfRole(block.format, 'roundBreak') : null;
@@ -131,7 +126,10 @@ export const heat: Check = {
     const [first] = dense;
     const { celsius, humidity } = plan.climate;
     const globe = Math.round(band.globe * 10) / 10;
-    const mended = dense.reduce((p, block) => updateBlock(p, block.id, (b) => rested(b, limit)), plan);
+    const mended = dense.reduce(
+      (p, block) => updateBlock(p, block.id, (b) => withRest(b, restFor(workOf(b), limit))),
+      plan,
+    );
     const work = `at most ${Math.round(limit * 10) / 10} of work to 1 of rest`;
     const found: Raised = {
       check: 'heat',
@@ -144,13 +142,3 @@ export const heat: Check = {
     return [found];
   },
 };
-
-/** The block with rest enough for a ratio of work to rest; as it is where its format has no rest to set. */
-function rested(block: Block, limit: number): Block {
-  const [work, rest] = [keyOfRole(block.format, 'work'), keyOfRole(block.format, 'rest')];
-  if (work === null || rest === null) return block;
-  const restMs = Math.ceil(Number(settingOf(block.format, work)) / limit / 5000) * 5000;
-  return restMs > Number(settingOf(block.format, rest))
-    ? { ...block, format: withSetting(block.format, rest, restMs) }
-    : block;
-}

@@ -1,4 +1,4 @@
-import { isMain, mainStints, type Stint, workedAreas } from '../balance/index.ts';
+import { isBreathless, isMain, mainStints, type Stint, workedAreas } from '../balance/index.ts';
 import type { Move, Part, Position } from '../moves/index.ts';
 import { type Block, defaultFormat, newBlock, type Plan } from '../plan/index.ts';
 import {
@@ -28,7 +28,6 @@ const BREATH = { least: 20, most: 45 };
 const CHANGE_S = 5;
 const SIDE_S = 3;
 const EASY_MOVES = 2;
-const HARD = 4;
 /** Easy movement after hard work, s. */
 const SETTLED_S = 120;
 /** Holds at most, once every area has its own. */
@@ -72,7 +71,7 @@ const isEasy = (m: Move) => m.pattern === 'locomote' && m.main.includes('heart')
 
 /** Walking and stepping until it is two minutes since hard work: a minute at least, in two moves where it takes longer. */
 function easyPieces(plan: Plan, pool: readonly Move[], main: readonly Stint[]): Piece[] {
-  const hard = main.findLast((s) => s.sure && (s.move?.effort ?? 0) >= HARD)?.interval;
+  const hard = main.findLast((s) => s.sure && s.move !== null && isBreathless(s.move))?.interval;
   const end = main.at(-1)?.interval;
   const ended = ({ startMs, durationMs }: { startMs: number; durationMs: number }) => startMs + durationMs;
   const last = plan.blocks.findLast(isMain)?.breakAfter.ms ?? 0;

@@ -1,6 +1,6 @@
-import { effortOf, mainStints, type Stint, workedAreas } from '../balance/index.ts';
+import { mainStints, openingEffort, type Stint, workedAreas } from '../balance/index.ts';
 import { type Move, overlapOf, PATTERNS, type Pattern } from '../moves/index.ts';
-import { type Block, defaultFormat, moduleOf, newBlock, type Plan } from '../plan/index.ts';
+import { type Block, defaultFormat, newBlock, type Plan } from '../plan/index.ts';
 import {
   best,
   changeS,
@@ -24,6 +24,8 @@ const PULSE = { least: 40, most: 75 };
 const DRILL = { least: 22, most: 40 };
 const REHEARSAL = { least: 22, most: 45 };
 const LAST = { least: 30, most: 45 };
+/** Where nothing is known of the first work. */
+const USUAL_EFFORT = 3;
 const PULSE_MOVES = 3;
 const REHEARSED = 3;
 
@@ -65,7 +67,10 @@ export function proposeWarmUp(request: EndRequest): Block | null {
       REHEARSAL,
       k === 0 ? 1 : 2 + k,
     );
-  const near = Math.min(MOST_EFFORT[plan.level], Math.max(2, Math.ceil(firstEffort(plan, main)) - 1));
+  const near = Math.min(
+    MOST_EFFORT[plan.level],
+    Math.max(2, Math.ceil(openingEffort(plan, stints) ?? USUAL_EFFORT) - 1),
+  );
   for (const spare of [0, 3]) add(lastMove(request, free(), near, chosen), LAST, spare);
 
   const pieces = fitting(chosen, seconds, gapsOf);
@@ -103,19 +108,6 @@ function mainPatterns(main: readonly Stint[]): Pattern[] {
   return PATTERNS.filter((p) => shaped.includes(p) && sums.has(p)).sort(
     (a, b) => (sums.get(b) ?? 0) - (sums.get(a) ?? 0),
   );
-}
-
-/** The effort the main part begins with; at stations that of its first round. 3 where nothing is known of it. */
-function firstEffort(plan: Plan, main: readonly Stint[]): number {
-  const [first] = main;
-  const block = first && plan.blocks[first.blockIndex];
-  if (!first || !block) return 3;
-  const opens = main.filter((s) =>
-    block.use === 'stations'
-      ? s.blockIndex === first.blockIndex && s.interval.round === 1
-      : s.interval === first.interval,
-  );
-  return effortOf(opens, moduleOf(block.format).traits.fullEffort !== null) ?? 3;
 }
 
 /** What comes nearest to an effort, on the feet, without landing hard: of the warm-up's moves, else of all. */
