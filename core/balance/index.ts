@@ -2,6 +2,7 @@ export { workedAreas } from './areas.ts';
 export {
   effortOf,
   HALF_LIFE_S,
+  HARD_FROM,
   hardBefore,
   hardnessOf,
   type Intensity,

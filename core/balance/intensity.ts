@@ -12,7 +12,7 @@ import { mainStints, type Stint, stintsOf } from './work.ts';
 export const HALF_LIFE_S = { up: 30, down: 60 } as const;
 const REST = 1;
 /** Efforts are whole numbers: the curve is at one from half a step below. */
-const AT_FOUR = 3.5;
+export const HARD_FROM = 3.5;
 const BELOW = 3;
 /** So long below three ends a hard stretch, s. */
 const RELIEF_S = 60;
@@ -112,7 +112,7 @@ export function hardnessOf({ seconds }: Intensity): Hardness {
   };
   for (let k = 0; k < seconds.length; k++) {
     const x = seconds[k] ?? 0;
-    if (x >= AT_FOUR) hardS += 1;
+    if (x >= HARD_FROM) hardS += 1;
     if (x >= BELOW) {
       if (from < 0) from = k;
       lastHigh = k;
@@ -125,7 +125,7 @@ export function hardnessOf({ seconds }: Intensity): Hardness {
 /** The seconds at effort four or more up to each second; entry k counts those before it. */
 export function hardBefore({ seconds }: Intensity): Uint32Array {
   const sums = new Uint32Array(seconds.length + 1);
-  for (let k = 0; k < seconds.length; k++) sums[k + 1] = (sums[k] ?? 0) + ((seconds[k] ?? 0) >= AT_FOUR ? 1 : 0);
+  for (let k = 0; k < seconds.length; k++) sums[k + 1] = (sums[k] ?? 0) + ((seconds[k] ?? 0) >= HARD_FROM ? 1 : 0);
   return sums;
 }
 
@@ -133,4 +133,4 @@ export function hardBefore({ seconds }: Intensity): Uint32Array {
 export const intensityAt = ({ seconds }: Intensity, ms: number): number => seconds[Math.floor(ms / 1000) - 1] ?? REST;
 
 /** At effort four or more. */
-export const isHard = (level: number) => level >= AT_FOUR;
+export const isHard = (level: number) => level >= HARD_FROM;

@@ -1,4 +1,6 @@
 import {
+  atHand,
+  EASIER_WAY_FROM,
   insteadFor,
   type KitItem,
   type Library,
@@ -34,9 +36,6 @@ const TO_ALL = [
   'Drink when you need to.',
 ];
 
-/** From this effort on beginners have an easier way to be told of. */
-const HARD = 3;
-
 /**
  * What to say to whom before a class: by what people have said of themselves, by level, to who does not jump, and to all. Of moves
  * that are not known nothing is said but that they are not.
@@ -44,7 +43,7 @@ const HARD = 3;
  */
 export function toSay(plan: Plan, library: Library, kitRoom: readonly KitItem[]): ToSay[] {
   const { met, unknown } = movesMet(plan, library);
-  const kit = kitRoom.length > 0 ? kitRoom.filter((k) => k.count > 0).map((k) => k.name) : null;
+  const kit = atHand(kitRoom);
   const part = (who: string, lines: ToSay['lines'], words: string[] = []): ToSay[] =>
     lines.length + words.length > 0 ? [{ who, lines, words }] : [];
   const audience = plan.audience ?? [];
@@ -70,7 +69,7 @@ export function toSay(plan: Plan, library: Library, kitRoom: readonly KitItem[])
     ...(plan.level === 'beginner' || (plan.mix?.beginners ?? 0) > 0
       ? part(
           plan.mix ? `${plan.mix.beginners} beginners` : 'Beginners',
-          met.filter(({ move }) => move.effort >= HARD).map((m) => line(m, easierOf(m, library))),
+          met.filter(({ move }) => move.effort >= EASIER_WAY_FROM).map((m) => line(m, easierOf(m, library))),
         )
       : []),
     ...(plan.level === 'practised' || (plan.mix?.practised ?? 0) > 0

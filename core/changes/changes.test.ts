@@ -98,6 +98,17 @@ describe('how short a rest may become', () => {
     expect(floorsOf(planOf(circuit(bells, 40, 20, 1)))).toEqual([5000]);
   });
 
+  it('is that of the move a set was swapped to, for that set alone', () => {
+    const plan = planOf(circuit(on('Squat', 'Hinge'), 40, 20, 1));
+    const { intervals } = compile(plan);
+    const floor = restFloors(TEST_LIBRARY, USUAL_THRESHOLDS, 8000);
+    const rest = intervals[1]!;
+    const swapped = intervals.map((i) => (i.index === 2 ? { ...i, swaps: { s2: { move: 'Hold' } } } : i));
+    // "Next: Hinge" 1.5 s; "Next: Hold" 1.5 s and 4 s down
+    expect(floor(rest, { plan, intervals })).toBe(1500);
+    expect(floor(rest, { plan, intervals: swapped })).toBe(5500);
+  });
+
   it('stays where it is usual for what is not known', () => {
     expect(floorsOf(planOf(circuit(on('Kelp', 'Squat'), 40, 20, 1)))).toEqual([8000]);
   });

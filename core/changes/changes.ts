@@ -54,5 +54,6 @@ export function neededChange(plan: Plan, thresholds: Thresholds): Needs {
   };
 }
 
-const keyOf = ({ interval, stationIndex }: Turn) =>
-  `${interval.blockIndex}:${interval.round}:${stationIndex}:${interval.side ?? ''}`;
+/** Names a set of a class; of one interval alone there may be another move on its station. */
+const keyOf = ({ interval, stationIndex, station }: Turn) =>
+  `${interval.blockIndex}:${interval.round}:${stationIndex}:${interval.side ?? ''}:${station.move}`;

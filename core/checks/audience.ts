@@ -1,4 +1,4 @@
-import { freeOf, insteadFor, REASON_WORDS, swapStation } from '../moves/index.ts';
+import { atHand, freeOf, insteadFor, REASON_WORDS, swapStation } from '../moves/index.ts';
 import { MOST_WAYS, type Station, updateStation } from '../plan/index.ts';
 import { type Check, rowPlace } from './types.ts';
 
@@ -26,7 +26,7 @@ export const audience: Check = {
           return known === null || freeOf(known, reasons);
         };
         if (ways.some(helps)) return [];
-        const instead = insteadFor(library, move, reasons, kitRoom.length > 0 ? kitRoom.map((k) => k.name) : null);
+        const instead = insteadFor(library, move, reasons, atHand(kitRoom));
         const words = meant.map((r) => REASON_WORDS[r]).join(', ');
         return [
           {

@@ -4,6 +4,7 @@ import type { KitItem, Library, Move } from '../moves/index.ts';
 import type { Thresholds } from '../norms/index.ts';
 import { type ClassKind, moduleOf, type Plan } from '../plan/index.ts';
 import { compile, type Timeline, totals } from '../timeline/index.ts';
+import { distinctBy } from './parts.ts';
 import type { CheckContext } from './types.ts';
 
 /** All that the checks look at, reckoned once; what a change needs when it is asked for. */
@@ -33,17 +34,11 @@ export function contextOf(
 }
 
 /** The changes of all groups; those that several groups make alike are there once each. */
-function allChanges(paths: readonly (readonly Turn[])[], timeline: Timeline): Change[] {
-  const seen = new Set<string>();
-  return paths
-    .flatMap((path) => changesOf(path, timeline))
-    .filter(({ from, to }) => {
-      const key = `${from.interval.index}:${from.stationIndex}>${to.stationIndex}`;
-      if (seen.has(key)) return false;
-      seen.add(key);
-      return true;
-    });
-}
+const allChanges = (paths: readonly (readonly Turn[])[], timeline: Timeline): Change[] =>
+  distinctBy(
+    paths.flatMap((path) => changesOf(path, timeline)),
+    ({ from, to }) => `${from.interval.index}:${from.stationIndex}>${to.stationIndex}`,
+  );
 
 /** So much of the main part makes a class what it does not say it is. */
 const MOSTLY = 0.75;

@@ -1,7 +1,8 @@
 import type { Library } from '../moves/index.ts';
 import type { Block } from '../plan/index.ts';
 import { updateBlock } from '../plan/index.ts';
-import { findOrder, inOrderOf, isCyclic, isOnFloor, orderProblem, SCHOOL_WEIGHTS } from '../sequence/index.ts';
+import { isCyclic, isOnFloor } from '../sequence/index.ts';
+import { inBetterOrder } from './mends.ts';
 import { isMain } from './parts.ts';
 import { blockPlace, type Check, RULE_OF_THUMB } from './types.ts';
 
@@ -14,6 +15,8 @@ export function floorTripsOf(block: Block, library: Library): number {
   }).length;
 }
 
+const MOST_ORDERED = 10;
+
 export const floorTrips: Check = {
   id: 'floorTrips',
   title: 'Up and down',
@@ -25,9 +28,7 @@ export const floorTrips: Check = {
       const trips = floorTripsOf(block, library);
       if (kind === 'mobility' || !isMain(block) || block.use === 'stations' || trips <= thresholds.floorTrips)
         return [];
-      const request = { block, weights: SCHOOL_WEIGHTS.fewestFloorTrips, pinned: [], walkM: null };
-      const best = block.stations.length <= 10 ? findOrder(orderProblem(request, library), 1) : null;
-      const next = best ? inOrderOf(block, best.order) : block;
+      const next = inBetterOrder(block, 'fewestFloorTrips', library, MOST_ORDERED) ?? block;
       const fewer = floorTripsOf(next, library);
       const open = block.stations.some((s) => library.get(s.move) === null);
       return [

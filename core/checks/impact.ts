@@ -3,7 +3,7 @@ import type { Turn } from '../changes/index.ts';
 import { insteadOf, type Library, type Move, swapStation, twinOf } from '../moves/index.ts';
 import { type Plan, type Station, updateStation } from '../plan/index.ts';
 import { reordered } from './mends.ts';
-import { byLevel, distinct, isMain, LEVEL_WORDS, listed } from './parts.ts';
+import { byLevel, isMain, LEVEL_WORDS, listed } from './parts.ts';
 import { type Check, CLASS_PLACE, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 export const impactRun: Check = {
@@ -37,7 +37,7 @@ export const impactRun: Check = {
     const all = [...found.values()].sort((a, b) => a.run - b.run || a.turn.startMs - b.turn.startMs);
     const [first] = all;
     if (!first) return [];
-    const places = distinct(all.map(({ turn }) => rowPlace(turn.block.id, turn.station.id)));
+    const places = all.map(({ turn }) => rowPlace(turn.block.id, turn.station.id));
     const moves = all.map(({ turn }) => turn.station.move);
     const longest = all.at(-1)?.run ?? first.run;
     return [

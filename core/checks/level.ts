@@ -1,9 +1,9 @@
 import { effortOf } from '../balance/index.ts';
-import { type Library, type Move, oneEasier, withMove } from '../moves/index.ts';
+import { EASIER_WAY_FROM, type Library, type Move, oneEasier, withMove } from '../moves/index.ts';
 import { type Block, MOST_WAYS, moduleOf, type Station, updateStation } from '../plan/index.ts';
 import { boutsOf, ratioOf } from './bouts.ts';
 import { longerRest, restFor, workOf } from './mends.ts';
-import { byLevel, distinct, isMain, LEVEL_WORDS, listed } from './parts.ts';
+import { byLevel, isMain, LEVEL_WORDS, listed } from './parts.ts';
 import { blockPlace, type Check, type CheckContext, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 const RATIOS =
@@ -153,9 +153,6 @@ function hardMoves({ plan, library }: CheckContext, block: Block): Raised[] {
   });
 }
 
-/** From this effort on a class of two levels wants two ways. */
-const TWO_WAYS_FROM = 3;
-
 export const levelMix: Check = {
   id: 'levelMix',
   title: 'One way for two levels',
@@ -168,13 +165,13 @@ export const levelMix: Check = {
     const alone = plan.blocks.filter(isMain).flatMap((block) =>
       block.stations.flatMap((station) => {
         const move = library.get(station.move);
-        if (!move || move.effort < TWO_WAYS_FROM || hasEasier(station, move, library)) return [];
+        if (!move || move.effort < EASIER_WAY_FROM || hasEasier(station, move, library)) return [];
         return [{ block, station, easier: oneEasier(library, move) }];
       }),
     );
     const [first] = alone;
     if (!first) return [];
-    const places = distinct(alone.map(({ block, station }) => rowPlace(block.id, station.id)));
+    const places = alone.map(({ block, station }) => rowPlace(block.id, station.id));
     const mended = alone.reduce(
       (p, { block, station, easier }) =>
         easier

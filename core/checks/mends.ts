@@ -1,4 +1,4 @@
-import { alternativesTo, type Library, type Move, oneEasier, swapStation } from '../moves/index.ts';
+import { alternativesTo, atHand, type Library, type Move, oneEasier, swapStation } from '../moves/index.ts';
 import {
   type Block,
   keyOfRole,
@@ -21,18 +21,23 @@ export interface Mend {
 /** More stations than this are not put in another order at every keystroke. */
 const MOST_ORDERED = 9;
 
-/** The stations of a block in the best order of a school; none where that is the present one, or there are too many. */
-export function reordered(
-  { plan, library }: CheckContext,
+/** The block in the best order of a school; null where that is the present one, or there are too many stations or too few. */
+export function inBetterOrder(
   block: Block,
-  label: string,
-  school: School = 'spread',
-): Mend[] {
-  if (block.stations.length > MOST_ORDERED || block.stations.length < 3) return [];
-  const request = { block, weights: SCHOOL_WEIGHTS[block.school ?? school], pinned: [], walkM: null };
+  school: School,
+  library: Library,
+  most: number = MOST_ORDERED,
+): Block | null {
+  if (block.stations.length > most || block.stations.length < 3) return null;
+  const request = { block, weights: SCHOOL_WEIGHTS[school], pinned: [], walkM: null };
   const best = findOrder(orderProblem(request, library), 1);
-  if (!best || best.order.every((s, k) => s === k)) return [];
-  return [{ label, plan: updateBlock(plan, block.id, () => inOrderOf(block, best.order)) }];
+  return !best || best.order.every((s, k) => s === k) ? null : inOrderOf(block, best.order);
+}
+
+/** The stations of a block in the best order of its own school, else spread. */
+export function reordered({ plan, library }: CheckContext, block: Block, label: string): Mend[] {
+  const next = inBetterOrder(block, block.school ?? 'spread', library);
+  return next ? [{ label, plan: updateBlock(plan, block.id, () => next) }] : [];
 }
 
 /** The block with another rest; as it is where its format has none to set, or has as much already. */
@@ -76,7 +81,7 @@ export function anotherThere(
   if (!move) return [];
   const found = alternativesTo(library, move, {
     used: block.stations.map((s) => s.move),
-    kit: kitRoom.length > 0 ? kitRoom.map((k) => k.name) : null,
+    kit: atHand(kitRoom),
     limit: 60,
     audience: plan.audience ?? [],
     level: plan.level,

@@ -1,5 +1,4 @@
 import type { Plan } from '../plan/index.ts';
-import type { Place } from './types.ts';
 
 /** What several checks ask in the same words. */
 
@@ -23,11 +22,6 @@ export function listed(names: readonly string[], most = 4): string {
   return shown.length <= most ? shown.join(', ') : `${shown.slice(0, most).join(', ')} and ${shown.length - most} more`;
 }
 
-/** Places without doubles. */
-export function distinct(places: readonly Place[]): Place[] {
-  return [...new Map(places.map((p) => [JSON.stringify(p), p])).values()];
-}
-
 /** Items by a key, in the order the keys are met. */
 export function grouped<T>(items: readonly T[], keyOf: (item: T) => string): T[][] {
   const groups = new Map<string, T[]>();
@@ -38,3 +32,7 @@ export function grouped<T>(items: readonly T[], keyOf: (item: T) => string): T[]
   }
   return [...groups.values()];
 }
+
+/** The first item of each key, in their order. */
+export const distinctBy = <T>(items: readonly T[], keyOf: (item: T) => string): T[] =>
+  grouped(items, keyOf).flatMap((same) => same.slice(0, 1));

@@ -2,7 +2,7 @@ import type { Change } from '../changes/index.ts';
 import type { NeededRest } from '../norms/index.ts';
 import { type Block, moduleOf, type Plan, sheetSetting, updateBlock, withSetting } from '../plan/index.ts';
 import { compile, isWork } from '../timeline/index.ts';
-import { distinct, grouped, often, secondsOf } from './parts.ts';
+import { distinctBy, grouped, often, secondsOf } from './parts.ts';
 import { type Check, type CheckContext, type Place, type Raised, RULE_OF_THUMB } from './types.ts';
 
 /** Less than this nobody notices, ms. */
@@ -54,7 +54,7 @@ function finding(plan: Plan, cases: readonly Short[]): Raised {
   const byLack = [...cases].sort((a, b) => lacks(b) - lacks(a));
   const worst = byLack[0] as Short;
   const { from, to } = worst;
-  const kinds = grouped(byLack, changeOf).map((same) => same[0] as Short);
+  const kinds = distinctBy(byLack, changeOf);
   const sets = new Set(cases.map((c) => c.from.interval.index)).size;
   const among = kinds.length > 1 ? `${kinds.length} changes of ${from.block.title} are too short; most: ` : '';
   const times = sets > 1 ? ` ${kinds.length > 1 ? `It happens ${often(sets)}.` : `So ${often(sets)}.`}` : '';
@@ -64,7 +64,7 @@ function finding(plan: Plan, cases: readonly Short[]): Raised {
     weight: lacks(worst) > BADLY_MS ? 3 : 2,
     text: `${among}${said(worst)}.${times}`,
     place: placeOf(worst),
-    also: distinct(byLack.slice(1).map(placeOf)),
+    also: distinctBy(byLack.slice(1).map(placeOf), (p) => JSON.stringify(p)),
     ...(kinds.length > 1 ? { cases: kinds.map((c) => `${said(c)}.`) } : {}),
     fixes: fixes(plan, byLack, Math.ceil(worst.needed.totalMs / 1000) * 1000),
   };

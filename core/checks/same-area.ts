@@ -1,8 +1,9 @@
 import type { Turn } from '../changes/index.ts';
 import { type Move, overlapOf, PARTS } from '../moves/index.ts';
 import { type Block, type Plan, updateBlock } from '../plan/index.ts';
-import { findOrder, inOrderOf, isCyclic, orderProblem, SCHOOL_WEIGHTS } from '../sequence/index.ts';
-import { grouped, isMain, listed } from './parts.ts';
+import { isCyclic } from '../sequence/index.ts';
+import { inBetterOrder, type Mend } from './mends.ts';
+import { distinctBy, grouped, isMain, listed } from './parts.ts';
 import { type Check, type CheckContext, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 /** A block is about a part that so many of its moves work. */
@@ -24,9 +25,7 @@ export const sameArea: Check = {
     );
     return grouped(changes, (c) => c.from.block.id).flatMap((own) => {
       const [{ from }] = own as [(typeof own)[number]];
-      const pairs = grouped(own, (c) => `${c.from.station.id}>${c.to.station.id}`).map(
-        (same) => same[0] as (typeof own)[number],
-      );
+      const pairs = distinctBy(own, (c) => `${c.from.station.id}>${c.to.station.id}`);
       const same = pairs.filter(({ from: a, to: b }) => a.known && b.known && isSame(a, b, context));
       if (same.length === 0 || meansIt(from.block) || isAbout(from.block, context)) return [];
       return [finding(context, from.block, same)];
@@ -74,14 +73,9 @@ function meansIt(block: Block): boolean {
 
 const clustered = (plan: Plan, block: Block) => updateBlock(plan, block.id, (b) => ({ ...b, school: 'cluster' }));
 
-const MOST_SPREAD = 9;
-
-function spread({ plan, library, thresholds }: CheckContext, block: Block, now: number) {
-  if (block.stations.length > MOST_SPREAD || block.stations.length < 3) return [];
-  const request = { block, weights: SCHOOL_WEIGHTS.spread, pinned: [], walkM: null };
-  const best = findOrder(orderProblem(request, library), 1);
-  if (!best || best.order.every((s, k) => s === k)) return [];
-  const next = inOrderOf(block, best.order);
+function spread({ plan, library, thresholds }: CheckContext, block: Block, now: number): Mend[] {
+  const next = inBetterOrder(block, 'spread', library);
+  if (!next) return [];
   const clashes = next.stations.filter((s, k) => {
     const after = next.stations[k + 1] ?? (isCyclic(next) ? next.stations[0] : undefined);
     const [x, y] = [library.get(s.move), after ? library.get(after.move) : null];

@@ -10,7 +10,7 @@ export {
   type Uses,
   usesOf,
 } from './find.ts';
-export { freeOf, insteadFor } from './instead.ts';
+export { atHand, freeOf, insteadFor } from './instead.ts';
 export {
   detailsOf,
   insteadOf,
@@ -29,6 +29,6 @@ export type { Reading } from './reading.ts';
 export { keyOfName } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
 export * from './schema.ts';
-export { alternativesTo, lowImpactTwin, oneEasier, overlapOf, swapStation, twinOf } from './swap.ts';
+export { alternativesTo, EASIER_WAY_FROM, lowImpactTwin, oneEasier, overlapOf, swapStation, twinOf } from './swap.ts';
 export { type Answers, answersOf, bareName, moveFrom, QUESTIONS, type Question } from './tell.ts';
 export * from './words.ts';

@@ -1,6 +1,10 @@
 import { insteadOf, keyOf, type Library } from './library.ts';
-import type { Move, Reason } from './schema.ts';
+import type { KitItem, Move, Reason } from './schema.ts';
 import { alternativesTo } from './swap.ts';
+
+/** Names of what is at hand; null where nothing is known of the kit, and anything may be. */
+export const atHand = (kitRoom: readonly KitItem[]): string[] | null =>
+  kitRoom.length === 0 ? null : kitRoom.filter((k) => k.count > 0).map((k) => k.name);
 
 /** True where a move has no caution for any of some reasons. */
 export const freeOf = (move: Pick<Move, 'instead'>, reasons: readonly Reason[]): boolean =>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { move } from '../test/moves.ts';
-import { alternativesTo, freeOf, insteadFor, libraryOf, oneEasier, twinOf } from './index.ts';
+import { alternativesTo, atHand, freeOf, insteadFor, libraryOf, oneEasier, twinOf } from './index.ts';
 
 const library = libraryOf([
   move('Press-up', {
@@ -48,6 +48,14 @@ describe('stand-ins', () => {
     expect(found === null || freeOf(found, ['knees'])).toBe(true);
     const ring = libraryOf([get('Ring a'), get('Ring b')]);
     expect(insteadFor(ring, get('Ring a'), ['knees'], null)).toBeNull();
+  });
+});
+
+describe('what is at hand', () => {
+  it('is what there is some of; anything, where nothing is known', () => {
+    const item = (name: string, count: number) => ({ name, count, sharedBy: 1 });
+    expect(atHand([item('band', 4), item('box', 0)])).toEqual(['band']);
+    expect(atHand([])).toBeNull();
   });
 });
 

@@ -137,8 +137,7 @@ export function swapStation(
 }
 
 /**
- * The class with a low-impact level beside every move that has impact: what the library names for no jumping, else the
- * first easier option without impact, else the nearest move without. Gives how many stations got one, those for
+ * The class with a low-impact level, its `twinOf`, beside every move that has impact. Gives how many stations got one, those for
  * which none was found, and those of which it is not known whether they have impact.
  */
 export function lowImpactTwin(
@@ -195,6 +194,9 @@ export function twinOf(move: Move, library: Library): Move | null {
 const nearestWithout = (move: Move, library: Library): Move | null =>
   alternativesTo(library, move, { used: [], kit: move.kit, limit: 40 }).find((a) => a.move.impact === 'none')?.move ??
   null;
+
+/** From this effort on a move wants an easier way beside it, where beginners are there. */
+export const EASIER_WAY_FROM = 3;
 
 /** The next easier way of a move that is lower in effort; null where the library names none. */
 export function oneEasier(library: Library, move: Move): Move | null {

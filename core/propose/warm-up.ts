@@ -26,7 +26,8 @@ const REHEARSAL = { least: 22, most: 45 };
 const LAST = { least: 30, most: 45 };
 /** Where nothing is known of the first work. */
 const USUAL_EFFORT = 3;
-const PULSE_MOVES = 3;
+/** What raises the pulse, rising; the last is left out first. */
+const PULSE_EFFORTS = [1, 2, 2] as const;
 const REHEARSED = 3;
 
 /**
@@ -40,14 +41,15 @@ export function proposeWarmUp(request: EndRequest): Block | null {
   const stints = stintsIn(request);
   const main = mainStints(plan, stints);
   if (seconds < LEAST_S || main.length === 0) return null;
-  const pool = gentle(request).filter((m) => m.use.includes('warmUp') && m.impact === 'none' && m.effort <= 3);
+  const here = gentle(request).filter((m) => m.impact === 'none');
+  const pool = here.filter((m) => m.use.includes('warmUp') && m.effort <= 3);
   const chosen: Piece[] = [];
-  const free = (from: readonly Move[] = pool) => from.filter((m) => !chosen.some((p) => p.move === m));
+  const free = (from = pool) => from.filter((m) => !chosen.some((p) => p.move === m));
   const add = (move: Move | undefined, times: { least: number; most: number }, spare: number) => {
     if (move) chosen.push({ move, ...times, spare });
   };
 
-  for (const effort of [1, 2, 2].slice(0, PULSE_MOVES)) add(pulse(free(), effort), PULSE, chosen.length === 2 ? 4 : 0);
+  for (const effort of PULSE_EFFORTS) add(pulse(free(), effort), PULSE, chosen.length === 2 ? 4 : 0);
   for (const [k, { area, parts }] of workedAreas(plan, stints, 'warmUp', request.coverFromMs).entries())
     add(
       best(
@@ -71,7 +73,7 @@ export function proposeWarmUp(request: EndRequest): Block | null {
     MOST_EFFORT[plan.level],
     Math.max(2, Math.ceil(openingEffort(plan, stints) ?? USUAL_EFFORT) - 1),
   );
-  for (const spare of [0, 3]) add(lastMove(request, free(), near, chosen), LAST, spare);
+  for (const spare of [0, 3]) add(lastMove(free(here), near) ?? best(free(), (m) => m.effort), LAST, spare);
 
   const pieces = fitting(chosen, seconds, gapsOf);
   return pieces.length === 0 ? null : blockOf(plan, pieces, seconds);
@@ -110,22 +112,17 @@ function mainPatterns(main: readonly Stint[]): Pattern[] {
   );
 }
 
-/** What comes nearest to an effort, on the feet, without landing hard: of the warm-up's moves, else of all. */
-function lastMove(
-  request: EndRequest,
-  pool: readonly Move[],
-  effort: number,
-  chosen: readonly Piece[],
-): Move | undefined {
-  const all = gentle(request).filter(
-    (m) => m.impact === 'none' && m.effort <= effort && m.kit.length === 0 && !chosen.some((p) => p.move === m),
-  );
-  const score = (m: Move) =>
-    m.main.includes('heart') && (m.position === 'standing' || m.position === 'seated') && m.effort > 1
+/** What comes nearest to an effort and not above it, on the feet or on a chair, a move of warm-ups before another. */
+const lastMove = (pool: readonly Move[], effort: number) =>
+  best(pool, (m) =>
+    m.effort > 1 &&
+    m.effort <= effort &&
+    m.kit.length === 0 &&
+    m.main.includes('heart') &&
+    (m.position === 'standing' || m.position === 'seated')
       ? m.effort * 2 + (m.use.includes('warmUp') ? 1 : 0) - m.explainMs / 60_000
-      : 0;
-  return best(all, score) ?? best(pool, (m) => m.effort);
-}
+      : 0,
+  );
 
 const gapsOf = (pieces: readonly Piece[]) =>
   pieces.reduce((sum, p, k) => sum + changeS(p.move, pieces[k + 1]?.move), 0);

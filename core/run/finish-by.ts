@@ -90,8 +90,9 @@ const way = (state: RunState, cut: Cut): Way => ({ cut, endAtMs: endOf(applied(s
 function waysFrom(state: RunState, cut: Cut, byMs: number, floors: Floors): Way[] {
   const alone = way(state, cut);
   if (alone.endAtMs <= byMs) return [alone];
-  const breaks = trimmed(state, cut, byMs, 'breaks', floors);
-  return [way(state, breaks), way(state, trimmed(state, breaks, byMs, 'rests', floors))];
+  const breaks = way(state, trimmed(state, cut, byMs, 'breaks', floors));
+  if (breaks.endAtMs <= byMs) return [breaks];
+  return [breaks, way(state, trimmed(state, breaks.cut, byMs, 'rests', floors))];
 }
 
 const kindOf = ({ cut }: Way) => [cut.rounds, cut.drop, cut.trims].map((list) => Math.min(1, list.length)).join('');

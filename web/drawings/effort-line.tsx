@@ -1,12 +1,11 @@
 import { memo } from 'react';
-import { HALF_LIFE_S, hardnessOf, type Intensity } from '../../core/balance/index.ts';
+import { HALF_LIFE_S, HARD_FROM, hardnessOf, type Intensity } from '../../core/balance/index.ts';
 import { formatDuration } from '../../core/plan/index.ts';
 
 /** Points of the line at most; a class of an hour has one every few seconds. */
 const MOST_POINTS = 900;
 const LOW = 1;
 const HIGH = 5;
-const HARD = 3.5;
 
 /** The effort of a class from second to second, on the scale of its strip: from 1 at the foot to 5, what is at 4 or more filled. */
 export const EffortLine = memo(function EffortLine({ intensity, axisMs }: { intensity: Intensity; axisMs: number }) {
@@ -31,7 +30,7 @@ export const EffortLine = memo(function EffortLine({ intensity, axisMs }: { inte
     >
       <title>{`${said}. Smoothed: half of the way up in ${HALF_LIFE_S.up} s, half of the way down in ${HALF_LIFE_S.down} s.`}</title>
       <clipPath id="effort-hard">
-        <rect x="0" y="0" width={axisMs / 1000} height={y(HARD)} />
+        <rect x="0" y="0" width={axisMs / 1000} height={y(HARD_FROM)} />
       </clipPath>
       <path d={`M${line}L${seconds.length} ${y(LOW)}L0 ${y(LOW)}Z`} fill="var(--line)" />
       <path d={`M${line}L${seconds.length} ${y(LOW)}L0 ${y(LOW)}Z`} fill="var(--ink)" clipPath="url(#effort-hard)" />

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { alternativesTo, lowImpactTwin, putMove, someOf, swapStation } from '../../core/moves/index.ts';
+import { alternativesTo, atHand, lowImpactTwin, putMove, someOf, swapStation } from '../../core/moves/index.ts';
 import { moduleOf, type Plan } from '../../core/plan/index.ts';
 import { roundsOf } from '../../core/timeline/index.ts';
 import { useLibrary } from '../data/index.ts';
@@ -29,7 +29,7 @@ export function SwapPanel({ plan, stationId, onStation }: Props) {
   const found = move
     ? alternativesTo(library, move, {
         used: all.map((x) => x.station.move),
-        kit: kit.length > 0 ? kit.filter((k) => k.count > 0).map((k) => k.name) : null,
+        kit: atHand(kit),
         limit: 8,
         sure: reading?.kind === 'known',
         audience: plan.audience ?? [],
