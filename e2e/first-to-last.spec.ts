@@ -273,8 +273,8 @@ test('a class and a run go into the bin and come back; a class in it is not brou
 test('screens and people are set up before the start; the wall shows what is coming, and hears of changes', async ({
   page,
   context,
-}) => {
-  const id = 'made-ready';
+}, { retry }) => {
+  const id = `made-ready-${retry}`;
   await page.request.put(`/api/plans/${id}`, {
     data: { plan: plan(id, { heads: 7, squads: ['Heron', 'Teal'] }), baseVersion: 0 },
   });

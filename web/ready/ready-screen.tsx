@@ -79,7 +79,11 @@ function Ready({ plan }: { plan: Plan }) {
   useEffect(() => {
     if (!known) return;
     let current = true;
-    void makeReady(plan, made?.today ?? null, made?.id ?? null).then((m) => current && setMade(m));
+    const said = made?.today;
+    void makeReady(plan, said ?? null, made?.id ?? null).then(
+      // What is said meanwhile about today stands.
+      (m) => current && setMade((now) => (now?.today === said ? m : now)),
+    );
     return () => {
       current = false;
     };

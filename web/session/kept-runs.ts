@@ -53,12 +53,23 @@ export async function makeReady(
     madeAtMs: before?.madeAtMs ?? Date.now(),
   };
   keptRuns.storeHead(head);
-  const onServer = await api.createRun(id, head.plan).then(
+  const onServer = await inTurn(() => api.createRun(id, head.plan)).then(
     () => true,
     () => false,
   );
-  if (onServer) keptRuns.storeHead({ ...head, created: true });
+  // What is kept may have gone on meanwhile: only that the server has it is new.
+  const now = keptRuns.readHead(id);
+  if (onServer && now) keptRuns.storeHead({ ...now, created: true });
   return { id, today: people, onServer };
+}
+
+let lastSent: Promise<unknown> = Promise.resolve();
+
+/** One after another, so that what was said last is what the server has in the end. */
+function inTurn<T>(send: () => Promise<T>): Promise<T> {
+  const sent = lastSent.then(send, send);
+  lastSent = sent;
+  return sent;
 }
 
 const todayOf = ({ heads, squads }: Plan): Today => ({ heads, ...(squads ? { squads } : {}) });
