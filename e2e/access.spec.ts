@@ -3,7 +3,7 @@ import { expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
-import { toDesk } from './support/lead.ts';
+import { putPlan, toDesk } from './support/lead.ts';
 
 /** Each screen by its address, and what is there once it is drawn. */
 const SCREENS: [address: string, drawn: (page: Page) => Promise<void>][] = [
@@ -163,7 +163,7 @@ for (const theme of ['light', 'dark'] as const) {
     const faults: string[] = [];
     await page.emulateMedia({ colorScheme: theme });
     const id = `looked-at-${theme}`;
-    await page.request.put(`/api/plans/${id}`, { data: { plan: plan(id), baseVersion: 0 } });
+    await putPlan(page.request, plan(id));
     await page.goto(`/classes/${id}`);
     await toDesk(page);
     const word = page.getByTestId('phase-word');

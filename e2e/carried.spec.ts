@@ -3,7 +3,7 @@ import { addDays, mondayOf } from '../core/calendar/index.ts';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, stations } from '../core/test/build.ts';
 import { eventsOf } from '../core/test/events.ts';
-import { leadClass, toDesk } from './support/lead.ts';
+import { leadClass, putPlan, toDesk } from './support/lead.ts';
 
 /*
  * What was done comes back: on the desk the next time, in the class itself, and over the weeks.
@@ -143,7 +143,7 @@ test('reps and weights of two squads: entered live, completed at the close, corr
 
 test('the plan is made as it ran, each change by itself; what three runs did alike is proposed', async ({ page }) => {
   const id = 'as-ran';
-  await page.request.put(`/api/plans/${id}`, { data: { plan: plan(id), baseVersion: 0 } });
+  await putPlan(page.request, plan(id));
   // Work 4, rest 20 after the first station in either round; 6 s longer in each of three runs.
   for (const k of [1, 2, 3]) {
     const runId = `as-ran-run-${k}`;
@@ -182,9 +182,7 @@ test('a series of eight weeks is made; one of it is moved by the keyboard, alone
   page,
 }) => {
   const id = 'series-base';
-  await page.request.put(`/api/plans/${id}`, {
-    data: { plan: plan(id, { title: 'Ebb tide', slot: { start: null, lengthMs: 1_800_000 } }), baseVersion: 0 },
-  });
+  await putPlan(page.request, plan(id, { title: 'Ebb tide', slot: { start: null, lengthMs: 1_800_000 } }));
   await page.goto('/series');
   await page.getByRole('button', { name: 'New series' }).click();
   await page.getByRole('textbox', { name: 'Title' }).fill('Spring tides');

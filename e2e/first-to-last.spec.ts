@@ -2,7 +2,7 @@ import { expect, type Page, test } from '@playwright/test';
 import { writeRunFile } from '../core/exchange/index.ts';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
-import { leadClass, TONES_ALONE, toDesk } from './support/lead.ts';
+import { leadClass, putPlan, TONES_ALONE, toDesk } from './support/lead.ts';
 
 const plan = (id: string, more: Partial<Plan> = {}): Plan => ({
   ...planOf({ ...circuit(stations(2), 600, 60, 3, { roundBreakMs: s(60) }), id: 'main' }),
@@ -233,7 +233,7 @@ test('a class and a run go into the bin and come back; a class in it is not brou
   page,
 }) => {
   const id = 'binned';
-  await page.request.put(`/api/plans/${id}`, { data: { plan: plan(id), baseVersion: 0 } });
+  await putPlan(page.request, plan(id));
   await page.goto(`/classes/${id}`);
   await page.getByRole('textbox', { name: 'Class title' }).waitFor();
   await page.request.delete(`/api/plans/${id}`);
@@ -275,9 +275,7 @@ test('screens and people are set up before the start; the wall shows what is com
   context,
 }, { retry }) => {
   const id = `made-ready-${retry}`;
-  await page.request.put(`/api/plans/${id}`, {
-    data: { plan: plan(id, { heads: 7, squads: ['Heron', 'Teal'] }), baseVersion: 0 },
-  });
+  await putPlan(page.request, plan(id, { heads: 7, squads: ['Heron', 'Teal'] }));
   await page.goto(`/classes/${id}/ready`);
   const code = await page.getByTestId('code-wall').textContent();
   await expect(page.getByText('Only this machine can open these pages')).toBeVisible();
@@ -343,7 +341,7 @@ for (const [how, spoil] of [
     page,
   }) => {
     const id = `unkept-${how}`;
-    await page.request.put(`/api/plans/${id}`, { data: { plan: plan(id), baseVersion: 0 } });
+    await putPlan(page.request, plan(id));
     const context = await browser.newContext({ serviceWorkers: 'block' });
     await context.addInitScript(spoil);
     const spoilt = await context.newPage();

@@ -1,4 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
+import { putPlan } from './support/lead.ts';
 
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
 const checks = (page: Page) => page.getByRole('complementary', { name: 'Checks' });
@@ -7,7 +8,7 @@ const checks = (page: Page) => page.getByRole('complementary', { name: 'Checks' 
 async function copyOf(page: Page, id: string, title: string): Promise<string> {
   const stored = await (await page.request.get(`/api/plans/${id}`)).json();
   const plan = { ...stored.plan, id: `e2e-${title.toLowerCase().replaceAll(' ', '-')}`, title };
-  await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+  await putPlan(page.request, plan);
   return plan.id;
 }
 

@@ -2,7 +2,7 @@ import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import type { Plan, Station } from '../core/plan/index.ts';
 import { circuit, planOf, s } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
-import { toDesk } from './support/lead.ts';
+import { putPlan, toDesk } from './support/lead.ts';
 import { notWhole } from './support/whole.ts';
 
 /** Phones, a laptop at 200 % zoom, tablets, laptops, a wall both ways, a large screen. */
@@ -76,7 +76,7 @@ for (const use of ['together', 'stations'] as const)
       if (!FULL && k < NAMES.length - 1) continue;
       const plan = classOf(name, k, use);
       await page.setViewportSize({ width: 1280, height: 800 });
-      await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+      await putPlan(page.request, plan);
       await page.goto(`/classes/${plan.id}`);
       await toDesk(page);
       await page.getByTestId('phase-word').waitFor();

@@ -2,14 +2,14 @@ import { expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import { type RunEvent, recordsOf } from '../core/run/index.ts';
 import { block, circuit, format, planOf, s, stations } from '../core/test/build.ts';
-import { TONES_ALONE, toDesk } from './support/lead.ts';
+import { putPlan, TONES_ALONE, toDesk } from './support/lead.ts';
 
 const SHORT = {
   cueLevels: TONES_ALONE,
 } as const;
 
 async function lead(page: Page, plan: Plan): Promise<string> {
-  await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+  await putPlan(page.request, plan);
   await page.goto(`/classes/${plan.id}`);
   await toDesk(page);
   await page.getByTestId('move').waitFor();
@@ -163,7 +163,7 @@ test('the builder lists what gives way with measured lengths, and takes words of
     id: 'live-cues',
     title: 'Cue measure',
   };
-  await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+  await putPlan(page.request, plan);
   await page.goto(`/classes/${plan.id}?panel=cues`);
   const panel = page.getByRole('complementary', { name: 'Cues' });
   const gives = panel.getByRole('region', { name: 'What gives way' });
@@ -187,7 +187,7 @@ test('words are recorded with the microphone, trimmed, heard, and take the place
     id: 'live-record',
     title: 'Own voice',
   };
-  await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+  await putPlan(page.request, plan);
   await page.goto(`/classes/${plan.id}?panel=cues`);
   const panel = page.getByRole('complementary', { name: 'Cues' });
   await panel.getByText(/^All sentences/).click();

@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, stations } from '../core/test/build.ts';
-import { leadClass } from './support/lead.ts';
+import { leadClass, putPlan } from './support/lead.ts';
 
 const panel = (page: Page, name: string) => page.getByRole('complementary', { name });
 const add = (page: Page) => page.getByRole('combobox', { name: 'Add a station to Main' });
@@ -19,7 +19,7 @@ async function newClass(page: Page): Promise<void> {
 async function stored(page: Page, id: string, names: readonly string[], more: Partial<Plan> = {}): Promise<string> {
   const list = stations(names.length, (s, k) => ({ ...s, move: names[k] ?? '' }));
   const plan = { ...planOf({ ...circuit(list, 40, 20, 2), id: 'main', role: 'main' }), id, title: id, ...more };
-  await page.request.put(`/api/plans/${id}`, { data: { plan, baseVersion: 0 } });
+  await putPlan(page.request, plan);
   return id;
 }
 

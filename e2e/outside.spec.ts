@@ -3,7 +3,7 @@ import { expect, type Page, test } from '@playwright/test';
 import webvtt from 'webvtt-parser';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
-import { leadClass, TONES_ALONE } from './support/lead.ts';
+import { leadClass, putPlan, TONES_ALONE } from './support/lead.ts';
 
 /*
  * What leaves the application, and what comes in: paper, a page for home, a picture with a class over it, music, pulse, clickers.
@@ -27,8 +27,7 @@ const plan = (id: string, more: Partial<Plan> = {}, work = 40, rest = 20): Plan 
   cueLevels: TONES_ALONE,
   ...more,
 });
-const keep = (page: Page, one: Plan) =>
-  page.request.put(`/api/plans/${one.id}`, { data: { plan: one, baseVersion: 0 } });
+const keep = (page: Page, one: Plan) => putPlan(page.request, one);
 
 /** What a press gives as a file. */
 async function fileOf(page: Page, press: () => Promise<void>): Promise<{ name: string; bytes: Buffer }> {

@@ -1,6 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, stations } from '../core/test/build.ts';
+import { putPlan } from './support/lead.ts';
 
 const NAMES = ['Kettlebell swing', 'Box step-up', 'Front plank', 'Rope slam'];
 const KIT = ['kettlebell', 'box', 'mat', 'mooring rope'];
@@ -23,7 +24,7 @@ const plan = (id: string): Plan => ({
 });
 
 async function open(page: Page, id: string): Promise<void> {
-  await page.request.put(`/api/plans/${id}`, { data: { plan: plan(id), baseVersion: 0 } });
+  await putPlan(page.request, plan(id));
   await page.goto(`/classes/${id}`);
   await page.getByRole('link', { name: 'Room', exact: true }).click();
 }

@@ -1,7 +1,7 @@
 import { type BrowserContext, expect, type Locator, type Page, test } from '@playwright/test';
 import type { Plan, Station } from '../core/plan/index.ts';
 import { block, circuit, format, planOf, s, stations } from '../core/test/build.ts';
-import { leadClass, toDesk } from './support/lead.ts';
+import { leadClass, putPlan, toDesk } from './support/lead.ts';
 
 const LONG = 'Single-arm kettlebell squat clean and press';
 const named = (move: string, more: Partial<Station> = {}): Station => ({
@@ -195,7 +195,7 @@ test('lines and notes are typed where they belong and come on the desk at their 
   // A class of its own each time: what a try left behind is the last time of the next.
   const id = `stage-script-${test.info().repeatEachIndex}-${test.info().retry}`;
   const plan = classOf(id, circuit([named('Goblet squat'), named('Band row')], 30, 10, 2));
-  await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+  await putPlan(page.request, plan);
   await page.goto(`/classes/${plan.id}`);
   const main = page.getByRole('region', { name: 'Main', exact: true });
   await main.getByText('Notes and script').click();

@@ -3,7 +3,7 @@ import type { Plan } from '../core/plan/index.ts';
 import type { RunEvent } from '../core/run/index.ts';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
 import { expectedSounds } from './support/expected-sounds.ts';
-import { TONES_ALONE, toDesk } from './support/lead.ts';
+import { putPlan, TONES_ALONE, toDesk } from './support/lead.ts';
 import { blockMainThread, listen, skipUnlessInTime, waitInTime } from './support/onsets.ts';
 
 test.use({ bypassCSP: true });
@@ -20,7 +20,7 @@ const short = (id: string): Plan => ({
 });
 
 async function lead(page: Page, plan: Plan): Promise<string> {
-  await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+  await putPlan(page.request, plan);
   await page.goto(`/classes/${plan.id}`);
   await toDesk(page);
   await page.getByTestId('remaining').waitFor();

@@ -5,7 +5,7 @@ import { type RunEvent, runIntervals } from '../core/run/index.ts';
 import { block, format, planOf } from '../core/test/build.ts';
 import { mixedClass } from '../core/test/mixed.ts';
 import { expectedSounds } from './support/expected-sounds.ts';
-import { toDesk } from './support/lead.ts';
+import { putPlan, toDesk } from './support/lead.ts';
 import { blockMainThread, listen, skipUnlessInTime, waitInTime, watchClocksAnew } from './support/onsets.ts';
 
 test.use({ bypassCSP: true });
@@ -41,7 +41,7 @@ async function start(
   await page.addInitScript(() =>
     localStorage.setItem('odd-round.volumes', JSON.stringify({ music: { level: 0.5, muted: true } })),
   );
-  await page.request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion: 0 } });
+  await putPlan(page.request, plan);
   await page.goto(`/classes/${plan.id}`);
   await toDesk(page);
   // The words are being fetched as soon as the desk is there.
