@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { libraryOf } from '../core/moves/index.ts';
 import { captionsOf, plannedRecording, readPlanFile, writeWebVtt } from '../dist/core/exchange/index.js';
 import { resolvePlan } from '../dist/core/moves/index.js';
 import { runSheet, stationCards, trackingSheet } from '../dist/core/paper/index.js';
@@ -40,7 +41,7 @@ export async function outside(tell: Told): Promise<void> {
   tell(
     'station cards as PDF',
     await timesOf(TIMES, () =>
-      drawCards('Cards', stationCards(plan), 'A4', {
+      drawCards('Cards', stationCards(plan, libraryOf([])), 'A4', {
         perPage: 4,
         addressOf: (c) => `http://192.168.1.20:4310/h/ACDEFHJKLM/${c.stationId}`,
       }),

@@ -1,5 +1,6 @@
 import { QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
+import { LibraryFigures } from './app/library-figures.tsx';
 import { AHEAD, Routes } from './app/routes.tsx';
 import { applyTheme } from './theme/index.ts';
 import './theme/theme.css';
@@ -20,7 +21,9 @@ const root = document.getElementById('root');
 if (root)
   createRoot(root).render(
     <QueryClientProvider client={queries}>
-      <Routes />
+      <LibraryFigures>
+        <Routes />
+      </LibraryFigures>
     </QueryClientProvider>,
   );
 setTimeout(() => void AHEAD().catch(() => {}), AHEAD_MS);

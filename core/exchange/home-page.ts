@@ -8,6 +8,8 @@ export interface HomeClass {
   /** The day it was led, where it is a run; else null. */
   led: string | null;
   kit: readonly HomeKit[];
+  /** How its moves are drawn, by their names. */
+  figures: Readonly<Record<string, string>>;
   /** The voice: its words as µ-law in Base64, and samples a second. */
   rate: number;
   clips: Readonly<Record<string, string>>;
@@ -21,6 +23,8 @@ const HomeSchema = v.object({
   plan: v.unknown(),
   led: v.nullable(v.string()),
   kit: v.array(KitSchema),
+  // Pages of before had none.
+  figures: v.optional(v.record(v.string(), v.string()), {}),
   rate: v.number(),
   clips: v.record(v.string(), v.string()),
 });

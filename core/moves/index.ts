@@ -13,6 +13,7 @@ export {
 export { atHand, freeOf, insteadFor } from './instead.ts';
 export {
   detailsOf,
+  figuresOf,
   insteadOf,
   keyOf,
   type Library,
@@ -20,6 +21,7 @@ export {
   moveKey,
   moveOf,
   movesUsed,
+  namesShown,
   putMove,
   resolvePlan,
   resolveStation,

@@ -96,7 +96,7 @@ function texts(name: string, key: 'aliases' | 'kit' | 'cues' | 'mistakes', also:
 
 function optionalText(
   name: string,
-  key: 'load' | 'easier' | 'harder' | 'metSource',
+  key: 'load' | 'easier' | 'harder' | 'metSource' | 'figure',
   also: readonly string[] = [],
 ): Column {
   return {
@@ -256,6 +256,7 @@ const COLUMNS: readonly Column[] = [
     (m) => m.met,
   ),
   optionalText('met source', 'metSource', ['source']),
+  optionalText('figure', 'figure', ['drawing']),
 ];
 
 /** The columns of a CSV file of moves, in order. */

@@ -118,7 +118,7 @@ describe('other sheets', () => {
   });
 
   it('a card for each station, of blocks at stations or else of the main part', () => {
-    const [card, second] = stationCards(plan);
+    const [card, second] = stationCards(plan, libraryOf([]));
     expect(card).toEqual({
       place: '1 of 3',
       block: 'Main',
@@ -134,7 +134,7 @@ describe('other sheets', () => {
       ...plan,
       blocks: plan.blocks.map((b) => ({ ...b, use: b.title === 'End' ? 'stations' : 'together' })),
     };
-    expect(stationCards(spread).map((c) => c.move)).toEqual(['Move 1']);
+    expect(stationCards(spread, libraryOf([])).map((c) => c.move)).toEqual(['Move 1']);
   });
 
   it('tracking has the very rows of the grid of a run that was led as planned, for every class', () => {

@@ -1,4 +1,5 @@
-import { type Block, blockWords, moduleOf, type Plan } from '../plan/index.ts';
+import type { Library } from '../moves/index.ts';
+import { type Block, blockWords, moduleOf, type Plan, type Station } from '../plan/index.ts';
 import { compile } from '../timeline/index.ts';
 import { capital } from '../values/index.ts';
 import { factsOf, otherWays, phasesSaid, roundFacts, timesOf } from './station-facts.ts';
@@ -11,12 +12,17 @@ function carded(plan: Plan): Block[] {
   return plan.blocks.filter((b) => (b.role === 'main' || b.role === 'finisher') && b.stations.length > 0);
 }
 
+function figureFor({ move, sides }: Station, library: Pick<Library, 'get'>): StationCard['figure'] {
+  const text = library.get(move)?.figure;
+  return text === undefined ? null : { text, left: sides.mode === 'one' && sides.side === 'left' };
+}
+
 /**
  * A card for every station of a class, block by block in the order they are gone round; of one without blocks at stations, for those of its main
  * part.
  * @param plan with what the library knows of its moves
  */
-export function stationCards(plan: Plan): StationCard[] {
+export function stationCards(plan: Plan, library: Pick<Library, 'get'>): StationCard[] {
   const { intervals } = compile(plan);
   return carded(plan).flatMap((block) => {
     const blockIndex = plan.blocks.indexOf(block);
@@ -35,6 +41,7 @@ export function stationCards(plan: Plan): StationCard[] {
         ways: otherWays(station),
         cues: station.formCues ?? [],
         kit: station.kit ?? [],
+        figure: figureFor(station, library),
         stationId: station.id,
       };
     });

@@ -40,6 +40,8 @@ export interface StationCard {
   ways: readonly (readonly [level: string, name: string])[];
   cues: readonly string[];
   kit: readonly string[];
+  /** The text of its figure, and whether it is for the left side alone; null where its move is not drawn. */
+  figure: { text: string; left: boolean } | null;
   /** The id of its station, for its address. */
   stationId: string;
 }

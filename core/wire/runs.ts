@@ -298,6 +298,17 @@ export const followClock = endpoint({
   open: true,
 });
 
+export const followFigures = endpoint({
+  method: 'GET',
+  path: '/live/{code}/figures',
+  says: 'How the moves of the run of a code are drawn',
+  more: 'By the names that its screens show; of the moves that are drawn. A screen asks anew when a name has come that it does not know.',
+  status: 200,
+  answer: v.object({ figures: v.record(v.string(), v.string()) }),
+  problems: [404, 429],
+  open: true,
+});
+
 export const followStream = endpoint({
   method: 'GET',
   path: '/live/{code}/stream',

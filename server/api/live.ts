@@ -9,6 +9,7 @@ import { personNamed } from '../db/people.ts';
 import { eventsSince, findRun, hasRun, setClockOffset } from '../db/runs.ts';
 import type { LiveMessage, RunHub } from '../live/hub.ts';
 import { type KnownRun, type KnownRuns, stateNow } from '../live/known-runs.ts';
+import { namesOf, RunFigures } from '../live/run-figures.ts';
 import { type EventStream, type OpenStreams, openStream, type StreamKind } from '../live/streams.ts';
 import { handle } from './handle.ts';
 import { Guesses, limited, placeOf, type Watch } from './limits.ts';
@@ -40,6 +41,7 @@ const ALLOWED: Record<CodeKind, readonly RunEvent['type'][]> = {
 /** What goes in a minute: from one phone, from all that have one code, and codes that open nothing. */
 const ASKS_FROM_ONE = 60;
 const ASKS_OF_CODE = 400;
+const FIGURES_OF_CODE = 400;
 const GUESSES = 20;
 const READ_AT_ONCE = 1000;
 
@@ -133,9 +135,21 @@ export async function openedBy(
 export function liveApi(parts: LiveParts): Router {
   const { db, now, hub, watch } = parts;
   const api = Router();
+  const figures = new RunFigures(db);
+  const codeOf = (req: Request) => String(req.params.code).toUpperCase();
 
   handle(api, runs.followCode, async ({ req }) => ({ kind: (await openedBy(parts, req, ['squad'])).kind }));
   handle(api, runs.followClock, () => ({ nowMs: now() }));
+
+  handle(
+    api,
+    runs.followFigures,
+    async ({ req }) => {
+      const { runId, run } = await openedBy(parts, req, ['squad']);
+      return { figures: await figures.of(runId, namesOf(stateNow(run, now()))) };
+    },
+    limited({ perMinute: FIGURES_OF_CODE, key: codeOf, event: 'figures of one code', watch }),
+  );
 
   handle(api, runs.followStream, async ({ req, res }) => {
     const found = await openedBy(parts, req, ['squad']);
@@ -143,7 +157,6 @@ export function liveApi(parts: LiveParts): Router {
     await follow(parts, found.runId, found.kind, admitted(parts, found.kind, req, res, onFull));
   });
 
-  const codeOf = (req: Request) => String(req.params.code).toUpperCase();
   handle(
     api,
     runs.askDesk,

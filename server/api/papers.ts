@@ -69,7 +69,7 @@ export function papersApi(db: Database): Router {
     const { size, code, origin } = query;
     const name = `${plan.title} ${kind}`;
     if (kind === 'cards') {
-      const cards = stationCards(plan);
+      const cards = stationCards(plan, library);
       const addresses = cards.map((c) => (code && origin ? `${origin}/h/${code}/${c.stationId}` : null));
       const perPage = query.perPage === '4' ? 4 : 1;
       return send(res, name, { kind: 'cards', title: plan.title, cards, addresses, perPage, size });

@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { wordsOf } from '../../core/cues/index.ts';
 import { type HomeClass, inScript, planForHome, writeHomePage } from '../../core/exchange/index.ts';
-import { type KitItem, type Library, resolvePlan } from '../../core/moves/index.ts';
+import { figuresOf, type KitItem, type Library, namesShown, resolvePlan } from '../../core/moves/index.ts';
 import { type Plan, voiceOf } from '../../core/plan/index.ts';
 import { runIntervals } from '../../core/run/index.ts';
 import { readWav, resample, toMulaw } from '../../core/sound/index.ts';
@@ -41,7 +41,8 @@ export async function makeHomePage(
   const plan = planForHome(resolvePlan(written, library));
   const kit = classKit(plan, library, kitRoom).map(({ name, pieces, standIn }) => ({ name, pieces, standIn }));
   const clips = voice && !plan.silent ? await clipsOf(db, engine, plan) : {};
-  const home: HomeClass = { plan, led, kit, rate: RATE, clips };
+  const figures = figuresOf(namesShown(plan), library);
+  const home: HomeClass = { plan, led, kit, figures, rate: RATE, clips };
   const parts = await builtParts();
   const scriptHash = createHash('sha256').update(inScript(parts.script)).digest('base64');
   return { html: writeHomePage(home, parts), scriptHash };

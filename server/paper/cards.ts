@@ -1,6 +1,8 @@
 import { create } from 'qrcode';
+import { filmOfText } from '../../core/figure/index.ts';
 import type { StationCard } from '../../core/paper/index.ts';
 import { bytesOf, drawFeet, newDocument, type PaperSize, pageOf } from './draw.ts';
+import { drawFigure } from './figure.ts';
 import { Type, type Weight } from './fonts.ts';
 import type { Doc } from './layout.ts';
 
@@ -65,18 +67,28 @@ const linesOf = (card: StationCard, unit: number): CardLine[] => [
     : []),
 ];
 
+/** How high a figure is at least, as a part of its card. */
+const DRAWN = 0.38;
+
 function drawCard(doc: Doc, type: Type, card: StationCard, address: string | null, frame: Frame): void {
   const { x, y, width, height } = frame;
   doc.rect(x, y, width, height).lineWidth(1).strokeColor('#000').stroke();
   const pad = width * 0.04;
   const inner = width - 2 * pad;
   const qr = address === null ? 0 : Math.min(width, height) * 0.26;
-  // What must be whole is made smaller until it is; the place for a drawing is what is left.
+  // What must be whole is made smaller until it is, the drawing among it; a place to draw is what is left.
+  const foot = Math.max(qr, card.figure ? Math.min(width, height) * DRAWN : 0);
   for (let unit = width / 20; ; unit *= 0.93) {
     const used = drawLines(doc, type, card, unit, { x: x + pad, y: y + pad, width: inner, height }, false);
-    if (used + qr + 2 * pad > height - pad && unit > 4) continue;
+    if (used + foot + 2 * pad > height - pad && unit > 4) continue;
     drawLines(doc, type, card, unit, { x: x + pad, y: y + pad, width: inner, height }, true);
-    drawFoot(doc, type, address, { x: x + pad, y: y + pad + used, width: inner, height: height - used - 2 * pad }, qr);
+    drawFoot(
+      doc,
+      type,
+      { figure: card.figure, address },
+      { x: x + pad, y: y + pad + used, width: inner, height: height - used - 2 * pad },
+      qr,
+    );
     return;
   }
 }
@@ -110,10 +122,18 @@ function nameSize(doc: Doc, type: Type, name: string, size: number, width: numbe
   return widest > width ? (size * width) / widest : size;
 }
 
-/** Room for a drawing, and the code that opens the station's page. */
-function drawFoot(doc: Doc, type: Type, address: string | null, { x, y, width, height }: Frame, qr: number): void {
+/** The move as it is drawn, or room to draw it, and the code that opens the station's page. */
+function drawFoot(
+  doc: Doc,
+  type: Type,
+  { figure, address }: { figure: StationCard['figure']; address: string | null },
+  { x, y, width, height }: Frame,
+  qr: number,
+): void {
+  const film = figure && filmOfText(figure.text);
   const room = { x, y: y + 6, width: address === null ? width : width - qr - 10, height: height - 12 };
-  if (room.height > 30) {
+  if (room.height > 30 && film) drawFigure(doc, film.still(), figure?.left ?? false, room);
+  else if (room.height > 30) {
     doc
       .rect(room.x, room.y, room.width, room.height)
       .lineWidth(0.4)

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { type Library, resolvePlan } from '../../core/moves/index.ts';
+import { type Library, libraryOf, resolvePlan } from '../../core/moves/index.ts';
 import {
   boardSheet,
   kitList,
@@ -145,7 +145,7 @@ describe('paper', () => {
         3,
       ),
     );
-    const cards = stationCards(plan);
+    const cards = stationCards(plan, libraryOf([]));
     for (const [perPage, pages] of [
       [1, 5],
       [4, 2],

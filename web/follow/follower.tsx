@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect } from 'react';
+import { type ReactNode, useEffect, useMemo } from 'react';
 import type { Plan } from '../../core/plan/index.ts';
 import {
   advance,
@@ -11,8 +11,10 @@ import {
 } from '../../core/run/index.ts';
 import type { Interval } from '../../core/timeline/index.ts';
 import { useRunLock } from '../device/index.ts';
+import { FigureSource } from '../figures/index.ts';
 import { useFrames } from '../ui/index.ts';
 import { deskNow, follow, useFollow } from './follow-store.ts';
+import { useRunFigures } from './use-run-figures.ts';
 
 export interface Followed {
   code: string;
@@ -39,6 +41,8 @@ export function Follower({
   const { state, folded, events } = useFollow();
   const now = useFrames(deskNow);
   useEffect(() => follow(code), [code]);
+  const names = useMemo(() => (folded ? shownNames(folded) : ''), [folded]);
+  const figures = useRunFigures(code, names);
   if (state === 'refused' && !folded)
     return (
       <main className="p-6 text-title">
@@ -62,9 +66,20 @@ export function Follower({
           Connection lost; going on by itself
         </p>
       )}
-      {children({ code, plan: moved.plan, state: moved, view: viewOf(moved), reached, events })}
+      <FigureSource value={figures}>
+        {children({ code, plan: moved.plan, state: moved, view: viewOf(moved), reached, events })}
+      </FigureSource>
     </>
   );
+}
+
+/** What names a run may show, in one word: another when a move is swapped in. */
+function shownNames({ plan, intervals }: RunState): string {
+  const swapped = intervals.flatMap((i) => Object.values(i.swaps ?? {}).map((s) => s.move));
+  const planned = plan.blocks.flatMap((b) =>
+    b.stations.flatMap((s) => [s.move, ...(s.cells ?? []).flatMap((c) => c.swap?.move ?? [])]),
+  );
+  return [...new Set([...planned, ...swapped])].join('|');
 }
 
 /** The run is over: nothing here goes on any more. Should its end be taken back, the page comes back by itself. */

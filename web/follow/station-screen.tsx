@@ -1,4 +1,5 @@
 import { type StationScene, sceneAtStation, stationsNow } from '../../core/stage/index.ts';
+import { type FigureTime, MoveFigure, timeOf } from '../figures/index.ts';
 import { FitText, SideBox, usePhoneSizes, Ways } from '../stage/index.ts';
 import { type Followed, Follower } from './follower.tsx';
 import { Phone } from './phone.tsx';
@@ -17,9 +18,13 @@ export function StationScreen({ code, part: index }: ScreenProps) {
   );
 }
 
-function StationHere({ code, state, index }: Followed & { index: number | null }) {
+function StationHere({ code, state, view, index }: Followed & { index: number | null }) {
   const scene = index === null ? null : sceneAtStation(state, index - 1);
-  return scene ? <Here {...scene} /> : <Choose code={code} names={stationsNow(state).map((s) => s.move)} />;
+  return scene ? (
+    <Here {...scene} time={timeOf(state, view)} />
+  ) : (
+    <Choose code={code} names={stationsNow(state).map((s) => s.move)} />
+  );
 }
 
 function Choose({ code, names }: { code: string; names: readonly string[] }) {
@@ -41,7 +46,7 @@ function Choose({ code, names }: { code: string; names: readonly string[] }) {
   );
 }
 
-function Here({ index, count, station, side, reps, group, nextGroup }: StationScene) {
+function Here({ index, count, station, side, reps, group, nextGroup, time }: StationScene & { time: FigureTime }) {
   const { namePx } = usePhoneSizes();
   return (
     <article className="mt-1 text-[1.15em]">
@@ -54,6 +59,15 @@ function Here({ index, count, station, side, reps, group, nextGroup }: StationSc
           <SideBox side={side} />
         </span>
       </div>
+      <MoveFigure
+        name={station.move}
+        tempo={station.tempo}
+        side={side}
+        time={time}
+        cues={station.formCues}
+        label={`How ${station.move} is done`}
+        className="my-2 h-[34vh] max-h-[360px] w-full"
+      />
       {reps && (
         <p className="font-semibold" data-testid="reps">
           {reps}
@@ -70,13 +84,13 @@ function Here({ index, count, station, side, reps, group, nextGroup }: StationSc
         </p>
       )}
       {station.kit && <p className="mt-3">{station.kit.join(', ')}</p>}
-      <Ways station={station} on="phone" />
+      <Ways station={station} on="phone" time={time} />
       {station.formCues && (
-        <ul className="mt-4">
+        <ol className="mt-4 list-inside list-decimal">
           {station.formCues.map((c) => (
             <li key={c}>{c}</li>
           ))}
-        </ul>
+        </ol>
       )}
     </article>
   );

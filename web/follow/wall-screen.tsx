@@ -3,6 +3,7 @@ import { placeWords } from '../../core/calendar/index.ts';
 import { formatDuration } from '../../core/plan/index.ts';
 import type { RepsRecord, RunState, RunView } from '../../core/run/index.ts';
 import { fieldOf, type Here, phaseWord, type Scene, sceneOf } from '../../core/stage/index.ts';
+import { type FigureTime, MoveFigure, timeOf } from '../figures/index.ts';
 import {
   Amount,
   Announce,
@@ -14,6 +15,7 @@ import {
   countdown,
   fieldStyle,
   Next,
+  SceneFigure,
   SetName,
   useWallSizes,
   useWhole,
@@ -166,7 +168,20 @@ function Moment({ state, view, reached }: { state: RunState; view: RunView; reac
           ms={view.remainingMs}
           className={wide ? 'shrink-0 basis-[45%]' : 'min-h-[3.5em] flex-1'}
         />
-        {spread ? <WhoWhere spread={spread} wide={wide} /> : <Beside scene={scene} wide={wide} />}
+        {spread ? (
+          <WhoWhere spread={spread} wide={wide} time={timeOf(state, view)} />
+        ) : (
+          <>
+            <SceneFigure
+              shown={shown}
+              state={state}
+              view={view}
+              yields={6}
+              className={wide ? 'basis-[24%]' : 'mx-auto h-[24vh] max-w-full'}
+            />
+            <Beside scene={scene} wide={wide} time={timeOf(state, view)} />
+          </>
+        )}
       </div>
       <WallPulse />
       <Level view={view} />
@@ -175,7 +190,15 @@ function Moment({ state, view, reached }: { state: RunState; view: RunView; reac
 }
 
 /** Together: the complex whole or the levels side by side, and what comes next with what changes. */
-function Beside({ scene: { isNow, shown, next, complex }, wide }: { scene: Scene; wide: boolean }) {
+function Beside({
+  scene: { isNow, shown, next, complex },
+  wide,
+  time,
+}: {
+  scene: Scene;
+  wide: boolean;
+  time: FigureTime;
+}) {
   const { nextPx } = useWallSizes();
   return (
     <div
@@ -191,7 +214,7 @@ function Beside({ scene: { isNow, shown, next, complex }, wide }: { scene: Scene
       {isNow && next && !complex && <Next next={next} maxPx={nextPx * 1.1} />}
       {shown?.station && (
         <div data-yield="7">
-          <Ways station={shown.station} on="wall" />
+          <Ways station={shown.station} on="wall" time={time} />
         </div>
       )}
       {!isNow && next && (
@@ -204,7 +227,7 @@ function Beside({ scene: { isNow, shown, next, complex }, wide }: { scene: Scene
 }
 
 /** In stations use: who is where, and on which side now. */
-function WhoWhere({ spread, wide }: { spread: readonly Here[]; wide: boolean }) {
+function WhoWhere({ spread, wide, time }: { spread: readonly Here[]; wide: boolean; time: FigureTime }) {
   return (
     <ol
       data-holds
@@ -214,8 +237,11 @@ function WhoWhere({ spread, wide }: { spread: readonly Here[]; wide: boolean }) 
       style={rowSize(spread.length, wide)}
     >
       {spread.map(({ index, station, group, side }) => (
-        <li key={station.id} className="flex items-baseline gap-[1vw] border-b border-current/40 py-[0.1em]">
+        <li key={station.id} className="flex items-center gap-[1vw] border-b border-current/40 py-[0.1em]">
           <span className="digits w-[2ch] text-right">{index + 1}</span>
+          <span className="h-[1.9em] w-[2.6em] shrink-0" data-yield="4">
+            <MoveFigure name={station.move} tempo={station.tempo} side={side} time={time} small className="size-full" />
+          </span>
           <span className="min-w-0 flex-1 font-semibold">{station.move}</span>
           {side && (
             <span className="digits shrink-0 border-2 border-current px-[0.3em] text-[0.8em] uppercase">{side}</span>

@@ -4,6 +4,7 @@ import { libraryOf } from '../../core/moves/index.ts';
 import { blockSaid, factsOf, otherWays, timesOf, timesSaid } from '../../core/paper/index.ts';
 import type { Block } from '../../core/plan/index.ts';
 import type { Timeline } from '../../core/timeline/index.ts';
+import { MoveFigure } from '../figures/index.ts';
 
 const NOTHING_KNOWN = libraryOf([]);
 
@@ -52,18 +53,28 @@ function BlockAtHome({ block, blockIndex, timeline }: { block: Block; blockIndex
               <b className="flex-1">{station.move}</b>
               <span className="digits">{timesSaid(timesOf(timeline.intervals, blockIndex, k))}</span>
             </p>
-            <p>{factsOf(station).join(', ')}</p>
-            {otherWays(station).map(([level, name]) => (
-              <p key={`${level}${name}`} className="text-small">
-                <span className="text-muted">{level}:</span> {name}
-              </p>
-            ))}
-            {(station.formCues ?? []).length > 0 && (
-              <p className="text-small">{(station.formCues ?? []).join(' · ')}</p>
-            )}
-            {(station.kit ?? []).length > 0 && (
-              <p className="text-small text-muted">{(station.kit ?? []).join(', ')}</p>
-            )}
+            <div className="flex items-end gap-3">
+              <div className="min-w-0 flex-1">
+                <p>{factsOf(station).join(', ')}</p>
+                {otherWays(station).map(([level, name]) => (
+                  <p key={`${level}${name}`} className="text-small">
+                    <span className="text-muted">{level}:</span> {name}
+                  </p>
+                ))}
+                {(station.formCues ?? []).length > 0 && (
+                  <p className="text-small">{(station.formCues ?? []).join(' · ')}</p>
+                )}
+                {(station.kit ?? []).length > 0 && (
+                  <p className="text-small text-muted">{(station.kit ?? []).join(', ')}</p>
+                )}
+              </div>
+              <MoveFigure
+                name={station.move}
+                side={station.sides.mode === 'one' ? station.sides.side : null}
+                time={null}
+                className="h-24 max-w-44 shrink-0"
+              />
+            </div>
           </li>
         ))}
       </ol>

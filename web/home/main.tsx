@@ -1,5 +1,6 @@
 import { createRoot } from 'react-dom/client';
 import { readHomePage } from '../../core/exchange/index.ts';
+import { FigureSource } from '../figures/index.ts';
 import '../theme/theme.css';
 import { HomeScreen } from './home-screen.tsx';
 
@@ -10,7 +11,9 @@ const home = readHomePage(document);
 if (root)
   createRoot(root).render(
     home ? (
-      <HomeScreen home={home} />
+      <FigureSource value={(name) => home.figures[name] ?? null}>
+        <HomeScreen home={home} />
+      </FigureSource>
     ) : (
       <p className="p-6 text-title">The class in this file is damaged. Ask for the file once more.</p>
     ),

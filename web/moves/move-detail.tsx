@@ -13,6 +13,8 @@ import {
 } from '../../core/moves/index.ts';
 import { weightsWords } from '../../core/values/index.ts';
 import { IconButton } from '../ui/index.ts';
+import { FigureEditor } from './figure-editor.tsx';
+import { MoveDrawing } from './move-drawing.tsx';
 import { MoveForm } from './move-form.tsx';
 import { Effort } from './moves-table.tsx';
 
@@ -29,6 +31,7 @@ interface Props {
 /** All that is known of a move, or its form. */
 export function MoveDetail({ move, isNew, library, onShow, onClose, onSave }: Props) {
   const [editing, setEditing] = useState(isNew);
+  const [drawing, setDrawing] = useState(false);
   return (
     <aside
       aria-label={move.name}
@@ -57,7 +60,21 @@ export function MoveDetail({ move, isNew, library, onShow, onClose, onSave }: Pr
           }}
         />
       ) : (
-        <Facts move={move} library={library} onShow={onShow} />
+        <>
+          <MoveDrawing move={move} onChange={() => setDrawing(true)} />
+          <Facts move={move} library={library} onShow={onShow} />
+        </>
+      )}
+      {drawing && (
+        <FigureEditor
+          move={move}
+          onClose={() => setDrawing(false)}
+          onSave={async (figure) => {
+            const { figure: _, ...rest } = move;
+            await onSave(figure === null ? rest : { ...rest, figure }, move.name);
+            setDrawing(false);
+          }}
+        />
       )}
     </aside>
   );

@@ -70,6 +70,8 @@ export function MoveForm({
       }}
     >
       {MOVE_COLUMNS.map((column, k) => {
+        // The drawing has a place of its own.
+        if (column === 'figure') return null;
         const problem = wrong(column);
         const set = (text: string) => setCells((c) => c.map((x, j) => (j === k ? text : x)));
         const choices = CHOICES[column];

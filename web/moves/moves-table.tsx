@@ -10,9 +10,10 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { AREA_WORDS, type Move, PART_WORDS, PATTERN_WORDS, POSITION_WORDS } from '../../core/moves/index.ts';
+import { MoveFigure } from '../figures/index.ts';
 import { Checkbox, useWindow } from '../ui/index.ts';
 
-const ROW_H = 40;
+const ROW_H = 52;
 const column = createColumnHelper<Move>();
 
 const EFFORT_STEPS = [1, 2, 3, 4, 5];
@@ -33,6 +34,11 @@ export function Effort({ value }: { value: number }) {
 }
 
 const COLUMNS = [
+  column.display({
+    id: 'figure',
+    header: () => <span className="sr-only">Drawing</span>,
+    cell: (c) => <MoveFigure name={c.row.original.name} time={null} small className="h-[46px] w-[72px]" />,
+  }),
   column.accessor('name', {
     header: 'Name',
     cell: (c) => (
@@ -56,12 +62,13 @@ const COLUMNS = [
 ];
 
 /** Narrow columns go when a move is open beside the table. */
-const WIDTHS = 'grid-cols-[36px_minmax(150px,1.6fr)_100px_minmax(110px,1.2fr)_84px_112px_minmax(90px,0.9fr)_64px_64px]';
-const NARROW = 'grid-cols-[36px_minmax(150px,1.6fr)_96px_minmax(100px,1fr)_80px]';
-const NARROW_SHOWN = ['name', 'area', 'parts', 'pattern'];
+const WIDTHS =
+  'grid-cols-[36px_72px_minmax(150px,1.6fr)_100px_minmax(110px,1.2fr)_84px_112px_minmax(90px,0.9fr)_64px_64px]';
+const NARROW = 'grid-cols-[36px_72px_minmax(150px,1.6fr)_96px_minmax(100px,1fr)_80px]';
+const NARROW_SHOWN = ['figure', 'name', 'area', 'parts', 'pattern'];
 /** On a phone. */
-const LEAST = 'grid-cols-[32px_minmax(0,1fr)_88px]';
-const LEAST_SHOWN = ['name', 'area'];
+const LEAST = 'grid-cols-[32px_72px_minmax(0,1fr)_72px]';
+const LEAST_SHOWN = ['figure', 'name', 'area'];
 
 interface Props {
   moves: readonly Move[];
@@ -124,15 +131,19 @@ export function MovesTable({ moves, open, onOpen, selected, onSelect }: Props) {
               role="columnheader"
               aria-sort={dir === 'asc' ? 'ascending' : dir === 'desc' ? 'descending' : 'none'}
             >
-              <button
-                type="button"
-                className="flex min-h-9 items-center gap-1 hover:text-ink"
-                onClick={h.column.getToggleSortingHandler()}
-              >
-                {flexRender(h.column.columnDef.header, h.getContext())}
-                {dir === 'asc' && <ArrowUp size={13} aria-hidden="true" />}
-                {dir === 'desc' && <ArrowDown size={13} aria-hidden="true" />}
-              </button>
+              {h.column.getCanSort() ? (
+                <button
+                  type="button"
+                  className="flex min-h-9 items-center gap-1 hover:text-ink"
+                  onClick={h.column.getToggleSortingHandler()}
+                >
+                  {flexRender(h.column.columnDef.header, h.getContext())}
+                  {dir === 'asc' && <ArrowUp size={13} aria-hidden="true" />}
+                  {dir === 'desc' && <ArrowDown size={13} aria-hidden="true" />}
+                </button>
+              ) : (
+                flexRender(h.column.columnDef.header, h.getContext())
+              )}
             </span>
           ) : null;
         })}

@@ -9,6 +9,7 @@ import { useWindow } from '../ui/index.ts';
 import { Announce, announced } from './announce.tsx';
 import { BigTime } from './big-time.tsx';
 import { LevelBar } from './level-bar.tsx';
+import { SceneFigure } from './scene-figure.tsx';
 import { Amount, Chain, Changes, Complex, Next, SetName } from './set-shown.tsx';
 import { useSizes } from './use-sizes.ts';
 import { useWhole } from './use-whole.ts';
@@ -105,6 +106,15 @@ export function Stage({
           {shown?.station && <Options station={shown.station} />}
           {!ready && <BlockNotes plan={plan} state={state} />}
         </div>
+        {spread === null && (
+          <SceneFigure
+            shown={shown}
+            state={state}
+            view={view}
+            yields={9}
+            className={wide ? 'basis-[17%]' : 'mx-auto h-[9em]'}
+          />
+        )}
       </div>
       {complex && (
         <div className="shrink-0">

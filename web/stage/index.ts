@@ -5,6 +5,7 @@ export { Stage } from './desk-stage.tsx';
 export { fieldStyle } from './field.ts';
 export { FitText } from './fit-text.tsx';
 export { HeldTarget } from './held-target.tsx';
+export { SceneFigure } from './scene-figure.tsx';
 export { Amount, Chain, Changes, Complex, Next, SetName, SideBox } from './set-shown.tsx';
 export { Target } from './target.tsx';
 export { usePhoneSizes, useWallSizes } from './use-sizes.ts';

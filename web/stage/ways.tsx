@@ -1,5 +1,6 @@
 import { type Station, WAY_WORDS, type Way, waysOf } from '../../core/plan/index.ts';
 import { weightsWords } from '../../core/values/index.ts';
+import { type FigureTime, MoveFigure } from '../figures/index.ts';
 
 const LABEL = 'Ways to do it, from the easiest';
 const LOOKS = {
@@ -8,7 +9,16 @@ const LOOKS = {
 } as const;
 
 /** The ways to do a station from the easiest to the hardest, the class's own among them marked; and the weights for it. */
-export function Ways({ station, on }: { station: Station; on: 'desk' | keyof typeof LOOKS }) {
+export function Ways({
+  station,
+  on,
+  time = null,
+}: {
+  station: Station;
+  on: 'desk' | keyof typeof LOOKS;
+  /** Draws each way beside the others, moving with it. */
+  time?: FigureTime | null;
+}) {
   const ways = waysOf(station);
   const weights = weightsWords(station);
   return (
@@ -18,12 +28,21 @@ export function Ways({ station, on }: { station: Station; on: 'desk' | keyof typ
           <b className="digits">{weights}</b>
         </p>
       )}
-      {ways.length > 1 && (on === 'desk' ? <InLine ways={ways} /> : <Listed ways={ways} look={LOOKS[on]} />)}
+      {ways.length > 1 &&
+        (on === 'desk' ? <InLine ways={ways} /> : <Listed ways={ways} look={LOOKS[on]} time={time} />)}
     </>
   );
 }
 
-function Listed({ ways, look }: { ways: readonly Way[]; look: (typeof LOOKS)[keyof typeof LOOKS] }) {
+function Listed({
+  ways,
+  look,
+  time,
+}: {
+  ways: readonly Way[];
+  look: (typeof LOOKS)[keyof typeof LOOKS];
+  time: FigureTime | null;
+}) {
   return (
     <ol className={look.list} aria-label={LABEL}>
       {ways.map((way) => (
@@ -35,6 +54,11 @@ function Listed({ ways, look }: { ways: readonly Way[]; look: (typeof LOOKS)[key
         >
           <span className={`block opacity-90 ${look.word}`}>{WAY_WORDS[way.level]}</span>
           <b>{way.name}</b>
+          {time && (
+            <span className="block" data-yield="8">
+              <MoveFigure name={way.name} time={time} small className="h-[4.2em] max-w-[7em]" />
+            </span>
+          )}
         </li>
       ))}
     </ol>

@@ -1,0 +1,67 @@
+import { boundsOf, drawMoment, fineBox, type Picture } from './draw.ts';
+import { type Figure, figureOf, momentOf, type Tempo } from './motion.ts';
+import { readFigure } from './read.ts';
+import { type Still, stillOf } from './still.ts';
+
+/*
+ * A figure made ready to be shown: its pictures are drawn once and kept.
+ */
+
+/** Pictures a second. */
+const RATE = 60;
+
+/** A figure that is shown: any moment of it, and how it stands where nothing moves. */
+export interface Film {
+  figure: Figure;
+  /** Left, top, right, bottom of all its moments, in the whole numbers of path data. */
+  box: readonly [number, number, number, number];
+  /** The picture at a moment, ms; it begins anew after a cycle. */
+  at: (ms: number) => Picture;
+  still: () => Still;
+}
+
+/** Keeps the pictures of one cycle: one for each sixtieth of a second that was asked for. */
+export function filmOf(figure: Figure): Film {
+  const count = Math.max(1, Math.round((figure.cycleMs / 1000) * RATE));
+  const kept = new Array<Picture | undefined>(count);
+  let still: Still | null = null;
+  return {
+    figure,
+    box: fineBox(boundsOf(figure)),
+    at: (ms) => {
+      const share = ms / figure.cycleMs;
+      const k = Math.min(count - 1, Math.floor((share - Math.floor(share)) * count));
+      const known = kept[k];
+      if (known) return known;
+      const atMs = (k / count) * figure.cycleMs;
+      const made = drawMoment(figure, momentOf(figure, atMs), atMs);
+      kept[k] = made;
+      return made;
+    },
+    still: () => {
+      still ??= stillOf(figure);
+      return still;
+    },
+  };
+}
+
+/** Films that have been asked for lately, by text and tempo: as many as a class and its other ways have moves. */
+const MOST_KEPT = 120;
+const films = new Map<string, Film | null>();
+
+/** The film of a figure's text at a tempo; null where the text cannot be read. */
+export function filmOfText(text: string, tempo: Tempo | null = null): Film | null {
+  const key = `${text}\n${tempo ? Object.values(tempo).join('-') : ''}`;
+  const known = films.get(key);
+  if (known !== undefined) {
+    films.delete(key);
+    films.set(key, known);
+    return known;
+  }
+  const read = readFigure(text);
+  const film = read.ok ? filmOf(figureOf(read.figure, tempo)) : null;
+  films.set(key, film);
+  const oldest = films.keys().next();
+  if (films.size > MOST_KEPT && !oldest.done) films.delete(oldest.value);
+  return film;
+}

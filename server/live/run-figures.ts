@@ -1,0 +1,36 @@
+import { figuresOf, libraryOf, namesShown } from '../../core/moves/index.ts';
+import type { RunState } from '../../core/run/index.ts';
+import type { Queryable } from '../db/database.ts';
+import { listMoves } from '../db/moves.ts';
+
+/** Runs whose figures are kept at a time. */
+const MOST = 20;
+
+/** All names that the screens of a run show, also of moves that were swapped in or came on top. */
+export function namesOf({ plan, intervals }: Pick<RunState, 'plan' | 'intervals'>): string[] {
+  const swapped = intervals.flatMap((i) =>
+    Object.values(i.swaps ?? {}).flatMap((s) => [s.move, ...(s.easier ?? []), ...(s.harder ?? [])]),
+  );
+  return [...new Set([...namesShown(plan), ...swapped])].sort();
+}
+
+/** The figures of runs: read from the library once for the names of each, since a whole hall asks at the same moment. */
+export class RunFigures {
+  private readonly kept = new Map<string, { names: string; figures: Promise<Record<string, string>> }>();
+
+  constructor(private readonly db: Queryable) {}
+
+  of(runId: string, names: readonly string[]): Promise<Record<string, string>> {
+    const key = names.join('\n');
+    const known = this.kept.get(runId);
+    if (known?.names === key) return known.figures;
+    const figures = listMoves(this.db).then((moves) => figuresOf(names, libraryOf(moves)));
+    this.kept.delete(runId);
+    this.kept.set(runId, { names: key, figures });
+    const oldest = this.kept.keys().next();
+    if (this.kept.size > MOST && !oldest.done) this.kept.delete(oldest.value);
+    // A question that failed is asked anew.
+    figures.catch(() => this.kept.delete(runId));
+    return figures;
+  }
+}

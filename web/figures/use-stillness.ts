@@ -1,0 +1,13 @@
+import { useSyncExternalStore } from 'react';
+
+const ASKED = '(prefers-reduced-motion: reduce)';
+
+function watch(onChange: () => void): () => void {
+  const query = window.matchMedia?.(ASKED);
+  query?.addEventListener('change', onChange);
+  return () => query?.removeEventListener('change', onChange);
+}
+
+/** Whether whoever looks has asked that things do not move. */
+export const useStillness = (): boolean =>
+  useSyncExternalStore(watch, () => window.matchMedia?.(ASKED).matches ?? false);
