@@ -1,4 +1,4 @@
-import { LENGTHS, MASSES, SIDES } from './body.ts';
+import { LENGTHS, MASSES, RADII, REST, SIDES } from './body.ts';
 import type { Contacts, End } from './contact.ts';
 import type { Skeleton } from './skeleton.ts';
 import { add, between, times, type Vec } from './vectors.ts';
@@ -56,6 +56,31 @@ export function supportOf(s: Skeleton, contacts: Contacts): [x: number, z: numbe
       if (end !== 'back') put(add(s.pelvis, [0.09, 0, 0]), LENGTHS.hipWidth);
       if (end !== 'back') put(add(s.pelvis, [-0.09, 0, 0]), LENGTHS.hipWidth);
     }
+  }
+  return points;
+}
+
+/** What lies nearer to the floor than this touches it, m. */
+const TOUCHES_M = 0.03;
+
+/** All that holds a body up: what is said to rest, and what touches the floor beside. */
+export function heldUpBy(s: Skeleton, contacts: Contacts): [x: number, z: number][] {
+  const points = supportOf(s, contacts);
+  const put = (v: Vec, thick: number) => {
+    if (v[1] - thick < TOUCHES_M) points.push([v[0], v[2]]);
+  };
+  put(s.pelvis, REST.seat);
+  put(s.low, REST.seat);
+  put(s.high, REST.seat);
+  put(s.collar, REST.chest);
+  put(s.head, RADII.head);
+  for (const side of SIDES) {
+    const [arm, leg] = [s.arms[side], s.legs[side]];
+    put(arm.elbow, RADII.elbow);
+    put(arm.knuckles, RADII.knuckles);
+    put(leg.knee, RADII.knee + 0.02);
+    put(leg.heel, 0);
+    put(leg.tip, 0);
   }
   return points;
 }

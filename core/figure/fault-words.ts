@@ -12,6 +12,7 @@ const WORDS: Record<Rule, (of: string, by: number) => string> = {
   leaps: (of) => `The ${of} leaps from one place to another`,
   knee: (of, by) => `The ${of} falls ${cm(by)} inward of its foot`,
   back: (of, by) => `The ${of} is rounded under load, by ${degrees(by)} too much`,
+  balance: (of, by) => `The ${of} would fall over: its weight is ${cm(by)} beside what it stands on`,
   landing: (of) => `The ${of} lands nearly straight: bend it`,
 };
 

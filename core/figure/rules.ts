@@ -1,9 +1,11 @@
+import { centreOfMass, heldUpBy, outsideOf } from './balance.ts';
 import { JOINTS, type Joint, LENGTHS, RADII, SIDES, type Side, STATURE } from './body.ts';
 import { type Anchor, anchorOf, type Contact, type End } from './contact.ts';
 import { HELD } from './kit.ts';
 import { type Figure, type Moment, momentOf } from './motion.ts';
 import { PARTS, type Posture, partIndex } from './posture.ts';
 import type { Skeleton } from './skeleton.ts';
+import { heldMasses } from './solve.ts';
 import { between, distance, type Vec } from './vectors.ts';
 
 /*
@@ -11,7 +13,7 @@ import { between, distance, type Vec } from './vectors.ts';
  */
 
 /** A way in which a figure shows what should not be done or cannot be. */
-export const RULES = ['sinks', 'slides', 'misses', 'range', 'leaps', 'knee', 'back', 'landing'] as const;
+export const RULES = ['sinks', 'slides', 'misses', 'range', 'leaps', 'knee', 'back', 'landing', 'balance'] as const;
 export type Rule = (typeof RULES)[number];
 
 export interface FigureFault {
@@ -64,6 +66,7 @@ export function faultsOf(figure: Figure): FigureFault[] {
         if (way.to.contacts.has(`${side} foot`))
           put('landing', `${side} knee`, 12 - kneeOf(way.to.posture, side), way.startMs + way.ms);
     sliding(figure, way, put);
+    if (isHeld(figure, way)) put('balance', 'body', overBy(way.to), way.startMs + way.ms);
   }
   return [...worst.values()];
 }
@@ -83,6 +86,21 @@ const points = (s: Skeleton): Map<string, Vec> =>
       [`${side} foot`, s.legs[side].ball],
     ]),
   ]);
+
+/** A position that is held has to be one that can be. */
+const HELD_MS = 800;
+const isHeld = ({ text }: Figure, { to, holdMs }: Figure['ways'][number]): boolean =>
+  (text.positions.length === 1 || holdMs >= HELD_MS) &&
+  !text.travels &&
+  !to.position.free &&
+  to.contacts.size > 0 &&
+  ![...to.contacts.values()].some((c) => ['wall', 'rail', 'straps'].includes(c.on));
+
+/** How far the centre of mass is outside of what the body stands on, m. */
+function overBy({ skeleton, contacts, position }: Figure['ways'][number]['to']): number {
+  const [x, , z] = centreOfMass(skeleton, heldMasses(skeleton, position.held));
+  return outsideOf(heldUpBy(skeleton, contacts), [x, z]) - NEAR_M;
+}
 
 /** How far a part of the body lies under the floor. */
 function sinking({ skeleton: s }: Moment, put: (of: string, by: number) => void): void {

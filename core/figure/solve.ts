@@ -57,7 +57,8 @@ const upOf = (end: End, contact: Contact): Vec =>
 export function carriersOf(contacts: Contacts, stays: (end: End) => boolean): readonly End[] {
   const able = ENDS.filter((e) => {
     const c = contacts.get(e);
-    return c !== undefined && carries(e, c) && c.on !== 'wall';
+    const kneels = e.endsWith('foot') && contacts.has(e.replace('foot', 'knee') as End);
+    return c !== undefined && !kneels && carries(e, c) && c.on !== 'wall';
   });
   const staying = able.filter(stays);
   const from = staying.length > 0 ? staying : able;

@@ -2,8 +2,10 @@ import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunEvent } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
+import { move } from '../../core/test/moves.ts';
 import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
+import { saveMoves } from '../db/moves.ts';
 import { checkedApp } from '../test/checked-app.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
 
@@ -72,6 +74,30 @@ async function read(url: string, name: string, count: number, headers: Record<st
   stop.abort();
   return found;
 }
+
+describe('the figures of a run', () => {
+  it('are those of its moves and their other ways, by the names they are shown under; of what is swapped in too', async () => {
+    const figure = '(side): stand → squat half';
+    await saveMoves(db, [
+      { ...move('Sea squat'), aliases: ['Move 1'], figure, easier: 'Half sea squat' },
+      { ...move('Half sea squat'), figure: '(side): stand → squat quarter' },
+      { ...move('Oar pull'), figure: '(side): plank' },
+      move('Not drawn'),
+    ]);
+    const { server, url, post, codes } = await running('run-figures');
+    const ask = async () => (await (await fetch(`${url}/api/live/${codes.watch}/figures`)).json()).figures;
+    expect(await ask()).toEqual({ 'Move 1': figure });
+    const station = plan.blocks[0]?.stations[1]?.id;
+    await post('/api/runs/run-figures/events', {
+      events: [
+        event(2, { type: 'swap', stationId: station, scope: 'on', to: { move: 'Oar pull', easier: ['Sea squat'] } }),
+      ],
+    });
+    expect(Object.keys(await ask()).sort()).toEqual(['Move 1', 'Oar pull', 'Sea squat']);
+    expect((await fetch(`${url}/api/live/ZZZZZZ/figures`)).status).toBe(404);
+    server.close();
+  });
+});
 
 describe('following a run', () => {
   it('gives the plan with the desk’s clock, what has been, and what comes, each once', async () => {

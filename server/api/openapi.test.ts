@@ -253,6 +253,7 @@ describe('the description of the interface', () => {
     const code = { code: codes.remote };
     expect(await ask(Runs!.followCode!, { at: code })).toEqual({ kind: 'remote' });
     await ask(Runs!.followClock!, { at: code });
+    expect(await ask(Runs!.followFigures!, { at: code })).toEqual({ figures: {} });
     await ask(Runs!.followClip!, { at: code, query: { text: 'nobody says this' }, status: 404 });
     await ask(Runs!.askDesk!, { at: code, body: { id: 'ask-1234567', command: { type: 'pause' } }, status: 503 });
     await ask(Runs!.deskStream!, { at: { id: 'nobody-at-all' }, status: 404 });

@@ -6,9 +6,11 @@ import type { Plan } from '../../core/plan/index.ts';
 import { toPcm16, wavHeader } from '../../core/sound/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { eventsOf, T0 } from '../../core/test/events.ts';
+import { move } from '../../core/test/moves.ts';
 import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
+import { saveMoves } from '../db/moves.ts';
 import { savePerson } from '../db/people.ts';
 import { savePlan } from '../db/plans.ts';
 import { appendEvents, createRun, findRun, setRunDeleted } from '../db/runs.ts';
@@ -93,6 +95,12 @@ describe('a class for home', () => {
     expect(res.text).not.toMatch(/(?:src|href)="(?:https?:)?\//);
     const quiet = await agent().get('/api/home/plan/low-tide?voice=0');
     expect(homeIn(quiet.text)?.clips).toEqual({});
+    expect(homeIn(quiet.text)?.figures).toEqual({});
+    const [first] = plan.blocks[0]?.stations ?? [];
+    const figure = '(side): stand → squat half';
+    await saveMoves(db, [{ ...move('Sea squat'), aliases: [first?.move ?? ''], figure }]);
+    const drawn = homeIn((await agent().get('/api/home/plan/low-tide?voice=0')).text);
+    expect(drawn?.figures).toEqual({ [first?.move ?? '']: figure });
     expect((await agent().get('/api/home/poster/low-tide')).status).toBe(404);
   });
 

@@ -14,6 +14,7 @@ import {
 } from '../../core/paper/index.ts';
 import { type Plan, readStoredPlan } from '../../core/plan/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
+import { move } from '../../core/test/moves.ts';
 import { shippedLibrary } from '../library/read.ts';
 import { ROOT } from '../shared/root.ts';
 import { drawCards } from './cards.ts';
@@ -163,6 +164,32 @@ describe('paper', () => {
     expect(textOf(await pagesOf(await drawCards('None', [], 'A4', { perPage: 4, addressOf: () => null })))).toContain(
       'nostations',
     );
+  });
+
+  it('a card has its move drawn, the left side as its mirror image; without a figure it keeps a place to draw', async () => {
+    const plan = planOf(
+      circuit(
+        stations(2, (x, k) => ({
+          ...x,
+          move: k === 0 ? 'Sea squat' : 'Unknown',
+          sides: { mode: 'one', side: 'left' },
+        })),
+        40,
+        20,
+        1,
+      ),
+    );
+    const library = libraryOf([{ ...move('Sea squat'), figure: '(side, bell at chest): stand → squat deep' }]);
+    const cards = stationCards(plan, library);
+    expect(cards.map((c) => c.figure)).toEqual([
+      { text: '(side, bell at chest): stand → squat deep', left: true },
+      null,
+    ]);
+    const one = (k: number) => drawCards('Cards', cards.slice(k, k + 1), 'A4', { perPage: 1, addressOf: () => null });
+    const [drawn, empty] = [await pagesOf(await one(0)), await pagesOf(await one(1))];
+    expect(inside(drawn)).toBe(true);
+    expect([textOf(drawn).includes('Drawing'), textOf(empty).includes('Drawing')]).toEqual([false, true]);
+    expect((await one(0)).length).toBeGreaterThan((await one(1)).length + 1500);
   });
 
   it('letters of other scripts are drawn; those that no type has are told at the foot', async () => {
