@@ -1,4 +1,4 @@
-// Prints what things cost on this machine; nothing here passes or fails. Named parts alone: core, judgement, server, keeping, records, outside, bundle.
+// Prints what things cost on this machine; nothing here passes or fails. Named parts alone: core, judgement, server, keeping, records, outside, figures, bundle.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -17,6 +17,7 @@ import { findOrder, orderProblem, SCHOOL_WEIGHTS } from '../dist/core/sequence/i
 import { readShorthand, writeShorthand } from '../dist/core/shorthand/index.js';
 import { compile, sheetOf } from '../dist/core/timeline/index.js';
 import { shippedLibrary } from '../dist/server/library/read.js';
+import { figures } from './figures.ts';
 import { firstVisits, serverOf } from './first-visit.ts';
 import { followers } from './followers.ts';
 import { keeping } from './keeping.ts';
@@ -278,6 +279,10 @@ const PARTS = {
   keeping: kept,
   records: () => records(report),
   outside: () => outside(report),
+  figures: () =>
+    figures((what, times, note) =>
+      times.length > 0 ? report(what, times, note) : rows.push({ what, median: '', p95: '', note: note ?? '' }),
+    ),
   bundle,
 };
 const asked = process.argv.slice(2);

@@ -64,12 +64,19 @@ export interface Anchor {
 }
 
 const UP: Vec = [0, 1, 0];
-export const limbOf = (end: End): { limb: 'arm' | 'leg' | 'knee' | 'elbow'; side: Side } | null => {
-  const [side, what] = end.split(' ');
-  if (what === undefined) return null;
-  const limb = what === 'hand' ? 'arm' : what === 'foot' ? 'leg' : (what as 'knee' | 'elbow');
-  return { limb, side: side as Side };
-};
+interface Limb {
+  limb: 'arm' | 'leg' | 'knee' | 'elbow';
+  side: Side;
+}
+const LIMB_WORDS: Record<string, Limb['limb']> = { hand: 'arm', foot: 'leg', knee: 'knee', elbow: 'elbow' };
+const LIMBS_BY_END = new Map(
+  ENDS.map((end): [End, Limb | null] => {
+    const [side, what] = end.split(' ');
+    return [end, what === undefined ? null : { limb: LIMB_WORDS[what] ?? 'arm', side: side as Side }];
+  }),
+);
+/** Which limb an end is of; null for the trunk. */
+export const limbOf = (end: End): Limb | null => LIMBS_BY_END.get(end) ?? null;
 
 const level = (v: Vec, up: Vec): Vec => minus(v, times(up, dot(v, up)));
 

@@ -7,6 +7,17 @@ export interface Disc {
   r: number;
 }
 
+/** Nearer than this two discs of a size are one, units: seen from the side a body's left and right lie on each other. */
+const SAME = 0.3;
+
+function apart(discs: readonly Disc[]): Disc[] {
+  const found: Disc[] = [];
+  for (const d of discs)
+    if (!found.some((f) => Math.abs(f.x - d.x) < SAME && Math.abs(f.y - d.y) < SAME && Math.abs(f.r - d.r) < SAME))
+      found.push(d);
+  return found;
+}
+
 /** The band round two discs, without an angle being reckoned. */
 function capsule(a: Disc, b: Disc): string {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
@@ -34,7 +45,8 @@ const FULL = 2 * Math.PI;
  * The outline of a rubber band round some discs, as SVG path data: arcs of the discs that it touches and the tangents between them (gift
  * wrapping: of all next discs the one is taken to which the band turns least).
  */
-export function hullPath(discs: readonly Disc[]): string {
+export function hullPath(all: readonly Disc[]): string {
+  const discs = all.length > 2 ? apart(all) : all;
   if (discs.length === 1) return circle(discs[0] as Disc);
   if (discs.length === 2) return capsule(discs[0] as Disc, discs[1] as Disc);
   let start = discs[0];

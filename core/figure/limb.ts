@@ -82,24 +82,24 @@ export function anglesOf(
   side: Side,
   were: readonly [number, number, number],
 ): [number, number, number] {
-  const cols = [
-    unapply(parent, axis(upper, 0)),
-    unapply(parent, axis(upper, 1)),
-    unapply(parent, axis(upper, 2)),
-  ] as const;
-  const y = cols[1];
   const s = signOf(side);
-  const sinOut = Math.min(1, Math.max(-1, -s * y[2]));
+  const [px, py, pz] = [axis(parent, 0), axis(parent, 1), axis(parent, 2)];
+  const [x, y, z] = [axis(upper, 0), axis(upper, 1), axis(upper, 2)];
+  // Of the turn about z, then x, then y: its third row and its second column tell all three.
+  const sinOut = Math.min(1, Math.max(-1, -s * dot(pz, y)));
+  const flat = Math.abs(sinOut) > 0.9992;
+  const bendBy = degrees(Math.atan2(-dot(px, y), dot(py, y)));
+  const turnBy = s * degrees(Math.atan2(dot(pz, x), dot(pz, z)));
   const near = (value: number, to: number) => to + wrap(value - to);
-  const of = (out: number): [number, number, number] => {
-    const flat = Math.abs(Math.cos((out * Math.PI) / 180)) < 0.04;
-    const k = Math.abs(out) > 90 ? -1 : 1;
-    const bend = flat ? were[0] : degrees(Math.atan2(-y[0] * k, y[1] * k));
-    const rest = unapply(within(about.z(bend), about.x(-s * out)), cols[0]);
-    return [near(bend, were[0]), out, near(s * degrees(Math.atan2(rest[2], rest[0])), were[2])];
+  const of = (out: number, half: number): [number, number, number] => {
+    // Straight out to the side bending and turning are the same: what it was bent stays.
+    const bend = flat ? were[0] : near(bendBy + half, were[0]);
+    if (!flat) return [bend, out, near(turnBy + half, were[2])];
+    const rest = unapply(within(about.z(bend), about.x(-s * out)), [dot(px, x), dot(py, x), dot(pz, x)]);
+    return [bend, out, near(s * degrees(Math.atan2(rest[2], rest[0])), were[2])];
   };
   const small = degrees(Math.asin(sinOut));
-  const choices = [of(small), of(near(180 - small, were[1]))];
+  const choices = [of(small, 0), of(near(180 - small, were[1]), 180)];
   const far = (c: readonly number[]) =>
     Math.abs((c[0] ?? 0) - were[0]) + Math.abs((c[1] ?? 0) - were[1]) + 0.5 * Math.abs((c[2] ?? 0) - were[2]);
   const [one, two] = choices as [[number, number, number], [number, number, number]];
