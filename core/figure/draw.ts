@@ -35,11 +35,7 @@ export type Picture = Record<Layer, string>;
 
 type Ball = readonly [at: Vec, r: number];
 
-/** The picture of a figure at a moment. */
-export function pictureOf(figure: Figure, ms: number): Picture {
-  return drawMoment(figure, momentOf(figure, ms), ms);
-}
-
+/** The picture of a figure at a moment, ms into its cycle. */
 export function drawMoment(figure: Figure, moment: Moment, ms: number): Picture {
   const { view } = figure.text;
   const see = seenFrom(view, alongOf(figure, ms));

@@ -27,6 +27,7 @@ export const PLACED = {
   box: { top: 0.5, deep: 0.5 },
   bench: { top: 0.43, deep: 0.3 },
   'long bench': { top: 0.43, deep: 1.15 },
+  wedge: { top: 0.03, deep: 0.13 },
   footplate: { top: 0.22, deep: 0.12 },
   chair: { top: 0.45, deep: 0.42 },
   stool: { top: 0.3, deep: 0.3 },

@@ -91,6 +91,7 @@ describe('the text of a figure', () => {
 
   it.each([
     ['stand, wave', '\u201cwave\u201d is not known'],
+    ['band from right hand to left hand to seat', '\u201cband from right hand to left hand to seat\u201d is not known'],
     ['left knee', '\u201cleft knee\u201d is not known'],
     ['knee 90', '\u201cknee 90\u201d is not known'],
     ['left low 10', '\u201cleft low 10\u201d is not known'],

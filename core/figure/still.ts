@@ -20,7 +20,7 @@ export interface Still {
 const GAP = 26;
 const MARGIN = 8;
 /** Less than this is no motion worth an arrow, units. */
-const LEAST = 5;
+const LEAST = 4;
 
 /** When a position is reached, ms into the cycle. */
 const whenAt = (figure: Figure, k: number): number => {

@@ -186,10 +186,11 @@ function readKit(text: string): Apply | null {
       draft.held = [...others, ...hands.map((hand) => ({ kind, in: hand, across }))];
     };
   }
-  const line = new RegExp(`^(${STRETCHED.join('|')}) from (.+) to (.+)$`).exec(text);
+  const line = new RegExp(`^(${STRETCHED.join('|')}) from (.+)$`).exec(text);
   if (line) {
-    const [from, to] = [readPoint(line[2] ?? ''), readPoint(line[3] ?? '')];
-    if (!from || !to) return null;
+    const ends = (line[2] ?? '').split(' to ');
+    const [from, to] = [readPoint(ends[0] ?? ''), readPoint(ends[1] ?? '')];
+    if (!from || !to || ends.length !== 2) return null;
     const made: Stretched = { kind: line[1] as StretchedKind, from, to };
     const key = JSON.stringify(made);
     return (draft) => {

@@ -232,6 +232,8 @@ export function placedPath(kind: PlacedKind, at: number, view: View, see: Seen):
       );
     case 'tyre':
       return box(x - half, up, x + half, floor);
+    case 'wedge':
+      return `M${n(x - half)} ${n(floor)}L${n(x - half)} ${n(up)}L${n(x + half)} ${n(floor)}Z`;
     case 'footplate':
       return `M${n(x - half)} ${n(floor)}L${n(x + half + 4)} ${n(floor)}L${n(x + half + 10)} ${n(up - 6)}L${n(x - half + 4)} ${n(up)}Z`;
     case 'seat trainer':

@@ -11,8 +11,6 @@ const RADIANS = Math.PI / 180;
 export const radians = (degrees: number) => degrees * RADIANS;
 export const degrees = (angle: number) => angle / RADIANS;
 
-export const STILL: Turn = [1, 0, 0, 0, 1, 0, 0, 0, 1];
-
 export const add = (a: Vec, b: Vec): Vec => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 export const minus = (a: Vec, b: Vec): Vec => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 export const times = (a: Vec, k: number): Vec => [a[0] * k, a[1] * k, a[2] * k];

@@ -60,7 +60,8 @@ const known = new Set<string>();
 const MOST_KNOWN = 2000;
 
 function isFigure(text: string): boolean {
-  if (known.has(text)) return true;
+  // Too long is told of by its length alone.
+  if (known.has(text) || text.length > FIGURE_LENGTH) return true;
   const { ok } = readFigure(text);
   if (ok && known.size < MOST_KNOWN) known.add(text);
   return ok;

@@ -33,6 +33,8 @@ interface Props {
 }
 
 const MARGIN = 12 * FINE;
+/** How far numbers of cues stand apart, units. */
+const BESIDE = 19;
 
 /** A figure that moves, between the drawings of its screen by itself: its paths are set, nothing of the page is made anew. */
 export function MovingFigure({ film, time, side = null, beatMs = null, cues = [], label, className = '' }: Props) {
@@ -112,13 +114,18 @@ function point(
   const [onX, , onZ] = figure.laid.onM;
   const see = seenFrom(figure.text.view, [onX * share, 0, onZ * share]);
   const [left, , right] = film.box;
+  const taken: (readonly [number, number])[] = [];
   cues.forEach((cue, k) => {
     const at = spokenAt(cue, moment);
     const mark = marks[k];
     if (!mark) return;
     mark.style.display = at ? '' : 'none';
     if (!at) return;
-    const [x, y] = see(at);
+    const [seenX, y] = see(at);
+    // What speaks of the same place stands beside it.
+    let x = seenX;
+    while (taken.some(([tx, ty]) => Math.hypot(tx - x, ty - y) < BESIDE)) x += BESIDE;
+    taken.push([x, y]);
     mark.setAttribute('transform', `translate(${side === 'left' ? left + right - x * FINE : x * FINE} ${y * FINE})`);
   });
 }

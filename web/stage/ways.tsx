@@ -48,15 +48,15 @@ function Listed({
       {ways.map((way) => (
         <li
           key={`${way.level}${way.name}`}
-          className={
-            way.level === 'base' ? 'border-2 border-l-8 border-current px-2' : 'border-l-8 border-current/25 pl-2'
-          }
+          className={`flex items-center gap-[0.5em] ${way.level === 'base' ? 'border-2 border-l-8 border-current px-2' : 'border-l-8 border-current/25 pl-2'}`}
         >
-          <span className={`block opacity-90 ${look.word}`}>{WAY_WORDS[way.level]}</span>
-          <b>{way.name}</b>
+          <span className="min-w-0">
+            <span className={`block opacity-90 ${look.word}`}>{WAY_WORDS[way.level]}</span>
+            <b>{way.name}</b>
+          </span>
           {time && (
-            <span className="block" data-yield="8">
-              <MoveFigure name={way.name} time={time} small className="h-[4.2em] max-w-[7em]" />
+            <span className="w-[3.4em] shrink-0" data-yield="8">
+              <MoveFigure name={way.name} time={time} small className="h-[2.7em] w-full" />
             </span>
           )}
         </li>
