@@ -1,11 +1,13 @@
 import { centreOfMass } from './balance.ts';
 import { SIDES } from './body.ts';
+import { carriedBy, carriersOf, keepAbove, settle } from './carry.ts';
 import { type Anchor, type Contact, type Contacts, type End, easeAnkle } from './contact.ts';
 import type { FigureText, Position } from './figure.ts';
+import { type Laid, layFigure } from './lay.ts';
 import type { Posture } from './posture.ts';
 import { blend, PARTS } from './posture.ts';
 import { moved, type Skeleton, skeletonOf } from './skeleton.ts';
-import { anchorAs, carriedBy, carriersOf, keepAbove, type Laid, layFigure, type Solved, settle } from './solve.ts';
+import { anchorAs, type Solved } from './solve.ts';
 import { add, between, minus, type Vec } from './vectors.ts';
 
 /*

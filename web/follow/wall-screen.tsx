@@ -239,7 +239,7 @@ function WhoWhere({ spread, wide, time }: { spread: readonly Here[]; wide: boole
       {spread.map(({ index, station, group, side }) => (
         <li key={station.id} className="flex items-center gap-[1vw] border-b border-current/40 py-[0.1em]">
           <span className="digits w-[2ch] text-right">{index + 1}</span>
-          <span className="h-[1.9em] w-[2.6em] shrink-0" data-yield="4">
+          <span className="h-[1.9em] w-[2.6em] shrink-0" data-yield="4" data-yield-with="stations drawn">
             <MoveFigure name={station.move} tempo={station.tempo} side={side} time={time} small className="size-full" />
           </span>
           <span className="min-w-0 flex-1 font-semibold">{station.move}</span>

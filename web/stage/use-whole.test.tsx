@@ -4,14 +4,18 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { useWhole } from './use-whole.ts';
 
 /** A place of 100 px; each part is 40 px high at the usual size of type. */
-function Place({ of, parts }: { of: string; parts: number }) {
+function Place({ of, parts, together = [] }: { of: string; parts: number; together?: readonly number[] }) {
   const box = useWhole<HTMLDivElement>(of);
   return (
     <div ref={box} data-testid="place">
       <p>time</p>
       {Array.from({ length: parts }, (_, k) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: parts are known by their place
-        <p key={k} data-yield={k + 1}>{`part ${k + 1}`}</p>
+        <p
+          // biome-ignore lint/suspicious/noArrayIndexKey: parts are known by their place
+          key={k}
+          data-yield={k + 1}
+          data-yield-with={together.includes(k + 1) ? 'drawn' : undefined}
+        >{`part ${k + 1}`}</p>
       ))}
     </div>
   );
@@ -48,6 +52,12 @@ describe('what is kept whole', () => {
     partPx = 40;
     render(<Place of="a" parts={4} />);
     expect([left(), size()]).toEqual([['time', 'part 1'], '']);
+  });
+
+  it('lets what belongs together go together', () => {
+    partPx = 40;
+    render(<Place of="a" parts={3} together={[1, 3]} />);
+    expect(left()).toEqual(['time', 'part 2']);
   });
 
   it('shrinks the type when all that may go has gone', () => {

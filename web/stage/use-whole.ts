@@ -6,7 +6,7 @@ const STEP = 0.94;
 
 /**
  * Keeps what is in a place whole at any size of the window: what has `data-yield` goes, the highest first, until the rest fits; then the
- * type shrinks (`--fit`, which sizes in the place multiply by). Places inside it that must not overflow either have `data-holds`.
+ * type shrinks (`--fit`, which sizes in the place multiply by). What has the same `data-yield-with` goes together. Places inside it that must not overflow either have `data-holds`.
  * @param of what is in it, in a word: when it is another, all comes back and is measured anew
  */
 export function useWhole<E extends HTMLElement>(of: string): RefObject<E | null> {
@@ -55,7 +55,8 @@ function fitWhole(place: HTMLElement): void {
   place.style.removeProperty('--fit');
   for (const e of yielding.sort((a, b) => Number(b.dataset.yield) - Number(a.dataset.yield))) {
     if (!isOver(place)) return;
-    e.dataset.gone = '';
+    for (const like of e.dataset.yieldWith === undefined ? [e] : yielding)
+      if (like.dataset.yieldWith === e.dataset.yieldWith) like.dataset.gone = '';
   }
   for (let size = STEP; size > LEAST && isOver(place); size *= STEP) place.style.setProperty('--fit', size.toFixed(3));
 }

@@ -55,7 +55,7 @@ function Listed({
             <b>{way.name}</b>
           </span>
           {time && (
-            <span className="w-[3.4em] shrink-0" data-yield="8">
+            <span className="w-[3.4em] shrink-0" data-yield="8" data-yield-with="ways drawn">
               <MoveFigure name={way.name} time={time} small className="h-[2.7em] w-full" />
             </span>
           )}
