@@ -30,18 +30,21 @@ export interface Followed {
 export function Follower({
   code,
   showsEnd = false,
+  draws = false,
   children,
 }: {
   code: string;
   /** Shows the end of a run in its own way. */
   showsEnd?: boolean;
+  /** Has use for the figures of its moves. */
+  draws?: boolean;
   children: (followed: Followed) => ReactNode;
 }) {
   useRunLock();
   const { state, folded, events } = useFollow();
   const now = useFrames(deskNow);
   useEffect(() => follow(code), [code]);
-  const names = useMemo(() => (folded ? shownNames(folded) : ''), [folded]);
+  const names = useMemo(() => (folded && draws ? shownNames(folded) : ''), [folded, draws]);
   const figures = useRunFigures(code, names);
   if (state === 'refused' && !folded)
     return (

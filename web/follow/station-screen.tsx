@@ -8,7 +8,7 @@ import type { ScreenProps } from './screen-props.ts';
 /** A station's page: its move and side, cues, options and kit, and who is here. */
 export function StationScreen({ code, part: index }: ScreenProps) {
   return (
-    <Follower code={code}>
+    <Follower code={code} draws>
       {(f) => (
         <Phone {...f}>
           <StationHere {...f} index={index === undefined ? null : Number(index)} />
