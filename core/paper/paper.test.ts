@@ -127,6 +127,7 @@ describe('other sheets', () => {
       ways: [['easier', 'Box squat']],
       cues: ['Tall'],
       kit: ['kettlebell'],
+      figure: null,
       stationId: 's1',
     });
     expect(second?.facts).toContain('Right, left from half');
