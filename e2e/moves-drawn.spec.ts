@@ -10,6 +10,14 @@ import { leadClass, TONES_ALONE } from './support/lead.ts';
 const legs = (page: Page, within = '[data-testid="figure"]') =>
   page.locator(`${within} .figure-legs`).first().getAttribute('d');
 
+/** Leaves nothing behind: other tests count classes, runs and moves. */
+async function putAway(page: Page, planId: string): Promise<void> {
+  const runId = page.url().split('/').at(-1);
+  await page.goto('/settings');
+  await page.request.delete(`/api/runs/${runId}`);
+  await page.request.delete(`/api/plans/${planId}`);
+}
+
 /** Two lunges a side and a rest between: 20 s each, so that a move can be looked at. */
 const plan = (id: string) => ({
   ...planOf(
@@ -64,6 +72,7 @@ test('wall and desk show the set at its side, moving; in rest what comes; paused
     await wall.waitForTimeout(400);
     expect(await legs(wall)).toBe(held);
   }).toPass();
+  await putAway(page, 'figures-led');
 });
 
 test('at stations the wall draws who does what where, a station its own page with its cues; stillness is kept', async ({
@@ -84,6 +93,7 @@ test('at stations the wall draws who does what where, a station its own page wit
   await expect(rows.getByTestId('figure')).toHaveCount(3);
   await still.close();
   await wall.close();
+  await putAway(page, 'figures-stations');
 });
 
 test('the library shows its moves; one is drawn by hand, and stays', async ({ page }) => {
@@ -125,6 +135,7 @@ test('the library shows its moves; one is drawn by hand, and stays', async ({ pa
   expect(kept.find((m: { name: string }) => m.name === own)?.figure).toBe(drawn);
   const refused = await page.request.put('/api/moves', { data: { moves: [{ ...squat, figure: 'stand, fly' }] } });
   expect([refused.status(), JSON.stringify(await refused.json())]).toEqual([400, expect.stringContaining('fly')]);
+  await page.request.post('/api/moves/hidden', { data: { names: [own], hidden: true } });
 });
 
 test('the page for home carries the drawings of its class, and moves them', async ({ page }) => {
