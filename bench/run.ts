@@ -20,7 +20,7 @@ import { shippedLibrary } from '../dist/server/library/read.js';
 import { figures } from './figures.ts';
 import { firstVisits, serverOf } from './first-visit.ts';
 import { followers } from './followers.ts';
-import { keeping } from './keeping.ts';
+import { keeping, type Told } from './keeping.ts';
 import { keystrokes } from './keystrokes.ts';
 import { outside } from './outside.ts';
 import { records } from './records.ts';
@@ -34,6 +34,10 @@ function report(what: string, times: number[], note = ''): void {
   const sorted = [...times].sort((a, b) => a - b);
   rows.push({ what, median: ms(rank(sorted, 0.5)), p95: ms(rank(sorted, 0.95)), note });
 }
+
+/** As `report`; what is no time stands in its note alone. */
+const told: Told = (what, times, note = '') =>
+  times.length > 0 ? report(what, times, note) : rows.push({ what, median: '', p95: '', note });
 
 /** As `report`, with another percentile in the second column. */
 function reportAt(what: string, times: number[], quantile: number, note: string): void {
@@ -267,9 +271,7 @@ async function bundle(): Promise<void> {
 /** What keeping costs: saves that are on the disk, and years of classes backed up and restored. */
 async function kept(): Promise<void> {
   const usual = readPlanFile(readFileSync('server/demo/classes.json', 'utf8')).plans[0] ?? long;
-  await keeping({ ...long, id: 'bench' }, usual, (what, times, note) =>
-    times.length > 0 ? report(what, times, note) : rows.push({ what, median: '', p95: '', note: note ?? '' }),
-  );
+  await keeping({ ...long, id: 'bench' }, usual, told);
 }
 
 const PARTS = {
@@ -279,10 +281,7 @@ const PARTS = {
   keeping: kept,
   records: () => records(report),
   outside: () => outside(report),
-  figures: () =>
-    figures((what, times, note) =>
-      times.length > 0 ? report(what, times, note) : rows.push({ what, median: '', p95: '', note: note ?? '' }),
-    ),
+  figures: () => figures(told),
   bundle,
 };
 const asked = process.argv.slice(2);

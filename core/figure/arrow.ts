@@ -1,6 +1,6 @@
 import { SIDES } from './body.ts';
-import { alongOf, type Figure, momentOf } from './motion.ts';
-import { fine, seenFrom } from './see.ts';
+import { type Figure, placeOf, placesOf } from './motion.ts';
+import { fine } from './see.ts';
 import type { Skeleton } from './skeleton.ts';
 import type { Vec } from './vectors.ts';
 
@@ -50,18 +50,12 @@ const BESIDE = { front: 34, side: -30, quarter: -30 } as const;
 const PIECES = 14;
 const HEAD = 9;
 
-/** Where a part of the body is seen at a moment of a figure. */
-function placeOf(figure: Figure, ms: number, of: (s: Skeleton) => Vec): Point {
-  const [x, y] = seenFrom(figure.text.view, alongOf(figure, ms))(of(momentOf(figure, ms).skeleton));
-  return [x, y];
-}
-
 function mostMoved(figure: Figure, fromMs: number, toMs: number): Followed | null {
   let most = LEAST;
   let found: Followed | null = null;
   for (const followed of FOLLOWED) {
     const beyond = (ms: number): Point => {
-      const [[x, y], [fx, fy]] = [placeOf(figure, ms, followed.of), placeOf(figure, ms, followed.from)];
+      const [[x, y], [fx, fy]] = placesOf(figure, ms, [followed.of, followed.from]) as [Point, Point];
       return [x - fx, y - fy];
     };
     const [[x1, y1], [x2, y2]] = [beyond(fromMs), beyond(toMs)];

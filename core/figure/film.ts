@@ -14,7 +14,7 @@ const RATE = 60;
 export interface Film {
   figure: Figure;
   /** Left, top, right, bottom of all its moments, in the whole numbers of path data. */
-  box: readonly [number, number, number, number];
+  readonly box: readonly [number, number, number, number];
   /** The picture at a moment, ms; it begins anew after a cycle. */
   at: (ms: number) => Picture;
   still: () => Still;
@@ -25,9 +25,14 @@ export function filmOf(figure: Figure): Film {
   const count = Math.max(1, Math.round((figure.cycleMs / 1000) * RATE));
   const kept = new Array<Picture | undefined>(count);
   let still: Still | null = null;
+  let box: Film['box'] | null = null;
   return {
     figure,
-    box: fineBox(boundsOf(figure)),
+    // All moments are looked at for it: only what moves has use for it.
+    get box() {
+      box ??= fineBox(boundsOf(figure));
+      return box;
+    },
     at: (ms) => {
       const share = ms / figure.cycleMs;
       const k = Math.min(count - 1, Math.floor((share - Math.floor(share)) * count));

@@ -1,9 +1,9 @@
 import { JOINTS, type Joint, SIDES, type Side } from './body.ts';
 import type { FigureText } from './figure.ts';
-import { figureOf, momentOf } from './motion.ts';
+import { figureOf, placeOf, whenAt } from './motion.ts';
 import { PARTS, type Part, partIndex } from './posture.ts';
 import { buildFigure, type Written } from './read.ts';
-import { FINE, seenFrom } from './see.ts';
+import { FINE } from './see.ts';
 import type { Skeleton } from './skeleton.ts';
 import type { Vec } from './vectors.ts';
 
@@ -46,9 +46,7 @@ export const HANDLES: readonly Handle[] = [
 /** Where a handle is in a position, in the whole numbers of path data. */
 export function handleAt(text: FigureText, position: number, handle: Handle): { x: number; y: number } {
   const figure = figureOf(text);
-  const way = position === 0 ? null : figure.ways[position - 1];
-  const { skeleton } = momentOf(figure, way ? way.startMs + way.ms : 0);
-  const [x, y] = seenFrom(text.view)(handle.at(skeleton));
+  const [x, y] = placeOf(figure, whenAt(figure, position), handle.at);
   return { x: x * FINE, y: y * FINE };
 }
 

@@ -10,7 +10,7 @@ export interface Disc {
 /** Nearer than this two discs of a size are one, units: seen from the side a body's left and right lie on each other. */
 const SAME = 0.3;
 
-function apart(discs: readonly Disc[]): Disc[] {
+function distinct(discs: readonly Disc[]): Disc[] {
   const found: Disc[] = [];
   for (const d of discs)
     if (!found.some((f) => Math.abs(f.x - d.x) < SAME && Math.abs(f.y - d.y) < SAME && Math.abs(f.r - d.r) < SAME))
@@ -46,7 +46,7 @@ const FULL = 2 * Math.PI;
  * wrapping: of all next discs the one is taken to which the band turns least).
  */
 export function hullPath(all: readonly Disc[]): string {
-  const discs = all.length > 2 ? apart(all) : all;
+  const discs = all.length > 2 ? distinct(all) : all;
   if (discs.length === 1) return circle(discs[0] as Disc);
   if (discs.length === 2) return capsule(discs[0] as Disc, discs[1] as Disc);
   let start = discs[0];

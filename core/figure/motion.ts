@@ -2,19 +2,20 @@ import { centreOfMass } from './balance.ts';
 import { SIDES } from './body.ts';
 import { carriedBy, carriersOf, keepAbove, settle } from './carry.ts';
 import { type Anchor, type Contact, type Contacts, type End, easeAnkle } from './contact.ts';
-import type { FigureText, Position } from './figure.ts';
+import type { FigureText, Going, Position } from './figure.ts';
 import { type Laid, layFigure } from './lay.ts';
 import type { Posture } from './posture.ts';
 import { blend, PARTS } from './posture.ts';
+import { seenFrom } from './see.ts';
 import { moved, type Skeleton, skeletonOf } from './skeleton.ts';
 import { anchorAs, type Solved } from './solve.ts';
-import { add, between, minus, type Vec } from './vectors.ts';
+import { add, between, minus, times, type Vec } from './vectors.ts';
 
 /*
  * Between the positions: eased, along the arcs that the joints make, what rests staying where it rests; in the air as gravity has it.
  */
 
-export const GRAVITY = 9.81;
+const GRAVITY = 9.81;
 
 /** One way from a position to the next. */
 interface Way {
@@ -25,8 +26,12 @@ interface Way {
   ms: number;
   holdMs: number;
   kind: 'ground' | 'rise' | 'fall';
-  /** What rests before and after: where it is at the start and at the end. */
+  /** What rests before and after, and from where to where each end gets on the way. */
   contacts: Contacts;
+  ends: readonly { end: End; from: Anchor; to: Anchor; going: Going | null }[];
+  /** Of these, what stays where it is; and what of it carries the body. */
+  still: Contacts;
+  carriers: readonly End[];
 }
 
 /** A figure that can be asked for any moment. */
@@ -80,7 +85,7 @@ export function figureOf(text: FigureText, tempo: Tempo | null = null): Figure {
     const byTempo = tempo && phase ? (phase === 'lower' ? tempo.downMs : tempo.upMs) : usual;
     const ms = kind === 'rise' ? flightMs(rise) : kind === 'fall' ? flightMs(-rise) : Math.max(120, byTempo);
     const holdMs = tempo && phase ? (phase === 'lower' ? tempo.holdMs : tempo.topMs) : p.holdMs;
-    ways.push({ from, to, startMs: at, ms, holdMs, kind, contacts: restingThrough(from, to) });
+    ways.push({ from, to, startMs: at, ms, holdMs, kind, ...restingThrough(from, to) });
     at += ms + holdMs;
   }
   return { text, laid, ways, cycleMs: at };
@@ -90,14 +95,20 @@ export function figureOf(text: FigureText, tempo: Tempo | null = null): Figure {
  * What rests before and after a way. A foot that comes down from its ball or its heel does so about what it stood on; one that lay on its
  * instep is lifted over.
  */
-function restingThrough(from: Solved, to: Solved): Contacts {
-  const both = new Map<End, Contact>();
+function restingThrough(from: Solved, to: Solved): Pick<Way, 'contacts' | 'ends' | 'still' | 'carriers'> {
+  const contacts = new Map<End, Contact>();
+  const ends: Way['ends'][number][] = [];
+  const { going } = to.position;
   for (const [end, c] of to.contacts) {
     const was = from.contacts.get(end);
     if (was?.on !== c.on || (was.manner === 'instep') !== (c.manner === 'instep')) continue;
-    both.set(end, c.manner === 'flat' ? was : c);
+    const contact = c.manner === 'flat' ? was : c;
+    contacts.set(end, contact);
+    const [a, b] = [anchorAs(from, end, contact.manner), anchorAs(to, end, contact.manner)];
+    if (a && b) ends.push({ end, from: a, to: b, going: going.get(end) ?? null });
   }
-  return both;
+  const still = new Map([...contacts].filter(([end]) => !going.has(end)));
+  return { contacts, ends, still, carriers: carriersOf(contacts, (end) => still.has(end)) };
 }
 
 const ease = (t: number) => (1 - Math.cos(Math.PI * t)) / 2;
@@ -105,10 +116,20 @@ const STEP_M = 0.09;
 
 const scratch: Posture = new Float64Array(PARTS.length);
 
+/** When a position is reached, ms into the cycle. */
+export function whenAt({ ways }: Figure, position: number): number {
+  const way = ways[position - 1];
+  return way ? way.startMs + way.ms : 0;
+}
+
+/** Any number of ms as one of the first cycle. */
+const intoCycle = ({ cycleMs }: Figure, ms: number): number =>
+  cycleMs > 0 ? ms - Math.floor(ms / cycleMs) * cycleMs : 0;
+
 /** The body at a moment: any number of ms, over and over. */
 export function momentOf(figure: Figure, ms: number): Moment {
-  const { ways, cycleMs } = figure;
-  const round = cycleMs > 0 ? ms - Math.floor(ms / cycleMs) * cycleMs : 0;
+  const { ways } = figure;
+  const round = intoCycle(figure, ms);
   let way = ways[0] as Way;
   for (const w of ways) if (w.startMs <= round) way = w;
   const t = way.ms === 0 ? 1 : Math.min(1, (round - way.startMs) / way.ms);
@@ -122,32 +143,20 @@ function onTheWay(figure: Figure, way: Way, t: number): Moment {
   const part = way.kind === 'ground' && !flowing ? ease(t) : t;
   const posture = flowing ? through(figure, way, t) : blend(from.posture, to.posture, part, scratch).slice();
   if (way.kind !== 'ground') return { ...flying(way, posture, t), position: to.position, posture };
-  const anchors = new Map<End, Anchor>();
-  const isStill = (end: End) => !to.position.going.has(end);
-  for (const [end] of way.contacts) {
-    const manner = way.contacts.get(end)?.manner ?? 'flat';
-    const a = anchorAs(from, end, manner);
-    const b = anchorAs(to, end, manner);
-    if (a && b) anchors.set(end, anchorBetween(a, b, part, to.position.going.get(end) ?? null));
-  }
+  const anchors = new Map(way.ends.map((e) => [e.end, anchorBetween(e.from, e.to, part, e.going)]));
   let s = skeletonOf(posture, between(from.skeleton.pelvis, to.skeleton.pelvis, part));
-  const carriers = carriersOf(way.contacts, isStill);
-  if (carriers.every(isStill)) s = carriedBy(s, carriers, way.contacts, anchors);
-  s = settle(posture, s, carriers, way.contacts, anchors).skeleton;
+  if (way.carriers.every((end) => way.still.has(end))) s = carriedBy(s, way.carriers, way.contacts, anchors);
+  s = settle(posture, s, way.carriers, way.contacts, anchors).skeleton;
   for (const side of SIDES) if (to.position.going.has(`${side} foot`)) easeAnkle(posture, s, side);
-  keepAbove(
-    posture,
-    s,
-    to.position.going.size === 0 ? way.contacts : new Map([...way.contacts].filter(([end]) => isStill(end))),
-  );
+  keepAbove(posture, s, way.still);
   return { skeleton: s, contacts: way.contacts, position: to.position, posture };
 }
 
-function anchorBetween(a: Anchor, b: Anchor, part: number, going: 'steps' | 'slides' | null): Anchor {
+function anchorBetween(a: Anchor, b: Anchor, part: number, going: Going | null): Anchor {
   const lift = going === 'steps' ? STEP_M * 4 * part * (1 - part) : 0;
   const at = between(a.at, b.at, part);
   const forward = between(a.forward, b.forward, part);
-  return { at: add(at, [b.up[0] * lift, b.up[1] * lift, b.up[2] * lift]), forward, up: b.up };
+  return { at: add(at, times(b.up, lift)), forward, up: b.up };
 }
 
 const NOTHING: Contacts = new Map();
@@ -186,3 +195,24 @@ export function alongOf(figure: Figure, ms: number): Vec {
   const part = ms / figure.cycleMs;
   return [figure.laid.onM[0] * part, 0, figure.laid.onM[2] * part];
 }
+
+/** Where parts of the body are seen at a moment, units; null for what is none. */
+export function placesOf<P extends Vec | null>(
+  figure: Figure,
+  ms: number,
+  parts: readonly ((s: Skeleton) => P)[],
+): (readonly [x: number, y: number] | (P extends null ? null : never))[] {
+  const round = intoCycle(figure, ms);
+  const see = seenFrom(figure.text.view, alongOf(figure, round));
+  const { skeleton } = momentOf(figure, round);
+  return parts.map((of) => {
+    const at = of(skeleton);
+    if (at === null) return null as P extends null ? null : never;
+    const [x, y] = see(at);
+    return [x, y] as const;
+  });
+}
+
+/** Where a part of the body is seen at a moment, units. */
+export const placeOf = (figure: Figure, ms: number, of: (s: Skeleton) => Vec): readonly [x: number, y: number] =>
+  placesOf(figure, ms, [of])[0] as readonly [number, number];

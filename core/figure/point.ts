@@ -1,5 +1,6 @@
 import type { Side } from './body.ts';
-import type { Moment } from './motion.ts';
+import { type Figure, type Moment, placesOf } from './motion.ts';
+import { FINE } from './see.ts';
 import type { Skeleton } from './skeleton.ts';
 import { add, apply, between, type Vec } from './vectors.ts';
 
@@ -43,4 +44,27 @@ export function spokenAt(cue: string, { skeleton }: Pick<Moment, 'skeleton'>): V
     if (index >= 0 && (first === null || index < first.index)) first = { at, index };
   }
   return first ? first.at(skeleton, 'right') : null;
+}
+
+/** How far the numbers of cues stand apart, units. */
+const BESIDE = 19;
+
+/**
+ * Where the numbers of cues stand on the picture of a moment, in the whole numbers of path data; null for one that speaks of no part. What speaks
+ * of the same place stands beside it.
+ */
+export function cuePlaces(figure: Figure, ms: number, cues: readonly string[]): ({ x: number; y: number } | null)[] {
+  const taken: (readonly [number, number])[] = [];
+  return placesOf(
+    figure,
+    ms,
+    cues.map((cue) => (skeleton: Skeleton) => spokenAt(cue, { skeleton })),
+  ).map((place) => {
+    if (place === null) return null;
+    const [, y] = place;
+    let [x] = place;
+    while (taken.some(([tx, ty]) => Math.hypot(tx - x, ty - y) < BESIDE)) x += BESIDE;
+    taken.push([x, y]);
+    return { x: x * FINE, y: y * FINE };
+  });
 }

@@ -4,7 +4,7 @@ import { type Anchor, anchorOf, type Contact, type End } from './contact.ts';
 import { HELD } from './kit.ts';
 import { type Figure, type Moment, momentOf } from './motion.ts';
 import { PARTS, type Posture, partIndex } from './posture.ts';
-import type { Skeleton } from './skeleton.ts';
+import { type Skeleton, signOf } from './skeleton.ts';
 import { heldMasses } from './solve.ts';
 import { between, distance, type Vec } from './vectors.ts';
 
@@ -44,7 +44,7 @@ export function faultsOf(figure: Figure): FigureFault[] {
     if (by > 0 && by > (was?.by ?? 0)) worst.set(`${rule} ${of}`, { rule, of, by, ms });
   };
   const frames = Math.max(2, Math.ceil((figure.cycleMs / 1000) * RATE));
-  let before: Moment | null = null;
+  let before: ReadonlyMap<string, Vec> | null = null;
   for (let k = 0; k <= frames; k++) {
     const ms = Math.min((k / frames) * figure.cycleMs, figure.cycleMs - 0.001);
     const moment = momentOf(figure, ms);
@@ -53,10 +53,9 @@ export function faultsOf(figure: Figure): FigureFault[] {
     knees(moment, (of, by) => put('knee', of, by, ms));
     const load = moment.position.held.reduce((kg, h) => kg + HELD[h.kind], 0);
     if (load >= LOAD_KG) put('back', 'low back', roundedBy(moment.posture), ms);
-    if (before)
-      for (const [of, v] of points(moment.skeleton))
-        put('leaps', of, distance(v, points(before.skeleton).get(of) ?? v) - LEAP_M, ms);
-    before = moment;
+    const places = points(moment.skeleton);
+    for (const [of, v] of before ?? []) put('leaps', of, distance(v, places.get(of) ?? v) - LEAP_M, ms);
+    before = places;
   }
   for (const way of figure.ways) {
     for (const [end, contact] of way.to.contacts)
@@ -151,20 +150,27 @@ function sliding(
   }
 }
 
+/** The numbers of each joint. */
+const BY_JOINT = (Object.keys(JOINTS) as Joint[]).flatMap((joint) =>
+  (JOINTS[joint].paired ? SIDES : [null]).map((side) => ({
+    name: side ? `${side} ${joint}` : joint,
+    parts: PARTS.filter((r) => r.joint === joint && r.side === side),
+  })),
+);
+
 /** Two sets of three angles turn a limb the same way: the kinder one counts. */
 function ranges(p: Posture, put: (of: string, by: number) => void): void {
-  const over = (value: number, from: number, to: number) => Math.max(from - value, value - to);
-  for (const joint of Object.keys(JOINTS) as Joint[]) {
-    for (const side of JOINTS[joint].paired ? SIDES : [null]) {
-      const own = PARTS.filter((r) => r.joint === joint && r.side === side);
-      const value = (way: string) => p[partIndex(joint, side, way)] as number;
-      const as = (one: (way: string) => number) =>
-        Math.max(...own.map((r) => over(wrapped(one(r.way), r), r.from, r.to)));
-      const name = side ? `${side} ${joint}` : joint;
-      const straight = as(value);
-      const round = own.length === 3 ? as((way) => (way === 'out' ? 180 - value('out') : value(way) + 180)) : straight;
-      put(name, Math.min(straight, round) - LEEWAY);
-    }
+  for (const { name, parts } of BY_JOINT) {
+    const over = (turned: (value: number, way: string) => number) =>
+      Math.max(
+        ...parts.map((r) => {
+          const value = wrapped(turned(p[r.index] as number, r.way), r);
+          return Math.max(r.from - value, value - r.to);
+        }),
+      );
+    const straight = over((value) => value);
+    const round = parts.length === 3 ? over((value, way) => (way === 'out' ? 180 - value : value + 180)) : straight;
+    put(name, Math.min(straight, round) - LEEWAY);
   }
 }
 
@@ -187,10 +193,9 @@ function knees({ skeleton: s, contacts, posture, position }: Moment, put: (of: s
       continue;
     const leg = s.legs[side];
     const middle = between(leg.hip, leg.ankle, LENGTHS.thigh / (LENGTHS.thigh + LENGTHS.shank));
-    const sign = side === 'left' ? -1 : 1;
     // Seen along the way the pelvis looks.
     const out =
-      sign *
+      signOf(side) *
       ((leg.knee[0] - middle[0]) * s.hips[6] +
         (leg.knee[1] - middle[1]) * s.hips[7] +
         (leg.knee[2] - middle[2]) * s.hips[8]);

@@ -1,6 +1,6 @@
 import { type Arrow, arrowOf } from './arrow.ts';
 import { type Box, boundsOfMoment, drawMoment, fineBox, type Picture } from './draw.ts';
-import { type Figure, momentOf } from './motion.ts';
+import { type Figure, momentOf, whenAt } from './motion.ts';
 import { FINE } from './see.ts';
 
 /*
@@ -19,12 +19,6 @@ const GAP = 26;
 const MARGIN = 8;
 /** Wider than this many times its height, a pair stands one below the other. */
 const WIDE = 2.6;
-
-/** When a position is reached, ms into the cycle. */
-function whenAt(figure: Figure, k: number): number {
-  const way = figure.ways[k - 1];
-  return way ? way.startMs + way.ms : 0;
-}
 
 export function stillOf(figure: Figure): Still {
   const [a, b] = figure.text.pair.map((k) => {

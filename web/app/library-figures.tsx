@@ -8,9 +8,11 @@ export function LibraryFigures({ children }: { children: ReactNode }) {
   const figureOf = useMemo(() => {
     const known = new Map<string, string | null>();
     return (name: string) => {
-      const found = known.get(name) ?? library.get(name)?.figure ?? null;
-      known.set(name, found);
-      return found;
+      const found = known.get(name);
+      if (found !== undefined) return found;
+      const figure = library.get(name)?.figure ?? null;
+      known.set(name, figure);
+      return figure;
     };
   }, [library]);
   return <FigureSource value={figureOf}>{children}</FigureSource>;

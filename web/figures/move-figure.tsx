@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { filmOfText, type Tempo } from '../../core/figure/index.ts';
+import { type Film, filmOfText, type Tempo } from '../../core/figure/index.ts';
 import type { Side } from '../../core/plan/index.ts';
 import { useFigureOf } from './figure-source.ts';
 import { type FigureTime, MovingFigure } from './moving-figure.tsx';
@@ -30,11 +30,22 @@ export function useFilm(name: string, tempo?: Tempo) {
   return useMemo(() => (text === null ? null : filmOfText(text, tempo ?? null)), [text, key]);
 }
 
-/** How a move is done, drawn: moving with the time of its screen, still where nobody wants motion; nothing where it is not drawn. */
-export function MoveFigure({ name, tempo, time, small, cues, beatMs, ...rest }: Props) {
+/** How a move is done, drawn; nothing where it is not drawn. */
+export function MoveFigure({ name, tempo, ...rest }: Props) {
   const film = useFilm(name, tempo);
+  return film && <FilmFigure film={film} {...rest} />;
+}
+
+/** A film on a page: moving with the time of its screen, still where nobody wants motion. */
+export function FilmFigure({
+  film,
+  time,
+  small,
+  cues,
+  beatMs,
+  ...rest
+}: Omit<Props, 'name' | 'tempo'> & { film: Film }) {
   const isStill = useStillness();
-  if (!film) return null;
   if (time === null || isStill) return <StillFigure film={film} small={small} {...rest} />;
   return <MovingFigure film={film} time={time} beatMs={beatMs} cues={cues} {...rest} />;
 }

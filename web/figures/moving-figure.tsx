@@ -1,14 +1,5 @@
 import { useEffect, useRef } from 'react';
-import {
-  FINE,
-  type Film,
-  LAYERS,
-  momentOf,
-  type Picture,
-  pacedMs,
-  seenFrom,
-  spokenAt,
-} from '../../core/figure/index.ts';
+import { cuePlaces, FINE, type Film, LAYERS, type Picture, pacedMs } from '../../core/figure/index.ts';
 import type { Side } from '../../core/plan/index.ts';
 import { atFrames } from './figure-clock.ts';
 
@@ -33,8 +24,6 @@ interface Props {
 }
 
 const MARGIN = 12 * FINE;
-/** How far numbers of cues stand apart, units. */
-const BESIDE = 19;
 
 /** A figure that moves, between the drawings of its screen by itself: its paths are set, nothing of the page is made anew. */
 export function MovingFigure({ film, time, side = null, beatMs = null, cues = [], label, className = '' }: Props) {
@@ -104,29 +93,16 @@ export function MovingFigure({ film, time, side = null, beatMs = null, cues = []
 
 /** Puts the number of each cue at what it speaks of. */
 function point(
-  film: Film,
+  { figure, box: [left, , right] }: Film,
   marks: readonly (SVGGElement | null)[],
   { cues, side, ms }: { cues: readonly string[]; side: Side | null; ms: number },
 ): void {
-  const { figure } = film;
-  const share = ms / figure.cycleMs - Math.floor(ms / figure.cycleMs);
-  const moment = momentOf(figure, share * figure.cycleMs);
-  const [onX, , onZ] = figure.laid.onM;
-  const see = seenFrom(figure.text.view, [onX * share, 0, onZ * share]);
-  const [left, , right] = film.box;
-  const taken: (readonly [number, number])[] = [];
-  cues.forEach((cue, k) => {
-    const at = spokenAt(cue, moment);
+  cuePlaces(figure, ms, cues).forEach((place, k) => {
     const mark = marks[k];
     if (!mark) return;
-    mark.style.display = at ? '' : 'none';
-    if (!at) return;
-    const [seenX, y] = see(at);
-    // What speaks of the same place stands beside it.
-    let x = seenX;
-    while (taken.some(([tx, ty]) => Math.hypot(tx - x, ty - y) < BESIDE)) x += BESIDE;
-    taken.push([x, y]);
-    mark.setAttribute('transform', `translate(${side === 'left' ? left + right - x * FINE : x * FINE} ${y * FINE})`);
+    mark.style.display = place ? '' : 'none';
+    if (place)
+      mark.setAttribute('transform', `translate(${side === 'left' ? left + right - place.x : place.x} ${place.y})`);
   });
 }
 

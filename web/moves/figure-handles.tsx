@@ -12,6 +12,7 @@ import {
   LAYERS,
   momentOf,
   type Written,
+  whenAt,
 } from '../../core/figure/index.ts';
 
 interface Props {
@@ -42,8 +43,7 @@ export function FigureHandles({ figure, position, alike, onBegin, onChange }: Pr
   const held = useRef<{ handle: Handle; box: readonly [number, number, number, number] } | null>(null);
   const [left, top, right, bottom] = held.current?.box ?? film.box;
   const margin = 22 * FINE;
-  const way = position === 0 ? null : film.figure.ways[position - 1];
-  const ms = way ? way.startMs + way.ms : 0;
+  const ms = whenAt(film.figure, position);
   const shown = drawMoment(film.figure, momentOf(film.figure, ms), ms);
 
   const pointAt = (e: PointerEvent): { x: number; y: number } | null => {

@@ -2,7 +2,7 @@ import { Pause, Pencil, Play } from 'lucide-react';
 import { useState } from 'react';
 import type { Move } from '../../core/moves/index.ts';
 import type { Side } from '../../core/plan/index.ts';
-import { MoveFigure, useFilm } from '../figures/index.ts';
+import { FilmFigure, useFilm } from '../figures/index.ts';
 import { Button, IconButton, useFrames } from '../ui/index.ts';
 
 const SIDES: readonly Side[] = ['left', 'right'];
@@ -32,9 +32,8 @@ export function MoveDrawing({ move, onChange }: { move: Move; onChange: () => vo
   };
   return (
     <figure className="mt-2 border-y border-line-strong py-2">
-      <MoveFigure
-        name={move.name}
-        tempo={move.tempo}
+      <FilmFigure
+        film={film}
         side={move.oneSided ? side : null}
         time={{ atMs: Math.max(0, elapsed), runs }}
         cues={move.cues}

@@ -1,6 +1,6 @@
 import type { RunState, RunView } from '../../core/run/index.ts';
 import type { Shown } from '../../core/stage/index.ts';
-import { beatOf, MoveFigure, timeOf, useFilm } from '../figures/index.ts';
+import { beatOf, FilmFigure, timeOf, useFilm } from '../figures/index.ts';
 
 interface Props {
   /** The set that is shown large: done now, or next. */
@@ -19,9 +19,8 @@ export function SceneFigure({ shown, state, view, yields, className = '' }: Prop
   if (!station || !film) return null;
   return (
     <div data-yield={yields} className={`min-h-0 min-w-0 ${className}`}>
-      <MoveFigure
-        name={station.move}
-        tempo={station.tempo}
+      <FilmFigure
+        film={film}
         side={shown?.side ?? null}
         time={timeOf(state, view)}
         beatMs={station.tempo ? null : beatOf(state)}
