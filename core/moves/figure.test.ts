@@ -1,16 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { parseWith } from '../plan/index.ts';
+import { namesShown } from '../stage/index.ts';
 import { circuit, planOf, stations } from '../test/build.ts';
-import {
-  figuresOf,
-  libraryOf,
-  MOVE_COLUMNS,
-  MoveSchema,
-  moveRow,
-  namesShown,
-  plainMove,
-  readMoveRows,
-} from './index.ts';
+import { figuresOf, libraryOf, MOVE_COLUMNS, MoveSchema, moveRow, plainMove, readMoveRows } from './index.ts';
 
 describe('the figure of a move', () => {
   const own = { ...plainMove('Oar pull'), cues: [] };

@@ -21,7 +21,6 @@ export {
   moveKey,
   moveOf,
   movesUsed,
-  namesShown,
   putMove,
   resolvePlan,
   resolveStation,

@@ -1,4 +1,4 @@
-import { type Cell, goesWith, type Plan, type Sides, type Station, waysOf, withoutMove } from '../plan/index.ts';
+import { type Cell, goesWith, type Plan, type Sides, type Station, withoutMove } from '../plan/index.ts';
 import { type Reader, type Reading, readerOf } from './reading.ts';
 import { type Move, plainMove, type Reason } from './schema.ts';
 
@@ -144,14 +144,6 @@ export const withMove = (station: Station, move: Move, library: Library, oneSide
 export function insteadOf(library: Library, move: Move, reason: Reason): Move | null {
   const name = move.instead[reason];
   return name === undefined ? null : library.get(name);
-}
-
-/** All names that screens show of a class: its moves, what is swapped in, and their other ways. */
-export function namesShown(plan: Pick<Plan, 'blocks'>): string[] {
-  const names = plan.blocks.flatMap((b) =>
-    b.stations.flatMap((s) => [s, ...(s.cells ?? []).flatMap((c) => (c.swap ? [{ ...s, ...c.swap }] : []))]),
-  );
-  return [...new Set(names.flatMap((s) => waysOf(s).map((w) => w.name)))];
 }
 
 /** The figures of moves by the names they are shown under; of those that are drawn. */

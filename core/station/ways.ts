@@ -14,7 +14,12 @@ export const WAY_WORDS: Record<Way['level'], string> = {
 };
 
 /** All ways to do a station from the easiest to the hardest, the base among them; the low-impact one first unless it is one of them. */
-export function waysOf({ move, easier = [], harder = [], lowImpact }: Station): Way[] {
+export function waysOf({
+  move,
+  easier = [],
+  harder = [],
+  lowImpact,
+}: Pick<Station, 'move' | 'easier' | 'harder' | 'lowImpact'>): Way[] {
   const level = (names: readonly string[], of: Way['level']) =>
     names.map((name): Way => ({ name, level: name === lowImpact ? 'lowImpact' : of }));
   const listed = [...level(easier, 'easier'), { name: move, level: 'base' as const }, ...level(harder, 'harder')];

@@ -2,6 +2,7 @@ import { json, type Request, type Response, Router } from 'express';
 import * as v from 'valibot';
 import type { Plan } from '../../core/plan/index.ts';
 import { type RunCommand, type RunEvent, RunEventSchema } from '../../core/run/index.ts';
+import { namesShown } from '../../core/stage/index.ts';
 import { runs } from '../../core/wire/index.ts';
 import { type CodeKind, codesOf, findCode } from '../db/codes.ts';
 import type { Database } from '../db/database.ts';
@@ -9,7 +10,7 @@ import { personNamed } from '../db/people.ts';
 import { eventsSince, findRun, hasRun, setClockOffset } from '../db/runs.ts';
 import type { LiveMessage, RunHub } from '../live/hub.ts';
 import { type KnownRun, type KnownRuns, stateNow } from '../live/known-runs.ts';
-import { namesOf, RunFigures } from '../live/run-figures.ts';
+import { RunFigures } from '../live/run-figures.ts';
 import { type EventStream, type OpenStreams, openStream, type StreamKind } from '../live/streams.ts';
 import { handle } from './handle.ts';
 import { Guesses, limited, placeOf, type Watch } from './limits.ts';
@@ -146,7 +147,8 @@ export function liveApi(parts: LiveParts): Router {
     runs.followFigures,
     async ({ req }) => {
       const { runId, run } = await openedBy(parts, req, ['squad']);
-      return { figures: await figures.of(runId, namesOf(stateNow(run, now()))) };
+      const { plan, intervals } = stateNow(run, now());
+      return { figures: await figures.of(runId, namesShown(plan, intervals)) };
     },
     limited({ perMinute: FIGURES_OF_CODE, key: codeOf, event: 'figures of one code', watch }),
   );

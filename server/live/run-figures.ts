@@ -1,18 +1,9 @@
-import { figuresOf, libraryOf, namesShown } from '../../core/moves/index.ts';
-import type { RunState } from '../../core/run/index.ts';
+import { figuresOf, libraryOf } from '../../core/moves/index.ts';
 import type { Queryable } from '../db/database.ts';
 import { listMoves } from '../db/moves.ts';
 
 /** Runs whose figures are kept at a time. */
 const MOST = 20;
-
-/** All names that the screens of a run show, also of moves that were swapped in or came on top. */
-export function namesOf({ plan, intervals }: Pick<RunState, 'plan' | 'intervals'>): string[] {
-  const swapped = intervals.flatMap((i) =>
-    Object.values(i.swaps ?? {}).flatMap((s) => [s.move, ...(s.easier ?? []), ...(s.harder ?? [])]),
-  );
-  return [...new Set([...namesShown(plan), ...swapped])].sort();
-}
 
 /** The figures of runs: read from the library once for the names of each, since a whole hall asks at the same moment. */
 export class RunFigures {

@@ -9,6 +9,7 @@ import {
   type RunView,
   viewOf,
 } from '../../core/run/index.ts';
+import { namesShown } from '../../core/stage/index.ts';
 import type { Interval } from '../../core/timeline/index.ts';
 import { useRunLock } from '../device/index.ts';
 import { FigureSource } from '../figures/index.ts';
@@ -44,7 +45,10 @@ export function Follower({
   const { state, folded, events } = useFollow();
   const now = useFrames(deskNow);
   useEffect(() => follow(code), [code]);
-  const names = useMemo(() => (folded && draws ? shownNames(folded) : ''), [folded, draws]);
+  const names = useMemo(
+    () => (folded && draws ? namesShown(folded.plan, folded.intervals).join('|') : ''),
+    [folded, draws],
+  );
   const figures = useRunFigures(code, names);
   if (state === 'refused' && !folded)
     return (
@@ -74,15 +78,6 @@ export function Follower({
       </FigureSource>
     </>
   );
-}
-
-/** What names a run may show, in one word: another when a move is swapped in. */
-function shownNames({ plan, intervals }: RunState): string {
-  const swapped = intervals.flatMap((i) => Object.values(i.swaps ?? {}).map((s) => s.move));
-  const planned = plan.blocks.flatMap((b) =>
-    b.stations.flatMap((s) => [s.move, ...(s.cells ?? []).flatMap((c) => c.swap?.move ?? [])]),
-  );
-  return [...new Set([...planned, ...swapped])].join('|');
 }
 
 /** The run is over: nothing here goes on any more. Should its end be taken back, the page comes back by itself. */
