@@ -2,26 +2,38 @@ import { defineConfig } from 'vitest/config';
 
 const SEED = ['core/test/seed.ts'];
 
+/** Against what hangs for ever; a slow machine is no failure. */
+const HALF_AN_HOUR = 1_800_000;
+
+/** How long a state is waited for: long, since only a failure waits so long. PATIENCE_S sets it for daily work. */
+const PATIENCE_MS = Number(process.env.PATIENCE_S ?? 300) * 1000;
+
+/** What asks the database: each time on the embedded one, the statements themselves on a PostgreSQL server too. */
+const ON_POSTGRES = process.env.ATTACK === '1' ? 'server/{api,db,backup,demo}' : 'server/db';
+
 export default defineConfig({
   test: {
     // Both cores: the default leaves one of two idle.
-    maxWorkers: 2,
-    // Against tests that hang; a slow machine is no failure.
-    testTimeout: 120_000,
-    hookTimeout: 120_000,
+    maxWorkers: Number(process.env.TEST_WORKERS ?? 2),
+    testTimeout: HALF_AN_HOUR,
+    hookTimeout: HALF_AN_HOUR,
+    expect: { poll: { timeout: PATIENCE_MS, interval: 20 } },
     reporters: ['default'],
+    // Some files take modules of their own apart; those that do not are loaded once for all.
+    isolate: false,
+    // A worker of a page may still be loading when its page is gone.
+    onUnhandledError: (error) => error.name !== 'EnvironmentTeardownError',
     projects: [
-      // The core touches nothing outside itself: its modules are loaded once for all of its tests.
-      { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'], setupFiles: SEED, isolate: false } },
+      { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'], setupFiles: SEED } },
       {
         extends: true,
-        test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], setupFiles: SEED },
+        test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], setupFiles: SEED, env: { TZ: 'Europe/London' } },
       },
       {
         extends: true,
         test: {
           name: 'around it',
-          include: ['server', 'bin', 'e2e'].map((folder) => `${folder}/**/*.test.ts`),
+          include: ['server', 'bin', 'e2e', 'scripts'].map((folder) => `${folder}/**/*.test.ts`),
           exclude: ['server/db/postgres.test.ts'],
           setupFiles: SEED,
         },
@@ -29,9 +41,8 @@ export default defineConfig({
       {
         extends: true,
         test: {
-          // What asks the database, once more on a PostgreSQL server.
           name: 'on PostgreSQL',
-          include: ['server/{api,db,backup,demo}/**/*.test.ts'],
+          include: [`${ON_POSTGRES}/**/*.test.ts`],
           exclude: [
             'server/db/{embedded,lock}*.test.ts',
             'server/api/{border,openapi,speech}.test.ts',

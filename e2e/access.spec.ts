@@ -1,9 +1,9 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
 import { putPlan, toDesk } from './support/lead.ts';
+import { expect, type Page, test } from './support/test.ts';
 
 /** Each screen by its address, and what is there once it is drawn. */
 const SCREENS: [address: string, drawn: (page: Page) => Promise<void>][] = [

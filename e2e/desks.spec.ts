@@ -1,16 +1,15 @@
-import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import { effective, type RunEvent } from '../core/run/index.ts';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
 import { BadNetwork } from './support/bad-network.ts';
 import { leadClass } from './support/lead.ts';
 import { listen } from './support/onsets.ts';
-import { OwnServer } from './support/server.ts';
+import { at, type BrowserContext, expect, ownServer, type Page, test } from './support/test.ts';
 
-const server = new OwnServer(4317);
+const server = ownServer();
 test.beforeAll(() => server.start());
 test.afterAll(() => server.kill());
-test.use({ baseURL: server.url });
+test.use({ baseURL: at(server) });
 
 const plan = (id: string): Plan => ({
   ...planOf({ ...circuit(stations(3), 60, 20, 3, { roundBreakMs: s(30) }), use: 'stations' }),
@@ -69,9 +68,8 @@ test('a second desk follows in silence, takes over, and the first follows it', a
 test('a desk cut off leads on; taken over meanwhile, it follows when it is back, and nothing is lost or doubled', async ({
   context,
 }) => {
-  const network = new BadNetwork(4316, 4317);
-  await network.open();
-  const bay = await context.browser()!.newContext({ baseURL: network.url });
+  const network = new BadNetwork(server.url);
+  const bay = await context.browser()!.newContext({ baseURL: await network.open() });
   const page = await bay.newPage();
   const runId = await lead(page, 'cut-desk');
   const other = await secondDesk(context, runId);

@@ -1,8 +1,8 @@
-import { expect, type Page, test } from '@playwright/test';
 import { writeRunFile } from '../core/exchange/index.ts';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
 import { leadClass, putPlan, TONES_ALONE, toDesk } from './support/lead.ts';
+import { expect, type Page, test } from './support/test.ts';
 
 const plan = (id: string, more: Partial<Plan> = {}): Plan => ({
   ...planOf({ ...circuit(stations(2), 600, 60, 3, { roundBreakMs: s(60) }), id: 'main' }),

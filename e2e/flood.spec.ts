@@ -1,15 +1,14 @@
-import { expect, type Page, test } from '@playwright/test';
 import { rounds } from './support/attack.ts';
 import { leadFollowed } from './support/followed.ts';
-import { OwnServer } from './support/server.ts';
+import { at, expect, ownServer, type Page, test } from './support/test.ts';
 
 const POSTS = rounds(20_000, 800);
 const AT_ONCE = 20;
 
-const server = new OwnServer(4318);
+const server = ownServer();
 test.beforeAll(() => server.start());
 test.afterAll(() => server.kill());
-test.use({ baseURL: server.url });
+test.use({ baseURL: at(server) });
 
 /** Watches how long the page goes without drawing; gives what tells the gaps so far, ms. */
 async function watchFrames(page: Page): Promise<() => Promise<{ longest: number; median: number }>> {

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { leadFollowed } from './support/followed.ts';
+import { expect, test } from './support/test.ts';
 
 test('the wall says who is where; the remote asks and the desk does; a squad sends its reps', async ({
   page,
@@ -43,11 +43,15 @@ test('the wall says who is where; the remote asks and the desk does; a squad sen
     .toEqual([['Heron', 17]]);
 });
 
-test('a following screen goes on alone while the server is out of reach, and catches up', async ({ page, context }) => {
+test('a following screen goes on alone while the server is out of reach, and catches up', async ({
+  page,
+  context,
+  server,
+}) => {
   const codes = await leadFollowed(page, 'follow-offline');
   const other = await context.browser()!.newContext();
   const wall = await other.newPage();
-  await wall.goto(`http://127.0.0.1:4319/wall/${codes.wall}`);
+  await wall.goto(`${server.url}/wall/${codes.wall}`);
   await expect(wall.getByTestId('phase-word')).toHaveText('Work');
   await other.setOffline(true);
   const before = Number(await wall.getByTestId('remaining').getAttribute('data-ms'));

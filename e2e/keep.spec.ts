@@ -1,14 +1,13 @@
-import { expect, type Page, test } from '@playwright/test';
 import { writePlanFile } from '../core/exchange/index.ts';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, stations } from '../core/test/build.ts';
 import { rounds } from './support/attack.ts';
-import { OwnServer } from './support/server.ts';
+import { at, expect, ownServer, type Page, test } from './support/test.ts';
 
 const MANY = rounds(2000, 800);
 
-const server = new OwnServer(4323);
-const gated = new OwnServer(4324, { PASSPHRASE: 'spring tide' });
+const server = ownServer();
+const gated = ownServer({ PASSPHRASE: 'spring tide' });
 test.beforeAll(() => Promise.all([server.start(), gated.start()]));
 test.afterAll(async () => {
   await server.kill();
@@ -19,7 +18,7 @@ const plan = (id: string, title: string): Plan => ({ ...planOf(circuit(stations(
 const row = (page: Page, title: RegExp) => page.getByRole('link', { name: title });
 
 test.describe('one machine', () => {
-  test.use({ baseURL: server.url });
+  test.use({ baseURL: at(server) });
 
   test('a backup is made, the class is lost, the backup is restored, and that is undone too', async ({ page }) => {
     await page.goto('/keep');
@@ -97,7 +96,7 @@ test.describe('one machine', () => {
 });
 
 test.describe('with a passphrase', () => {
-  test.use({ baseURL: gated.url });
+  test.use({ baseURL: at(gated) });
 
   test('signs in, back to where one came from and nowhere else, sees who is in, and signs out', async ({
     page,

@@ -1,8 +1,8 @@
-import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import type { Plan, Station } from '../core/plan/index.ts';
 import { circuit, planOf, s } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
 import { putPlan, toDesk } from './support/lead.ts';
+import { type BrowserContext, expect, type Page, test } from './support/test.ts';
 import { notWhole } from './support/whole.ts';
 
 /** Phones, a laptop at 200 % zoom, tablets, laptops, a wall both ways, a large screen. */

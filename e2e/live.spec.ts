@@ -1,8 +1,8 @@
-import { expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import { type RunEvent, recordsOf } from '../core/run/index.ts';
 import { block, circuit, format, planOf, s, stations } from '../core/test/build.ts';
 import { putPlan, TONES_ALONE, toDesk } from './support/lead.ts';
+import { expect, type Page, test } from './support/test.ts';
 
 const SHORT = {
   cueLevels: TONES_ALONE,
@@ -148,35 +148,6 @@ test('finish by: options with their ends, applied with one key and taken back', 
   expect(events.map((e) => e.type)).toEqual(['start', 'replan', 'undo']);
 });
 
-test('the builder lists what gives way with measured lengths, and takes words of one’s own', async ({ page }) => {
-  const long = 'Walk out to a high plank and reach each arm far';
-  const plan: Plan = {
-    ...planOf({
-      ...circuit(
-        stations(2, (x, k) => ({ ...x, move: k ? long : 'Squat' })),
-        6,
-        6,
-        1,
-      ),
-      id: 'main',
-    }),
-    id: 'live-cues',
-    title: 'Cue measure',
-  };
-  await putPlan(page.request, plan);
-  await page.goto(`/classes/${plan.id}?panel=cues`);
-  const panel = page.getByRole('complementary', { name: 'Cues' });
-  const gives = panel.getByRole('region', { name: 'What gives way' });
-  await expect(gives.getByRole('status')).toHaveText('Lengths as measured', { timeout: 30_000 });
-  await expect(gives).toContainText(long);
-  await expect(gives).toContainText('there would be room in a rest of');
-  await panel.getByRole('combobox', { name: 'Levels for' }).selectOption({ label: long });
-  await panel.getByPlaceholder(long).fill('Plank reach');
-  await expect(gives).not.toContainText(long, { timeout: 30_000 });
-  await panel.getByText(/^All sentences/).click();
-  await expect(panel.getByText('Next: Plank reach')).toBeVisible();
-});
-
 test('words are recorded with the microphone, trimmed, heard, and take the place of the synthetic ones', async ({
   page,
   context,
@@ -208,24 +179,4 @@ test('words are recorded with the microphone, trimmed, heard, and take the place
   expect(list).toEqual([{ planId: plan.id, words: 'Half way', ms: expect.any(Number) }]);
   await panel.getByRole('button', { name: 'yours: drop' }).click();
   await expect(panel.getByRole('button', { name: 'yours: drop' })).toHaveCount(0);
-});
-
-test('a class is rehearsed from anywhere, at speed, cue by cue, and no run is made', async ({ page }) => {
-  const before = (await (await page.request.get('/api/runs')).json()).length;
-  await page.goto('/classes/short-tide/rehearse');
-  const position = page.getByTestId('position');
-  const at = async () => Number(await position.getAttribute('data-ms'));
-  await page.getByRole('slider', { name: 'Place in the class' }).fill('300000');
-  await expect.poll(at).toBeGreaterThanOrEqual(300_000);
-  await page.getByRole('group', { name: 'Class strip' }).click({ position: { x: 600, y: 18 } });
-  await expect.poll(at).not.toBe(300_000);
-  await page.getByRole('slider', { name: 'Place in the class' }).fill('300000');
-  await page.getByRole('button', { name: '16×' }).click();
-  await page.getByRole('button', { name: /Play/ }).click();
-  await expect.poll(at).toBeGreaterThan(316_000);
-  await page.getByRole('button', { name: /Pause/ }).click();
-  const still = await at();
-  await page.getByRole('button', { name: /Next cue/ }).click();
-  expect(await at()).toBeGreaterThan(still);
-  expect((await (await page.request.get('/api/runs')).json()).length).toBe(before);
 });

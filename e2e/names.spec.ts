@@ -1,7 +1,7 @@
-import { expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, stations } from '../core/test/build.ts';
 import { leadClass, putPlan } from './support/lead.ts';
+import { expect, type Page, test } from './support/test.ts';
 
 const panel = (page: Page, name: string) => page.getByRole('complementary', { name });
 const add = (page: Page) => page.getByRole('combobox', { name: 'Add a station to Main' });
@@ -67,99 +67,6 @@ test('a seated, a dumbbell, a pre-natal, a choreographed and a stretch class are
     await page.keyboard.press('Enter');
     await expect(panel(page, 'Checks').getByRole('note')).toHaveText(`All ${names.length} moves are known.`);
   }
-});
-
-test('what is typed is suggested, taken or kept; side, kit and count are set and shown', async ({ page }) => {
-  await newClass(page);
-  await page.keyboard.insertText('bulg');
-  await expect(page.getByRole('listbox', { name: 'Moves' }).getByRole('option').first()).toContainText('Bulgarian');
-  await page.keyboard.press('Enter');
-  await page.keyboard.insertText('bulg');
-  await page.keyboard.press('Shift+Enter');
-  await page.keyboard.insertText('sandbag reverse lunge left');
-  await page.keyboard.press('Enter');
-  const name = (k: number) => page.getByRole('textbox', { name: `Name of station ${k}`, exact: true });
-  await expect(name(1)).toHaveValue('Bulgarian split squat');
-  await expect(name(2)).toHaveValue('bulg');
-  await expect(page.getByRole('button', { name: 'bulg: not known. Tell more' })).toBeVisible();
-  await expect(name(3)).toHaveValue('sandbag reverse lunge left');
-  await expect(page.getByRole('combobox', { name: 'Sides of sandbag reverse lunge left' })).toHaveValue('one left');
-  await expect(page.getByText('sandbag', { exact: true })).toBeVisible();
-});
-
-test('a guess looks like one, is confirmed in two taps and known in every class from then on', async ({ page }) => {
-  const id = await stored(page, 'guessed-tide', ['Heron lunge', 'Curlew row', 'Press-up']);
-  await page.goto(`/classes/${id}`);
-  await page.getByRole('button', { name: /^Heron lunge: guess/ }).click();
-  await panel(page, 'Moves to tell me about').getByRole('button', { name: 'It is right' }).click();
-  await expect(page.getByRole('button', { name: /^Heron lunge: guess/ })).toHaveCount(0);
-  // The other is another name of a move there is.
-  await page.getByRole('button', { name: /^Curlew row: guess/ }).click();
-  const same = page.getByRole('textbox', { name: 'Or another name of' });
-  await same.fill('bent-over row');
-  await same.press('Enter');
-  await expect(panel(page, 'Moves to tell me about')).toContainText('Every move of this class is known.');
-  const other = await stored(page, 'guessed-ebb', ['left Heron lunge', 'curlew rows']);
-  await page.goto(`/classes/${other}?panel=checks`);
-  await expect(panel(page, 'Checks').getByRole('note')).toHaveText('All 2 moves are known.');
-});
-
-test('twenty names that nobody knows are told of by keyboard in under two minutes', async ({ page }) => {
-  const birds = ['Teal', 'Plover', 'Dunlin', 'Avocet', 'Heron', 'Curlew', 'Snipe', 'Knot', 'Ruff', 'Godwit'];
-  const names = birds.flatMap((b) => [`${b} ebb`, `${b} flood`]);
-  const id = await stored(page, 'told-tide', names);
-  await page.goto(`/classes/${id}?panel=tell`);
-  const tell = panel(page, 'Moves to tell me about');
-  await expect(tell.getByRole('status')).toContainText('20 to tell');
-  const from = Date.now();
-  for (const [k, name] of names.entries()) {
-    await expect(tell.getByRole('group', { name: new RegExp(`^${name}: What is it most`) })).toBeFocused();
-    for (const key of ['4', '7', '1', '1', '1']) await page.keyboard.press(key);
-    if (k === names.length - 1) await expect(tell).toContainText('Every move of this class is known.');
-  }
-  expect(Date.now() - from).toBeLessThan(120_000);
-  const moves: { name: string; pattern: string; main: string[] }[] = await (
-    await page.request.get('/api/moves')
-  ).json();
-  expect(moves.find((m) => m.name === 'Godwit flood')).toMatchObject({ pattern: 'push', main: ['chest'] });
-  await page.request.post('/api/moves/hidden', { data: { names, hidden: true } });
-});
-
-test('ten unknown moves: no panel says what it does not know', async ({ page }) => {
-  const names = ['Kelp', 'Ebb', 'Flood', 'Slack', 'Neap', 'Eddy', 'Shoal', 'Bight', 'Fathom', 'Lagan'];
-  const id = await stored(page, 'unknown-tide', names, { heads: 12 });
-  const basis = '0 of 10 moves known, 10 unknown: cannot judge Kelp, Ebb, Flood, Slack and 6 more.';
-  await page.goto(`/classes/${id}`);
-  const buttons = page.getByRole('navigation', { name: 'Judgement' });
-  for (const [button, title] of [
-    [/^Checks/, 'Checks'],
-    ['Order', 'Order'],
-    ['Warm-up, cool-down', 'Warm-up and cool-down'],
-    ['Balance', 'Balance'],
-    ['Kit', 'Kit'],
-  ] as const) {
-    await buttons.getByRole('button', { name: button }).click();
-    await expect(panel(page, title).getByRole('note').filter({ hasText: basis })).toBeVisible();
-    await expect(panel(page, title)).not.toContainText(/work the same area|leaves out|no impact|none of /);
-  }
-  await buttons.getByRole('button', { name: 'Swap' }).click();
-  await panel(page, 'Swap').getByLabel('Station').selectOption({ label: 'Kelp' });
-  await expect(panel(page, 'Swap')).toContainText('What it is is not known, so nothing can be said to be like it.');
-});
-
-test('the kit of a class done together, what is short, and one tap that adds it', async ({ page }) => {
-  const id = await stored(page, 'kit-tide', ['dumbbell curls', 'plank'], { heads: 10, room: 'Kit test room' });
-  await page.goto(`/classes/${id}?panel=kit`);
-  const row = panel(page, 'Kit').getByRole('row').filter({ hasText: 'dumbbell curls' });
-  await expect(row).toContainText('20 short.');
-  await expect(row).toContainText('To stand in: a full water bottle.');
-  await row.getByRole('button', { name: 'Add 20 to Kit test room' }).click();
-  await expect(row).not.toContainText('short');
-  const count = row.getByRole('textbox', { name: 'dumbbell for this class' });
-  await count.fill('12');
-  await count.press('Enter');
-  await expect(row).toContainText('8 short.');
-  await expect(row).toContainText('this class');
 });
 
 test('ways in order with the base marked, and weights by level: on the sheet, the desk, the wall and a phone', async ({

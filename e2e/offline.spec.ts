@@ -1,18 +1,17 @@
 import { appendFileSync, cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
 import { toDesk } from './support/lead.ts';
-import { OwnServer } from './support/server.ts';
+import { at, expect, ownServer, type Page, test } from './support/test.ts';
 
 const webDir = mkdtempSync(path.join(tmpdir(), 'odd-round-web-'));
-const server = new OwnServer(4314, { WEB_DIR: webDir });
+const server = ownServer({ WEB_DIR: webDir });
 test.beforeAll(async () => {
   cpSync('dist/web', webDir, { recursive: true });
   await server.start();
 });
 test.afterAll(() => server.kill());
-test.use({ baseURL: server.url, serviceWorkers: 'allow' });
+test.use({ baseURL: at(server), serviceWorkers: 'allow' });
 
 /** Opens the classes and waits until the application is kept in this browser. */
 async function openKept(page: Page): Promise<void> {

@@ -1,7 +1,7 @@
-import { expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, stations } from '../core/test/build.ts';
 import { putPlan } from './support/lead.ts';
+import { expect, type Page, test } from './support/test.ts';
 
 const NAMES = ['Kettlebell swing', 'Box step-up', 'Front plank', 'Rope slam'];
 const KIT = ['kettlebell', 'box', 'mat', 'mooring rope'];
@@ -90,43 +90,4 @@ test('a room is drawn, stations are set out, moved by keys and by hand, and the 
   await expect(
     page.getByRole('complementary', { name: 'Checks' }).getByText('Kettlebell swing and Box step-up are'),
   ).toBeVisible();
-});
-
-test('Delete takes a thing away; the room of another class is taken over with its things', async ({ page }) => {
-  await open(page, 'room-taken');
-  await page.getByLabel('Take the room of another class').selectOption({ label: 'Slipway, Boat bay' });
-  await expect(page.getByRole('group', { name: 'Room, 24 by 12 m' })).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Station/ })).toHaveCount(0);
-  await expect(page.getByRole('button', { name: /^Post:/ })).toHaveCount(2);
-  await page
-    .getByRole('button', { name: /^Post:/ })
-    .first()
-    .focus();
-  await page.keyboard.press('Delete');
-  await expect(page.getByRole('button', { name: /^Post:/ })).toHaveCount(1);
-  await page.getByRole('tab', { name: 'Places' }).click();
-  await page.getByRole('button', { name: 'Place Front plank' }).click();
-  await station(page, 'Front plank').focus();
-  await page.keyboard.press('Delete');
-  await expect(page.getByRole('button', { name: 'Place Front plank' })).toBeVisible();
-});
-
-test('groups, every change, and the kit that is short with what could stand in', async ({ page }) => {
-  await open(page, 'room-groups');
-  await page.getByRole('tab', { name: 'Groups' }).click();
-  await page.getByLabel('Squads, apart by commas').fill('Heron, Teal, Curlew, Plover, Dunlin');
-  await page.getByLabel('Squads, apart by commas').blur();
-  const groups = page.getByRole('region', { name: 'Groups' }).getByRole('listitem');
-  await expect(groups).toHaveCount(4);
-  await expect(groups.nth(0)).toContainText('Heron and Dunlin');
-  await expect(groups.nth(0)).toContainText('13');
-  const rows = page.getByRole('region', { name: 'Rotation' }).locator('tbody tr');
-  await expect(rows).toHaveCount(12);
-  // Second change: everybody one station on.
-  await expect(rows.nth(1).locator('td').nth(1)).toHaveText('2');
-  await expect(rows.nth(1).locator('td').nth(4)).toHaveText('1');
-  await page.getByRole('tab', { name: 'Kit' }).click();
-  // Thirteen at the ropes, two to one: seven wanted of six. Thirteen bells of eighteen, thirteen mats of thirty, seven boxes.
-  await expect(page.getByText('For 52 people 1 × mooring rope is missing.')).toBeVisible();
-  await expect(page.getByText('Could stand in: two wet towels.')).toBeVisible();
 });

@@ -1,7 +1,7 @@
-import { type BrowserContext, expect, type Locator, type Page, test } from '@playwright/test';
 import type { Plan, Station } from '../core/plan/index.ts';
 import { block, circuit, format, planOf, s, stations } from '../core/test/build.ts';
 import { leadClass, putPlan, toDesk } from './support/lead.ts';
+import { type BrowserContext, expect, type Locator, type Page, test } from './support/test.ts';
 
 const LONG = 'Single-arm kettlebell squat clean and press';
 const named = (move: string, more: Partial<Station> = {}): Station => ({

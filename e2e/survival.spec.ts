@@ -1,15 +1,14 @@
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { chromium, expect, type Page, test } from '@playwright/test';
 import type { Plan } from '../core/plan/index.ts';
 import { currentInterval, type RunEvent, stateAt } from '../core/run/index.ts';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
 import { CHROMIUM } from './support/chromium.ts';
 import { leadClass } from './support/lead.ts';
-import { OwnServer } from './support/server.ts';
+import { chromium, expect, ownServer, type Page, test } from './support/test.ts';
 
-const server = new OwnServer(4318);
+const server = ownServer();
 test.beforeAll(() => server.start());
 test.afterAll(() => server.kill());
 

@@ -1,8 +1,8 @@
-import { expect, type Page, test } from '@playwright/test';
 import { mulberry32 } from '../core/sequence/index.ts';
 import { BadNetwork } from './support/bad-network.ts';
 import { leadFollowed } from './support/followed.ts';
 import { clocksParted, watchClocksOf } from './support/onsets.ts';
+import { expect, type Page, test } from './support/test.ts';
 
 /**
  * The moment at which the page, as it draws a time left, says that the interval ends: ms on the machine's own clock. A
@@ -70,11 +70,12 @@ test.afterEach(() => onceDone());
 test('desk and three following screens show the same second over a slow and breaking network, and are back in a second', async ({
   page,
   context,
+  server,
 }) => {
   const random = mulberry32(5);
   // 120 ± 80 ms there and back together.
-  const network = new BadNetwork(4315, 4319, () => 20 + random() * 80);
-  await network.open();
+  const network = new BadNetwork(server.url, () => 20 + random() * 80);
+  const address = await network.open();
   const screens: Page[] = [];
   onceDone = async () => {
     for (const screen of screens) await screen.context().close();
@@ -84,7 +85,7 @@ test('desk and three following screens show the same second over a slow and brea
   const codes = await leadFollowed(page, 'follow-sync');
   for (const path of [`/wall/${codes.wall}`, `/station/${codes.wall}/2`, `/remote/${codes.remote}`]) {
     // A device each.
-    const screen = await (await context.browser()!.newContext({ baseURL: network.url })).newPage();
+    const screen = await (await context.browser()!.newContext({ baseURL: address })).newPage();
     await screen.goto(path);
     await screen.getByTestId('remaining').waitFor();
     screens.push(screen);

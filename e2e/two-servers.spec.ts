@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
 import { type PostgresServer, startPostgres } from '../server/test/postgres-server.ts';
 import { leadFollowed } from './support/followed.ts';
-import { OwnServer } from './support/server.ts';
+import type { OwnServer } from './support/server.ts';
+import { expect, ownServer, test } from './support/test.ts';
 
 let postgres: PostgresServer;
 let first: OwnServer;
@@ -9,8 +9,8 @@ let second: OwnServer;
 test.beforeAll(async () => {
   postgres = await startPostgres();
   const env = { DATABASE_URL: await postgres.database('classes') };
-  first = new OwnServer(4321, env);
-  second = new OwnServer(4322, env);
+  first = ownServer(env);
+  second = ownServer(env);
   // Together: one of them brings the database up to date, the other waits for it.
   await Promise.all([first.start(), second.start()]);
 });

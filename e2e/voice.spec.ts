@@ -1,4 +1,3 @@
-import { expect, type Page, test } from '@playwright/test';
 import { wordsOf } from '../core/cues/index.ts';
 import type { Plan } from '../core/plan/index.ts';
 import { type RunEvent, runIntervals } from '../core/run/index.ts';
@@ -7,6 +6,7 @@ import { mixedClass } from '../core/test/mixed.ts';
 import { expectedSounds } from './support/expected-sounds.ts';
 import { putPlan, toDesk } from './support/lead.ts';
 import { blockMainThread, listen, skipUnlessInTime, waitInTime, watchClocksAnew } from './support/onsets.ts';
+import { expect, type Page, test } from './support/test.ts';
 
 test.use({ bypassCSP: true });
 

@@ -110,7 +110,9 @@ async function listen(app: ReturnType<typeof createApp>, { port, host }: Setting
     await within(GRACE_MS, closed);
     server.closeAllConnections();
   });
-  log.info(`Odd Round is at http://${host === '127.0.0.1' ? 'localhost' : host}:${port}`);
+  const at = server.address();
+  const chosen = typeof at === 'object' && at !== null ? at.port : port;
+  log.info(`Odd Round is at http://${host === '127.0.0.1' ? 'localhost' : host}:${chosen}`);
 }
 
 function whyDeaf({ code, message }: NodeJS.ErrnoException, host: string, port: number): string {

@@ -17,7 +17,7 @@ const noise = (length: number) =>
 it('a disk that fills up: saves are refused with a plain sentence, nothing is lost, and it goes on when there is room', async (test) => {
   const disk = smallDisk(260);
   if (!disk) return test.skip('no disk may be mounted here');
-  const server = new OwnServer(4345, { LOG_LEVEL: 'silent' });
+  const server = new OwnServer();
   server.dataDir = disk.dir;
   cpSync(path.join(await freshDataDir('full'), 'db'), path.join(disk.dir, 'db'), { recursive: true });
   await server.start();
@@ -50,8 +50,7 @@ it('a disk that fills up: saves are refused with a plain sentence, nothing is lo
   expect(items).toHaveLength(10);
   // Full again, it still hears that it is to end.
   writeFileSync(filler, Buffer.alloc(free() - 2 * MB));
-  const { code, ms } = await server.stop();
-  expect([code, ms < 30_000]).toEqual([0, true]);
+  expect(await server.stop()).toBe(0);
   disk.remove();
 }, 240_000);
 

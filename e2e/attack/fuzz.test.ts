@@ -156,7 +156,7 @@ const ASKS: (() => Ask)[] = [
 
 describe('hostile requests', () => {
   it(`${TIMES.toLocaleString('en')} of them: no answer of 500, none that hangs, memory steady`, async () => {
-    const server = new OwnServer(4349, { LOG_LEVEL: 'silent' });
+    const server = new OwnServer();
     await server.start();
     const counts = new Map<number, number>();
     const bad: unknown[] = [];

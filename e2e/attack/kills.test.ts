@@ -13,8 +13,6 @@ import { freshDataDir } from '../../server/test/fresh-database.ts';
 import { FULL, rounds } from '../support/attack.ts';
 import { OwnServer } from '../support/server.ts';
 
-/** A port for each test: one that ran out of time must not be in another's way. */
-const PORTS = { first: 4371, older: 4372, restore: 4373 };
 const folder = mkdtempSync(path.join(tmpdir(), 'odd-round-kills-'));
 const filled = path.join(folder, 'filled');
 const random = mulberry32(4312);
@@ -106,8 +104,8 @@ describe('killed', { timeout: 1_800_000 }, () => {
   it.runIf(FULL)(`${rounds(10, 1)} times in its first start: the next one is a first start, or goes on`, async () => {
     for (let k = 0; k < rounds(10, 1); k++) {
       const dir = mkdtempSync(path.join(folder, 'first-'));
-      await killed(main, { PORT: String(PORTS.first), DATA_DIR: dir, LOG_LEVEL: 'silent' }, 500 + random() * 9000);
-      const server = new OwnServer(PORTS.first);
+      await killed(main, { PORT: '0', DATA_DIR: dir, LOG_LEVEL: 'silent' }, 500 + random() * 9000);
+      const server = new OwnServer();
       server.dataDir = dir;
       await server.start();
       const { total } = (await (await fetch(`${server.url}/api/plans`)).json()) as { total: number };
@@ -129,8 +127,8 @@ describe('killed', { timeout: 1_800_000 }, () => {
       );
       await db.query("INSERT INTO setting (name, value) VALUES ('demoSeededAt', '1')");
       await db.close();
-      await killed(main, { PORT: String(PORTS.older), DATA_DIR: dir, LOG_LEVEL: 'silent' }, 600 + random() * 2500);
-      const server = new OwnServer(PORTS.older);
+      await killed(main, { PORT: '0', DATA_DIR: dir, LOG_LEVEL: 'silent' }, 600 + random() * 2500);
+      const server = new OwnServer();
       server.dataDir = dir;
       await server.start();
       const { total } = (await (await fetch(`${server.url}/api/plans?q=old`)).json()) as { total: number };
@@ -155,7 +153,7 @@ describe('killed', { timeout: 1_800_000 }, () => {
     const dir = copy();
     for (let k = 0; k < rounds(15, 1); k++) {
       await killed(cli('restore', path.join(folder, 'backup.zip')), { DATA_DIR: dir }, 700 + random() * 9000);
-      const server = new OwnServer(PORTS.restore);
+      const server = new OwnServer();
       server.dataDir = dir;
       await server.start();
       await server.stop();

@@ -1,5 +1,5 @@
 import { chmodSync, existsSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
-import { createServer, type Server } from 'node:net';
+import { type AddressInfo, createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -9,10 +9,8 @@ import { freshDataDir } from '../../server/test/fresh-database.ts';
 import { failingStart, OwnServer } from '../support/server.ts';
 import { smallDisk } from '../support/small-disk.ts';
 
-const PORT = 4361;
 const empty = () => mkdtempSync(path.join(tmpdir(), 'odd-round-start-'));
-const start = (dataDir: string, env: Record<string, string> = {}) =>
-  failingStart({ PORT: String(PORT), DATA_DIR: dataDir, LOG_LEVEL: 'info', ...env });
+const start = (dataDir: string, env: Record<string, string> = {}) => failingStart({ DATA_DIR: dataDir, ...env });
 
 /** What a start says at last that cannot be: one line, and no stack. */
 async function refusal(dataDir: string, env: Record<string, string> = {}): Promise<string> {
@@ -27,14 +25,15 @@ describe('a start that cannot be', () => {
   beforeAll(
     () =>
       new Promise<void>((done) => {
-        taken = createServer().listen(PORT + 1, '127.0.0.1', () => done());
+        taken = createServer().listen(0, '127.0.0.1', () => done());
       }),
   );
   afterAll(() => void taken.close());
 
   it('port taken, passphrase too short, settings that are none', async () => {
     const dir = await freshDataDir('start');
-    expect(await refusal(dir, { PORT: String(PORT + 1) })).toMatch(`Port ${PORT + 1} is taken by another program`);
+    const { port } = taken.address() as AddressInfo;
+    expect(await refusal(dir, { PORT: String(port) })).toMatch(`Port ${port} is taken by another program`);
     expect(await refusal(dir, { PASSPHRASE: 'ebb' })).toMatch('PASSPHRASE has 3 characters');
     expect(await refusal(dir, { HOST: '203.0.113.7', PASSPHRASE: 'spring tide' })).toMatch(
       'no address of this machine',
@@ -93,22 +92,21 @@ describe('a start that cannot be', () => {
 
   it('a restore cut off between its two renames: the database that was there is back', async () => {
     const dir = await freshDataDir('start');
-    const server = new OwnServer(PORT);
+    const server = new OwnServer();
     server.dataDir = dir;
     renameSync(path.join(dir, 'db'), path.join(dir, 'db-before-restore-2026-11-25T10-00-00-000Z'));
     await server.start();
-    expect((await server.stop()).code).toBe(0);
+    expect(await server.stop()).toBe(0);
     expect(readdirSync(dir).filter((f) => f.startsWith('db'))).toEqual(['db']);
   });
 
   it('two servers over one folder: of four started together one runs, the others say so; it ends when told', async () => {
     const dir = await freshDataDir('start');
-    const first = new OwnServer(PORT);
+    const first = new OwnServer();
     first.dataDir = dir;
     await first.start();
-    const others = await Promise.all([1, 2, 3].map((k) => refusal(dir, { PORT: String(PORT + 1 + k) })));
+    const others = await Promise.all([1, 2, 3].map(() => refusal(dir)));
     for (const said of others) expect(said).toMatch(/running already on .* \(process \d+, since/);
-    const { code, ms } = await first.stop();
-    expect([code, ms < 30_000]).toEqual([0, true]);
+    expect(await first.stop()).toBe(0);
   });
 });

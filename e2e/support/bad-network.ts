@@ -1,7 +1,7 @@
 import net from 'node:net';
 
 /**
- * A network between a page and the server: a port of its own that passes all bytes on, later when asked, and that can be cut:
+ * A network between a page and the server: an address of its own that passes all bytes on, later when asked, and that can be cut:
  * open connections then go dead without a word, as in a hall whose Wi-Fi fails, and new ones get no answer.
  */
 export class BadNetwork {
@@ -11,20 +11,21 @@ export class BadNetwork {
   private server: net.Server | null = null;
   private isCut = false;
 
-  /** @param delayMs how much later the next bytes pass, ms; asked anew for each */
+  /**
+   * @param target the address of the server
+   * @param delayMs how much later the next bytes pass, ms; asked anew for each
+   */
   constructor(
-    private readonly port: number,
-    private readonly target: number,
+    private readonly target: string,
     private readonly delayMs: () => number = () => 0,
   ) {}
 
-  get url(): string {
-    return `http://127.0.0.1:${this.port}`;
-  }
-
-  async open(): Promise<void> {
-    this.server = net.createServer((near) => this.connect(near));
-    await new Promise<void>((done) => this.server?.listen(this.port, '127.0.0.1', done));
+  /** Opens it and gives its own address, at a port that the system chooses. */
+  async open(): Promise<string> {
+    const server = net.createServer((near) => this.connect(near));
+    this.server = server;
+    await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+    return `http://127.0.0.1:${(server.address() as net.AddressInfo).port}`;
   }
 
   private connect(near: net.Socket): void {
@@ -33,7 +34,7 @@ export class BadNetwork {
       this.waiting.add(near);
       return;
     }
-    const far = net.connect(this.target, '127.0.0.1');
+    const far = net.connect(Number(new URL(this.target).port), '127.0.0.1');
     far.on('error', () => near.destroy());
     const pair = [near, far] as const;
     this.pairs.add(pair);

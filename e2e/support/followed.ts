@@ -1,7 +1,7 @@
-import type { Page } from '@playwright/test';
 import type { Plan } from '../../core/plan/index.ts';
 import { circuit, planOf, s, stations } from '../../core/test/build.ts';
 import { leadClass, TONES_ALONE } from './lead.ts';
+import type { Page } from './test.ts';
 
 const plan = (id: string): Plan => ({
   ...planOf({

@@ -1,5 +1,5 @@
-import { type APIRequestContext, expect, type Page } from '@playwright/test';
 import type { Plan } from '../../core/plan/index.ts';
+import { type APIRequestContext, expect, type Page } from './test.ts';
 
 /** The levels of a class that says nothing by itself: only its tones sound. */
 export const TONES_ALONE = {

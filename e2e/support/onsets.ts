@@ -1,4 +1,4 @@
-import { type Page, test } from '@playwright/test';
+import { type Page, test } from './test.ts';
 
 const WORKLET = `
 registerProcessor('onset-probe', class extends AudioWorkletProcessor {

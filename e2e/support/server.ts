@@ -1,75 +1,103 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { freshDataDir } from '../../server/test/fresh-database.ts';
+import { readyDataDir } from './ready-data.ts';
 
-/** Starts a server that is to fail, and gives what it says of it and its exit code; one that does start is ended. */
-export async function failingStart(env: Record<string, string>): Promise<{ code: number | null; said: string }> {
-  const child = spawn(process.execPath, ['dist/server/main.js'], { env: { ...process.env, ...env } });
-  let said = '';
-  for (const stream of [child.stdout, child.stderr])
-    stream.on('data', (piece) => {
-      said += String(piece);
-      if (said.includes('Odd Round is at')) child.kill('SIGKILL');
-    });
-  const code = await new Promise<number | null>((done) => child.once('exit', done));
-  const sentence = said
+/** The built server, on a leash: it ends with the test's process, however that ends. */
+function startServer(env: Record<string, string>): ChildProcess {
+  const dated = env.DATE_NOW === undefined ? [] : ['--import', './e2e/support/set-date.mjs'];
+  return spawn(process.execPath, [...dated, 'scripts/leash.mjs', 'dist/server/main.js'], {
+    env: { ...process.env, ...env },
+    stdio: ['pipe', 'pipe', 'pipe'],
+  });
+}
+
+/** What a server writes, as sentences. */
+const sentencesOf = (said: string) =>
+  said
     .split('\n')
     .flatMap((line) => (line.startsWith('{') ? [(JSON.parse(line) as { msg?: string }).msg ?? ''] : [line]))
     .join('\n');
-  return { code, said: sentence };
+
+/** Starts a server that is to fail, and gives what it says of it and its exit code; one that does start is ended. */
+export async function failingStart(env: Record<string, string>): Promise<{ code: number | null; said: string }> {
+  const child = startServer({ PORT: '0', LOG_LEVEL: 'info', ...env });
+  let said = '';
+  for (const stream of [child.stdout, child.stderr])
+    stream?.on('data', (piece) => {
+      said += String(piece);
+      if (said.includes('Odd Round is at')) child.kill('SIGKILL');
+    });
+  const code = await new Promise<number | null>((done) => child.once('close', done));
+  return { code, said: sentencesOf(said) };
 }
 
-/** A server of a test's own, which it may kill and start again over the same data. */
+/** A server of a test's own, which it may kill and start again over the same data and at the same address. */
 export class OwnServer {
   private child: ChildProcess | null = null;
-  /** Its data; made with an empty database at the first start where none is given. */
+  /** The system chooses it at the first start; 0 before. */
+  private port = 0;
+  /** All that it has written, over all of its starts. */
+  log = '';
+  /** Its data; made with the demo data in it at the first start where none is given. */
   dataDir: string | null = null;
 
-  /** @param env what differs from a server started as usual */
-  constructor(
-    private readonly port: number,
-    private readonly env: Record<string, string> = {},
-  ) {}
+  /** @param env what differs from a server started as usual; `DATE_NOW` sets its date, ms since 1970 */
+  constructor(private readonly env: Record<string, string> = {}) {}
 
+  /** Known from the first start on. */
   get url(): string {
+    if (this.port === 0) throw new Error('The server has no address before it is started');
     return `http://127.0.0.1:${this.port}`;
   }
 
-  /** Starts it and waits until it is healthy. */
+  /** Starts it and waits until it says itself where it listens: no other server is taken for it. */
   async start(): Promise<void> {
-    this.dataDir ??= await freshDataDir('own');
-    this.child = spawn(process.execPath, ['dist/server/main.js'], {
-      env: { ...process.env, PORT: String(this.port), DATA_DIR: this.dataDir, LOG_LEVEL: 'warn', ...this.env },
-      stdio: 'inherit',
-    });
-    for (;;) {
-      const healthy = await fetch(`${this.url}/api/health`).then(
-        (r) => r.ok,
-        () => false,
-      );
-      if (healthy) return;
-      if (this.child.exitCode !== null) throw new Error('The server ended before it was healthy');
-      await new Promise((done) => setTimeout(done, 50));
-    }
+    this.dataDir ??= await readyDataDir(this.env.DATE_NOW === undefined ? Date.now() : Number(this.env.DATE_NOW));
+    while (!(await this.startOnce()));
   }
 
-  /** Ends it as an administrator would; gives its exit code, and how long it took, ms. */
-  async stop(): Promise<{ code: number | null; ms: number }> {
-    const child = this.child;
-    if (!child || child.exitCode !== null || child.signalCode !== null) return { code: null, ms: 0 };
-    const since = performance.now();
-    const code = await new Promise<number | null>((done) => {
-      child.once('exit', done);
-      child.kill('SIGTERM');
+  /** False where its address of before is in use for a moment. */
+  private async startOnce(): Promise<boolean> {
+    const child = startServer({
+      PORT: String(this.port),
+      DATA_DIR: this.dataDir ?? '',
+      LOG_LEVEL: 'info',
+      ...this.env,
     });
-    return { code, ms: performance.now() - since };
+    this.child = child;
+    let said = '';
+    return new Promise((done, fail) => {
+      const hear = (piece: unknown) => {
+        said += String(piece);
+        this.log += String(piece);
+        const at = /Odd Round is at http:\/\/localhost:(\d+)/.exec(said);
+        if (!at) return;
+        this.port = Number(at[1]);
+        done(true);
+      };
+      for (const stream of [child.stdout, child.stderr]) stream?.on('data', hear);
+      child.once('close', (code) => {
+        if (this.port > 0 && said.includes('is taken by another program')) done(false);
+        else fail(new Error(`The server ended before it listened (${code}): ${sentencesOf(said)}`));
+      });
+    });
+  }
+
+  /** Ends it as an administrator would; gives its exit code. */
+  stop(): Promise<number | null> {
+    return this.end('SIGTERM');
   }
 
   /** Ends it as a power cut would, with nothing tidied up. */
   async kill(): Promise<void> {
+    await this.end('SIGKILL');
+  }
+
+  private async end(signal: NodeJS.Signals): Promise<number | null> {
     const child = this.child;
-    if (!child || child.exitCode !== null || child.signalCode !== null) return;
-    const gone = new Promise((done) => child.once('exit', done));
-    child.kill('SIGKILL');
-    await gone;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return null;
+    return new Promise((done) => {
+      child.once('exit', done);
+      child.kill(signal);
+    });
   }
 }

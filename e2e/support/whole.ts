@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Page } from './test.ts';
 
 /** What is wrong with how some parts of a page are seen: empty when each is inside the window, unclipped and not covered. */
 export function notWhole(page: Page, ids: readonly string[]): Promise<string[]> {

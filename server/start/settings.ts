@@ -53,9 +53,9 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
 
 function portOf(text: string | null): number {
   if (text === null) return 4310;
-  const port = /^\d{1,5}$/.test(text) ? Number(text) : 0;
-  if (port >= 1 && port <= 65_535) return port;
-  throw new CannotStart(`PORT is a number from 1 to 65535, not ${text}.`);
+  const port = /^\d{1,5}$/.test(text) ? Number(text) : Number.NaN;
+  if (port <= 65_535) return port;
+  throw new CannotStart(`PORT is a number from 1 to 65535, or 0 for any that is free, not ${text}.`);
 }
 
 function urlOf(text: string | null): URL | null {

@@ -1,12 +1,15 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
-import { chownSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { chownSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import pg from 'pg';
+import { ROOT } from '../shared/root.ts';
 
 /** Where Debian puts the server; `npm test` installs it. */
 const DEBIAN = '/usr/lib/postgresql';
+/** Ends the server with the process that started it. */
+const LEASH = path.join(ROOT, 'scripts/leash.mjs');
 
 /** A PostgreSQL server of the tests' own, on loopback, gone with `stop`. */
 export interface PostgresServer {
@@ -15,11 +18,10 @@ export interface PostgresServer {
   stop(): Promise<void>;
 }
 
-function binaries(): string {
+/** Where the programs of PostgreSQL are, of the newest installed; null where there are none. */
+export function postgresHere(): string | null {
   const versions = existsSync(DEBIAN) ? readdirSync(DEBIAN).sort((a, b) => Number(b) - Number(a)) : [];
-  const found = versions.map((v) => path.join(DEBIAN, v, 'bin')).find((dir) => existsSync(path.join(dir, 'initdb')));
-  if (!found) throw new Error("Debian's PostgreSQL is not installed; npm test installs it");
-  return found;
+  return versions.map((v) => path.join(DEBIAN, v, 'bin')).find((dir) => existsSync(path.join(dir, 'initdb'))) ?? null;
 }
 
 /** PostgreSQL does not run as root: it is started as the user its package makes. */
@@ -29,16 +31,10 @@ function owner(): { uid: number; gid: number } | null {
   return { uid: ask('-u'), gid: ask('-g') };
 }
 
-const freePort = () =>
-  new Promise<number>((done) => {
-    const server = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as { port: number };
-      server.close(() => done(port));
-    });
-  });
-
+/** Starts one; throws where there is no PostgreSQL on this machine. */
 export async function startPostgres(): Promise<PostgresServer> {
-  const bin = binaries();
+  const bin = postgresHere();
+  if (bin === null) throw new Error('PostgreSQL is not installed here');
   const user = owner();
   const dir = mkdtempSync(path.join(tmpdir(), 'odd-round-postgres-'));
   if (user) chownSync(dir, user.uid, user.gid);
@@ -46,12 +42,21 @@ export async function startPostgres(): Promise<PostgresServer> {
   const as = { ...(user ?? {}), cwd: dir, env: { PATH: bin, LC_ALL: 'C.UTF-8' } };
   const made = ['-D', data, '-U', 'boathouse', '--auth=trust', '--no-sync', '--encoding=UTF8', '--locale=C.UTF-8'];
   execFileSync(path.join(bin, 'initdb'), made, { ...as, stdio: 'ignore' });
-  const port = await freePort();
   const settings = ['listen_addresses=127.0.0.1', 'fsync=off', 'max_connections=200'].flatMap((s) => ['-c', s]);
-  const args = ['-D', data, '-p', String(port), '-k', dir, ...settings];
-  const child = spawn(path.join(bin, 'postgres'), args, { ...as, stdio: 'ignore' });
+  const listening = async (): Promise<{ child: ChildProcess; port: number }> => {
+    const port = await freePort();
+    const args = ['--run', path.join(bin, 'postgres'), '-D', data, '-p', String(port), '-k', dir, ...settings];
+    const { uid, gid } = { uid: '', gid: '', ...user };
+    const child = spawn(process.execPath, [LEASH, ...args], {
+      cwd: dir,
+      env: { PATH: bin, LC_ALL: 'C.UTF-8', LEASH_UID: String(uid), LEASH_GID: String(gid) },
+      stdio: ['pipe', 'ignore', 'ignore'],
+    });
+    // Another program may have been faster at the port: then this one ends, and the next port is tried.
+    return (await isReady(data, child)) ? { child, port } : listening();
+  };
+  const { child, port } = await listening();
   const url = (name: string) => `postgres://boathouse@127.0.0.1:${port}/${name}`;
-  await answering(url('postgres'), child);
   return {
     database: async (name) => {
       await once(url('postgres'), `CREATE DATABASE "${name}"`).catch((error) => {
@@ -79,14 +84,22 @@ export async function once(url: string, sql: string): Promise<void> {
   }
 }
 
-async function answering(url: string, child: ChildProcess): Promise<void> {
+/** Waits until the server of a data folder says that it takes connections; false where it ended before. */
+async function isReady(data: string, child: ChildProcess): Promise<boolean> {
   for (;;) {
-    const up = await once(url, 'SELECT 1').then(
-      () => true,
-      () => false,
-    );
-    if (up) return;
-    if (child.exitCode !== null) throw new Error('PostgreSQL ended before it answered');
+    const says = path.join(data, 'postmaster.pid');
+    // The eighth line is its state.
+    if (existsSync(says) && readFileSync(says, 'utf8').split('\n')[7]?.trim() === 'ready') return true;
+    if (child.exitCode !== null) return false;
     await new Promise((done) => setTimeout(done, 50));
   }
 }
+
+/** A port that nobody listens at just now. */
+const freePort = () =>
+  new Promise<number>((done) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number };
+      server.close(() => done(port));
+    });
+  });

@@ -36,4 +36,4 @@ const work = {
   },
 };
 export type ChecksWork = typeof work;
-expose(work);
+expose(work, self);

@@ -19,4 +19,4 @@ const work = {
   },
 };
 export type FitterWork = typeof work;
-expose(work);
+expose(work, self);

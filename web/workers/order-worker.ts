@@ -46,4 +46,4 @@ const work = {
   },
 };
 export type OrderWork = typeof work;
-expose(work);
+expose(work, self);

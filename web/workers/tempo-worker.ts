@@ -20,4 +20,4 @@ const work = {
 };
 export type TempoWork = typeof work;
 
-expose(work);
+expose(work, self);

@@ -9,4 +9,4 @@ const work = {
   },
 };
 export type TickerWork = typeof work;
-expose(work);
+expose(work, self);

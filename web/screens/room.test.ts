@@ -1,0 +1,75 @@
+// @vitest-environment jsdom
+import { expect, it } from 'vitest';
+import type { Plan } from '../../core/plan/index.ts';
+import { circuit, planOf, stations } from '../../core/test/build.ts';
+import { type Page, put, withScreens } from '../test/screens.test.support.tsx';
+
+const page = withScreens();
+
+const NAMES = ['Kettlebell swing', 'Box step-up', 'Front plank', 'Rope slam'];
+const KIT = ['kettlebell', 'box', 'mat', 'mooring rope'];
+
+const plan = (id: string): Plan => ({
+  ...planOf({
+    ...circuit(
+      stations(4, (s, k) => ({ ...s, move: NAMES[k]!, kit: [KIT[k]!] })),
+      40,
+      20,
+      3,
+    ),
+    id: 'main',
+    use: 'stations',
+  }),
+  id,
+  title: 'Room measure',
+  // Eight at each station: the kit room has six ropes, two to one, and nine boxes, two to one.
+  heads: 52,
+});
+
+async function open(page: Page, id: string): Promise<void> {
+  await put(plan(id));
+  await page.goto(`/classes/${id}`);
+  await page.getByRole('link', { name: 'Room', exact: true }).click();
+}
+const _stored = async (page: Page, id: string) =>
+  ((await (await page.request.get(`/api/plans/${id}`)).json()) as { plan: Plan }).plan;
+const station = (page: Page, name: string) => page.getByRole('button', { name: new RegExp(`^Station \\d, ${name}`) });
+
+it('Delete takes a thing away; the room of another class is taken over with its things', async () => {
+  await open(page, 'room-taken');
+  await page.getByLabel('Take the room of another class').selectOption({ label: 'Slipway, Boat bay' });
+  await expect(page.getByRole('group', { name: 'Room, 24 by 12 m' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Station/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Post:/ })).toHaveCount(2);
+  await page
+    .getByRole('button', { name: /^Post:/ })
+    .first()
+    .focus();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('button', { name: /^Post:/ })).toHaveCount(1);
+  await page.getByRole('tab', { name: 'Places' }).click();
+  await page.getByRole('button', { name: 'Place Front plank' }).click();
+  await station(page, 'Front plank').focus();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('button', { name: 'Place Front plank' })).toBeVisible();
+});
+
+it('groups, every change, and the kit that is short with what could stand in', async () => {
+  await open(page, 'room-groups');
+  await page.getByRole('tab', { name: 'Groups' }).click();
+  await page.getByLabel('Squads, apart by commas').fill('Heron, Teal, Curlew, Plover, Dunlin');
+  await page.getByLabel('Squads, apart by commas').blur();
+  const groups = page.getByRole('region', { name: 'Groups' }).getByRole('listitem');
+  await expect(groups).toHaveCount(4);
+  await expect(groups.nth(0)).toContainText('Heron and Dunlin');
+  await expect(groups.nth(0)).toContainText('13');
+  const rows = page.getByRole('region', { name: 'Rotation' }).locator('tbody tr');
+  await expect(rows).toHaveCount(12);
+  // Second change: everybody one station on.
+  await expect(rows.nth(1).locator('td').nth(1)).toHaveText('2');
+  await expect(rows.nth(1).locator('td').nth(4)).toHaveText('1');
+  await page.getByRole('tab', { name: 'Kit' }).click();
+  // Thirteen at the ropes, two to one: seven wanted of six. Thirteen bells of eighteen, thirteen mats of thirty, seven boxes.
+  await expect(page.getByText('For 52 people 1 × mooring rope is missing.')).toBeVisible();
+  await expect(page.getByText('Could stand in: two wet towels.')).toBeVisible();
+});
