@@ -11,6 +11,15 @@ const PATIENCE_MS = Number(process.env.PATIENCE_S ?? 300) * 1000;
 /** What asks the database: each time on the embedded one, the statements themselves on a PostgreSQL server too. */
 const ON_POSTGRES = process.env.ATTACK === '1' ? 'server/{api,db,backup,demo}' : 'server/db';
 
+/** Files that put modules of their own in the place of others. */
+const WITH_MOCKS = [
+  'web/calendar/series-classes.test.ts',
+  'web/desk/use-media-keys.test.ts',
+  'web/pulse/pulse-line.test.tsx',
+  'web/session/kept-runs.test.ts',
+  'web/tracks/tracks.test.ts',
+];
+
 export default defineConfig({
   test: {
     // Both cores: the default leaves one of two idle.
@@ -19,7 +28,7 @@ export default defineConfig({
     hookTimeout: HALF_AN_HOUR,
     expect: { poll: { timeout: PATIENCE_MS, interval: 20 } },
     reporters: ['default'],
-    // Some files take modules of their own apart; those that do not are loaded once for all.
+    // Modules are loaded once for all files of a worker.
     isolate: false,
     // A worker of a page may still be loading when its page is gone.
     onUnhandledError: (error) => error.name !== 'EnvironmentTeardownError',
@@ -27,8 +36,16 @@ export default defineConfig({
       { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'], setupFiles: SEED } },
       {
         extends: true,
-        test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], setupFiles: SEED, env: { TZ: 'Europe/London' } },
+        test: {
+          name: 'web',
+          include: ['web/**/*.test.{ts,tsx}'],
+          exclude: WITH_MOCKS,
+          setupFiles: SEED,
+          env: { TZ: 'Europe/London' },
+        },
       },
+      // Modules put in the place of others are for one file alone.
+      { extends: true, test: { name: 'web, apart', include: WITH_MOCKS, setupFiles: SEED, isolate: true } },
       {
         extends: true,
         test: {

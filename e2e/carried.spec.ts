@@ -1,6 +1,6 @@
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, stations } from '../core/test/build.ts';
-import { leadClass } from './support/lead.ts';
+import { leadClass, TONES_ALONE } from './support/lead.ts';
 import { type BrowserContext, expect, type Page, test } from './support/test.ts';
 
 /*
@@ -13,7 +13,7 @@ const plan = (id: string, more: Partial<Plan> = {}, restS = 20): Plan => ({
       stations(2, (x, k) =>
         k === 0 ? { ...x, move: 'Goblet squat', reps: { count: 10, per: 'total' }, weightKg: 12 } : x,
       ),
-      4,
+      2,
       restS,
       2,
     ),
@@ -22,6 +22,7 @@ const plan = (id: string, more: Partial<Plan> = {}, restS = 20): Plan => ({
   id,
   title: id,
   countInMs: 0,
+  cueLevels: TONES_ALONE,
   ...more,
 });
 
@@ -138,8 +139,3 @@ test('reps and weights of two squads: entered live, completed at the close, corr
   await expect(pad.getByText('last time 13 × 16 kg · to reach 13')).toBeVisible();
   await expect(pad.getByRole('textbox', { name: /Weight/ })).toHaveValue('16 kg');
 });
-
-async function _seriesId(page: Page, title: string): Promise<string> {
-  const all = await (await page.request.get('/api/series')).json();
-  return all.find((s: { title: string }) => s.title === title).id;
-}

@@ -1,9 +1,6 @@
 import { putPlan } from './support/lead.ts';
 import { expect, type Page, test } from './support/test.ts';
 
-const _saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
-const _checks = (page: Page) => page.getByRole('complementary', { name: 'Checks' });
-
 /** A class of its own for a test, copied from a demo class through the interface's own address. */
 async function copyOf(page: Page, id: string, title: string): Promise<string> {
   const stored = await (await page.request.get(`/api/plans/${id}`)).json();

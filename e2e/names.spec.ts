@@ -1,19 +1,7 @@
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, stations } from '../core/test/build.ts';
-import { leadClass, putPlan } from './support/lead.ts';
+import { leadClass, putPlan, TONES_ALONE } from './support/lead.ts';
 import { expect, type Page, test } from './support/test.ts';
-
-const panel = (page: Page, name: string) => page.getByRole('complementary', { name });
-const add = (page: Page) => page.getByRole('combobox', { name: 'Add a station to Main' });
-
-async function newClass(page: Page): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'New class', exact: true }).focus();
-  await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Empty round sheet' }).focus();
-  await page.keyboard.press('Enter');
-  await add(page).focus();
-}
 
 /** A class of some moves, stored; gives its id. */
 async function stored(page: Page, id: string, names: readonly string[], more: Partial<Plan> = {}): Promise<string> {
@@ -23,57 +11,11 @@ async function stored(page: Page, id: string, names: readonly string[], more: Pa
   return id;
 }
 
-const CLASSES: Record<string, string[]> = {
-  seated:
-    'chair marches, seated jacks, seated leg extensions, seated punches, seated bicep curl, seated row band, sit to stand, seated knee to elbow, seated side bends, chair hamstring stretch, seated deep breathing'.split(
-      ', ',
-    ),
-  dumbbell:
-    'db goblet squats, dumbbell rdl, db bench press, one arm row left, one arm row right, db thrusters, renegade rows, hammer curls, tricep kickbacks, lateral raises, dumbbell snatch'.split(
-      ', ',
-    ),
-  'pre-natal':
-    'pelvic tilts, all fours belly lift, cat cow, supported squat, side lying clams, wall push ups, band row, bird dogs, pelvic floor squeezes, ball hip circles, child\u2019s pose, left side rest'.split(
-      ', ',
-    ),
-  choreographed:
-    'march on the spot, step touch, grapevine, v step, mambo, box step, hamstring curls, knee repeaters, easy walk, pivot turns, kick ball change, scoops'.split(
-      ', ',
-    ),
-  'foam-roll and stretch':
-    'foam roll calves, foam roll quads, foam roller upper back, thread the needle, downward dog, pigeon left, pigeon right, figure four stretch, hip flexor stretch, butterfly stretch, lying spinal twist, happy baby'.split(
-      ', ',
-    ),
-};
-
-test('a seated, a dumbbell, a pre-natal, a choreographed and a stretch class are built by keyboard alone, every move known', async ({
-  page,
-}) => {
-  for (const [kind, names] of Object.entries(CLASSES)) {
-    await newClass(page);
-    for (const name of names) {
-      await page.keyboard.insertText(name);
-      await page.keyboard.press('Enter');
-    }
-    const typed = names.map((name) => name.toLowerCase());
-    const rows = page.getByRole('textbox', { name: /^Name of station/ });
-    await expect
-      .poll(() => rows.evaluateAll((all) => all.map((row) => (row as HTMLInputElement).value.toLowerCase())), kind)
-      .toEqual(typed);
-    await page
-      .getByRole('navigation', { name: 'Judgement' })
-      .getByRole('button', { name: /^Checks/ })
-      .focus();
-    await page.keyboard.press('Enter');
-    await expect(panel(page, 'Checks').getByRole('note')).toHaveText(`All ${names.length} moves are known.`);
-  }
-});
-
 test('ways in order with the base marked, and weights by level: on the sheet, the desk, the wall and a phone', async ({
   page,
   context,
 }) => {
-  const id = await stored(page, 'ways-tide', ['Goblet squat', 'Press-up'], { countInMs: 1000 });
+  const id = await stored(page, 'ways-tide', ['Goblet squat', 'Press-up'], { countInMs: 1000, cueLevels: TONES_ALONE });
   await page.goto(`/classes/${id}`);
   await page.getByRole('button', { name: 'All of Goblet squat', exact: true }).focus();
   await page.keyboard.press('Enter');

@@ -80,9 +80,9 @@ test.describe('at home', () => {
     await expect(home.getByRole('heading', { name: 'at-home' })).toBeVisible();
     await expect(home.getByText('Step it').first()).toBeVisible();
     await home.getByRole('button', { name: 'Start' }).click();
-    await expect(home.getByTestId('phase-word')).toHaveText('Work', { timeout: 10_000 });
+    await expect(home.getByTestId('phase-word')).toHaveText('Work');
     await expect(home.getByTestId('move')).toHaveText('Rope slam');
-    await expect(home.getByTestId('phase-word')).toHaveText('Rest', { timeout: 10_000 });
+    await expect(home.getByTestId('phase-word')).toHaveText('Rest');
     await home.keyboard.press(' ');
     await expect(home.getByTestId('phase-word')).toHaveText('Paused');
     await home.keyboard.press(' ');

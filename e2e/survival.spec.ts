@@ -4,8 +4,9 @@ import path from 'node:path';
 import type { Plan } from '../core/plan/index.ts';
 import { currentInterval, type RunEvent, stateAt } from '../core/run/index.ts';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
+import { FULL } from './support/attack.ts';
 import { CHROMIUM } from './support/chromium.ts';
-import { leadClass } from './support/lead.ts';
+import { leadClass, TONES_ALONE } from './support/lead.ts';
 import { chromium, expect, ownServer, type Page, test } from './support/test.ts';
 
 const server = ownServer();
@@ -17,6 +18,7 @@ const plan: Plan = {
   id: 'survival',
   title: 'Survival',
   countInMs: 3000,
+  cueLevels: TONES_ALONE,
 };
 
 const lead = (page: Page) => leadClass(page, plan, server.url);
@@ -49,7 +51,7 @@ test('reload, close and a killed server: the desk is right and every event is lo
 
   await page.reload();
   await expect(page.getByTestId('phase-word')).toHaveText('Work');
-  expect(await deskError(page, runId)).toBeLessThan(1000);
+  await expect.poll(() => deskError(page, runId)).toBeLessThan(1000);
 
   await server.kill();
   await page.keyboard.press('ArrowRight');
@@ -57,7 +59,7 @@ test('reload, close and a killed server: the desk is right and every event is lo
   await expect(page.getByText('2 kept here, not on the server yet')).toBeVisible();
   await page.keyboard.press('ArrowRight');
   await expect(page.getByText('3 kept here, not on the server yet')).toBeVisible();
-  expect(await deskError(page, runId)).toBeLessThan(1000);
+  await expect.poll(() => deskError(page, runId)).toBeLessThan(1000);
 
   await server.start();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
@@ -66,7 +68,7 @@ test('reload, close and a killed server: the desk is right and every event is lo
   page = await context.newPage();
   await page.goto(`${server.url}/desk/${runId}`);
   await expect(page.getByTestId('move')).toContainText('Move');
-  expect(await deskError(page, runId)).toBeLessThan(1000);
+  await expect.poll(() => deskError(page, runId)).toBeLessThan(1000);
 
   await page.keyboard.press(' ');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
@@ -88,7 +90,7 @@ const place = (page: Page) => page.getByTestId('place').textContent();
 
 test('the device’s clock set by an hour, on or back: nothing moves, nor after a reload', async ({ page }) => {
   await skewable(page);
-  for (const hours of [1, -1]) {
+  for (const hours of FULL ? [1, -1] : [-1]) {
     await page.goto(`${server.url}/`);
     await skew(page, 0);
     const runId = await lead(page);
@@ -100,12 +102,12 @@ test('the device’s clock set by an hour, on or back: nothing moves, nor after 
       (await page.evaluate(() => performance.now())) + 1500,
     );
     expect(await place(page)).toBe(before);
-    expect(await deskError(page, runId, -hours * 3_600_000)).toBeLessThan(1000);
+    await expect.poll(() => deskError(page, runId, -hours * 3_600_000)).toBeLessThan(1000);
     await page.keyboard.press('-');
     await expect(page.getByText('Saved', { exact: true })).toBeVisible();
     await page.reload();
     await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
-    expect(await deskError(page, runId, -hours * 3_600_000)).toBeLessThan(1000);
+    await expect.poll(() => deskError(page, runId, -hours * 3_600_000)).toBeLessThan(1000);
   }
 });
 
@@ -125,32 +127,7 @@ test('a tab frozen for six seconds, as when the screen sleeps, is right when it 
   await cdp.send('Page.setWebLifecycleState', { state: 'frozen' });
   await new Promise((done) => setTimeout(done, 6_000));
   await cdp.send('Page.setWebLifecycleState', { state: 'active' });
-  await expect.poll(() => deskError(page, runId), { timeout: 2000 }).toBeLessThan(1000);
-});
-
-test('the screen is kept awake while a class is led, and asked for again when the page comes back', async ({
-  page,
-}) => {
-  await page.addInitScript(() => {
-    const asked: string[] = [];
-    Object.assign(window, { asked });
-    Object.defineProperty(navigator, 'wakeLock', {
-      value: {
-        request: async (kind: string) => {
-          asked.push(kind);
-          return { release: async () => asked.push('released') };
-        },
-      },
-    });
-  });
-  await lead(page);
-  const asked = () => page.evaluate(() => (window as unknown as { asked: string[] }).asked);
-  await expect.poll(asked).toEqual(['screen']);
-  await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
-  await expect.poll(asked).toEqual(['screen', 'screen']);
-  await page.keyboard.press('m');
-  await page.getByRole('button', { name: /^Finish now/ }).click({ delay: 1200 });
-  await expect.poll(asked).toContain('released');
+  await expect.poll(() => deskError(page, runId)).toBeLessThan(1000);
 });
 
 test('the browser killed in the middle and opened again: it leads on, and each event is there once', async () => {

@@ -10,8 +10,8 @@ import { expect, type Page, test } from './support/test.ts';
 
 test.use({ bypassCSP: true });
 
-/** Three quarters of a minute here; three with LONG_VOICE, and on clocks set by hand in web/audio/on-time.test.ts. */
-const PLAYED_MS = process.env.LONG_VOICE ? 180_000 : 45_000;
+/** Less than half a minute here; three with LONG_VOICE, and on clocks set by hand in web/audio/on-time.test.ts. */
+const PLAYED_MS = process.env.LONG_VOICE ? 180_000 : 25_000;
 const BPM = 130;
 
 /** A dance of four moves in two layers each, as long as it is listened to. */
@@ -46,7 +46,7 @@ async function start(
   await toDesk(page);
   // The words are being fetched as soon as the desk is there.
   await page.getByTestId('remaining').waitFor();
-  await expect(page.getByText(/^Voice\b/)).toHaveCount(0, { timeout: 60_000 });
+  await expect(page.getByText(/^Voice\b/)).toHaveCount(0);
   if (blocked) await blockMainThread(page, 300, 1000);
   await watchClocksAnew(page);
   await page.keyboard.press(' ');
@@ -106,7 +106,6 @@ test('a mixed class and a dance: every tone and word within 1 ms and every count
   page,
   context,
 }) => {
-  test.setTimeout(360_000);
   const busy = await context.newPage();
   const a = await start(page, mixedClass('voice-a'), false);
   const b = await start(busy, dance('voice-b'), true);
@@ -121,7 +120,7 @@ test('a mixed class and a dance: every tone and word within 1 ms and every count
     [busy, b],
   ] as const) {
     const { sounds, worstMs, offBeatMs } = await judge(one, runId, onsets);
-    expect(sounds).toBeGreaterThan(11);
+    expect(sounds).toBeGreaterThan(7);
     if (one === busy) expect(offBeatMs).toBeLessThan(5);
     test.info().annotations.push({
       type: 'sounds, worst onset error',

@@ -12,6 +12,17 @@ export function say(text) {
   console.log(`\u2022 ${text}`);
 }
 
+/** What is taking its time says so every half minute, by a process of its own: this one waits for the command. */
+function sayingHowFar(what, work) {
+  const code = `setInterval(() => console.error('  ' + process.argv[1] + ': ' + Math.round(performance.now() / 1000) + ' s so far'), 30000)`;
+  const clock = spawn(process.execPath, ['-e', code, what], { stdio: ['ignore', 'ignore', 'inherit'] });
+  try {
+    return work();
+  } finally {
+    clock.kill();
+  }
+}
+
 /** Runs a command in the package folder, its output shown; ends the script with its exit code when it fails. */
 export function run(command, args, options = {}) {
   const result = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
@@ -88,7 +99,9 @@ export function ensureInstalled(tell = say) {
   const here = () => existsSync(path.join(ROOT, 'node_modules', '.package-lock.json'));
   unlessDone('installed', lock, here, () => {
     tell('Installing packages (once, about a minute)');
-    run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 2, 2] });
+    sayingHowFar('packages', () =>
+      run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 2, 2] }),
+    );
   });
 }
 
@@ -114,23 +127,29 @@ export function ensureBuilt(tell = say, parts = PARTS) {
   });
 }
 
-/** Installs a package of Debian's where this user may. */
+/** Installs a package of Debian's where this is a Debian and this user may; gives whether it did. */
 function installFromDebian(name) {
-  const asRoot = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
-  const apt = [...asRoot, 'apt-get'];
+  const apt = process.getuid?.() === 0 ? ['apt-get'] : ['sudo', '-n', 'apt-get'];
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  run(apt[0], [...apt.slice(1), 'update', '-qq'], { env });
-  run(apt[0], [...apt.slice(1), 'install', '-y', '-qq', '--no-install-recommends', name], { env });
+  const does = (...args) =>
+    spawnSync(apt[0], [...apt.slice(1), ...args], { env, stdio: ['ignore', 2, 2] }).status === 0;
+  return sayingHowFar(
+    name,
+    () => does('update', '-qq') && does('install', '-y', '-qq', '--no-install-recommends', name),
+  );
 }
 
-/** Makes sure that there is a PostgreSQL server for the tests, installing Debian's package where there is none. */
+/** Whether there is a PostgreSQL server for the tests; Debian's package is installed where there is none. */
 export function ensurePostgres() {
-  if (existsSync('/usr/lib/postgresql')) return;
+  const here = () => existsSync('/usr/lib/postgresql');
+  if (here()) return true;
   say("Installing PostgreSQL from Debian's packages (once, for the tests)");
   installFromDebian('postgresql');
+  if (!here()) say('There is no PostgreSQL here, and it cannot be installed: the tests that need one are left out.');
+  return here();
 }
 
-/** Finds Chromium, installing Debian's package where there is none and this user may; gives its path. */
+/** Finds Chromium, installing Debian's package where there is none; gives its path. Ends the script where there is none to be had. */
 export function ensureChromium() {
   const candidates = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
   const found = () => candidates.find((file) => file && existsSync(file));
@@ -138,5 +157,10 @@ export function ensureChromium() {
     say("Installing Chromium from Debian's packages (once)");
     installFromDebian('chromium');
   }
-  return found() ?? '/usr/bin/chromium';
+  const chromium = found();
+  if (chromium) return chromium;
+  console.error(
+    'The browser tests need Chromium, and it could not be installed here. Install Chromium or Chrome, set CHROMIUM to its path where it is in another place than usual, and try again; or go on without them: npm test -- --without-browser',
+  );
+  process.exit(1);
 }

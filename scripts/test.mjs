@@ -1,16 +1,67 @@
-import { bin, ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, run, runTogether, say } from './lib.mjs';
+import { availableParallelism } from 'node:os';
+import path from 'node:path';
+import { bin, ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, ROOT, runTogether, say } from './lib.mjs';
 
+// Everything that is to hold: lint, types, walls, what nobody uses; then units and browser tests beside each other; last, alone,
+// what is measured in real time. `--without-browser` leaves the browser out.
+const withBrowser = !process.argv.includes('--without-browser');
+const since = Date.now();
 ensureInstalled();
-const chromium = ensureChromium();
-ensurePostgres();
+// What comes after needs packages.
+const { leashed, ownTemporaryFolder } = await import('./leashed.mjs');
+const { browserTests, closingOf, tellAll, unitTests } = await import('./report.mjs');
+const chromium = withBrowser ? ensureChromium() : null;
+const postgres = ensurePostgres();
+ensureBuilt();
 await runTogether(
   ['Lint', bin('biome'), ['check', '.']],
   ['Types', bin('tsc'), ['-b']],
-  ['Walls', bin('depcruise'), ['--no-progress', 'core', 'web', 'server', 'bin']],
+  ['Walls', bin('depcruise'), ['--no-progress', 'core', 'web', 'server', 'bin', 'scripts']],
   ['Unused files, exports and packages', bin('knip'), []],
 );
-ensureBuilt();
-say('Unit tests');
-run(bin('vitest'), ['run']);
-say('Browser tests');
-run(bin('playwright'), ['test'], { env: { ...process.env, CHROMIUM: chromium } });
+
+const reports = path.join(ROOT, 'node_modules/.odd-round');
+const file = (name) => path.join(reports, `${name}.json`);
+const env = { TMPDIR: ownTemporaryFolder(), TEST_WORKERS: String(availableParallelism()), ODD_ROUND_NO_COLOR: '1' };
+const unit = () =>
+  leashed(
+    'unit',
+    'node_modules/vitest/vitest.mjs',
+    [
+      'run',
+      ...(postgres ? [] : ['--project', '!on PostgreSQL']),
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${file('unit')}`,
+    ],
+    env,
+  );
+const browser = (project, name) =>
+  leashed(
+    'browser',
+    'node_modules/@playwright/test/cli.js',
+    ['test', `--project=${project}`, '--reporter=list,json', `--output=test-results/${name}`],
+    { ...env, CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: file(name) },
+  );
+
+say(withBrowser ? 'Unit and browser tests, beside each other' : 'Unit tests');
+const runs = await Promise.all([unit(), ...(withBrowser ? [browser('screens', 'screens')] : [])]);
+if (withBrowser) {
+  say('In real time, alone');
+  runs.push(await browser('real time', 'real-time'));
+}
+const leftOut = [
+  ...(postgres ? [] : ['the project “on PostgreSQL”: there is no PostgreSQL here']),
+  ...(withBrowser ? [] : ['the browser tests, as asked']),
+];
+const tests = [
+  unitTests(file('unit')),
+  ...(withBrowser ? ['screens', 'real-time'].map((n) => browserTests(file(n))) : []),
+];
+say(`${Math.round((Date.now() - since) / 1000)} s in all`);
+tellAll(
+  tests.flat(),
+  leftOut,
+  runs.flatMap(({ said }) => closingOf(said)),
+);
+process.exit(runs.some(({ code }) => code !== 0) ? 1 : 0);

@@ -15,7 +15,6 @@ import { readXspf, writeXspf } from './xspf.ts';
  */
 
 const FILES = 10_000;
-const SLOW_MS = 1000;
 
 type Told = readonly { place: string; message: string }[];
 
@@ -93,20 +92,15 @@ function mutated(file: string, random: () => number): string {
 }
 
 describe('files that something has happened to', () => {
-  it.each(Object.entries(KINDS))('%s: read, or named with a place, at once', (kind, { file, read }) => {
+  it.each(Object.entries(KINDS))('%s: read, or named with a place', (kind, { file, read }) => {
     expect(read(file)).toEqual([]);
     const random = mulberry32(kind.length);
-    let slowest = 0;
     for (let k = 0; k < FILES / Object.keys(KINDS).length; k++) {
       const text = mutated(file, random);
-      const began = performance.now();
-      const told = read(text);
-      slowest = Math.max(slowest, performance.now() - began);
-      for (const { place, message } of told) {
+      for (const { place, message } of read(text)) {
         expect(place.trim(), text).not.toBe('');
         expect(message.trim(), text).not.toBe('');
       }
     }
-    expect(slowest).toBeLessThan(SLOW_MS);
   });
 });

@@ -52,7 +52,7 @@ it('a disk that fills up: saves are refused with a plain sentence, nothing is lo
   writeFileSync(filler, Buffer.alloc(free() - 2 * MB));
   expect(await server.stop()).toBe(0);
   disk.remove();
-}, 240_000);
+});
 
 it.runIf(FULL)(
   'a database that cannot write its log, with no guard before it, fails what is asked and comes back by itself',
@@ -84,5 +84,4 @@ it.runIf(FULL)(
     await db.close();
     disk.remove();
   },
-  240_000,
 );

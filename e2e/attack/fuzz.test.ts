@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { mulberry32 } from '../../core/sequence/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
-import { FULL, rounds } from '../support/attack.ts';
+import { rounds } from '../support/attack.ts';
 import { OwnServer } from '../support/server.ts';
 
-const TIMES = rounds(50_000, 500);
+const TIMES = rounds(50_000, 200);
 const AT_ONCE = 8;
 /** Longest answer; a machine that stalls in between is no failure, one that hangs is. */
-const LONGEST_MS = FULL ? 1000 : 15_000;
+const LONGEST_MS = 60_000;
 const random = mulberry32(4313);
 const int = (n: number) => Math.floor(random() * n);
 const one = <T>(list: readonly T[]): T => list[int(list.length)] as T;
@@ -189,6 +189,6 @@ describe('hostile requests', () => {
     // After its first thousand requests it has what it needs; what grows on is a leak.
     expect(memory.at(-1)! - Math.max(...memory.slice(0, 4))).toBeLessThan(120);
     expect((await fetch(`${server.url}/api/plans`)).status).toBe(200);
-    expect((await server.stop()).code).toBe(0);
-  }, 1_800_000);
+    expect(await server.stop()).toBe(0);
+  });
 });

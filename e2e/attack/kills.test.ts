@@ -76,7 +76,7 @@ const cli = (command: string, ...more: string[]) => [
   `import { main } from '${path.resolve('dist/bin/cli.js')}'; process.exitCode = await main(${JSON.stringify([command, ...more])});`,
 ];
 
-describe('killed', { timeout: 1_800_000 }, () => {
+describe('killed', () => {
   it(`${rounds(40, 1)} times while it saves and takes events: all that was acknowledged is there`, async () => {
     const dir = await freshDataDir('kills');
     const had = new Map<string, number>();
@@ -139,7 +139,7 @@ describe('killed', { timeout: 1_800_000 }, () => {
     }
   });
 
-  it(`${rounds(15, 1)} times while it makes a backup: there is a whole one or none`, async () => {
+  it.runIf(FULL)(`${rounds(15, 1)} times while it makes a backup: there is a whole one or none`, async () => {
     const dir = copy();
     for (let k = 0; k < rounds(15, 1); k++) {
       const file = path.join(dir, `made-${k}.zip`);

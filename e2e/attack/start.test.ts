@@ -6,6 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openEmbedded } from '../../server/db/embedded.ts';
 import { migrate } from '../../server/db/migrate.ts';
 import { freshDataDir } from '../../server/test/fresh-database.ts';
+import { FULL, rounds } from '../support/attack.ts';
 import { failingStart, OwnServer } from '../support/server.ts';
 import { smallDisk } from '../support/small-disk.ts';
 
@@ -30,7 +31,7 @@ describe('a start that cannot be', () => {
   );
   afterAll(() => void taken.close());
 
-  it('port taken, passphrase too short, settings that are none', async () => {
+  it.runIf(FULL)('port taken, passphrase too short, settings that are none', async () => {
     const dir = await freshDataDir('start');
     const { port } = taken.address() as AddressInfo;
     expect(await refusal(dir, { PORT: String(port) })).toMatch(`Port ${port} is taken by another program`);
@@ -55,7 +56,7 @@ describe('a start that cannot be', () => {
     expect(existsSync(path.join(dir, 'db'))).toBe(false);
   });
 
-  it('files that are missing or damaged, another PostgreSQL, a newer Odd Round', async () => {
+  it.runIf(FULL)('files that are missing or damaged, another PostgreSQL, a newer Odd Round', async () => {
     const dir = await freshDataDir('start');
     const db = path.join(dir, 'db');
     writeFileSync(path.join(db, 'PG_VERSION'), '16\n');
@@ -72,7 +73,7 @@ describe('a start that cannot be', () => {
     expect(await refusal(dir)).toMatch(/newer Odd Round \(it has 9999_tomorrow\.sql\).*Nothing was changed/);
   });
 
-  it('a folder that is a file, and one that may not be written to', async () => {
+  it.runIf(FULL)('a folder that is a file, and one that may not be written to', async () => {
     const dir = empty();
     const file = path.join(dir, 'file');
     writeFileSync(file, '');
@@ -90,7 +91,7 @@ describe('a start that cannot be', () => {
     }
   });
 
-  it('a restore cut off between its two renames: the database that was there is back', async () => {
+  it.runIf(FULL)('a restore cut off between its two renames: the database that was there is back', async () => {
     const dir = await freshDataDir('start');
     const server = new OwnServer();
     server.dataDir = dir;
@@ -100,12 +101,12 @@ describe('a start that cannot be', () => {
     expect(readdirSync(dir).filter((f) => f.startsWith('db'))).toEqual(['db']);
   });
 
-  it('two servers over one folder: of four started together one runs, the others say so; it ends when told', async () => {
+  it('two servers over one folder: of several started together one runs, the others say so; it ends when told', async () => {
     const dir = await freshDataDir('start');
     const first = new OwnServer();
     first.dataDir = dir;
     await first.start();
-    const others = await Promise.all([1, 2, 3].map(() => refusal(dir)));
+    const others = await Promise.all(Array.from({ length: rounds(3, 1) }, () => refusal(dir)));
     for (const said of others) expect(said).toMatch(/running already on .* \(process \d+, since/);
     expect(await first.stop()).toBe(0);
   });

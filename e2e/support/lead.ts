@@ -43,7 +43,8 @@ export async function leadClass(page: Page, plan: Plan, base = ''): Promise<stri
   await page.getByTestId('move').waitFor();
   const runId = page.url().split('/').at(-1) ?? '';
   await page.keyboard.press(' ');
-  await expect(page.getByTestId('phase-word')).toHaveText('Work');
+  // A short set may be over before it is seen.
+  await expect(page.getByTestId('phase-word')).not.toHaveText(/Ready|Get ready/);
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   return runId;
 }

@@ -43,9 +43,8 @@ export class OwnServer {
   /** @param env what differs from a server started as usual; `DATE_NOW` sets its date, ms since 1970 */
   constructor(private readonly env: Record<string, string> = {}) {}
 
-  /** Known from the first start on. */
+  /** Known from the first start on; before, there is nothing at it. */
   get url(): string {
-    if (this.port === 0) throw new Error('The server has no address before it is started');
     return `http://127.0.0.1:${this.port}`;
   }
 

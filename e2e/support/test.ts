@@ -1,7 +1,14 @@
 import { test as plain } from '@playwright/test';
 import { OwnServer } from './server.ts';
 
-export { type APIRequestContext, type BrowserContext, chromium, expect, type Page } from '@playwright/test';
+export {
+  type APIRequestContext,
+  type BrowserContext,
+  chromium,
+  expect,
+  type Locator,
+  type Page,
+} from '@playwright/test';
 
 /** The servers of this worker; what they write stands with a test that fails. */
 const servers = new Set<OwnServer>();
@@ -14,9 +21,9 @@ export function ownServer(env: Record<string, string> = {}): OwnServer {
 }
 
 /** The address of a test's own server, for `test.use({ baseURL: at(server) })`; known once it is started. */
-// biome-ignore lint/correctness/noEmptyPattern: Playwright reads the fixtures from the pattern.
 export const at =
   (server: OwnServer) =>
+  // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the fixtures from the pattern.
   async ({}, use: (url: string) => Promise<void>) =>
     use(server.url);
 

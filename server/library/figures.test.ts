@@ -22,7 +22,7 @@ describe('the figures that ship', () => {
   it('keep every rule of good form at every moment: nothing sinks, slides, misses, goes out of range', () => {
     const wrong = drawn.flatMap(({ name }) => faultsOf(figure(name)).map((f) => `${name}: ${faultWords(f)}`));
     expect(wrong).toEqual([]);
-  }, 120_000);
+  });
 
   it('show the kit that the move needs, and none that it does not', () => {
     const shown = (text: string) =>

@@ -30,15 +30,6 @@ const plan = (id: string, more: Partial<Plan> = {}, restS = 20): Plan => ({
   ...more,
 });
 
-/** A squad's phone: joined by its code. */
-async function _phoneOf(page: Page, context: BrowserContext, runId: string, squad: string): Promise<Page> {
-  const { squad: code } = await (await page.request.post(`/api/runs/${runId}/codes`)).json();
-  const phone = await context.newPage();
-  await phone.setViewportSize({ width: 390, height: 844 });
-  await phone.goto(`/squad/${code}/${squad}`);
-  return phone;
-}
-
 it('the plan is made as it ran, each change by itself; what three runs did alike is proposed', async () => {
   const id = 'as-ran';
   await put(plan(id));

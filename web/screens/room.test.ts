@@ -31,8 +31,6 @@ async function open(page: Page, id: string): Promise<void> {
   await page.goto(`/classes/${id}`);
   await page.getByRole('link', { name: 'Room', exact: true }).click();
 }
-const _stored = async (page: Page, id: string) =>
-  ((await (await page.request.get(`/api/plans/${id}`)).json()) as { plan: Plan }).plan;
 const station = (page: Page, name: string) => page.getByRole('button', { name: new RegExp(`^Station \\d, ${name}`) });
 
 it('Delete takes a thing away; the room of another class is taken over with its things', async () => {

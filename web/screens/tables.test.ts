@@ -1,91 +1,14 @@
 // @vitest-environment jsdom
 
-import { readFile } from 'node:fs/promises';
 import { expect, it } from 'vitest';
 import type { Plan } from '../../core/plan/index.ts';
-import { circuit, planOf, s, stations } from '../../core/test/build.ts';
-import { type Page, put, withScreens } from '../test/screens.test.support.tsx';
+import { withScreens } from '../test/screens.test.support.tsx';
 
 const page = withScreens();
 
 /*
  * What leaves the application, and what comes in: paper, a page for home, a picture with a class over it, music, pulse, clickers.
  */
-
-const _plan = (id: string, more: Partial<Plan> = {}, work = 40, rest = 20): Plan => ({
-  ...planOf({
-    ...circuit(
-      stations(2, (x, k) => ({ ...x, move: ['Rope slam', 'Side plank'][k]!, easier: ['Step it'], formCues: ['Tall'] })),
-      work,
-      rest,
-      2,
-      { roundBreakMs: s(30) },
-    ),
-    id: 'main',
-    title: 'Main',
-  }),
-  id,
-  title: id,
-  countInMs: 0,
-  cueLevels: TONES_ALONE,
-  ...more,
-});
-const _keep = (_page: Page, one: Plan) => put(one);
-
-/** What a press gives as a file. */
-async function _fileOf(page: Page, press: () => Promise<void>): Promise<{ name: string; bytes: Buffer }> {
-  const [download] = await Promise.all([page.waitForEvent('download'), press()]);
-  return { name: download.suggestedFilename(), bytes: await readFile(await download.path()) };
-}
-
-/** Counts what is heard at the way out of the page: sounds after silence. A file from a disk may load no worklet. */
-function _listenHere(): void {
-  let heard = 0;
-  let quiet = true;
-  const connect = AudioNode.prototype.connect as (this: AudioNode, ...args: unknown[]) => unknown;
-  AudioNode.prototype.connect = function (this: AudioNode, ...args: unknown[]) {
-    if (args[0] === this.context.destination) {
-      const probe = new AnalyserNode(this.context, { fftSize: 1024 });
-      connect.call(this, probe);
-      const samples = new Float32Array(1024);
-      setInterval(() => {
-        probe.getFloatTimeDomainData(samples);
-        const loud = samples.some((x) => Math.abs(x) > 0.01);
-        if (loud && quiet) heard += 1;
-        quiet = !loud;
-        Object.assign(window, { heard });
-      }, 15);
-    }
-    return connect.apply(this, args);
-  } as typeof connect as AudioNode['connect'];
-}
-
-/** A WAV of beats in the bass, 126 a minute. */
-function _beats(seconds: number): Buffer {
-  const rate = 22_050;
-  const samples = rate * seconds;
-  const file = Buffer.alloc(44 + samples * 2);
-  file.write('RIFF', 0);
-  file.writeUInt32LE(36 + samples * 2, 4);
-  file.write('WAVEfmt ', 8);
-  file.writeUInt32LE(16, 16);
-  file.writeUInt16LE(1, 20);
-  file.writeUInt16LE(1, 22);
-  file.writeUInt32LE(rate, 24);
-  file.writeUInt32LE(rate * 2, 28);
-  file.writeUInt16LE(2, 32);
-  file.writeUInt16LE(16, 34);
-  file.write('data', 36);
-  file.writeUInt32LE(samples * 2, 40);
-  for (let k = 0; k < samples; k++) {
-    const into = k % ((60 / 126) * rate);
-    file.writeInt16LE(
-      Math.round(24_000 * Math.sin((2 * Math.PI * 90 * into) / rate) * Math.exp(-into / 600)),
-      44 + k * 2,
-    );
-  }
-  return file;
-}
 
 it('a clicker shows what it sends, and a table of moves comes in by its columns', async () => {
   await page.goto('/settings');

@@ -1,6 +1,6 @@
 import { EditorView } from '@codemirror/view';
 import { fireEvent } from '@testing-library/dom';
-import userEvent from '@testing-library/user-event';
+import { userEvent } from '@testing-library/user-event';
 import { computeAccessibleName, getRole } from 'dom-accessibility-api';
 import { expect } from 'vitest';
 
@@ -121,7 +121,13 @@ async function insert(text: string): Promise<void> {
   const at = document.activeElement;
   const editor = at instanceof HTMLElement && at.matches('.cm-content') ? EditorView.findFromDOM(at) : null;
   if (editor) editor.dispatch(editor.state.replaceSelection(text), { userEvent: 'input.type' });
-  else await user.keyboard(text.replace(/[{[]/g, '$&$&').replaceAll('\n', '{Enter}'));
+  else await user.paste(text);
+}
+
+/** Key by key; into the editor at once. */
+async function type(text: string): Promise<void> {
+  if (document.activeElement?.matches('.cm-content')) return insert(text);
+  await user.keyboard(text.replace(/[{[]/g, '$&$&').replaceAll('\n', '{Enter}'));
 }
 
 export class Locator {
@@ -199,7 +205,7 @@ export class Locator {
   }
   async pressSequentially(text: string): Promise<void> {
     await this.focus();
-    await insert(text);
+    await type(text);
   }
   async fill(text: string): Promise<void> {
     const e = await this.one();
@@ -242,7 +248,13 @@ interface TestFile {
 }
 
 /** The keyboard, wherever the focus is. */
-export const keyboard = { press, insertText: insert, type: insert };
+export const keyboard = {
+  press,
+  insertText: insert,
+  type,
+  down: (key: string) => user.keyboard(`{${key}>}`),
+  up: (key: string) => user.keyboard(`{/${key}}`),
+};
 
 /** All of the document. */
 export const whole = () => new Locator(() => [document.documentElement], 'page');
@@ -361,6 +373,14 @@ expect.extend({
       }),
     );
   },
+  toHaveClass(this: Asked, on: Locator, words: RegExp) {
+    return holds(
+      this,
+      on,
+      `class ${words}`,
+      single((e) => words.test(e.getAttribute('class') ?? '')),
+    );
+  },
   toHaveAccessibleName(this: Asked, on: Locator, name: Words) {
     return holds(
       this,
@@ -382,9 +402,11 @@ interface ScreenMatchers {
   toBeDisabled(): Promise<void>;
   toBeFocused(): Promise<void>;
   toHaveAttribute(name: string, value: Words): Promise<void>;
+  toHaveClass(words: RegExp): Promise<void>;
   toHaveAccessibleName(name: Words): Promise<void>;
 }
 
 declare module 'vitest' {
-  interface Matchers<T = unknown> extends ScreenMatchers {}
+  // biome-ignore lint/suspicious/noExplicitAny: as the declaration that it adds to.
+  interface Matchers<T = any> extends ScreenMatchers {}
 }

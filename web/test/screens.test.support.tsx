@@ -56,8 +56,6 @@ const request = {
   delete: (path: string) => ask('DELETE', path),
 };
 
-export const stored = async (id: string): Promise<Plan> => (await (await request.get(`/api/plans/${id}`)).json()).plan;
-
 /** Saves a class, over what stands there. */
 export async function put(plan: Plan): Promise<Plan> {
   const save = (baseVersion: number) => request.put(`/api/plans/${plan.id}`, { data: { plan, baseVersion } });
@@ -171,7 +169,13 @@ const bytesOf = (blob: Blob) =>
 /** A sound that nobody hears, on a clock that goes on. */
 function giveSound(): void {
   class SilentNode extends EventTarget {
-    readonly gain = { value: 1, setValueAtTime() {}, setTargetAtTime() {}, cancelScheduledValues() {}, linearRampToValueAtTime() {} };
+    readonly gain = {
+      value: 1,
+      setValueAtTime() {},
+      setTargetAtTime() {},
+      cancelScheduledValues() {},
+      linearRampToValueAtTime() {},
+    };
     readonly playbackRate = { value: 1 };
     connect = <T,>(to: T) => to;
     disconnect() {}

@@ -1,4 +1,4 @@
-import { expose } from 'comlink';
+import { type Endpoint, expose } from 'comlink';
 import { checkPlan, type Finding } from '../../core/checks/index.ts';
 import { type KitItem, type Library, libraryOf, type Move } from '../../core/moves/index.ts';
 import type { Thresholds } from '../../core/norms/index.ts';
@@ -36,4 +36,4 @@ const work = {
   },
 };
 export type ChecksWork = typeof work;
-expose(work, self);
+expose(work, self as unknown as Endpoint);

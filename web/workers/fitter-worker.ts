@@ -1,4 +1,4 @@
-import { expose } from 'comlink';
+import { type Endpoint, expose } from 'comlink';
 import { type FitRequest, type FitResult, fitSlot } from '../../core/fit/index.ts';
 
 /** What the fitter found, and how long that took in ms. */
@@ -19,4 +19,4 @@ const work = {
   },
 };
 export type FitterWork = typeof work;
-expose(work, self);
+expose(work, self as unknown as Endpoint);

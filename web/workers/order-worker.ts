@@ -1,4 +1,4 @@
-import { expose } from 'comlink';
+import { type Endpoint, expose } from 'comlink';
 import { libraryOf, type Move } from '../../core/moves/index.ts';
 import {
   type FoundOrder,
@@ -46,4 +46,4 @@ const work = {
   },
 };
 export type OrderWork = typeof work;
-expose(work, self);
+expose(work, self as unknown as Endpoint);

@@ -1,4 +1,4 @@
-import { expose } from 'comlink';
+import { type Endpoint, expose } from 'comlink';
 import MusicTempo from 'music-tempo';
 import { type Tempo, tempoOf } from '../../core/sound/index.ts';
 
@@ -20,4 +20,4 @@ const work = {
 };
 export type TempoWork = typeof work;
 
-expose(work, self);
+expose(work, self as unknown as Endpoint);

@@ -1,4 +1,4 @@
-import { expose } from 'comlink';
+import { type Endpoint, expose } from 'comlink';
 
 const EVERY_MS = 50;
 
@@ -9,4 +9,4 @@ const work = {
   },
 };
 export type TickerWork = typeof work;
-expose(work, self);
+expose(work, self as unknown as Endpoint);
