@@ -1,9 +1,10 @@
 import { defineConfig } from 'vitest/config';
+import { mutants } from './scripts/mutants.mjs';
 
-const SEED = ['core/test/seed.ts'];
+const SEED = ['core/test/seed.ts', ...(process.env.MUTANTS ? ['scripts/mutants-setup.ts'] : [])];
 
 /** Against what hangs for ever; a slow machine is no failure. */
-const HALF_AN_HOUR = 1_800_000;
+const LIMIT_MS = Number(process.env.TEST_LIMIT_S ?? 1800) * 1000;
 
 /** How long a state is waited for: long, since only a failure waits so long. PATIENCE_S sets it for daily work. */
 const PATIENCE_MS = Number(process.env.PATIENCE_S ?? 300) * 1000;
@@ -21,11 +22,12 @@ const WITH_MOCKS = [
 ];
 
 export default defineConfig({
+  plugins: process.env.MUTANTS ? [mutants(import.meta.dirname)] : [],
   test: {
     // Both cores: the default leaves one of two idle.
     maxWorkers: Number(process.env.TEST_WORKERS ?? 2),
-    testTimeout: HALF_AN_HOUR,
-    hookTimeout: HALF_AN_HOUR,
+    testTimeout: LIMIT_MS,
+    hookTimeout: LIMIT_MS,
     expect: { poll: { timeout: PATIENCE_MS, interval: 20 } },
     reporters: ['default'],
     // Modules are loaded once for all files of a worker.
