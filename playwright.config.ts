@@ -13,7 +13,7 @@ const PATIENCE_MS = Number(process.env.PATIENCE_S ?? 300) * 1000;
 export default defineConfig({
   testDir: 'e2e',
   timeout: HALF_AN_HOUR,
-  expect: { timeout: PATIENCE_MS },
+  expect: { timeout: PATIENCE_MS, toPass: { timeout: PATIENCE_MS } },
   retries: 0,
   workers: Number(process.env.TEST_WORKERS ?? 2),
   projects: [

@@ -1,11 +1,9 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
 import { faultsOf, figureOf, filmOf, readFigure, stillOf } from '../dist/core/figure/index.js';
 import { readShippedFigures } from '../dist/server/library/read.js';
-import { chromiumFor, serverOf } from './first-visit.ts';
+import { OwnServer } from '../e2e/support/server.ts';
+import { chromiumFor } from './first-visit.ts';
 import type { Told } from './keeping.ts';
 
 const FRAMES = 1000;
@@ -59,7 +57,8 @@ export async function figures(tell: Told): Promise<void> {
 }
 
 async function grid(tell: Told): Promise<void> {
-  const server = await serverOf(process.cwd(), 4322, mkdtempSync(path.join(tmpdir(), 'odd-round-figures-')));
+  const server = new OwnServer();
+  await server.start();
   const browser = await chromiumFor();
   try {
     const page = await browser.newPage({ viewport: { width: 1920, height: 1080 } });
@@ -111,7 +110,7 @@ async function grid(tell: Told): Promise<void> {
     }
   } finally {
     await browser.close();
-    server.stop();
+    await server.stop();
   }
 }
 

@@ -1,4 +1,3 @@
-import { spawn } from 'node:child_process';
 import { type Browser, chromium, type Page } from '@playwright/test';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
 import { CHROMIUM } from '../e2e/support/chromium.ts';
@@ -103,26 +102,4 @@ export async function firstVisits(url: string): Promise<FirstVisit[]> {
   }
   await browser.close();
   return found;
-}
-
-/** A server of a built checkout, with demo data of its own; gives its address and what ends it. */
-export async function serverOf(
-  folder: string,
-  port: number,
-  dataDir: string,
-): Promise<{ url: string; stop: () => void }> {
-  const child = spawn(process.execPath, ['dist/server/main.js'], {
-    cwd: folder,
-    env: { ...process.env, PORT: String(port), DATA_DIR: dataDir, LOG_LEVEL: 'warn' },
-    stdio: 'inherit',
-  });
-  const url = `http://127.0.0.1:${port}`;
-  for (;;) {
-    const healthy = await fetch(`${url}/api/health`).then(
-      (r) => r.ok,
-      () => false,
-    );
-    if (healthy) return { url, stop: () => child.kill('SIGTERM') };
-    await new Promise((done) => setTimeout(done, 100));
-  }
 }

@@ -1,5 +1,5 @@
-// Prints what things cost on this machine; nothing here passes or fails. Named parts alone: core, judgement, server, keeping, records, outside, figures, bundle.
-import { spawn } from 'node:child_process';
+// Prints what things cost on this machine, each figure as it is there; nothing here passes or fails, and a part that breaks does not
+// keep the others from being measured. Named parts alone: core, judgement, server, keeping, records, outside, figures, bundle.
 import { mkdtempSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -17,8 +17,9 @@ import { findOrder, orderProblem, SCHOOL_WEIGHTS } from '../dist/core/sequence/i
 import { readShorthand, writeShorthand } from '../dist/core/shorthand/index.js';
 import { compile, sheetOf } from '../dist/core/timeline/index.js';
 import { shippedLibrary } from '../dist/server/library/read.js';
+import { OwnServer } from '../e2e/support/server.ts';
 import { figures } from './figures.ts';
-import { firstVisits, serverOf } from './first-visit.ts';
+import { firstVisits } from './first-visit.ts';
 import { followers } from './followers.ts';
 import { keeping, type Told } from './keeping.ts';
 import { keystrokes } from './keystrokes.ts';
@@ -26,33 +27,40 @@ import { outside } from './outside.ts';
 import { records } from './records.ts';
 
 type Row = { what: string; median: string; p95: string; note: string };
-const rows: Row[] = [];
+const WIDTH = 52;
+
+/** A figure stands as soon as it is there. */
+function print({ what, median, p95, note }: Row): void {
+  console.log(`${what.padEnd(WIDTH)}  ${median.padStart(8)}  ${p95.padStart(9)}  ${note}`);
+}
+
 const ms = (x: number) => `${x < 10 ? x.toFixed(2) : x.toFixed(0)} ms`;
 const rank = (sorted: number[], q: number) => sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))] ?? 0;
 
 function report(what: string, times: number[], note = ''): void {
   const sorted = [...times].sort((a, b) => a - b);
-  rows.push({ what, median: ms(rank(sorted, 0.5)), p95: ms(rank(sorted, 0.95)), note });
+  print({ what, median: ms(rank(sorted, 0.5)), p95: ms(rank(sorted, 0.95)), note });
 }
 
 /** As `report`; what is no time stands in its note alone. */
 const told: Told = (what, times, note = '') =>
-  times.length > 0 ? report(what, times, note) : rows.push({ what, median: '', p95: '', note });
+  times.length > 0 ? report(what, times, note) : print({ what, median: '', p95: '', note });
 
 /** As `report`, with another percentile in the second column. */
 function reportAt(what: string, times: number[], quantile: number, note: string): void {
   const sorted = [...times].sort((a, b) => a - b);
-  rows.push({ what, median: ms(rank(sorted, 0.5)), p95: ms(rank(sorted, quantile)), note });
+  print({ what, median: ms(rank(sorted, 0.5)), p95: ms(rank(sorted, quantile)), note });
 }
 
-function time(what: string, runs: number, work: () => void, note = ''): void {
+/** @param note what is known of it, asked when it has been measured */
+function time(what: string, runs: number, work: () => void, note: string | (() => string) = ''): void {
   for (let i = 0; i < Math.min(10, runs); i++) work();
   const times = Array.from({ length: runs }, () => {
     const from = performance.now();
     work();
     return performance.now() - from;
   });
-  report(what, times, note);
+  report(what, times, typeof note === 'string' ? note : note());
 }
 
 const s = (seconds: number) => seconds * 1000;
@@ -79,12 +87,11 @@ function core(): void {
     roundBreakMs: { min: s(30), max: s(75), step: s(15) },
   };
   let tried = 0;
-  time('slot fitter', 30, () => {
+  const fit = () => {
     tried =
       fitSlot({ plan, blockIndex: 0, slotMs: s(1800), spareMs: s(20), keepRatio: false, limit: 12, vary })?.tried ?? 0;
-  });
-  const last = rows.at(-1);
-  if (last) last.note = `${tried} candidates`;
+  };
+  time('slot fitter', 30, fit, () => `${tried} candidates`);
 }
 
 function judgement(): void {
@@ -92,7 +99,7 @@ function judgement(): void {
   const { plans } = readPlanFile(readFileSync('server/demo/classes.json', 'utf8'));
   const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
   const score = scoreOf(MARKED, library);
-  rows.push({
+  print({
     what: 'marked classes: recall, precision',
     median: percent(score.recall),
     p95: percent(score.precision),
@@ -162,66 +169,45 @@ function judgement(): void {
   time('filter of 5,000 moves', 200, () => findMoves(index, { ...ANY_MOVE, text: typed[at++ % typed.length] ?? '' }));
 }
 
-const PORT = 4317;
-const URL = `http://127.0.0.1:${PORT}`;
-const healthy = () =>
-  fetch(`${URL}/api/health`).then(
-    (r) => r.ok,
-    () => false,
-  );
-
-async function start(dataDir: string): Promise<{ tookMs: number; stop: () => Promise<void> }> {
-  const from = performance.now();
-  const child = spawn(process.execPath, ['dist/server/main.js'], {
-    env: { ...process.env, PORT: String(PORT), DATA_DIR: dataDir, LOG_LEVEL: 'silent' },
-    stdio: 'ignore',
-  });
-  while (!(await healthy())) await new Promise((done) => setTimeout(done, 20));
-  const tookMs = performance.now() - from;
-  const stop = () =>
-    new Promise<void>((done) => {
-      child.once('exit', () => done());
-      child.kill('SIGTERM');
-    });
-  return { tookMs, stop };
-}
-
 async function server(): Promise<void> {
-  const dataDir = mkdtempSync(path.join(tmpdir(), 'odd-round-bench-'));
-  const first = await start(dataDir);
-  report('first start, empty database and demo data', [first.tookMs]);
-  await first.stop();
-  const again = await start(dataDir);
-  report('later start', [again.tookMs]);
+  const again = new OwnServer();
+  again.dataDir = mkdtempSync(path.join(tmpdir(), 'odd-round-bench-'));
+  for (const what of ['first start, empty database and demo data', 'later start']) {
+    await again.stop();
+    const from = performance.now();
+    await again.start();
+    report(what, [performance.now() - from]);
+  }
+  const { url } = again;
   const plan = { ...long, id: 'bench', title: 'Bench' };
   const times: number[] = [];
   for (let version = 0; version < 60; version++) {
     const body = JSON.stringify({ plan: { ...plan, notes: `save ${version}` }, baseVersion: version });
     const from = performance.now();
-    await fetch(`${URL}/api/plans/bench`, { method: 'PUT', body, headers: { 'Content-Type': 'application/json' } });
+    await fetch(`${url}/api/plans/bench`, { method: 'PUT', body, headers: { 'Content-Type': 'application/json' } });
     times.push(performance.now() - from);
   }
   report('save a class', times, 'the long one, over HTTP');
-  const follow = await followers(URL);
+  const follow = await followers(url);
   reportAt(`event to 200 screens`, follow.times, 0.99, `99th percentile; server memory ${follow.memoryMiB} MiB`);
-  await speech();
-  const { typed, fitterMs, candidates } = await keystrokes(URL);
+  await speech(url);
+  const { typed, fitterMs, candidates } = await keystrokes(url);
   report('keystroke to painted result', typed, '40 × 10 sheet, headless Chromium');
   report('slot fitter in its worker', fitterMs, `${candidates} candidates, headless Chromium`);
   await again.stop();
 }
 
 /** The voice of a new 45-minute class and of one that is known, and its whole sound as a WAV. */
-async function speech(): Promise<void> {
-  const rss = async () => Number((await fetch(`${URL}/api/health`).then((r) => r.json())).memoryMiB ?? 0);
-  const stored = await fetch(`${URL}/api/plans/slack-water`).then((r) => r.json());
+async function speech(url: string): Promise<void> {
+  const rss = async () => Number((await fetch(`${url}/api/health`).then((r) => r.json())).memoryMiB ?? 0);
+  const stored = await fetch(`${url}/api/plans/slack-water`).then((r) => r.json());
   const heard = resolvePlan(stored.plan, shippedLibrary());
   const words = wordsOf(heard, runIntervals(heard));
   for (const note of ['a new 45-minute class', 'the same again']) {
     const from = performance.now();
     for (let k = 0; k < words.length; k += 50) {
       const body = JSON.stringify({ voice: 'slt', rate: 1, texts: words.slice(k, k + 50) });
-      await fetch(`${URL}/api/speech/lengths`, {
+      await fetch(`${url}/api/speech/lengths`, {
         method: 'POST',
         body,
         headers: { 'Content-Type': 'application/json' },
@@ -235,7 +221,7 @@ async function speech(): Promise<void> {
     most = Math.max(most, await rss());
   }, 100);
   const from = performance.now();
-  const res = await fetch(`${URL}/api/tracks/slack-water?music=1`);
+  const res = await fetch(`${url}/api/tracks/slack-water?music=1`);
   let bytes = 0;
   if (res.body) for await (const part of res.body) bytes += (part as Uint8Array).length;
   clearInterval(watch);
@@ -251,21 +237,17 @@ async function bundle(): Promise<void> {
     const zipped = own.reduce((sum, f) => sum + gzipSync(readFileSync(f)).length, 0);
     return `${(raw / 1024).toFixed(0)} KiB, ${(zipped / 1024).toFixed(0)} KiB gzip`;
   };
-  rows.push({ what: 'bundle, scripts', median: '', p95: '', note: size('.js') });
-  rows.push({ what: 'bundle, styles', median: '', p95: '', note: size('.css') });
-  // OTHER_CHECKOUT names a built checkout to be measured beside this one, as the version before.
-  for (const [k, folder] of [process.cwd(), process.env.OTHER_CHECKOUT].entries()) {
-    if (!folder) continue;
-    const server = await serverOf(folder, PORT + 1 + k, mkdtempSync(path.join(tmpdir(), 'odd-round-visit-')));
-    for (const { what, codeKiB, fontKiB, usableMs } of await firstVisits(server.url).finally(server.stop)) {
-      const name = `first visit of ${what}${k === 0 ? '' : ', other checkout'}`;
-      report(
-        name,
-        usableMs,
-        `till usable, processor slowed 4x; ${codeKiB.toFixed(0)} KiB of code, ${fontKiB.toFixed(0)} KiB of fonts`,
-      );
-    }
-  }
+  print({ what: 'bundle, scripts', median: '', p95: '', note: size('.js') });
+  print({ what: 'bundle, styles', median: '', p95: '', note: size('.css') });
+  const server = new OwnServer();
+  server.dataDir = mkdtempSync(path.join(tmpdir(), 'odd-round-visit-'));
+  await server.start();
+  for (const { what, codeKiB, fontKiB, usableMs } of await firstVisits(server.url).finally(() => server.stop()))
+    report(
+      `first visit of ${what}`,
+      usableMs,
+      `till usable, processor slowed 4x; ${codeKiB.toFixed(0)} KiB of code, ${fontKiB.toFixed(0)} KiB of fonts`,
+    );
 }
 
 /** What keeping costs: saves that are on the disk, and years of classes backed up and restored. */
@@ -285,8 +267,15 @@ const PARTS = {
   bundle,
 };
 const asked = process.argv.slice(2);
-for (const [name, measure] of Object.entries(PARTS)) if (asked.length === 0 || asked.includes(name)) await measure();
-console.log(`Node ${process.version}\n`);
-const width = Math.max(...rows.map((r) => r.what.length));
-console.log(`${''.padEnd(width)}    median       95 %`);
-for (const r of rows) console.log(`${r.what.padEnd(width)}  ${r.median.padStart(8)}  ${r.p95.padStart(9)}  ${r.note}`);
+console.log(`Node ${process.version}\n\n${''.padEnd(WIDTH)}    median       95 %`);
+for (const [name, measure] of Object.entries(PARTS)) {
+  if (asked.length > 0 && !asked.includes(name)) continue;
+  const from = performance.now();
+  try {
+    await measure();
+  } catch (error) {
+    process.exitCode = 1;
+    console.log(`${name} broke off: ${error instanceof Error ? error.message : error}`);
+  }
+  console.log(`(${name}: ${((performance.now() - from) / 1000).toFixed(0)} s)`);
+}

@@ -93,6 +93,15 @@ for (const theme of FULL ? (['light', 'dark'] as const) : (['light'] as const)) 
       theme === 'light'
         ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
         : axe.withRules(['color-contrast']);
+    // What is on its way from one colour to another is looked at when it is there.
+    await page.evaluate(() =>
+      Promise.allSettled(
+        document
+          .getAnimations()
+          .filter((a) => a.effect?.getComputedTiming().iterations !== Number.POSITIVE_INFINITY)
+          .map((a) => a.finished),
+      ),
+    );
     const { violations } = await ruled.analyze();
     return violations.map(
       (v) =>

@@ -1,21 +1,60 @@
-import { bin, ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, run, say } from './lib.mjs';
+import path from 'node:path';
+import { ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, ROOT, say } from './lib.mjs';
 
-// What `npm test` does a part of each time, the whole way: power cuts, kills, full disks, hostile requests, floods. On this
-// machine alone; some tens of minutes.
+// What `npm test` does a part of each time, the whole way: every property against all examples, power cuts, kills, full disks,
+// hostile requests, floods, every screen at every size, both databases, minutes of voice; and whether the tests notice wrong
+// changes. On this machine alone; `npm run attack -- cuts layout` takes parts by name.
 ensureInstalled();
+const { leashed, ownTemporaryFolder } = await import('./leashed.mjs');
 const chromium = ensureChromium();
-ensurePostgres();
+const postgres = ensurePostgres();
 ensureBuilt();
-const env = { ...process.env, ATTACK: '1', CHROMIUM: chromium };
-say('Every property of the core, held against all examples');
-run(bin('vitest'), ['run', '--project', 'core'], { env });
-say('Power cuts, kills, starts, full disks, hostile requests');
-run(bin('vitest'), ['run', 'e2e/attack', ...process.argv.slice(2)], { env });
-say('Floods, and thousands of classes');
-run(bin('playwright'), ['test', 'e2e/flood', 'e2e/keep', '--project=screens', '--retries=0'], { env });
-say('Every screen at every size, in every phase, in both colours');
-run(bin('playwright'), ['test', 'e2e/layout', 'e2e/access', '--project=screens', '--retries=0'], { env });
-say('Three minutes of voice in real time');
-run(bin('playwright'), ['test', 'e2e/voice', '--project=sound', '--no-deps', '--retries=0'], {
-  env: { ...env, LONG_VOICE: '1' },
-});
+
+const env = { ATTACK: '1', CHROMIUM: chromium, TMPDIR: ownTemporaryFolder() };
+const unit = (...args) => leashed('', 'node_modules/vitest/vitest.mjs', ['run', ...args], env);
+const browser = (more, ...args) =>
+  leashed('', 'node_modules/@playwright/test/cli.js', ['test', ...args], { ...env, ...more });
+const PARTS = {
+  properties: ['Every property of the core, held against all examples', () => unit('--project', 'core')],
+  databases: [
+    'The whole server on PostgreSQL too',
+    () => (postgres ? unit('--project', 'on PostgreSQL') : { code: 0 }),
+  ],
+  cuts: ['Power cuts, kills, starts, full disks, hostile requests', () => unit('e2e/attack')],
+  floods: ['Floods, and thousands of classes', () => browser({}, 'e2e/flood', 'e2e/keep', '--project=screens')],
+  layout: [
+    'Every screen at every size, in every phase, in both colours',
+    () => browser({}, 'e2e/layout', 'e2e/access', '--project=screens'),
+  ],
+  paths: [
+    'Paths that are gone a part of each time',
+    () => browser({}, 'e2e/first-to-last', 'e2e/survival', 'e2e/desks', 'e2e/moves-drawn', '--project=screens'),
+  ],
+  voice: [
+    'Minutes of voice and of no network, in real time',
+    () => browser({ LONG_VOICE: '1' }, '--project=real time'),
+  ],
+  mutants: [
+    'Two hundred wrong changes: how many do the tests notice?',
+    () => leashed('', path.join(ROOT, 'scripts/mutate.mjs'), [], { TMPDIR: env.TMPDIR }),
+  ],
+};
+const asked = process.argv.slice(2);
+const unknown = asked.filter((name) => !(name in PARTS));
+if (unknown.length > 0) {
+  console.error(`No part is called ${unknown.join(', ')}; there are ${Object.keys(PARTS).join(', ')}.`);
+  process.exit(1);
+}
+const told = [];
+for (const [name, [title, attack]] of Object.entries(PARTS)) {
+  if (asked.length > 0 && !asked.includes(name)) continue;
+  say(title);
+  const since = Date.now();
+  const { code } = await attack();
+  told.push([name, code, (Date.now() - since) / 60_000]);
+}
+say('The attack, part by part');
+for (const [name, code, minutes] of told)
+  console.log(`  ${name.padEnd(12)} ${code === 0 ? 'held' : 'DID NOT HOLD'}  ${minutes.toFixed(1)} min`);
+console.log(`  ${told.reduce((sum, [, , minutes]) => sum + minutes, 0).toFixed(1)} min in all`);
+process.exit(told.every(([, code]) => code === 0) ? 0 : 1);

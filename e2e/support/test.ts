@@ -50,6 +50,12 @@ export const test = plain.extend<PerTest, PerWorker>({
     { scope: 'worker' },
   ],
   baseURL: ({ server }, use) => use(server.url),
+  context: async ({ context }, use) => {
+    // A connection that was idle may be closed by the server just then: asked again, it answers.
+    const ask = context.request.fetch.bind(context.request);
+    context.request.fetch = (what, options) => ask(what, { maxRetries: 3, ...options });
+    await use(context);
+  },
   serverLog: [
     // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the fixtures from the pattern.
     async ({}, use, info) => {

@@ -1,15 +1,18 @@
 import { QueryClientProvider } from '@tanstack/react-query';
 import { computeAccessibleName } from 'dom-accessibility-api';
 import { EventSource } from 'eventsource';
+import { Suspense } from 'react';
 import { createRoot, type Root } from 'react-dom/client';
 import '@vitest/web-worker';
-import { afterEach, beforeEach, expect, vi } from 'vitest';
+import { afterEach, beforeAll, beforeEach, expect, vi } from 'vitest';
 import type { Plan } from '../../core/plan/index.ts';
+import type { RunCommand } from '../../core/run/index.ts';
 import { OwnServer } from '../../e2e/support/server.ts';
 import { LibraryFigures } from '../app/library-figures.tsx';
 import { Routes } from '../app/routes.tsx';
 import { queries, useLibrary } from '../data/index.ts';
 import { useBuilder } from '../editing/index.ts';
+import { SCREENS as FOLLOWERS } from '../follow/screens.ts';
 import { keyboard, Locator, whole } from './page.test.support.ts';
 
 /**
@@ -20,16 +23,26 @@ import { keyboard, Locator, whole } from './page.test.support.ts';
 /** The moment of all screens: Wednesday 25 November 2026, 10:00 in London. */
 export const NOW = Date.UTC(2026, 10, 25, 10);
 
+/** Outlives the files of a worker. */
 const held = globalThis as { screensServer?: Promise<OwnServer> };
 const nodeFetch = globalThis.fetch;
 
+async function started(): Promise<OwnServer> {
+  const server = new OwnServer({ DATE_NOW: String(NOW) });
+  await server.start();
+  return server;
+}
+
 async function serverUrl(): Promise<string> {
-  held.screensServer ??= (async () => {
-    const server = new OwnServer({ DATE_NOW: String(NOW) });
-    await server.start();
-    return server;
-  })();
+  held.screensServer ??= started();
   return (await held.screensServer).url;
+}
+
+/** Begins with nothing but the demo data: what other files have made is gone. */
+async function startAnew(): Promise<void> {
+  await (await held.screensServer)?.kill();
+  held.screensServer = started();
+  await held.screensServer;
 }
 
 interface Asked {
@@ -55,6 +68,36 @@ const request = {
   post: (path: string, asked?: Asked) => ask('POST', path, asked),
   delete: (path: string) => ask('DELETE', path),
 };
+
+/** What a class is led by: its run, and the codes of its screens. */
+export interface Led {
+  runId: string;
+  watch: string;
+  squad: string;
+  remote: string;
+}
+
+/**
+ * A run that a desk somewhere leads, with what has happened in it so far.
+ * @param happened what was done, and how long before now, s
+ */
+export async function ledElsewhere(plan: Plan, ...happened: [agoS: number, what: RunCommand][]): Promise<Led> {
+  const runId = `led-run-${plan.id}`;
+  await request.post('/api/runs', { data: { id: runId, plan } });
+  const codes = (await (await request.post(`/api/runs/${runId}/codes`, { data: {} })).json()) as Omit<Led, 'runId'>;
+  const now = Date.now();
+  // The server's steady clock less the desk's.
+  const clockOffsetMs = Math.round(performance.timeOrigin + performance.now() - now);
+  await request.post(`/api/runs/${runId}/clock`, { data: { clockOffsetMs } });
+  const events = happened.map(([agoS, what], k) => ({
+    ...what,
+    id: `${runId}-event-${k}`,
+    seq: k + 1,
+    atMs: Math.round(now - agoS * 1000),
+  }));
+  await request.post(`/api/runs/${runId}/events`, { data: { events } });
+  return { runId, ...codes };
+}
 
 /** Saves a class, over what stands there. */
 export async function put(plan: Plan): Promise<Plan> {
@@ -216,7 +259,26 @@ function shut(): void {
   document.body.replaceChildren();
 }
 
-/** Opens the application anew, with nothing in memory but what the browser keeps. */
+/** What stands at an address: a page of those who follow, or the application. */
+function at(address: string) {
+  const [, name = '', code = '', part] = address.split('?')[0]?.split('/').map(decodeURIComponent) ?? [];
+  const Follows = FOLLOWERS[name];
+  if (Follows)
+    return (
+      <Suspense>
+        <Follows code={code} part={part} />
+      </Suspense>
+    );
+  return (
+    <QueryClientProvider client={queries}>
+      <LibraryFigures>
+        <Routes />
+      </LibraryFigures>
+    </QueryClientProvider>
+  );
+}
+
+/** Opens the page anew, with nothing in memory but what the browser keeps. */
 function show(): void {
   shut();
   queries.clear();
@@ -225,13 +287,7 @@ function show(): void {
   const home = document.createElement('div');
   document.body.append(home);
   root = createRoot(home);
-  root.render(
-    <QueryClientProvider client={queries}>
-      <LibraryFigures>
-        <Routes />
-      </LibraryFigures>
-    </QueryClientProvider>,
-  );
+  root.render(at(window.location.pathname));
 }
 
 class ScreenPage extends Locator {
@@ -279,8 +335,9 @@ export async function leadClass(page: Page, plan: Plan): Promise<string> {
   return page.url().split('/').at(-1) ?? '';
 }
 
-/** To be called once in a file of tests of screens; gives the page. */
-export function withScreens(): Page {
+/** To be called once in a file of tests of screens; gives the page. @param anew with the demo data alone */
+export function withScreens({ anew = false } = {}): Page {
+  if (anew) beforeAll(startAnew);
   beforeEach(async () => {
     giveDate();
     giveSize();
@@ -295,6 +352,26 @@ export function withScreens(): Page {
     vi.restoreAllMocks();
   });
   return new ScreenPage();
+}
+
+/** A line without what is drawn by lot, or is of this machine. */
+const steady = (line: string) =>
+  line
+    .replace(/\b[ACDEFHJKLMNPRTUVWXY34679]{6,8}\b/, 'CODE')
+    .replace(/(http:\/\/(?!localhost:3000)[^\s,]+(, )?)+/, 'ADDRESSES ');
+
+/** Waits until a part of the page tells these lines; codes, which are drawn by lot, stand as `CODE`. */
+export async function expectTold(part: Locator, lines: string[]): Promise<void> {
+  const [from = '', to = ''] = [lines[0], lines.at(-1)];
+  const now = () => {
+    const [root] = part.find();
+    const all = root ? told(root).map(steady) : [];
+    const begin = all.indexOf(from);
+    const end = all.indexOf(to, begin + lines.length - 1);
+    // All of it, or the stretch that is asked for.
+    return begin < 0 || end < 0 ? all : all.slice(begin, end + 1);
+  };
+  await expect.poll(now).toEqual(lines);
 }
 
 const BLOCKS = new Set(
@@ -343,7 +420,11 @@ function fieldOf(e: Element): string | null {
   }
   if (e instanceof HTMLSelectElement) return `[${computeAccessibleName(e)}: ${e.selectedOptions[0]?.textContent}]`;
   if (e instanceof HTMLInputElement || e instanceof HTMLTextAreaElement) {
-    const value = /checkbox|radio/.test(e.type) ? (e instanceof HTMLInputElement && e.checked ? 'x' : '') : e.value;
+    const value = /checkbox|radio/.test(e.type)
+      ? e instanceof HTMLInputElement && e.checked
+        ? 'x'
+        : ''
+      : e.value.replace(/\s+/g, ' ');
     return `[${computeAccessibleName(e)}: ${value}${e.getAttribute('aria-invalid') === 'true' ? '!' : ''}]`;
   }
   if (e.matches('[role="img"]')) return `<${computeAccessibleName(e)}>`;
