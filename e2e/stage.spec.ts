@@ -174,19 +174,3 @@ test('in a complex each squad keeps its own place; a station page tells its side
   await expect(teal.getByText('go on at 4').first()).toBeVisible();
   await expect(heron.getByText('go on at 7, left').first()).toBeVisible();
 });
-
-test('groups at stations hear who must switch and see their own side', async ({ page, context }) => {
-  const list = stations(3, (x, k) => (k === 1 ? { ...x, sides: { mode: 'split', first: 'right' } } : x));
-  const plan = { ...classOf('stage-spread', { ...circuit(list, 60, 20, 2), use: 'stations' }), heads: 6 };
-  const runId = await leadClass(page, plan);
-  const codes = await codesOf(page, runId);
-  const second = await follow(context, `/station/${codes.watch}/2`);
-  const first = await follow(context, `/station/${codes.watch}/1`);
-  await expect(second.getByTestId('side')).toHaveText('right');
-  await expect(first.getByTestId('side')).toHaveCount(0);
-  // The clock counts the first station; the second switches all the same, and the ruler says for whom.
-  await page.bringToFront();
-  await expect(page.getByText('Switch sides: Move 2').first()).toBeVisible();
-  for (let k = 0; k < 3; k++) await page.keyboard.press('-');
-  await expect(second.getByTestId('side')).toHaveText('left');
-});

@@ -16,6 +16,7 @@ const browser = (more, ...args) =>
   leashed('', 'node_modules/@playwright/test/cli.js', ['test', ...args], { ...env, ...more });
 const PARTS = {
   properties: ['Every property of the core, held against all examples', () => unit('--project', 'core')],
+  server: ['The server, backups and commands, the long way', () => unit('--project', 'around it', 'server', 'bin')],
   databases: [
     'The whole server on PostgreSQL too',
     () => (postgres ? unit('--project', 'on PostgreSQL') : { code: 0 }),

@@ -36,25 +36,20 @@ const copy = () => {
   return dir;
 };
 
-/** Runs a program and kills it after a while, if it has not ended by then; with `speaks` the while begins with its first word. */
+/** Runs a program and kills it, if it has not ended by then, after a while or when it has said so many lines. */
 async function killed(
   args: string[],
   env: Record<string, string>,
-  afterMs: number,
-  speaks = false,
+  after: { ms: number } | { lines: number },
 ): Promise<{ said: string }> {
   const child = spawn(process.execPath, args, { env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'ignore'] });
   let said = '';
   child.stdout.on('data', (piece) => {
     said += String(piece);
+    if ('lines' in after && said.split('\n').length > after.lines) child.kill('SIGKILL');
   });
-  const gone = new Promise((done) => child.once('exit', done));
-  let timer: NodeJS.Timeout | undefined;
-  const wait = () => {
-    timer = setTimeout(() => child.kill('SIGKILL'), afterMs);
-  };
-  if (speaks) child.stdout.once('data', wait);
-  else wait();
+  const gone = new Promise((done) => child.once('close', done));
+  const timer = 'ms' in after ? setTimeout(() => child.kill('SIGKILL'), after.ms) : undefined;
   await gone;
   clearTimeout(timer);
   return { said };
@@ -84,8 +79,8 @@ describe('killed', () => {
       const { said } = await killed(
         ['e2e/support/saver.mjs', dir],
         { START_AT: String(k * 1_000_000) },
-        300 + random() * 2500,
-        true,
+        // All seven classes and the events have been said once by then.
+        { lines: 16 + Math.floor(random() * 200) },
       );
       for (const line of said.split('\n').slice(0, -1)) {
         const [what = '', value] = line.split(' ');
@@ -104,7 +99,7 @@ describe('killed', () => {
   it.runIf(FULL)(`${rounds(10, 1)} times in its first start: the next one is a first start, or goes on`, async () => {
     for (let k = 0; k < rounds(10, 1); k++) {
       const dir = mkdtempSync(path.join(folder, 'first-'));
-      await killed(main, { PORT: '0', DATA_DIR: dir, LOG_LEVEL: 'silent' }, 500 + random() * 9000);
+      await killed(main, { PORT: '0', DATA_DIR: dir, LOG_LEVEL: 'silent' }, { ms: 500 + random() * 9000 });
       const server = new OwnServer();
       server.dataDir = dir;
       await server.start();
@@ -127,7 +122,7 @@ describe('killed', () => {
       );
       await db.query("INSERT INTO setting (name, value) VALUES ('demoSeededAt', '1')");
       await db.close();
-      await killed(main, { PORT: '0', DATA_DIR: dir, LOG_LEVEL: 'silent' }, 600 + random() * 2500);
+      await killed(main, { PORT: '0', DATA_DIR: dir, LOG_LEVEL: 'silent' }, { ms: 600 + random() * 2500 });
       const server = new OwnServer();
       server.dataDir = dir;
       await server.start();
@@ -143,7 +138,7 @@ describe('killed', () => {
     const dir = copy();
     for (let k = 0; k < rounds(15, 1); k++) {
       const file = path.join(dir, `made-${k}.zip`);
-      await killed(cli('backup', file), { DATA_DIR: dir }, 700 + random() * 1500);
+      await killed(cli('backup', file), { DATA_DIR: dir }, { ms: 700 + random() * 1500 });
       if (existsSync(file)) expect((await verifyBackup(file)).faults).toEqual([]);
       expect(await faults(dir, classes)).toEqual([]);
     }
@@ -152,7 +147,7 @@ describe('killed', () => {
   it(`${rounds(15, 1)} times while it restores: what was there is there, or what came`, async () => {
     const dir = copy();
     for (let k = 0; k < rounds(15, 1); k++) {
-      await killed(cli('restore', path.join(folder, 'backup.zip')), { DATA_DIR: dir }, 700 + random() * 9000);
+      await killed(cli('restore', path.join(folder, 'backup.zip')), { DATA_DIR: dir }, { ms: 700 + random() * 9000 });
       const server = new OwnServer();
       server.dataDir = dir;
       await server.start();

@@ -5,7 +5,7 @@ import type { Database } from '../db/database.ts';
 import { migrate } from '../db/migrate.ts';
 import { seedOnce } from '../demo/seed.ts';
 import { checkedApp } from '../test/checked-app.ts';
-import { freshDatabase } from '../test/fresh-database.ts';
+import { emptyDatabase } from '../test/fresh-database.ts';
 
 const T0 = 1_790_000_000_000;
 let db: Database;
@@ -14,8 +14,7 @@ const errors: unknown[] = [];
 const app = () => checkedApp({ db, now: () => now, steadyNow: () => now, log: (e) => errors.push(e) });
 
 beforeAll(async () => {
-  db = await freshDatabase();
-  await migrate(db);
+  db = await emptyDatabase();
 });
 afterAll(() => db.close());
 beforeEach(async () => {

@@ -2,16 +2,14 @@ import { networkInterfaces } from 'node:os';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Database } from '../db/database.ts';
-import { migrate } from '../db/migrate.ts';
 import { checkedApp } from '../test/checked-app.ts';
-import { freshDatabase } from '../test/fresh-database.ts';
+import { emptyDatabase } from '../test/fresh-database.ts';
 import { isLoopback } from './border.ts';
 
 let db: Database;
 const watched: string[] = [];
 beforeAll(async () => {
-  db = await freshDatabase();
-  await migrate(db);
+  db = await emptyDatabase();
 });
 afterAll(() => db.close());
 

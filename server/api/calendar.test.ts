@@ -6,17 +6,15 @@ import { makeSeries } from '../../core/series/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { eventsOf, T0 } from '../../core/test/events.ts';
 import type { Database } from '../db/database.ts';
-import { migrate } from '../db/migrate.ts';
 import { appendEvents, createRun } from '../db/runs.ts';
 import { writeSetting } from '../db/settings.ts';
 import { checkedApp } from '../test/checked-app.ts';
-import { freshDatabase } from '../test/fresh-database.ts';
+import { emptyDatabase } from '../test/fresh-database.ts';
 
 let db: Database;
 const agent = () => request(checkedApp({ db, now: () => T0, steadyNow: () => T0, log: () => {}, webDir: '/nowhere' }));
 beforeAll(async () => {
-  db = await freshDatabase();
-  await migrate(db);
+  db = await emptyDatabase();
   await writeSetting(db, 'habits', { zone: 'Europe/London' });
 });
 afterAll(() => db.close());

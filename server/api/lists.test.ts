@@ -4,13 +4,12 @@ import { plainMove } from '../../core/moves/index.ts';
 import { newStation, type Plan } from '../../core/plan/index.ts';
 import { block, circuit, format, planOf, stations } from '../../core/test/build.ts';
 import type { Database } from '../db/database.ts';
-import { migrate } from '../db/migrate.ts';
 import { listMoves, saveMoves, setHidden } from '../db/moves.ts';
 import { savePlan } from '../db/plans.ts';
 import { appendEvents, createRun } from '../db/runs.ts';
 import { type StoredVersion, thinHistory } from '../db/versions.ts';
 import { checkedApp } from '../test/checked-app.ts';
-import { freshDatabase } from '../test/fresh-database.ts';
+import { emptyDatabase } from '../test/fresh-database.ts';
 
 const T0 = 1_790_000_000_000;
 let db: Database;
@@ -18,8 +17,7 @@ const errors: unknown[] = [];
 const app = () =>
   checkedApp({ db, now: () => T0, steadyNow: () => T0, log: (e) => errors.push(e), webDir: '/nowhere' });
 beforeAll(async () => {
-  db = await freshDatabase();
-  await migrate(db);
+  db = await emptyDatabase();
 });
 afterAll(() => db.close());
 beforeEach(async () => {

@@ -4,17 +4,15 @@ import type { RunEvent } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { move } from '../../core/test/moves.ts';
 import type { Database } from '../db/database.ts';
-import { migrate } from '../db/migrate.ts';
 import { saveMoves } from '../db/moves.ts';
 import { checkedApp } from '../test/checked-app.ts';
-import { freshDatabase } from '../test/fresh-database.ts';
+import { emptyDatabase } from '../test/fresh-database.ts';
 
 const T0 = 1_790_000_000_000;
 let nowMs = T0;
 let db: Database;
 beforeAll(async () => {
-  db = await freshDatabase();
-  await migrate(db);
+  db = await emptyDatabase();
 });
 afterAll(() => db.close());
 

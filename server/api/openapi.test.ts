@@ -10,12 +10,11 @@ import { move } from '../../core/test/moves.ts';
 import type { Endpoint } from '../../core/wire/index.ts';
 import type { BackupParts } from '../api/backup.ts';
 import type { Database } from '../db/database.ts';
-import { migrate } from '../db/migrate.ts';
 import { RunHub } from '../live/hub.ts';
 import { ROOT } from '../shared/root.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
 import { checked, checkedApp } from '../test/checked-app.ts';
-import { freshDatabase } from '../test/fresh-database.ts';
+import { emptyDatabase } from '../test/fresh-database.ts';
 import { apiPage } from './api-page.ts';
 import { ENDPOINTS, openApi } from './openapi.ts';
 import { makeGate } from './session.ts';
@@ -27,8 +26,7 @@ const wav = Buffer.concat([wavHeader(2400, 24_000), toPcm16(new Float32Array(240
 
 let db: Database;
 beforeAll(async () => {
-  db = await freshDatabase();
-  await migrate(db);
+  db = await emptyDatabase();
 });
 afterAll(() => db.close());
 

@@ -9,14 +9,13 @@ import { eventsOf, T0 } from '../../core/test/events.ts';
 import { move } from '../../core/test/moves.ts';
 import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
-import { migrate } from '../db/migrate.ts';
 import { saveMoves } from '../db/moves.ts';
 import { savePerson } from '../db/people.ts';
 import { savePlan } from '../db/plans.ts';
 import { appendEvents, createRun, findRun, setRunDeleted } from '../db/runs.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
 import { checkedApp } from '../test/checked-app.ts';
-import { freshDatabase } from '../test/fresh-database.ts';
+import { emptyDatabase } from '../test/fresh-database.ts';
 
 let db: Database;
 const wav = new Uint8Array([...wavHeader(1600, 16_000), ...toPcm16(new Float32Array(1600).fill(0.2))]);
@@ -37,8 +36,7 @@ const plan: Plan = {
 const RUN = 'run-low-tide-01';
 
 beforeAll(async () => {
-  db = await freshDatabase();
-  await migrate(db);
+  db = await emptyDatabase();
   await savePlan(db, plan, 0);
   await createRun(db, RUN, plan);
   await appendEvents(db, RUN, eventsOf([0, { type: 'start' }], [60, { type: 'pause' }]));

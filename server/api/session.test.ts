@@ -1,9 +1,8 @@
 import request from 'supertest';
 import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest';
 import type { Database } from '../db/database.ts';
-import { migrate } from '../db/migrate.ts';
 import { checkedApp } from '../test/checked-app.ts';
-import { freshDatabase } from '../test/fresh-database.ts';
+import { emptyDatabase } from '../test/fresh-database.ts';
 import { makeGate } from './session.ts';
 
 const T0 = 1_790_000_000_000;
@@ -11,8 +10,7 @@ let nowMs = T0;
 let db: Database;
 const watched: string[] = [];
 beforeAll(async () => {
-  db = await freshDatabase();
-  await migrate(db);
+  db = await emptyDatabase();
 });
 afterAll(() => db.close());
 beforeEach(async () => {

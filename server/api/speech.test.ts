@@ -4,10 +4,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readWav, toPcm16, wavHeader } from '../../core/sound/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import type { Database } from '../db/database.ts';
-import { migrate } from '../db/migrate.ts';
 import { bundledSpeech, type SpeechEngine } from '../speech/engine.ts';
 import { checkedApp } from '../test/checked-app.ts';
-import { freshDatabase } from '../test/fresh-database.ts';
+import { emptyDatabase } from '../test/fresh-database.ts';
 
 const RATE = 16_000;
 /** Half a second of sound between a quarter of a second of silence at either end. */
@@ -33,8 +32,7 @@ const lengths = (texts: string[], speech?: SpeechEngine | null) =>
 const binary = (res: request.Response) => new Uint8Array(res.body as Buffer);
 
 beforeAll(async () => {
-  db = await freshDatabase();
-  await migrate(db);
+  db = await emptyDatabase();
 });
 afterAll(() => db.close());
 

@@ -5,6 +5,7 @@ import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ZipFile } from 'yazl';
+import { ATTACK } from '../../core/test/runs.ts';
 import type { Database } from '../db/database.ts';
 import { openEmbedded } from '../db/embedded.ts';
 import { migrate } from '../db/migrate.ts';
@@ -89,31 +90,34 @@ describe('a backup', () => {
     await target.close();
   });
 
-  it('of an older database, made before it is brought up to date, comes back as one of today', async () => {
-    const old = await other();
-    await migrate(old, { upTo: '0009_ready_close_bin.sql' });
-    await savePlan(old, plan('older', 'Older'), 0);
-    await writeBackup(old, at('older.zip'), { now: NOW });
-    await old.close();
-    // As the program of then wrote it: no word of the tables that came later.
-    const backup = await openBackup(at('older.zip'));
-    expect(Object.keys(backup.manifest.tables)).not.toContain('person');
-    const files: Record<string, string> = { 'manifest.json': JSON.stringify(backup.manifest) };
-    for (const name of Object.keys(backup.manifest.tables)) {
-      files[`tables/${name}.ndjson`] = '';
-      for await (const line of backup.lines(name)) files[`tables/${name}.ndjson`] += `${line}\n`;
-    }
-    backup.close();
-    writeFileSync(at('as-then.zip'), await zipOf(files));
-    for (const name of ['older.zip', 'as-then.zip']) {
-      expect((await verifyBackup(at(name))).faults).toEqual([]);
-      const target = await other();
-      await target.transaction((tx) => restoreInto(tx, at(name)));
-      expect((await listPlans(target, { limit: 9 })).items.map((p) => p.plan.title)).toEqual(['Older']);
-      expect(await checkDatabase(target)).toMatchObject({ faults: [], rows: { plan: 1, person: 0 } });
-      await target.close();
-    }
-  });
+  it.runIf(ATTACK)(
+    'of an older database, made before it is brought up to date, comes back as one of today',
+    async () => {
+      const old = await other();
+      await migrate(old, { upTo: '0009_ready_close_bin.sql' });
+      await savePlan(old, plan('older', 'Older'), 0);
+      await writeBackup(old, at('older.zip'), { now: NOW });
+      await old.close();
+      // As the program of then wrote it: no word of the tables that came later.
+      const backup = await openBackup(at('older.zip'));
+      expect(Object.keys(backup.manifest.tables)).not.toContain('person');
+      const files: Record<string, string> = { 'manifest.json': JSON.stringify(backup.manifest) };
+      for (const name of Object.keys(backup.manifest.tables)) {
+        files[`tables/${name}.ndjson`] = '';
+        for await (const line of backup.lines(name)) files[`tables/${name}.ndjson`] += `${line}\n`;
+      }
+      backup.close();
+      writeFileSync(at('as-then.zip'), await zipOf(files));
+      for (const name of ['older.zip', 'as-then.zip']) {
+        expect((await verifyBackup(at(name))).faults).toEqual([]);
+        const target = await other();
+        await target.transaction((tx) => restoreInto(tx, at(name)));
+        expect((await listPlans(target, { limit: 9 })).items.map((p) => p.plan.title)).toEqual(['Older']);
+        expect(await checkDatabase(target)).toMatchObject({ faults: [], rows: { plan: 1, person: 0 } });
+        await target.close();
+      }
+    },
+  );
 
   it('does not carry what lets somebody in', async () => {
     await db.query(

@@ -2,6 +2,7 @@ import { existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { ATTACK } from '../../core/test/runs.ts';
 import { freshDataDir } from '../test/fresh-database.ts';
 import { DatabaseAway, StatementError } from './database.ts';
 import { type EmbeddedDatabase, openEmbedded } from './embedded.ts';
@@ -9,19 +10,22 @@ import { type EmbeddedDatabase, openEmbedded } from './embedded.ts';
 const folder = mkdtempSync(path.join(tmpdir(), 'odd-round-db-'));
 afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
-it('makes a database where there is none, also after a first start that was cut short, and keeps what is in it', async () => {
-  const dir = path.join(folder, 'db');
-  mkdirSync(`${dir}.unfinished`, { recursive: true });
-  writeFileSync(path.join(`${dir}.unfinished`, 'PG_VERSION'), 'half');
-  const first = await openEmbedded(dir);
-  expect(first.durable).toBe(true);
-  await first.script("create table kept (word text); insert into kept values ('tide')");
-  await first.close();
-  const again = await openEmbedded(dir);
-  expect(await again.query('select word from kept')).toEqual([{ word: 'tide' }]);
-  await again.close();
-  expect(existsSync(`${dir}.unfinished`)).toBe(false);
-});
+it.runIf(ATTACK)(
+  'makes a database where there is none, also after a first start that was cut short, and keeps what is in it',
+  async () => {
+    const dir = path.join(folder, 'db');
+    mkdirSync(`${dir}.unfinished`, { recursive: true });
+    writeFileSync(path.join(`${dir}.unfinished`, 'PG_VERSION'), 'half');
+    const first = await openEmbedded(dir);
+    expect(first.durable).toBe(true);
+    await first.script("create table kept (word text); insert into kept values ('tide')");
+    await first.close();
+    const again = await openEmbedded(dir);
+    expect(await again.query('select word from kept')).toEqual([{ word: 'tide' }]);
+    await again.close();
+    expect(existsSync(`${dir}.unfinished`)).toBe(false);
+  },
+);
 
 describe('an open database', () => {
   let db: EmbeddedDatabase;

@@ -134,8 +134,25 @@ it('a class together: the set, its side and its reps, and that it is over', asyn
   await expect(page.getByRole('button', { name: 'Resume' })).toBeVisible();
   const finish = { id: 'finish-of-together', seq: 3, type: 'finish', atMs: Date.now() };
   await page.request.post(`/api/runs/${led.runId}/events`, { data: { events: [finish] } });
-  await expect(page.getByRole('heading', { name: 'Ended' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
   await expect(page.getByRole('button')).toHaveCount(0);
+});
+
+it('groups at stations see their own side, whichever the clock counts', async () => {
+  const list = stations(3, (x, k) => (k === 1 ? { ...x, sides: { mode: 'split', first: 'right' } } : x));
+  const spread = planOf({ ...circuit(list, 60, 20, 2), use: 'stations', id: 'main' });
+  for (const [id, ranS, side] of [
+    ['followed-right', 11, 'right'],
+    ['followed-left', 41, 'left'],
+  ] as const) {
+    const followed = await put({ ...plan(id), blocks: spread.blocks });
+    const led = await ledElsewhere(followed, [ranS, { type: 'start' }], [0, { type: 'pause' }]);
+    await page.goto(`/station/${led.watch}/2`);
+    await expect(page.getByTestId('side')).toHaveText(side);
+    await page.goto(`/station/${led.watch}/1`);
+    await expect(page.getByTestId('remaining')).toBeVisible();
+    await expect(page.getByTestId('side')).toHaveCount(0);
+  }
 });
 
 it('a complex: where each squad goes on, and its place sent to the desk', async () => {

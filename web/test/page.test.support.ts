@@ -10,7 +10,21 @@ import { expect } from 'vitest';
  */
 
 const PATIENCE_MS = Number(process.env.PATIENCE_S ?? 300) * 1000;
-const LOOK_EVERY_MS = 10;
+/** What is not told by a change of the document is looked at so often. */
+const LOOK_EVERY_MS = 100;
+
+/** Waits until the document changes, or a moment. */
+const change = () =>
+  new Promise<void>((done) => {
+    const end = () => {
+      observer.disconnect();
+      clearTimeout(timer);
+      done();
+    };
+    const observer = new MutationObserver(end);
+    observer.observe(document, { subtree: true, childList: true, attributes: true, characterData: true });
+    const timer = setTimeout(end, LOOK_EVERY_MS);
+  });
 
 type Words = string | RegExp;
 interface Named {
@@ -100,7 +114,7 @@ async function until<T>(look: () => T | undefined, failure: () => string): Promi
     const found = look();
     if (found !== undefined) return found;
     if (performance.now() > end) throw new Error(failure());
-    await new Promise((done) => setTimeout(done, LOOK_EVERY_MS));
+    await change();
   }
 }
 
@@ -276,8 +290,7 @@ async function holds(
 ): Promise<Verdict> {
   const end = performance.now() + PATIENCE_MS;
   const now = () => look(locator.find());
-  while (now() === Boolean(asked.isNot) && performance.now() < end)
-    await new Promise((done) => setTimeout(done, LOOK_EVERY_MS));
+  while (now() === Boolean(asked.isNot) && performance.now() < end) await change();
   const seen = () =>
     locator
       .find()

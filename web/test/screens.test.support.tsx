@@ -371,7 +371,8 @@ export async function expectTold(part: Locator, lines: string[]): Promise<void> 
     // All of it, or the stretch that is asked for.
     return begin < 0 || end < 0 ? all : all.slice(begin, end + 1);
   };
-  await expect.poll(now).toEqual(lines);
+  // Telling all of a screen takes a while: it is not asked over and over.
+  await expect.poll(now, { interval: 200 }).toEqual(lines);
 }
 
 const BLOCKS = new Set(
