@@ -1,5 +1,5 @@
 import type { Plan, Station } from '../core/plan/index.ts';
-import { block, circuit, format, planOf, s, stations } from '../core/test/build.ts';
+import { block, circuit, format, planOf, s } from '../core/test/build.ts';
 import { leadClass, TONES_ALONE } from './support/lead.ts';
 import { type BrowserContext, expect, type Locator, type Page, test } from './support/test.ts';
 

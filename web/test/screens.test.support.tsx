@@ -12,6 +12,7 @@ import { LibraryFigures } from '../app/library-figures.tsx';
 import { Routes } from '../app/routes.tsx';
 import { queries, useLibrary } from '../data/index.ts';
 import { useBuilder } from '../editing/index.ts';
+import { useFollow } from '../follow/follow-store.ts';
 import { SCREENS as FOLLOWERS } from '../follow/screens.ts';
 import { keyboard, Locator, whole } from './page.test.support.ts';
 
@@ -284,6 +285,7 @@ function show(): void {
   queries.clear();
   useLibrary.setState({ state: 'loading' });
   useBuilder.setState(useBuilder.getInitialState(), true);
+  useFollow.setState(useFollow.getInitialState(), true);
   const home = document.createElement('div');
   document.body.append(home);
   root = createRoot(home);
