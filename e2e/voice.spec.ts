@@ -11,7 +11,7 @@ import { expect, type Page, test } from './support/test.ts';
 test.use({ bypassCSP: true });
 
 /** Less than half a minute here; three with LONG_VOICE, and on clocks set by hand in web/audio/on-time.test.ts. */
-const PLAYED_MS = process.env.LONG_VOICE ? 180_000 : 25_000;
+const PLAYED_MS = process.env.LONG_VOICE ? 180_000 : 20_000;
 const BPM = 130;
 
 /** A dance of four moves in two layers each, as long as it is listened to. */
@@ -120,7 +120,7 @@ test('a mixed class and a dance: every tone and word within 1 ms and every count
     [busy, b],
   ] as const) {
     const { sounds, worstMs, offBeatMs } = await judge(one, runId, onsets);
-    expect(sounds).toBeGreaterThan(7);
+    expect(sounds).toBeGreaterThan(5);
     if (one === busy) expect(offBeatMs).toBeLessThan(5);
     test.info().annotations.push({
       type: 'sounds, worst onset error',
