@@ -32,8 +32,6 @@ export default defineConfig({
     reporters: ['default'],
     // Modules are loaded once for all files of a worker.
     isolate: false,
-    // A worker of a page may still be loading when its page is gone.
-    onUnhandledError: (error) => error.name !== 'EnvironmentTeardownError',
     projects: [
       { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'], setupFiles: SEED } },
       {

@@ -1,9 +1,9 @@
 import { QueryClientProvider } from '@tanstack/react-query';
+import { type Endpoint, expose } from 'comlink';
 import { computeAccessibleName } from 'dom-accessibility-api';
 import { EventSource } from 'eventsource';
 import { Suspense } from 'react';
 import { createRoot, type Root } from 'react-dom/client';
-import '@vitest/web-worker';
 import { afterEach, beforeAll, beforeEach, expect, vi } from 'vitest';
 import type { Plan } from '../../core/plan/index.ts';
 import type { RunCommand } from '../../core/run/index.ts';
@@ -14,6 +14,11 @@ import { queries, useLibrary } from '../data/index.ts';
 import { useBuilder } from '../editing/index.ts';
 import { useFollow } from '../follow/follow-store.ts';
 import { SCREENS as FOLLOWERS } from '../follow/screens.ts';
+import { work as checksWork } from '../workers/checks-worker.ts';
+import { work as fitterWork } from '../workers/fitter-worker.ts';
+import { work as orderWork } from '../workers/order-worker.ts';
+import { work as tempoWork } from '../workers/tempo-worker.ts';
+import { work as tickerWork } from '../workers/ticker-worker.ts';
 import { keyboard, Locator, whole } from './page.test.support.ts';
 
 /**
@@ -210,6 +215,38 @@ const bytesOf = (blob: Blob) =>
     reader.readAsArrayBuffer(blob);
   });
 
+/** What the workers do, by the files they are made from. */
+const WORK: Record<string, object> = {
+  'checks-worker.ts': checksWork,
+  'fitter-worker.ts': fitterWork,
+  'order-worker.ts': orderWork,
+  'tempo-worker.ts': tempoWork,
+  'ticker-worker.ts': tickerWork,
+};
+
+/** Workers in the thread of the page: another one would have modules of its own, loaded anew. */
+function giveWorkers(): void {
+  vi.stubGlobal(
+    'Worker',
+    class {
+      private readonly channel = new MessageChannel();
+      readonly postMessage = this.channel.port1.postMessage.bind(this.channel.port1);
+      readonly addEventListener = this.channel.port1.addEventListener.bind(this.channel.port1);
+      readonly removeEventListener = this.channel.port1.removeEventListener.bind(this.channel.port1);
+      constructor(file: URL) {
+        expose(WORK[file.pathname.split('/').at(-1) ?? ''], this.channel.port2 as unknown as Endpoint);
+        this.channel.port1.start();
+      }
+      terminate() {
+        this.channel.port1.close();
+      }
+    },
+  );
+}
+
+/** Every module of the pages: one that is still being loaded when a file of tests is over would be broken for the next. */
+const MODULES = import.meta.glob(['../**/*.tsx', '!../**/*.test.tsx', '!../**/main.tsx', '!../test/**']);
+
 /** A sound that nobody hears, on a clock that goes on. */
 function giveSound(): void {
   class SilentNode extends EventTarget {
@@ -339,11 +376,20 @@ export async function leadClass(page: Page, plan: Plan): Promise<string> {
 
 /** To be called once in a file of tests of screens; gives the page. @param anew with the demo data alone */
 export function withScreens({ anew = false } = {}): Page {
+  beforeAll(async () => {
+    // A page that is gone may ask once more.
+    globalThis.EventSource ??= class extends EventTarget {
+      close() {}
+    } as unknown as typeof globalThis.EventSource;
+    giveSize();
+    await Promise.all(Object.values(MODULES).map((load) => load()));
+  });
   if (anew) beforeAll(startAnew);
   beforeEach(async () => {
     giveDate();
     giveSize();
     giveSound();
+    giveWorkers();
     await giveNetwork();
     localStorage.clear();
     sessionStorage.clear();

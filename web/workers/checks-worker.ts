@@ -1,4 +1,4 @@
-import { type Endpoint, expose } from 'comlink';
+import { expose } from 'comlink';
 import { checkPlan, type Finding } from '../../core/checks/index.ts';
 import { type KitItem, type Library, libraryOf, type Move } from '../../core/moves/index.ts';
 import type { Thresholds } from '../../core/norms/index.ts';
@@ -21,7 +21,7 @@ let library: Library = libraryOf([]);
 let kitRoom: readonly KitItem[] = [];
 let thresholds: Thresholds | undefined;
 
-const work = {
+export const work = {
   know: (known: Known): void => {
     library = libraryOf(known.moves);
     kitRoom = known.kit;
@@ -36,4 +36,4 @@ const work = {
   },
 };
 export type ChecksWork = typeof work;
-expose(work, self as unknown as Endpoint);
+expose(work);

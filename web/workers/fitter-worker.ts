@@ -1,4 +1,4 @@
-import { type Endpoint, expose } from 'comlink';
+import { expose } from 'comlink';
 import { type FitRequest, type FitResult, fitSlot } from '../../core/fit/index.ts';
 
 /** What the fitter found, and how long that took in ms. */
@@ -7,7 +7,7 @@ export interface Fitted {
   tookMs: number;
 }
 
-const work = {
+export const work = {
   /** @param onProgress told how many ways have been tried */
   run: (request: FitRequest, onProgress: (tried: number) => void): Fitted | null => {
     const from = performance.now();
@@ -19,4 +19,4 @@ const work = {
   },
 };
 export type FitterWork = typeof work;
-expose(work, self as unknown as Endpoint);
+expose(work);

@@ -1,4 +1,4 @@
-import { type Endpoint, expose } from 'comlink';
+import { expose } from 'comlink';
 import { libraryOf, type Move } from '../../core/moves/index.ts';
 import {
   type FoundOrder,
@@ -23,7 +23,7 @@ export interface Ordered {
 
 const SEED = 1;
 
-const work = {
+export const work = {
   /** @param onProgress told the share of the search that is done, 0 to 1 */
   run: ({ request, moves }: OrderAsk, onProgress: (share: number) => void): Ordered | null => {
     const from = performance.now();
@@ -46,4 +46,4 @@ const work = {
   },
 };
 export type OrderWork = typeof work;
-expose(work, self as unknown as Endpoint);
+expose(work);

@@ -1,9 +1,9 @@
-import { type Endpoint, expose } from 'comlink';
+import { expose } from 'comlink';
 import MusicTempo from 'music-tempo';
 import { type Tempo, tempoOf } from '../../core/sound/index.ts';
 
 /** What this worker listens for. */
-const work = {
+export const work = {
   /** The tempo of samples, by the beats that are heard in them; null where none are. */
   hear(samples: Float32Array, sampleRate: number): Tempo | null {
     try {
@@ -20,4 +20,4 @@ const work = {
 };
 export type TempoWork = typeof work;
 
-expose(work, self as unknown as Endpoint);
+expose(work);
