@@ -123,8 +123,14 @@ const user = userEvent.setup({ delay: null, pointerEventsCheck: 0 });
 const KEYS: Record<string, string> = { ' ': '[Space]', Space: '[Space]', '{': '{{', '[': '[[' };
 const keyOf = (key: string) => KEYS[key] ?? (key.length === 1 ? key : `{${key}}`);
 
+/** What has just been drawn hears keys when its effects are done: a turn or two of the loop later. */
+async function drawn(): Promise<void> {
+  for (let k = 0; k < 3; k++) await new Promise((done) => setTimeout(done, 5));
+}
+
 /** Presses a key as Playwright names it: `Control+Shift+ArrowLeft`. */
 async function press(chord: string): Promise<void> {
+  await drawn();
   const parts = chord.split(/\+(?=.)/).map((k) => (k === 'ControlOrMeta' ? 'Control' : k));
   const key = parts.pop() ?? '';
   await user.keyboard(`${parts.map((m) => `{${m}>}`).join('')}${keyOf(key)}${parts.map((m) => `{/${m}}`).join('')}`);
@@ -266,7 +272,10 @@ export const keyboard = {
   press,
   insertText: insert,
   type,
-  down: (key: string) => user.keyboard(`{${key}>}`),
+  down: async (key: string) => {
+    await drawn();
+    await user.keyboard(`{${key}>}`);
+  },
   up: (key: string) => user.keyboard(`{/${key}}`),
 };
 

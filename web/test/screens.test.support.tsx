@@ -244,9 +244,6 @@ function giveWorkers(): void {
   );
 }
 
-/** Every module of the pages: one that is still being loaded when a file of tests is over would be broken for the next. */
-const MODULES = import.meta.glob(['../**/*.tsx', '!../**/*.test.tsx', '!../**/main.tsx', '!../test/**']);
-
 /** A sound that nobody hears, on a clock that goes on. */
 function giveSound(): void {
   class SilentNode extends EventTarget {
@@ -376,14 +373,10 @@ export async function leadClass(page: Page, plan: Plan): Promise<string> {
 
 /** To be called once in a file of tests of screens; gives the page. @param anew with the demo data alone */
 export function withScreens({ anew = false } = {}): Page {
-  beforeAll(async () => {
-    // A page that is gone may ask once more.
-    globalThis.EventSource ??= class extends EventTarget {
-      close() {}
-    } as unknown as typeof globalThis.EventSource;
-    giveSize();
-    await Promise.all(Object.values(MODULES).map((load) => load()));
-  });
+  // A page that is gone may ask once more.
+  globalThis.EventSource ??= class extends EventTarget {
+    close() {}
+  } as unknown as typeof globalThis.EventSource;
   if (anew) beforeAll(startAnew);
   beforeEach(async () => {
     giveDate();
