@@ -29,7 +29,20 @@ const PARTS = {
   ],
   paths: [
     'Paths that are gone a part of each time',
-    () => browser({}, 'e2e/first-to-last', 'e2e/survival', 'e2e/desks', 'e2e/moves-drawn', '--project=screens'),
+    () =>
+      browser(
+        {},
+        'e2e/first-to-last',
+        'e2e/survival',
+        'e2e/desks',
+        'e2e/moves-drawn',
+        'e2e/offline',
+        'e2e/follow',
+        'e2e/names',
+        'e2e/outside',
+        'e2e/stage',
+        '--project=screens',
+      ),
   ],
   voice: [
     'Minutes of voice and of no network, in real time',
