@@ -1,8 +1,8 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Plan } from '../core/plan/index.ts';
-import { circuit, planOf, s, stations } from '../core/test/build.ts';
+import { circuit, planOf, s, stations, TONES_ALONE } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
-import { putPlan, TONES_ALONE, toDesk } from './support/lead.ts';
+import { putPlan, toDesk } from './support/lead.ts';
 import { expect, type Page, test } from './support/test.ts';
 
 /** Each screen by its address, and what is there once it is drawn. */

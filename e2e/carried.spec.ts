@@ -1,6 +1,6 @@
 import type { Plan } from '../core/plan/index.ts';
-import { circuit, planOf, stations } from '../core/test/build.ts';
-import { leadClass, TONES_ALONE } from './support/lead.ts';
+import { circuit, planOf, stations, TONES_ALONE } from '../core/test/build.ts';
+import { leadClass } from './support/lead.ts';
 import { type BrowserContext, expect, type Page, test } from './support/test.ts';
 
 /*

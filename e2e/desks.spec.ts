@@ -1,9 +1,9 @@
 import type { Plan } from '../core/plan/index.ts';
 import { effective, type RunEvent } from '../core/run/index.ts';
-import { circuit, planOf, s, stations } from '../core/test/build.ts';
+import { circuit, planOf, s, stations, TONES_ALONE } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
 import { BadNetwork } from './support/bad-network.ts';
-import { leadClass, TONES_ALONE } from './support/lead.ts';
+import { leadClass } from './support/lead.ts';
 import { listen } from './support/onsets.ts';
 import { at, type BrowserContext, expect, ownServer, type Page, test } from './support/test.ts';
 

@@ -1,7 +1,7 @@
 import type { Plan } from '../core/plan/index.ts';
-import { circuit, planOf, s, stations } from '../core/test/build.ts';
+import { circuit, planOf, s, stations, TONES_ALONE } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
-import { leadClass, putPlan, TONES_ALONE, toDesk } from './support/lead.ts';
+import { leadClass, putPlan, toDesk } from './support/lead.ts';
 import { expect, type Page, test } from './support/test.ts';
 
 const plan = (id: string, more: Partial<Plan> = {}): Plan => ({

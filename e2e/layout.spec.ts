@@ -1,7 +1,7 @@
 import type { Plan, Station } from '../core/plan/index.ts';
-import { circuit, planOf, s } from '../core/test/build.ts';
+import { circuit, planOf, s, TONES_ALONE } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
-import { putPlan, TONES_ALONE, toDesk } from './support/lead.ts';
+import { putPlan, toDesk } from './support/lead.ts';
 import { type BrowserContext, expect, type Page, test } from './support/test.ts';
 import { notWhole } from './support/whole.ts';
 

@@ -1,7 +1,7 @@
-import { circuit, planOf, stations } from '../core/test/build.ts';
+import { circuit, planOf, stations, TONES_ALONE } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
 import { leadFollowed } from './support/followed.ts';
-import { leadClass, TONES_ALONE } from './support/lead.ts';
+import { leadClass } from './support/lead.ts';
 import { expect, type Page, test } from './support/test.ts';
 
 /*

@@ -1,7 +1,7 @@
 import type { Plan } from '../core/plan/index.ts';
-import { circuit, planOf, stations } from '../core/test/build.ts';
+import { circuit, planOf, stations, TONES_ALONE } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
-import { leadClass, putPlan, TONES_ALONE } from './support/lead.ts';
+import { leadClass, putPlan } from './support/lead.ts';
 import { expect, type Page, test } from './support/test.ts';
 
 /** A class of some moves, stored; gives its id. */

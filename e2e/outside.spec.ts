@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import webvtt from 'webvtt-parser';
 import type { Plan } from '../core/plan/index.ts';
-import { circuit, planOf, s, stations } from '../core/test/build.ts';
+import { circuit, planOf, s, stations, TONES_ALONE } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
-import { leadClass, putPlan, TONES_ALONE } from './support/lead.ts';
+import { leadClass, putPlan } from './support/lead.ts';
 import { expect, type Page, test } from './support/test.ts';
 
 /*

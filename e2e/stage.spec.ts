@@ -1,7 +1,7 @@
 import type { Plan, Station } from '../core/plan/index.ts';
-import { block, circuit, format, planOf, s } from '../core/test/build.ts';
+import { block, circuit, format, planOf, s, TONES_ALONE } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
-import { leadClass, TONES_ALONE } from './support/lead.ts';
+import { leadClass } from './support/lead.ts';
 import { type BrowserContext, expect, type Locator, type Page, test } from './support/test.ts';
 
 const LONG = 'Single-arm kettlebell squat clean and press';

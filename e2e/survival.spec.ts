@@ -3,10 +3,10 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Plan } from '../core/plan/index.ts';
 import { currentInterval, type RunEvent, stateAt } from '../core/run/index.ts';
-import { circuit, planOf, s, stations } from '../core/test/build.ts';
+import { circuit, planOf, s, stations, TONES_ALONE } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
 import { CHROMIUM } from './support/chromium.ts';
-import { leadClass, TONES_ALONE } from './support/lead.ts';
+import { leadClass } from './support/lead.ts';
 import { chromium, expect, ownServer, type Page, test } from './support/test.ts';
 
 const server = ownServer();

@@ -1,8 +1,8 @@
 import type { Plan } from '../core/plan/index.ts';
 import type { RunEvent } from '../core/run/index.ts';
-import { circuit, planOf, s, stations } from '../core/test/build.ts';
+import { circuit, planOf, s, stations, TONES_ALONE } from '../core/test/build.ts';
 import { expectedSounds } from './support/expected-sounds.ts';
-import { putPlan, TONES_ALONE, toDesk } from './support/lead.ts';
+import { putPlan, toDesk } from './support/lead.ts';
 import { blockMainThread, listen, skipUnlessInTime, waitInTime } from './support/onsets.ts';
 import { expect, type Page, test } from './support/test.ts';
 

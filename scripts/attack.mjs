@@ -1,11 +1,11 @@
 import path from 'node:path';
+import { leashed, ownTemporaryFolder } from './leashed.mjs';
 import { ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, ROOT, say } from './lib.mjs';
 
 // What `npm test` does a part of each time, the whole way: every property against all examples, power cuts, kills, full disks,
 // hostile requests, floods, every screen at every size, both databases, minutes of voice; and whether the tests notice wrong
 // changes. On this machine alone; `npm run attack -- cuts layout` takes parts by name.
 ensureInstalled();
-const { leashed, ownTemporaryFolder } = await import('./leashed.mjs');
 const chromium = ensureChromium();
 const postgres = ensurePostgres();
 ensureBuilt();

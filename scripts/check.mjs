@@ -1,12 +1,12 @@
 import { execFileSync } from 'node:child_process';
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
+import { leashed, ownTemporaryFolder } from './leashed.mjs';
 import { bin, ensureInstalled, ROOT, runTogether, say } from './lib.mjs';
 
 // For daily work, within a minute: lint, types, walls, what nobody uses, and the units beside what has changed since the last
 // commit (or, with nothing changed, in that commit).
 ensureInstalled();
-const { leashed, ownTemporaryFolder } = await import('./leashed.mjs');
 const git = (...args) => execFileSync('git', args, { cwd: ROOT, encoding: 'utf8' }).split('\n').filter(Boolean);
 const now = [...git('diff', '--name-only', 'HEAD'), ...git('ls-files', '--others', '--exclude-standard')];
 const changed = now.length > 0 ? now : git('diff', '--name-only', 'HEAD~1', 'HEAD');

@@ -1,15 +1,15 @@
+import { rmSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import path from 'node:path';
+import { leashed, ownTemporaryFolder } from './leashed.mjs';
 import { bin, ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, ROOT, runTogether, say } from './lib.mjs';
+import { browserTests, closingOf, tellAll, unitTests } from './report.mjs';
 
 // Everything that is to hold: lint, types, walls, what nobody uses; then units and browser tests beside each other; last, alone,
 // what is measured in real time. `--without-browser` leaves the browser out.
 const withBrowser = !process.argv.includes('--without-browser');
 const since = Date.now();
 ensureInstalled();
-// What comes after needs packages.
-const { leashed, ownTemporaryFolder } = await import('./leashed.mjs');
-const { browserTests, closingOf, tellAll, unitTests } = await import('./report.mjs');
 const chromium = withBrowser ? ensureChromium() : null;
 const postgres = ensurePostgres();
 ensureBuilt();
@@ -22,7 +22,9 @@ await runTogether(
 
 const reports = path.join(ROOT, 'node_modules/.odd-round');
 const file = (name) => path.join(reports, `${name}.json`);
-const env = { TMPDIR: ownTemporaryFolder(), TEST_WORKERS: String(availableParallelism()), ODD_ROUND_NO_COLOR: '1' };
+// What a run before has found is not taken for this one's.
+for (const name of ['unit', 'screens', 'real-time']) rmSync(file(name), { force: true });
+const env = { TMPDIR: ownTemporaryFolder(), TEST_WORKERS: String(availableParallelism()) };
 const unit = () =>
   leashed(
     'unit',

@@ -44,3 +44,14 @@ export function circuit(
 ): Block {
   return block(format('circuit', { workMs: s(work), restMs: s(rest), rounds, roundBreakMs: 0, ...settings }), list);
 }
+
+/** The levels of a class that says nothing by itself: only its tones sound. */
+export const TONES_ALONE = {
+  nextUp: 'off',
+  rounds: 'off',
+  left: 'off',
+  half: 'off',
+  tenSeconds: 'off',
+  warnings: 'off',
+  water: 'off',
+} as const;

@@ -1,6 +1,6 @@
 import type { Plan } from '../../core/plan/index.ts';
-import { circuit, planOf, s, stations } from '../../core/test/build.ts';
-import { leadClass, TONES_ALONE } from './lead.ts';
+import { circuit, planOf, s, stations, TONES_ALONE } from '../../core/test/build.ts';
+import { leadClass } from './lead.ts';
 import type { Page } from './test.ts';
 
 const plan = (id: string): Plan => ({

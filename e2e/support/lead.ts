@@ -1,17 +1,6 @@
 import type { Plan } from '../../core/plan/index.ts';
 import { type APIRequestContext, expect, type Page } from './test.ts';
 
-/** The levels of a class that says nothing by itself: only its tones sound. */
-export const TONES_ALONE = {
-  nextUp: 'off',
-  rounds: 'off',
-  left: 'off',
-  half: 'off',
-  tenSeconds: 'off',
-  warnings: 'off',
-  water: 'off',
-} as const;
-
 /** Saves a class, over what an earlier try at the test has left of it. */
 export async function putPlan(request: APIRequestContext, plan: Plan, base = ''): Promise<void> {
   const save = (baseVersion: number) => request.put(`${base}/api/plans/${plan.id}`, { data: { plan, baseVersion } });

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { expect, it } from 'vitest';
-import { circuit, planOf, s, stations } from '../../core/test/build.ts';
-import { expectTold, leadClass, TONES_ALONE, withScreens } from '../test/screens.test.support.tsx';
+import { circuit, planOf, s, stations, TONES_ALONE } from '../../core/test/build.ts';
+import { expectTold, leadClass, withScreens } from '../test/screens.test.support.tsx';
 
 /*
  * The desk and its sheets, as they tell it: a class that is paused in its first set.

@@ -3,8 +3,8 @@ import { expect, it } from 'vitest';
 import { writeRunFile } from '../../core/exchange/index.ts';
 import type { Plan, Station } from '../../core/plan/index.ts';
 import { type RunEvent, recordsOf } from '../../core/run/index.ts';
-import { block, circuit, format, planOf, s, stations } from '../../core/test/build.ts';
-import { leadClass, type Page, put, TONES_ALONE, toDesk, withScreens } from '../test/screens.test.support.tsx';
+import { block, circuit, format, planOf, s, stations, TONES_ALONE } from '../../core/test/build.ts';
+import { leadClass, type Page, put, toDesk, withScreens } from '../test/screens.test.support.tsx';
 
 /*
  * The desk: a class led, closed and kept, with its keys.

@@ -1,8 +1,8 @@
 // @vitest-environment jsdom
 import { expect, it } from 'vitest';
 import type { Plan } from '../../core/plan/index.ts';
-import { block, circuit, format, planOf, s, stations } from '../../core/test/build.ts';
-import { expectTold, ledElsewhere, put, TONES_ALONE, withScreens } from '../test/screens.test.support.tsx';
+import { block, circuit, format, planOf, s, stations, TONES_ALONE } from '../../core/test/build.ts';
+import { expectTold, ledElsewhere, put, withScreens } from '../test/screens.test.support.tsx';
 
 /*
  * Who follows a class that a desk somewhere leads: wall, station, squad, remote, camera.

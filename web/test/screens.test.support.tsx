@@ -342,17 +342,6 @@ class ScreenPage extends Locator {
 }
 export type Page = ScreenPage;
 
-/** The levels of a class that says nothing by itself: only its tones sound. */
-export const TONES_ALONE = {
-  nextUp: 'off',
-  rounds: 'off',
-  left: 'off',
-  half: 'off',
-  tenSeconds: 'off',
-  warnings: 'off',
-  water: 'off',
-} as const;
-
 /** From the plan of a class over Ready to its desk. */
 export async function toDesk(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Lead this class' }).click();
