@@ -1,3 +1,9 @@
+/** What the database's thread starts with: the folder of the database, and how often it looks at the size of its log. */
+export interface ThreadData {
+  dir: string;
+  lookEveryMs: number;
+}
+
 /** What is asked of the database's thread: a statement, several without parameters, or to close. */
 export type Asked =
   | { id: number; kind: 'query'; sql: string; params: readonly unknown[] }

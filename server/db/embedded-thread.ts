@@ -1,16 +1,15 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { openHere, savesReachDisk } from './embedded-files.ts';
-import { type Answered, type Asked, GIVEN_UP, OTHER } from './embedded-messages.ts';
+import { type Answered, type Asked, GIVEN_UP, OTHER, type ThreadData } from './embedded-messages.ts';
 
 /** So much log may gather before the pages are written: in this mode PostgreSQL never does it by itself. */
 const CHECKPOINT_BYTES = 24 * 1_048_576;
-const LOOK_EVERY_MS = 5000;
-
 const say = (answer: Answered) => parentPort?.postMessage(answer);
 const told = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
 async function serve(): Promise<void> {
-  const opened = await openHere(workerData as string);
+  const { dir, lookEveryMs } = workerData as ThreadData;
+  const opened = await openHere(dir);
   const { pg } = opened;
   const wal = async () => {
     const { rows } = await pg.query<{ at: string }>("SELECT pg_current_wal_lsn() - '0/0'::pg_lsn AS at");
@@ -19,14 +18,20 @@ async function serve(): Promise<void> {
   const durable = await savesReachDisk(opened);
   let written = await wal();
   let used = false;
-  const tidy = setInterval(async () => {
+  const look = async () => {
     if (!used) return;
     used = false;
     const now = await wal();
     if (now - written < CHECKPOINT_BYTES) return;
     await pg.exec('CHECKPOINT');
     written = now;
-  }, LOOK_EVERY_MS);
+  };
+  // In a transaction that has failed and is not rolled back yet every statement is refused; the next look finds it ended.
+  const tidy = setInterval(() => {
+    look().catch(() => {
+      used = true;
+    });
+  }, lookEveryMs);
   parentPort?.on('message', async (asked: Asked) => {
     try {
       used = true;

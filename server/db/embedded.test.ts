@@ -32,7 +32,11 @@ describe('an open database', () => {
   const troubles: string[] = [];
   beforeAll(async () => {
     const dir = await freshDataDir('embedded');
-    db = await openEmbedded(path.join(dir, 'db'), { patienceMs: 1500, onTrouble: (what) => troubles.push(what) });
+    db = await openEmbedded(path.join(dir, 'db'), {
+      patienceMs: 1500,
+      lookEveryMs: 5,
+      onTrouble: (what) => troubles.push(what),
+    });
     await db.script('create table tide (n int primary key, word text)');
   });
   afterAll(() => db.close());
@@ -56,6 +60,18 @@ describe('an open database', () => {
     expect(odd).toBeInstanceOf(StatementError);
     expect(troubles).toEqual([]);
     expect(await db.query('select 1 as n')).toEqual([{ n: 1 }]);
+  });
+
+  it('is not taken down by its own look at the log in a transaction that has failed', async () => {
+    const failed = db.transaction(async (tx) => {
+      await tx.query("insert into tide values (9, 'neap')");
+      await tx.query('select nonsense').catch(() => {});
+      await new Promise((done) => setTimeout(done, 60));
+      await tx.query('select 1');
+    });
+    await expect(failed).rejects.toMatchObject({ code: '25P02' });
+    expect(troubles).toEqual([]);
+    expect(await db.query('select n from tide')).toEqual([]);
   });
 
   it('keeps a transaction to itself: nobody else asks in between', async () => {

@@ -6,12 +6,14 @@ import { ROOT } from '../shared/root.ts';
 import { Turns } from '../shared/turns.ts';
 import { type Database, DatabaseAway, type Queryable, type Row, StatementError } from './database.ts';
 import { syncOne } from './embedded-files.ts';
-import { type Answered, type Asked, GIVEN_UP } from './embedded-messages.ts';
+import { type Answered, type Asked, GIVEN_UP, type ThreadData } from './embedded-messages.ts';
 
 /** A statement that takes longer has met a database that hangs, as PostgreSQL does when its log cannot be written. */
 const PATIENCE_MS = 30_000;
 const OPEN_PATIENCE_MS = 120_000;
 const CLOSE_PATIENCE_MS = 8000;
+/** How often the thread looks whether its log has grown so much that the pages are written. */
+const LOOK_EVERY_MS = 5000;
 /** Statements that may wait; more are refused, so that a flood does not fill the memory. */
 const MAX_WAITING = 2000;
 
@@ -28,6 +30,7 @@ export const isEmbedded = (db: Database): db is EmbeddedDatabase => db.kind === 
 
 export interface EmbeddedOptions {
   patienceMs?: number;
+  lookEveryMs?: number;
   /** Told when the database's thread has ended or hung, and again when it is open anew. */
   onTrouble?: (what: string) => void;
 }
@@ -38,10 +41,10 @@ export interface EmbeddedOptions {
  */
 export async function openEmbedded(dir: string, options: EmbeddedOptions = {}): Promise<EmbeddedDatabase> {
   if (!existsSync(path.join(dir, 'PG_VERSION'))) await makeDatabase(dir);
-  const { patienceMs = PATIENCE_MS, onTrouble = () => {} } = options;
+  const { patienceMs = PATIENCE_MS, lookEveryMs = LOOK_EVERY_MS, onTrouble = () => {} } = options;
   const turns = new Turns(MAX_WAITING);
   const channels = new Map<string, Set<(payload: string) => void>>();
-  let thread: Thread | null = await Thread.open(dir);
+  let thread: Thread | null = await Thread.open({ dir, lookEveryMs });
   let closed = false;
 
   /** The thread for the next statement, opened anew when the last one is gone; asked only by whoever has the turn. */
@@ -52,7 +55,7 @@ export async function openEmbedded(dir: string, options: EmbeddedOptions = {}): 
       thread = null;
     }
     if (thread) return thread;
-    const opened = await Thread.open(dir);
+    const opened = await Thread.open({ dir, lookEveryMs });
     onTrouble('The database is open again');
     thread = opened;
     return opened;
@@ -142,9 +145,9 @@ class Thread {
   }
 
   /** Starts a thread over a database's folder; given when the database is open. */
-  static open(dir: string): Promise<Thread> {
+  static open(workerData: ThreadData): Promise<Thread> {
     // The built file also when the sources run: a thread loads plain JavaScript only.
-    const worker = new Worker(path.join(ROOT, 'dist/server/db/embedded-thread.js'), { workerData: dir });
+    const worker = new Worker(path.join(ROOT, 'dist/server/db/embedded-thread.js'), { workerData });
     return new Promise((done, fail) => {
       const timer = setTimeout(() => thread.lose('it does not open'), OPEN_PATIENCE_MS);
       const thread = new Thread(worker, () => {
