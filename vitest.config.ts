@@ -1,7 +1,7 @@
 import { defineConfig } from 'vitest/config';
 import { mutants } from './scripts/mutants.mjs';
 
-const SEED = ['core/test/seed.ts', ...(process.env.MUTANTS ? ['scripts/mutants-setup.ts'] : [])];
+const SETUP = ['core/test/setup.ts', ...(process.env.MUTANTS ? ['scripts/mutants-setup.ts'] : [])];
 
 /** Against what hangs for ever; a slow machine is no failure. */
 const LIMIT_MS = Number(process.env.TEST_LIMIT_S ?? 1800) * 1000;
@@ -35,14 +35,14 @@ export default defineConfig({
     // A page may still be loading a part when its test is over.
     onUnhandledError: (error) => error.name !== 'EnvironmentTeardownError',
     projects: [
-      { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'], setupFiles: SEED } },
+      { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'], setupFiles: SETUP } },
       {
         extends: true,
         test: {
           name: 'web',
           include: ['web/**/*.test.{ts,tsx}'],
           exclude: [...WITH_MOCKS, 'web/screens/**'],
-          setupFiles: SEED,
+          setupFiles: SETUP,
           env: { TZ: 'Europe/London' },
         },
       },
@@ -52,20 +52,22 @@ export default defineConfig({
         test: {
           name: 'screens',
           include: ['web/screens/*.test.ts'],
-          setupFiles: SEED,
-          env: { TZ: 'Europe/London' },
+          setupFiles: SETUP,
+          // As it is built for the browser: without React's checks of development, which take twice the time.
+          env: { TZ: 'Europe/London', NODE_ENV: 'production' },
           isolate: true,
         },
+        oxc: { jsx: { runtime: 'automatic', development: false } },
       },
       // Modules put in the place of others are for one file alone.
-      { extends: true, test: { name: 'web, apart', include: WITH_MOCKS, setupFiles: SEED, isolate: true } },
+      { extends: true, test: { name: 'web, apart', include: WITH_MOCKS, setupFiles: SETUP, isolate: true } },
       {
         extends: true,
         test: {
           name: 'around it',
           include: ['server', 'bin', 'e2e', 'scripts'].map((folder) => `${folder}/**/*.test.ts`),
           exclude: ['server/db/postgres.test.ts'],
-          setupFiles: SEED,
+          setupFiles: SETUP,
         },
       },
       {
@@ -80,7 +82,7 @@ export default defineConfig({
           ],
           env: { TEST_DATABASE: 'postgres' },
           globalSetup: ['server/test/with-postgres.ts'],
-          setupFiles: SEED,
+          setupFiles: SETUP,
         },
       },
     ],

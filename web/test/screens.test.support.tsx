@@ -14,6 +14,7 @@ import { queries, useLibrary } from '../data/index.ts';
 import { useBuilder } from '../editing/index.ts';
 import { useFollow } from '../follow/follow-store.ts';
 import { SCREENS as FOLLOWERS } from '../follow/screens.ts';
+import { closeRun } from '../session/index.ts';
 import { work as checksWork } from '../workers/checks-worker.ts';
 import { work as fitterWork } from '../workers/fitter-worker.ts';
 import { work as orderWork } from '../workers/order-worker.ts';
@@ -288,9 +289,15 @@ function giveSound(): void {
 
 let root: Root | null = null;
 
+/** Ends the page; what it had in memory is gone, as in a window that is closed. */
 function shut(): void {
   root?.unmount();
   root = null;
+  closeRun();
+  queries.clear();
+  useLibrary.setState({ state: 'loading' });
+  useBuilder.setState(useBuilder.getInitialState(), true);
+  useFollow.setState(useFollow.getInitialState(), true);
   document.body.replaceChildren();
 }
 
@@ -316,10 +323,6 @@ function at(address: string) {
 /** Opens the page anew, with nothing in memory but what the browser keeps. */
 function show(): void {
   shut();
-  queries.clear();
-  useLibrary.setState({ state: 'loading' });
-  useBuilder.setState(useBuilder.getInitialState(), true);
-  useFollow.setState(useFollow.getInitialState(), true);
   const home = document.createElement('div');
   document.body.append(home);
   root = createRoot(home);

@@ -1,12 +1,10 @@
-// @vitest-environment jsdom
 import { it } from 'vitest';
-import { expectTold, withScreens } from '../test/screens.test.support.tsx';
+import { expectTold } from '../../test/screens.test.support.tsx';
+import { page } from './page.test.support.ts';
 
 /*
  * What was taught, as its pages tell it.
  */
-
-const page = withScreens({ anew: true });
 
 it('the weeks by area, and what was worked twice running', async () => {
   await page.goto('/records');

@@ -1,12 +1,10 @@
-// @vitest-environment jsdom
 import { it } from 'vitest';
-import { expectTold, withScreens } from '../test/screens.test.support.tsx';
+import { expectTold } from '../../test/screens.test.support.tsx';
+import { page } from './page.test.support.ts';
 
 /*
  * What an experienced colleague would say: every panel beside a class, as it tells it.
  */
-
-const page = withScreens({ anew: true });
 
 it('what the checks say', async () => {
   await page.goto('/classes/slack-water?panel=checks');

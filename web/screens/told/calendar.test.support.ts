@@ -1,12 +1,10 @@
-// @vitest-environment jsdom
 import { it } from 'vitest';
-import { expectTold, withScreens } from '../test/screens.test.support.tsx';
+import { expectTold } from '../../test/screens.test.support.tsx';
+import { page } from './page.test.support.ts';
 
 /*
  * Calendar and series, as their pages tell them.
  */
-
-const page = withScreens({ anew: true });
 
 it('a week: what was led, what is in a slot, what is of a series', async () => {
   await page.goto('/calendar?view=week');

@@ -1,12 +1,10 @@
-// @vitest-environment jsdom
 import { it } from 'vitest';
-import { expectTold, withScreens } from '../test/screens.test.support.tsx';
+import { expectTold } from '../../test/screens.test.support.tsx';
+import { page } from './page.test.support.ts';
 
 /*
  * Kit, music and moves, as their pages tell them.
  */
-
-const page = withScreens({ anew: true });
 
 it('the kit room', async () => {
   await page.goto('/kit');

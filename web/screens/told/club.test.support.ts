@@ -1,12 +1,10 @@
-// @vitest-environment jsdom
 import { it } from 'vitest';
-import { expectTold, withScreens } from '../test/screens.test.support.tsx';
+import { expectTold } from '../../test/screens.test.support.tsx';
+import { page } from './page.test.support.ts';
 
 /*
  * Settings, backups, bin, help and sign-in, as their pages tell them.
  */
-
-const page = withScreens({ anew: true });
 
 it('settings: this device, the club, where the checks draw the line', async () => {
   await page.goto('/settings');

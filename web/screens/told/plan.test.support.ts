@@ -1,12 +1,10 @@
-// @vitest-environment jsdom
 import { it } from 'vitest';
-import { expectTold, withScreens } from '../test/screens.test.support.tsx';
+import { expectTold } from '../../test/screens.test.support.tsx';
+import { page } from './page.test.support.ts';
 
 /*
  * A class from the list to the rehearsal, as its pages tell it.
  */
-
-const page = withScreens({ anew: true });
 
 it('the classes, and what is next', async () => {
   await page.goto('/');

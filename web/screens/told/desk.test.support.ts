@@ -1,20 +1,18 @@
-// @vitest-environment jsdom
 import { expect, it } from 'vitest';
-import { circuit, planOf, s, stations, TONES_ALONE } from '../../core/test/build.ts';
-import { expectTold, leadClass, withScreens } from '../test/screens.test.support.tsx';
+import { circuit, planOf, s, stations, TONES_ALONE } from '../../../core/test/build.ts';
+import { expectTold, leadClass } from '../../test/screens.test.support.tsx';
+import { page } from './page.test.support.ts';
 
 /*
  * The desk and its sheets, as they tell it: a class that is paused in its first set.
  */
-
-const page = withScreens({ anew: true });
 
 const plan = {
   ...planOf({
     ...circuit(
       stations(3, (x, k) => ({
         ...x,
-        move: ['Rope slam', 'Press-up', 'Band row'][k]!,
+        move: ['Rope slam', 'Press-up', 'Band row'][k] ?? '',
         formCues: ['Tall'],
         easier: ['Step it'],
         reps: { count: 10 + k, per: 'total' },
