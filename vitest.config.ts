@@ -35,7 +35,6 @@ export default defineConfig({
     // A page may still be loading a part when its test is over.
     onUnhandledError: (error) => error.name !== 'EnvironmentTeardownError',
     projects: [
-      { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'], setupFiles: SETUP } },
       {
         extends: true,
         test: {
@@ -64,8 +63,8 @@ export default defineConfig({
       {
         extends: true,
         test: {
-          name: 'around it',
-          include: ['server', 'bin', 'e2e', 'scripts'].map((folder) => `${folder}/**/*.test.ts`),
+          name: 'without a page',
+          include: ['core', 'server', 'bin', 'e2e', 'scripts'].map((folder) => `${folder}/**/*.test.ts`),
           exclude: ['server/db/postgres.test.ts'],
           setupFiles: SETUP,
         },

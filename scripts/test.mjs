@@ -5,8 +5,8 @@ import { leashed, ownTemporaryFolder } from './leashed.mjs';
 import { bin, ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, ROOT, runTogether, say } from './lib.mjs';
 import { browserTests, closingOf, tellAll, unitTests } from './report.mjs';
 
-// Everything that is to hold: lint, types, walls, what nobody uses; then units and browser tests beside each other; last, alone,
-// what is measured in real time. `--without-browser` leaves the browser out.
+// Everything that is to hold: lint, types, walls, what nobody uses; then browser tests, first those in real time, and beside them
+// units, which give way to them. `--without-browser` leaves the browser out.
 const withBrowser = !process.argv.includes('--without-browser');
 const since = Date.now();
 ensureInstalled();
@@ -37,6 +37,7 @@ const unit = () =>
       `--outputFile.json=${file('unit')}`,
     ],
     env,
+    { givesWay: true },
   );
 const browser = (project, name) =>
   leashed(
@@ -47,18 +48,15 @@ const browser = (project, name) =>
   );
 
 say(withBrowser ? 'Unit and browser tests, beside each other' : 'Unit tests');
-const runs = await Promise.all([unit(), ...(withBrowser ? [browser('screens', 'screens')] : [])]);
-if (withBrowser) {
-  say('In real time, alone');
-  runs.push(await browser('real time', 'real-time'));
-}
+const inBrowser = async () => [await browser('real time', 'real-time'), await browser('screens', 'screens')];
+const runs = (await Promise.all([unit(), ...(withBrowser ? [inBrowser()] : [])])).flat();
 const leftOut = [
   ...(postgres ? [] : ['the project “on PostgreSQL”: there is no PostgreSQL here']),
   ...(withBrowser ? [] : ['the browser tests, as asked']),
 ];
 const tests = [
   unitTests(file('unit')),
-  ...(withBrowser ? ['screens', 'real-time'].map((n) => browserTests(file(n))) : []),
+  ...(withBrowser ? ['real-time', 'screens'].map((n) => browserTests(file(n))) : []),
 ];
 say(`${Math.round((Date.now() - since) / 1000)} s in all`);
 tellAll(
