@@ -2,7 +2,7 @@ import { AxeBuilder } from '@axe-core/playwright';
 import type { Plan } from '../core/plan/index.ts';
 import { circuit, planOf, s, stations, TONES_ALONE } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
-import { putPlan, toDesk } from './support/lead.ts';
+import { openDesk, putPlan } from './support/lead.ts';
 import { expect, type Page, test } from './support/test.ts';
 
 /** Each screen by its address, and what is there once it is drawn. */
@@ -152,8 +152,7 @@ for (const theme of FULL ? (['light', 'dark'] as const) : (['light'] as const)) 
     await page.emulateMedia({ colorScheme: theme });
     const id = `looked-at-${theme}`;
     await putPlan(page.request, plan(id));
-    await page.goto(`/classes/${id}`);
-    await toDesk(page);
+    await openDesk(page, id);
     const word = page.getByTestId('phase-word');
     await word.waitFor();
     const runId = page.url().split('/').at(-1);

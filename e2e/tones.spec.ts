@@ -2,7 +2,7 @@ import type { Plan } from '../core/plan/index.ts';
 import type { RunEvent } from '../core/run/index.ts';
 import { circuit, planOf, stations, TONES_ALONE } from '../core/test/build.ts';
 import { expectedSounds } from './support/expected-sounds.ts';
-import { putPlan, toDesk } from './support/lead.ts';
+import { openDesk, putPlan } from './support/lead.ts';
 import { blockMainThread, judged, listen, skipUnlessInTime, waitInTime } from './support/onsets.ts';
 import { expect, type Page, test } from './support/test.ts';
 
@@ -21,8 +21,7 @@ const short = (id: string): Plan => ({
 
 async function lead(page: Page, plan: Plan): Promise<string> {
   await putPlan(page.request, plan);
-  await page.goto(`/classes/${plan.id}`);
-  await toDesk(page);
+  await openDesk(page, plan.id);
   await page.getByTestId('remaining').waitFor();
   return page.url().split('/').at(-1) ?? '';
 }

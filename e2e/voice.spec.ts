@@ -4,7 +4,7 @@ import { type RunEvent, runIntervals } from '../core/run/index.ts';
 import { block, format, planOf } from '../core/test/build.ts';
 import { mixedClass } from '../core/test/mixed.ts';
 import { expectedSounds } from './support/expected-sounds.ts';
-import { putPlan, toDesk } from './support/lead.ts';
+import { openDesk, putPlan } from './support/lead.ts';
 import { blockMainThread, judged, listen, skipUnlessInTime, waitInTime, watchClocksAnew } from './support/onsets.ts';
 import { expect, type Page, test } from './support/test.ts';
 
@@ -42,8 +42,7 @@ async function start(
     localStorage.setItem('odd-round.volumes', JSON.stringify({ music: { level: 0.5, muted: true } })),
   );
   await putPlan(page.request, plan);
-  await page.goto(`/classes/${plan.id}`);
-  await toDesk(page);
+  await openDesk(page, plan.id);
   // The words are being fetched as soon as the desk is there.
   await page.getByTestId('remaining').waitFor();
   await expect(page.getByText(/^Voice\b/)).toHaveCount(0);

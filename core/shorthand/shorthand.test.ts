@@ -316,7 +316,7 @@ describe('plan → text → plan', () => {
         expect(problems).toEqual([]);
         expect(same(back, plan)).toBe(true);
       }),
-      { numRuns: runs(2000, 700) },
+      { numRuns: runs(2000, 300) },
     );
   });
 
@@ -405,7 +405,7 @@ describe('any text at all', () => {
         expect(parsePlan(plan).ok).toBe(true);
         for (const p of problems) expect(p.line >= 1 && p.column >= 1 && p.length >= 1 && p.message !== '').toBe(true);
       }),
-      { numRuns: runs(10_000, 2000) },
+      { numRuns: runs(10_000, 800) },
     );
   });
 
@@ -421,7 +421,7 @@ describe('any text at all', () => {
         expect(parsePlan(plan).ok).toBe(true);
         for (const p of problems) expect(p.line >= 1 && p.column >= 1 && p.length >= 1 && p.message !== '').toBe(true);
       }),
-      { numRuns: runs(2000, 700) },
+      { numRuns: runs(2000, 300) },
     );
   });
 

@@ -30,6 +30,10 @@ interface LibraryState {
   keepHabits: (habits: Habits) => Promise<void>;
 }
 
+/** Loads and changes are numbered as they are asked for: an answer older than what stands here is passed over. */
+let asked = 0;
+let taken = 0;
+
 /** What the instructor knows and has: moves, kit room, thresholds of the checks. One copy for all screens. */
 export const useLibrary = create<LibraryState>((set, get) => ({
   state: 'loading',
@@ -41,6 +45,7 @@ export const useLibrary = create<LibraryState>((set, get) => ({
   used: [],
   habits: v.parse(library.HabitsSchema, {}),
   load: async () => {
+    const own = ++asked;
     try {
       const [moves, kit, thresholds, lately, used, units, habits] = await Promise.all([
         api.moves(),
@@ -51,6 +56,8 @@ export const useLibrary = create<LibraryState>((set, get) => ({
         api.units(),
         api.habits(),
       ]);
+      if (own < taken) return get().state === 'ready' ? undefined : await get().load();
+      taken = own;
       set({
         state: 'ready',
         library: libraryOf(moves),
@@ -68,6 +75,7 @@ export const useLibrary = create<LibraryState>((set, get) => ({
   },
   keepMoves: async (moves) => {
     await api.saveMoves(moves);
+    taken = ++asked;
     set(({ library }) => {
       const keys = new Set(moves.map((m) => keyOf(m.name)));
       const others = library.moves.filter((m) => !keys.has(keyOf(m.name)));
