@@ -162,6 +162,11 @@ function giveSize(): void {
   window.getComputedStyle = globalThis.getComputedStyle;
   window.matchMedia = (query: string) =>
     ({ matches: false, media: query, addEventListener() {}, removeEventListener() {} }) as unknown as MediaQueryList;
+  // Nobody looks on: ten drawings a second of what goes on are enough.
+  vi.stubGlobal('requestAnimationFrame', (draw: FrameRequestCallback) =>
+    window.setTimeout(() => draw(performance.now()), 100),
+  );
+  vi.stubGlobal('cancelAnimationFrame', (id: number) => window.clearTimeout(id));
   const observer = (entryOf: (e: Element) => object) =>
     class {
       constructor(private readonly tell: (entries: unknown[], self: unknown) => void) {}

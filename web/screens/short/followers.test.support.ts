@@ -1,19 +1,17 @@
-// @vitest-environment jsdom
 import { expect, it } from 'vitest';
-import type { Plan } from '../../core/plan/index.ts';
-import { block, circuit, format, planOf, s, stations, TONES_ALONE } from '../../core/test/build.ts';
-import { expectTold, ledElsewhere, put, withScreens } from '../test/screens.test.support.tsx';
+import type { Plan } from '../../../core/plan/index.ts';
+import { block, circuit, format, planOf, s, stations, TONES_ALONE } from '../../../core/test/build.ts';
+import { expectTold, ledElsewhere, put } from '../../test/screens.test.support.tsx';
+import { page } from '../page.test.support.ts';
 
 /*
  * Who follows a class that a desk somewhere leads: wall, station, squad, remote, camera.
  */
 
-const page = withScreens();
-
 const plan = (id: string, more: Partial<Plan> = {}): Plan => ({
   ...planOf({
     ...circuit(
-      stations(3, (x, k) => ({ ...x, move: ['Rope slam', 'Press-up', 'Band row'][k]!, formCues: ['Tall'] })),
+      stations(3, (x, k) => ({ ...x, move: ['Rope slam', 'Press-up', 'Band row'][k] ?? '', formCues: ['Tall'] })),
       60,
       20,
       3,

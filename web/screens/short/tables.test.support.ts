@@ -1,10 +1,6 @@
-// @vitest-environment jsdom
-
 import { expect, it } from 'vitest';
-import type { Plan } from '../../core/plan/index.ts';
-import { withScreens } from '../test/screens.test.support.tsx';
-
-const page = withScreens();
+import type { Plan } from '../../../core/plan/index.ts';
+import { page } from '../page.test.support.ts';
 
 /*
  * What leaves the application, and what comes in: paper, a page for home, a picture with a class over it, music, pulse, clickers.

@@ -1,10 +1,8 @@
-// @vitest-environment jsdom
 import { expect, it } from 'vitest';
-import type { Plan } from '../../core/plan/index.ts';
-import { circuit, planOf, stations } from '../../core/test/build.ts';
-import { type Page, put, withScreens } from '../test/screens.test.support.tsx';
-
-const page = withScreens();
+import type { Plan } from '../../../core/plan/index.ts';
+import { circuit, planOf, stations } from '../../../core/test/build.ts';
+import { type Page, put } from '../../test/screens.test.support.tsx';
+import { page } from '../page.test.support.ts';
 
 const NAMES = ['Kettlebell swing', 'Box step-up', 'Front plank', 'Rope slam'];
 const KIT = ['kettlebell', 'box', 'mat', 'mooring rope'];
@@ -12,7 +10,7 @@ const KIT = ['kettlebell', 'box', 'mat', 'mooring rope'];
 const plan = (id: string): Plan => ({
   ...planOf({
     ...circuit(
-      stations(4, (s, k) => ({ ...s, move: NAMES[k]!, kit: [KIT[k]!] })),
+      stations(4, (s, k) => ({ ...s, move: NAMES[k] ?? '', kit: [KIT[k] ?? ''] })),
       40,
       20,
       3,

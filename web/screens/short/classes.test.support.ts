@@ -1,8 +1,5 @@
-// @vitest-environment jsdom
 import { expect, it } from 'vitest';
-import { withScreens } from '../test/screens.test.support.tsx';
-
-const page = withScreens();
+import { page } from '../page.test.support.ts';
 
 it('a new class is built by keyboard alone and reads 19:00', async () => {
   await page.goto('/');
