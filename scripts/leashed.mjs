@@ -1,7 +1,7 @@
 // Programs that end with this one, however it ends.
 import { spawn } from 'node:child_process';
 import { chmodSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
-import { constants, setPriority, tmpdir } from 'node:os';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { ROOT } from './lib.mjs';
 
@@ -26,9 +26,9 @@ process.on('exit', endAll);
 
 /**
  * Runs a script of Node's in a process group of its own, on a leash; gives its exit code and all that it said. Each line is told
- * as it comes, behind a title. One that gives way has what of the machine the others leave.
+ * as it comes, behind a title.
  */
-export function leashed(title, file, args, env, { givesWay = false } = {}) {
+export function leashed(title, file, args, env) {
   const child = spawn(process.execPath, [path.join(ROOT, 'scripts/leash.mjs'), '--group', file, ...args], {
     cwd: ROOT,
     env: { ...process.env, ...env },
@@ -36,7 +36,6 @@ export function leashed(title, file, args, env, { givesWay = false } = {}) {
     detached: true,
   });
   running.add(child);
-  if (givesWay) setPriority(child.pid, constants.priority.PRIORITY_LOW);
   let said = '';
   for (const stream of [child.stdout, child.stderr]) {
     let rest = '';

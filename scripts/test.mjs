@@ -1,12 +1,12 @@
 import { rmSync } from 'node:fs';
-import { availableParallelism, cpus } from 'node:os';
+import { availableParallelism } from 'node:os';
 import path from 'node:path';
 import { leashed, ownTemporaryFolder } from './leashed.mjs';
 import { bin, ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, ROOT, runTogether, say } from './lib.mjs';
 import { browserTests, closingOf, tellAll, unitTests } from './report.mjs';
 
-// Everything that is to hold: lint, types, walls, what nobody uses; then browser tests, first those in real time, and beside them
-// units, which give way to them where nobody else is at work. `--without-browser` leaves the browser out.
+// Everything that is to hold: lint, types, walls, what nobody uses; then units beside browser tests, those in real time first.
+// `--without-browser` leaves the browser out.
 const withBrowser = !process.argv.includes('--without-browser');
 const since = Date.now();
 ensureInstalled();
@@ -25,14 +25,6 @@ const file = (name) => path.join(reports, `${name}.json`);
 // What a run before has found is not taken for this one's.
 for (const name of ['unit', 'screens', 'real-time']) rmSync(file(name), { force: true });
 const env = { TMPDIR: ownTemporaryFolder(), TEST_WORKERS: String(availableParallelism()) };
-/** Whether the machine has nothing else to do: units that gave way to another's work might never come to their turn. */
-async function isQuiet() {
-  const idle = () => cpus().reduce((sum, { times }) => sum + times.idle, 0);
-  const before = idle();
-  await new Promise((done) => setTimeout(done, 1000));
-  return idle() - before > 700 * cpus().length;
-}
-const givesWay = await isQuiet();
 const unit = () =>
   leashed(
     'unit',
@@ -45,7 +37,6 @@ const unit = () =>
       `--outputFile.json=${file('unit')}`,
     ],
     env,
-    { givesWay },
   );
 const browser = (project, name) =>
   leashed(
