@@ -34,6 +34,13 @@ export const NOW = Date.UTC(2026, 10, 25, 10);
 const held = globalThis as { screensServer?: Promise<OwnServer> };
 const nodeFetch = globalThis.fetch;
 
+/** A connection for each request: one that has been idle may be closed by the server just when it is asked again, which browsers see to. */
+function asking(address: string | URL, init: RequestInit = {}): Promise<Response> {
+  const headers = new Headers(init.headers);
+  headers.set('Connection', 'close');
+  return nodeFetch(address, { ...init, headers });
+}
+
 async function started(): Promise<OwnServer> {
   const server = new OwnServer({ DATE_NOW: String(NOW) });
   await server.start();
@@ -60,7 +67,7 @@ interface Asked {
 async function ask(method: string, path: string, { data }: Asked = {}) {
   const sent =
     data === undefined ? {} : { body: JSON.stringify(data), headers: { 'Content-Type': 'application/json' } };
-  const answer = await nodeFetch((await serverUrl()) + path, { method, ...sent });
+  const answer = await asking((await serverUrl()) + path, { method, ...sent });
   return {
     status: () => answer.status,
     headers: () => Object.fromEntries(answer.headers),
@@ -194,7 +201,7 @@ async function giveNetwork(): Promise<void> {
     const { signal, body, ...rest } = init;
     // Signals and files of the page's own world are none to Node.
     const sent = body instanceof Blob ? await bytesOf(body) : body;
-    const asked = nodeFetch(new URL(String(input), url), { ...rest, ...(sent ? { body: sent } : {}) });
+    const asked = asking(new URL(String(input), url), { ...rest, ...(sent ? { body: sent } : {}) });
     if (!signal) return asked;
     return Promise.race([
       asked,
