@@ -24,8 +24,7 @@ const reports = path.join(ROOT, 'node_modules/.odd-round');
 const file = (name) => path.join(reports, `${name}.json`);
 // What a run before has found is not taken for this one's.
 for (const name of ['unit', 'screens', 'real-time']) rmSync(file(name), { force: true });
-const cores = availableParallelism();
-const env = { TMPDIR: ownTemporaryFolder(), TEST_WORKERS: String(cores) };
+const env = { TMPDIR: ownTemporaryFolder(), TEST_WORKERS: String(availableParallelism()) };
 const unit = () =>
   leashed(
     'unit',
@@ -37,8 +36,7 @@ const unit = () =>
       '--reporter=json',
       `--outputFile.json=${file('unit')}`,
     ],
-    // One more than there are cores: some wait for a class to be led, or a disk to fill.
-    { ...env, TEST_WORKERS: String(cores + 1) },
+    env,
   );
 const browser = (project, name) =>
   leashed(
