@@ -17,13 +17,15 @@ await runTogether(
   ['Unused files, exports and packages', bin('knip'), []],
 );
 const folders = new Set(changed.filter((f) => /^(core|server|web|bin|scripts)\//.test(f)).map(path.dirname));
-const tests = [...folders].flatMap((folder) =>
+const near = [...folders].flatMap((folder) =>
   readdirSync(path.join(ROOT, folder))
     .filter((f) => /\.test\.tsx?$/.test(f))
     .map((f) => `${folder}/${f}`)
     // Whole screens take their time: those that were changed themselves.
     .filter((f) => !f.startsWith('web/screens/') || changed.includes(f)),
 );
+// Files that share a process are run by the one that names them.
+const tests = [...new Set(near.map((f) => f.replace(/^(web\/screens\/\w+)\/.*/, '$1.test.ts')))];
 if (tests.length === 0) say('No units beside what has changed');
 else {
   say(`Units beside what has changed: ${tests.length} files`);

@@ -2,8 +2,8 @@
 /*
  * Short paths through whole screens: in one process, since loading the application takes longer than going them.
  */
-import './short/tables.test.support.ts';
-import './short/classes.test.support.ts';
-import './short/room.test.support.ts';
-import './short/followers.test.support.ts';
-import './short/rehearsal.test.support.ts';
+import './short/tables.test.ts';
+import './short/classes.test.ts';
+import './short/room.test.ts';
+import './short/followers.test.ts';
+import './short/rehearsal.test.ts';

@@ -24,14 +24,12 @@ import { keyboard, Locator, whole } from './page.test.support.ts';
 
 /**
  * Whole screens without a browser: the application at an address, over the real server with the demo data, of one date. One
- * server a worker; what a test makes has ids of its own.
+ * server a process; what a test makes has ids of its own.
  */
 
 /** The moment of all screens: Wednesday 25 November 2026, 10:00 in London. */
 export const NOW = Date.UTC(2026, 10, 25, 10);
 
-/** Outlives the files of a worker. */
-const held = globalThis as { screensServer?: Promise<OwnServer> };
 const nodeFetch = globalThis.fetch;
 
 /** A connection for each request: one that has been idle may be closed by the server just when it is asked again, which browsers see to. */
@@ -41,23 +39,8 @@ function asking(address: string | URL, init: RequestInit = {}): Promise<Response
   return nodeFetch(address, { ...init, headers });
 }
 
-async function started(): Promise<OwnServer> {
-  const server = new OwnServer({ DATE_NOW: String(NOW) });
-  await server.start();
-  return server;
-}
-
-async function serverUrl(): Promise<string> {
-  held.screensServer ??= started();
-  return (await held.screensServer).url;
-}
-
-/** Begins with nothing but the demo data: what other files have made is gone. */
-async function startAnew(): Promise<void> {
-  await (await held.screensServer)?.kill();
-  held.screensServer = started();
-  await held.screensServer;
-}
+/** The server of this process, which has the demo data and what the tests before have made. */
+const server = new OwnServer({ DATE_NOW: String(NOW) });
 
 interface Asked {
   data?: unknown;
@@ -67,7 +50,7 @@ interface Asked {
 async function ask(method: string, path: string, { data }: Asked = {}) {
   const sent =
     data === undefined ? {} : { body: JSON.stringify(data), headers: { 'Content-Type': 'application/json' } };
-  const answer = await asking((await serverUrl()) + path, { method, ...sent });
+  const answer = await asking(server.url + path, { method, ...sent });
   return {
     status: () => answer.status,
     headers: () => Object.fromEntries(answer.headers),
@@ -194,9 +177,9 @@ function giveSize(): void {
   );
 }
 
-/** The page's requests go to the server of this worker. */
-async function giveNetwork(): Promise<void> {
-  const url = await serverUrl();
+/** The page's requests go to the server of this process. */
+function giveNetwork(): void {
+  const { url } = server;
   vi.stubGlobal('fetch', async (input: string | URL, init: RequestInit = {}) => {
     const { signal, body, ...rest } = init;
     // Signals and files of the page's own world are none to Node.
@@ -375,19 +358,19 @@ export async function leadClass(page: Page, plan: Plan): Promise<string> {
   return page.url().split('/').at(-1) ?? '';
 }
 
-/** To be called once in a file of tests of screens; gives the page. @param anew with the demo data alone */
-export function withScreens({ anew = false } = {}): Page {
+/** To be called once in a process of tests of screens; starts its server, and gives the page. */
+export function withScreens(): Page {
   // A page that is gone may ask once more.
   globalThis.EventSource ??= class extends EventTarget {
     close() {}
   } as unknown as typeof globalThis.EventSource;
-  if (anew) beforeAll(startAnew);
-  beforeEach(async () => {
+  beforeAll(() => server.start());
+  beforeEach(() => {
     giveDate();
     giveSize();
     giveSound();
     giveWorkers();
-    await giveNetwork();
+    giveNetwork();
     localStorage.clear();
     sessionStorage.clear();
   });

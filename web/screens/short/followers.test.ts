@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import type { Plan } from '../../../core/plan/index.ts';
 import { block, circuit, format, planOf, s, stations, TONES_ALONE } from '../../../core/test/build.ts';
 import { expectTold, ledElsewhere, put } from '../../test/screens.test.support.tsx';
-import { page } from '../page.test.support.ts';
+import { page } from '../../test/shared-page.test.support.ts';
 
 /*
  * Who follows a class that a desk somewhere leads: wall, station, squad, remote, camera.

@@ -1,6 +1,6 @@
 import { it } from 'vitest';
 import { expectTold } from '../../test/screens.test.support.tsx';
-import { page } from '../page.test.support.ts';
+import { page } from '../../test/shared-page.test.support.ts';
 
 /*
  * A class from the list to the rehearsal, as its pages tell it.

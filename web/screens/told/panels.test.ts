@@ -1,6 +1,6 @@
 import { it } from 'vitest';
 import { expectTold } from '../../test/screens.test.support.tsx';
-import { page } from '../page.test.support.ts';
+import { page } from '../../test/shared-page.test.support.ts';
 
 /*
  * What an experienced colleague would say: every panel beside a class, as it tells it.

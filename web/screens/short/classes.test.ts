@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { page } from '../page.test.support.ts';
+import { page } from '../../test/shared-page.test.support.ts';
 
 it('a new class is built by keyboard alone and reads 19:00', async () => {
   await page.goto('/');

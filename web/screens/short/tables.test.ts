@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import type { Plan } from '../../../core/plan/index.ts';
-import { page } from '../page.test.support.ts';
+import { page } from '../../test/shared-page.test.support.ts';
 
 /*
  * What leaves the application, and what comes in: paper, a page for home, a picture with a class over it, music, pulse, clickers.

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { circuit, planOf, s, stations, TONES_ALONE } from '../../../core/test/build.ts';
 import { expectTold, leadClass } from '../../test/screens.test.support.tsx';
-import { page } from '../page.test.support.ts';
+import { page } from '../../test/shared-page.test.support.ts';
 
 /*
  * The desk and its sheets, as they tell it: a class that is paused in its first set.

@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import type { Plan } from '../../../core/plan/index.ts';
 import { circuit, planOf, stations } from '../../../core/test/build.ts';
 import { put } from '../../test/screens.test.support.tsx';
-import { page } from '../page.test.support.ts';
+import { page } from '../../test/shared-page.test.support.ts';
 
 it('the builder lists what gives way with measured lengths, and takes words of one’s own', async () => {
   const long = 'Walk out to a high plank and reach each arm far';

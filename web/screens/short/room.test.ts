@@ -1,31 +1,10 @@
 import { expect, it } from 'vitest';
-import type { Plan } from '../../../core/plan/index.ts';
-import { circuit, planOf, stations } from '../../../core/test/build.ts';
+import { roomClass } from '../../../core/test/room.ts';
 import { type Page, put } from '../../test/screens.test.support.tsx';
-import { page } from '../page.test.support.ts';
-
-const NAMES = ['Kettlebell swing', 'Box step-up', 'Front plank', 'Rope slam'];
-const KIT = ['kettlebell', 'box', 'mat', 'mooring rope'];
-
-const plan = (id: string): Plan => ({
-  ...planOf({
-    ...circuit(
-      stations(4, (s, k) => ({ ...s, move: NAMES[k] ?? '', kit: [KIT[k] ?? ''] })),
-      40,
-      20,
-      3,
-    ),
-    id: 'main',
-    use: 'stations',
-  }),
-  id,
-  title: 'Room measure',
-  // Eight at each station: the kit room has six ropes, two to one, and nine boxes, two to one.
-  heads: 52,
-});
+import { page } from '../../test/shared-page.test.support.ts';
 
 async function open(page: Page, id: string): Promise<void> {
-  await put(plan(id));
+  await put(roomClass(id));
   await page.goto(`/classes/${id}`);
   await page.getByRole('link', { name: 'Room', exact: true }).click();
 }

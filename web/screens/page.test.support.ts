@@ -1,4 +1,0 @@
-import { type Page, withScreens } from '../test/screens.test.support.tsx';
-
-/** The page of files that share a process: over one server, which begins with the demo data alone. */
-export const page: Page = withScreens({ anew: true });
