@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { calendar, outside } from '../../core/wire/index.ts';
-import { addressOf, ask, firstProblem, messageOf, queries, useLoaded } from '../data/index.ts';
+import { addressOf, ask, fetchAnew, firstProblem, messageOf, useLoaded } from '../data/index.ts';
 import { keptSize } from '../outside/index.ts';
 import { Button, Dialog, FilesMenu } from '../ui/index.ts';
 
@@ -11,7 +11,7 @@ export function CalendarFiles({ day, onDone }: { day: string; onDone: () => void
   const bringIn = async (file: File) => {
     try {
       const { classes, problems } = await ask(calendar.importCalendar, { body: { text: await file.text() } });
-      void queries.invalidateQueries({ queryKey: ['calendar'] });
+      void fetchAnew(['calendar']);
       onDone();
       const told = problems.map((p) => `${p.path}: ${p.message}`).slice(0, 4);
       toast([`${classes} ${classes === 1 ? 'class' : 'classes'} brought in or changed.`, ...told].join(' '), {

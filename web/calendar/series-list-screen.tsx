@@ -7,7 +7,7 @@ import { formatDuration, type Plan } from '../../core/plan/index.ts';
 import { type Made, makeSeries, type Series, TEMPLATE_NAMES, TEMPLATES } from '../../core/series/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { calendar } from '../../core/wire/index.ts';
-import { ask, dayOf, messageOf, queries, useLoaded, useMoves } from '../data/index.ts';
+import { ask, dayOf, fetchAnew, messageOf, useLoaded, useMoves } from '../data/index.ts';
 import { ClassPicker, WhenLoaded } from '../lists/index.ts';
 import { Button, EffortSelect, Labelled, NumberField, Select, TextField } from '../ui/index.ts';
 import { INPUT, RoomAndLeader } from './form.tsx';
@@ -101,8 +101,8 @@ function NewSeries({ onClose }: { onClose: () => void }) {
         body: { series: whole, classes: made.classes.map(({ dated, plan }) => ({ dated, plan })) },
         patienceMs: 60_000,
       });
-      void queries.invalidateQueries({ queryKey: ['calendar'] });
-      void queries.invalidateQueries({ queryKey: ['series'] });
+      void fetchAnew(['calendar']);
+      void fetchAnew(['series']);
       toast(`${made.classes.length} classes are in the calendar.`);
       navigate(`/series/${series.id}`);
     } catch (e) {

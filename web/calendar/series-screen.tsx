@@ -6,7 +6,18 @@ import { applySteps, formatDuration, type Plan, stepsBetween } from '../../core/
 import { type Series, TEMPLATES } from '../../core/series/index.ts';
 import { totals } from '../../core/timeline/index.ts';
 import { calendar, outside, records } from '../../core/wire/index.ts';
-import { addressOf, api, ask, dayOf, dayWords, messageOf, queries, sumsOf, useLoaded } from '../data/index.ts';
+import {
+  addressOf,
+  api,
+  ask,
+  dayOf,
+  dayWords,
+  fetchAnew,
+  messageOf,
+  queries,
+  sumsOf,
+  useLoaded,
+} from '../data/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
 import { keptSize } from '../outside/index.ts';
 import { Button } from '../ui/index.ts';
@@ -207,7 +218,7 @@ async function carryOn(from: DatedClass, classes: readonly DatedClass[]): Promis
       await api.savePlan(next, stored.version);
       changed += 1;
     }
-    void queries.invalidateQueries({ queryKey: ['series'] });
+    void fetchAnew(['series']);
     toast(`${changed} of the ${later.length} classes that follow are changed; each keeps its earlier text.`);
   } catch (e) {
     toast.error(`Not all were changed: ${messageOf(e)}.`);

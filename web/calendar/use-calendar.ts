@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { toast } from 'sonner';
 import type { CalendarItem } from '../../core/calendar/index.ts';
 import { calendar, type RunSums } from '../../core/wire/index.ts';
-import { api, ask, dayOf, type Loaded, messageOf, queries, useLoaded } from '../data/index.ts';
+import { api, ask, dayOf, fetchAnew, type Loaded, messageOf, useLoaded } from '../data/index.ts';
 
 /** The time of day as this browser has it. */
 export const timeHere = () => format(new Date(), 'HH:mm');
@@ -55,8 +55,8 @@ export async function keepItems(
 ): Promise<boolean> {
   const send = async (p: readonly CalendarItem[], r: readonly string[]) => {
     await ask(calendar.saveCalendar, { body: { put: [...p], remove: [...r] } });
-    void queries.invalidateQueries({ queryKey: ['calendar'] });
-    void queries.invalidateQueries({ queryKey: ['series'] });
+    void fetchAnew(['calendar']);
+    void fetchAnew(['series']);
   };
   try {
     await send(put, remove);

@@ -88,6 +88,21 @@ describe('a list fetched page by page', () => {
     await waitFor(() => expect(result.current.items).toEqual(['z']));
   });
 
+  it('after a change does not take the answer that was on its way, not even the first', async () => {
+    const answers: ((rows: string[]) => void)[] = [];
+    const load = () =>
+      new Promise<Page<string>>((done) => {
+        answers.push((items) => done({ items, next: null, faults: [] }));
+      });
+    const { result } = renderHook(() => usePages(['list'], load), { wrapper: around() });
+    await waitFor(() => expect(answers).toHaveLength(1));
+    act(() => result.current.reload());
+    await waitFor(() => expect(answers).toHaveLength(2));
+    answers[0]?.(['deleted', 'kept']);
+    answers[1]?.(['kept']);
+    await waitFor(() => expect(result.current.items).toEqual(['kept']));
+  });
+
   it('says why it failed', async () => {
     const load = async (): Promise<Page<string>> => {
       throw new ApiError(0, 'The server cannot be reached');

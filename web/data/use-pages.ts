@@ -29,6 +29,16 @@ export function usePages<T>(key: QueryKey, load: (after: string | null) => Promi
     getNextPageParam: (last) => last.next,
     placeholderData: keepPreviousData,
   });
+  const reload = async () => {
+    const queryKey = key.slice(0, 1);
+    // What is on its way may have been answered before the change: it is not waited for, not even the first time.
+    await client.cancelQueries({ queryKey });
+    // From its first page: what was fetched further down would be fetched again, page by page.
+    client.setQueriesData({ queryKey }, (kept: typeof data) =>
+      kept ? { pages: kept.pages.slice(0, 1), pageParams: kept.pageParams.slice(0, 1) } : kept,
+    );
+    await client.invalidateQueries({ queryKey });
+  };
   const pages = data?.pages;
   return {
     state: pages ? 'ready' : error ? 'failed' : 'loading',
@@ -40,13 +50,6 @@ export function usePages<T>(key: QueryKey, load: (after: string | null) => Promi
     more: () => {
       if (hasNextPage && !isFetching) void fetchNextPage({ cancelRefetch: false });
     },
-    // From its first page: what was fetched further down would be fetched again, page by page.
-    reload: () => {
-      const queryKey = key.slice(0, 1);
-      client.setQueriesData({ queryKey }, (kept: typeof data) =>
-        kept ? { pages: kept.pages.slice(0, 1), pageParams: kept.pageParams.slice(0, 1) } : kept,
-      );
-      void client.invalidateQueries({ queryKey });
-    },
+    reload: () => void reload(),
   };
 }

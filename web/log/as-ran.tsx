@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import type { Plan } from '../../core/plan/index.ts';
 import { type Change, changeKey, changeWords, isOpenChange, withChanges } from '../../core/record/index.ts';
-import { api, messageOf, queries, type StoredPlan } from '../data/index.ts';
+import { api, fetchAnew, messageOf, type StoredPlan } from '../data/index.ts';
 import { Button } from '../ui/index.ts';
 
 /** The class a run was of, as it stands now; null when it is gone. */
@@ -26,7 +26,7 @@ function useStoredPlan(planId: string): [StoredPlan | null | 'asking', (stored: 
 /** Saves the class anew; one that was saved elsewhere meanwhile is left as it is. */
 async function save(stored: StoredPlan, next: Plan): Promise<StoredPlan> {
   const saved = await api.savePlan(next, stored.version);
-  void queries.invalidateQueries({ queryKey: ['plans'] });
+  void fetchAnew(['plans']);
   return saved;
 }
 

@@ -54,7 +54,13 @@ function Effort({ closing, onTell }: Part) {
 }
 
 function NextTime({ closing, onTell }: Part) {
-  const [text, setText] = useState(closing.next);
+  // Only while it is written: what comes meanwhile from elsewhere is not put back by leaving the field.
+  const [draft, setDraft] = useState<string | null>(null);
+  const text = draft ?? closing.next;
+  const keep = () => {
+    setDraft(null);
+    if (text.trim() !== closing.next) onTell({ next: text.trim() });
+  };
   return (
     <label className="block">
       <span className="mb-1 block text-title font-semibold">For next time</span>
@@ -64,8 +70,8 @@ function NextTime({ closing, onTell }: Part) {
         className="w-full rounded-md border-2 border-current bg-transparent p-2 text-lead"
         placeholder="What to say, change or bring"
         value={text}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={() => text.trim() !== closing.next && onTell({ next: text.trim() })}
+        onChange={(e) => setDraft(e.target.value)}
+        onBlur={keep}
       />
       <LettersLeft text={text} most={500} />
     </label>

@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { addDays, isDay } from '../../core/calendar/index.ts';
 import { formatChange, formatDuration } from '../../core/plan/index.ts';
 import type { RunSums } from '../../core/wire/index.ts';
-import { api, clockAt, type LogQuery, messageOf, queries, usePages } from '../data/index.ts';
+import { api, clockAt, fetchAnew, type LogQuery, messageOf, usePages } from '../data/index.ts';
 import { MiniSheet } from '../drawings/index.ts';
 import { FaultList, LongList } from '../lists/index.ts';
 import { RecordsHead } from '../records/index.ts';
@@ -150,7 +150,7 @@ function Chosen({ ids, onDone, onNone }: { ids: readonly string[]; onDone: () =>
   const mark = (marks: { trial?: boolean; binned?: boolean }, words: string) =>
     void api.markRuns(ids, marks).then(
       ({ changed }) => {
-        void queries.invalidateQueries({ queryKey: ['records'] });
+        void fetchAnew(['records']);
         onDone();
         toast(`${changed} ${words}.`, {
           duration: 12_000,

@@ -2,7 +2,7 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { readRunFile } from '../../core/exchange/index.ts';
 import { records } from '../../core/wire/index.ts';
-import { addressOf, api, ask, firstProblem, messageOf, queries } from '../data/index.ts';
+import { addressOf, api, ask, fetchAnew, firstProblem, messageOf } from '../data/index.ts';
 import { FilesMenu } from '../ui/index.ts';
 
 /** Events sent at once. */
@@ -35,7 +35,7 @@ async function bringInRecords(text: string): Promise<void> {
       body: { text },
       patienceMs: 120_000,
     });
-    void queries.invalidateQueries();
+    void fetchAnew();
     const told = problems.slice(0, 4).map((p) => `${p.path}: ${p.message}.`);
     toast([`Brought in: ${runs} runs, ${entries} entries, ${people} people.`, ...told].join(' '), { duration: 15_000 });
   } catch (error) {

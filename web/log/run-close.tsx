@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { type Closing, closingOf, type RunCommand, type RunState } from '../../core/run/index.ts';
-import { api, messageOf, queries, type StoredRun } from '../data/index.ts';
+import { api, fetchAnew, messageOf, type StoredRun } from '../data/index.ts';
 import { Button } from '../ui/index.ts';
 import { ClosingFields } from './closing-fields.tsx';
 import { FeltBy } from './felt-by.tsx';
@@ -21,7 +21,7 @@ export async function writeAll(run: StoredRun, all: readonly RunCommand[], atMs 
     run.id,
     all.map((what, k) => ({ ...what, id: nanoid(16), seq: seq + k, atMs: Math.round(atMs) })),
   );
-  void queries.invalidateQueries({ queryKey: ['records'] });
+  void fetchAnew(['records']);
   if (refused[0]) throw new Error(refused[0].problem);
 }
 

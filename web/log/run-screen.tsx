@@ -24,9 +24,8 @@ import {
   summarise,
 } from '../../core/run/index.ts';
 import { api, clockAt, messageOf, type StoredRun, useLoaded, useWhoNames } from '../data/index.ts';
-
 import { FaultList, WhenLoaded } from '../lists/index.ts';
-
+import { sendRun } from '../session/index.ts';
 import { AsRan } from './as-ran.tsx';
 import { deviationWords } from './deviations.ts';
 import { EverySetAndGap, PlannedActual } from './planned-actual.tsx';
@@ -39,7 +38,10 @@ import { RunPulse } from './run-pulse.tsx';
 /** One run: planned against actual, and what went otherwise. */
 export function RunScreen() {
   const { runId = '' } = useParams();
-  const [loaded, reload] = useLoaded(['run', runId], () => api.run(runId));
+  const [loaded, reload] = useLoaded(['run', runId], async () => {
+    await sendRun(runId);
+    return api.run(runId);
+  });
   return (
     <WhenLoaded loaded={loaded} reload={reload}>
       {(value) => <Run run={value} onChanged={reload} />}

@@ -2,7 +2,7 @@ import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { type Handout, outside } from '../../core/wire/index.ts';
-import { ask, isOwnMachine, messageOf, queries, useLoaded, useOrigins } from '../data/index.ts';
+import { ask, fetchAnew, isOwnMachine, messageOf, useLoaded, useOrigins } from '../data/index.ts';
 import { Button, Checkbox } from '../ui/index.ts';
 import { MakingNote } from './making-note.tsx';
 import { useMaking } from './use-making.ts';
@@ -51,7 +51,7 @@ function ByCode({ what: { kind, targetId } }: { what: What }) {
     loaded.state === 'ready' ? loaded.value.find((h) => h.kind === kind && h.targetId === targetId) : undefined;
   const change = (doing: Promise<unknown>) =>
     void doing.then(
-      () => queries.invalidateQueries({ queryKey: ['handouts'] }),
+      () => fetchAnew(['handouts']),
       (e: unknown) => toast.error(`${messageOf(e)}.`),
     );
   if (loaded.state !== 'ready') return null;

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Plan } from '../../core/plan/index.ts';
 import { outside, PAPER_SIZES, type PaperKind } from '../../core/wire/index.ts';
-import { ask, isOwnMachine, queries, useOrigins } from '../data/index.ts';
+import { ask, fetchAnew, isOwnMachine, useOrigins } from '../data/index.ts';
 import { saveNow } from '../editing/index.ts';
 import { Button, Checkbox, Select } from '../ui/index.ts';
 import { MakingNote } from './making-note.tsx';
@@ -28,7 +28,7 @@ export function PaperPart({ plan }: { plan: Plan }) {
   const cardQuery = async () => {
     if (!withCode) return {};
     const { code } = await ask(outside.makeHandout, { body: { kind: 'plan', targetId: plan.id } });
-    void queries.invalidateQueries({ queryKey: ['handouts'] });
+    void fetchAnew(['handouts']);
     return { code, origin: origins[0] ?? window.location.origin };
   };
   const print = async (kind: PaperKind, name: string) => {

@@ -2,7 +2,7 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { records } from '../../core/wire/index.ts';
-import { ask, messageOf, queries, usePeople } from '../data/index.ts';
+import { ask, fetchAnew, messageOf, usePeople } from '../data/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
 import { Button, Labelled, TextField } from '../ui/index.ts';
 import { RecordsHead } from './records-head.tsx';
@@ -50,7 +50,7 @@ function AddPerson({ onAdded }: { onAdded: () => void }) {
       await ask(records.savePerson, { path: { id: nanoid(12) }, body: { name, squad } });
       setName('');
       setFault('');
-      void queries.invalidateQueries({ queryKey: ['people'] });
+      void fetchAnew(['people']);
       onAdded();
     } catch (e) {
       setFault(`${messageOf(e)}.`);

@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { countWords, paceWords, seriesOf } from '../../core/record/index.ts';
 import { type AnswerOf, records } from '../../core/wire/index.ts';
-import { ask, messageOf, queries, useLoaded } from '../data/index.ts';
+import { ask, fetchAnew, messageOf, queries, useLoaded } from '../data/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
 import { Button, Dialog, Labelled, saveFile, TextField } from '../ui/index.ts';
 import { RecordsHead } from './records-head.tsx';
@@ -74,7 +74,7 @@ function Named({ person, onChanged }: { person: Records['person']; onChanged: ()
     if (name.trim() === '' || (name === person.name && squad === person.squad)) return;
     void ask(records.savePerson, { path: { id: person.id }, body: { name, squad } }).then(
       () => {
-        void queries.invalidateQueries({ queryKey: ['people'] });
+        void fetchAnew(['people']);
         onChanged();
       },
       (e: unknown) => {

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { expect, it } from 'vitest';
+import { expect, it, vi } from 'vitest';
 import { writeRunFile } from '../../core/exchange/index.ts';
 import type { Plan, Station } from '../../core/plan/index.ts';
 import { type RunEvent, recordsOf } from '../../core/run/index.ts';
@@ -90,6 +90,12 @@ it('what is written down at the close stands in the record, is changed there, an
   await expect(page.getByText('8 came')).toBeVisible();
   await page.getByRole('button', { name: '7', exact: true }).click();
   await page.getByRole('textbox', { name: 'For next time' }).fill('Bring the long rope');
+  // The record, asked for while the last words are still on their way, has them too.
+  const { fetch } = globalThis;
+  vi.stubGlobal('fetch', async (input: string, init: RequestInit) => {
+    if (init.method === 'POST') await new Promise((done) => setTimeout(done, 500));
+    return fetch(input, init);
+  });
   await page.getByRole('button', { name: /^Done/ }).click();
   const close = page.getByRole('region', { name: 'At the close' });
   await expect(close.getByRole('textbox', { name: 'People who came' })).toHaveValue('8');

@@ -1,5 +1,5 @@
 export { goingRunOf, useGoing } from './going.ts';
-export { makeReady, sendLeftovers, type Today } from './kept-runs.ts';
+export { makeReady, sendLeftovers, sendRun, type Today } from './kept-runs.ts';
 export {
   closeRun,
   command,

@@ -27,6 +27,12 @@ export async function sendLeftovers(): Promise<void> {
   await outbox.flushLeftovers(Date.now());
 }
 
+/** Sends what this browser still has of a run, as far as the server can be reached: what is asked of it then is not behind. */
+export async function sendRun(id: string): Promise<void> {
+  await restoreRuns();
+  await outbox.flush(id).catch(() => false);
+}
+
 /** What is other today than the class says: how many people, and which squads. */
 export type Today = Pick<Plan, 'heads' | 'squads'>;
 
