@@ -8,7 +8,7 @@ import { ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, ROOT, say
 ensureInstalled();
 const chromium = ensureChromium();
 const postgres = ensurePostgres();
-ensureBuilt();
+await ensureBuilt();
 
 const env = { ATTACK: '1', CHROMIUM: chromium, TMPDIR: ownTemporaryFolder() };
 const unit = (...args) => leashed('', 'node_modules/vitest/vitest.mjs', ['run', ...args], env);

@@ -9,7 +9,7 @@ const { values, positionals: parts } = parseArgs({ options: { against: { type: '
 const IN_TURN = 3;
 
 ensureInstalled();
-ensureBuilt();
+await ensureBuilt();
 const env = { ...process.env, CHROMIUM: ensureChromium() };
 if (values.against === undefined) run(bin('tsx'), ['bench/run.ts', ...parts], { env });
 else compare(path.resolve(values.against));

@@ -78,14 +78,17 @@ function filesUnder(folder) {
   });
 }
 
-function unlessDone(name, files, done, work) {
+/** Whether something was done for these files as they are, and a way to note that it is. */
+function stampOf(name, files) {
   const stamp = path.join(STAMPS, name);
   const hash = hashOf(files);
-  if (done() && existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return false;
-  work();
-  mkdirSync(STAMPS, { recursive: true });
-  writeFileSync(stamp, hash);
-  return true;
+  return {
+    isDone: existsSync(stamp) && readFileSync(stamp, 'utf8') === hash,
+    note() {
+      mkdirSync(STAMPS, { recursive: true });
+      writeFileSync(stamp, hash);
+    },
+  };
 }
 
 /** Installs the packages when the lock file has changed since the last time. */
@@ -95,36 +98,39 @@ export function ensureInstalled(tell = say) {
     console.error(`Odd Round needs Node 20.19 or newer; this is ${process.versions.node}.`);
     process.exit(1);
   }
-  const lock = [path.join(ROOT, 'package-lock.json')];
-  const here = () => existsSync(path.join(ROOT, 'node_modules', '.package-lock.json'));
-  unlessDone('installed', lock, here, () => {
-    tell('Installing packages (once, about a minute)');
-    sayingHowFar('packages', () =>
-      run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 2, 2] }),
-    );
-  });
+  const stamp = stampOf('installed', [path.join(ROOT, 'package-lock.json')]);
+  if (stamp.isDone && existsSync(path.join(ROOT, 'node_modules', '.package-lock.json'))) return;
+  tell('Installing packages (once, about a minute)');
+  sayingHowFar('packages', () =>
+    run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 2, 2] }),
+  );
+  stamp.note();
 }
 
 const PARTS = ['core', 'server', 'bin', 'web'];
 
-/** Builds what has changed since the last time: all parts, or only those named. */
-export function ensureBuilt(tell = say, parts = PARTS) {
+/** Builds what has changed since the last time, all parts or only those named, what runs on the server beside what runs in a browser. */
+export async function ensureBuilt(tell = say, parts = PARTS) {
   const sources = parts
     .flatMap((folder) => filesUnder(path.join(ROOT, folder)))
-    .filter((file) => !/\.test\.ts$/.test(file) && statSync(file).isFile());
+    .filter((file) => !/\.test\.(support\.)?tsx?$/.test(file) && statSync(file).isFile());
   const config = ['package-lock.json', 'vite.config.ts', 'vite.home.config.ts', 'tsconfig.base.json'].map((f) =>
     path.join(ROOT, f),
   );
   const products = { server: 'dist/server/main.js', bin: 'dist/bin/cli.js', web: 'dist/home/home.js' };
   const here = () => parts.every((p) => !products[p] || existsSync(path.join(ROOT, products[p])));
-  unlessDone(`built-${parts.join('-')}`, [...sources.sort(), ...config], here, () => {
-    tell('Building');
-    const projects = parts.filter((p) => p !== 'web');
-    run(bin('tsc'), ['-b', ...projects], { stdio: ['ignore', 2, 2] });
-    if (!parts.includes('web')) return;
-    for (const config of ['vite.config.ts', 'vite.home.config.ts'])
-      run(bin('vite'), ['build', '--config', config, '--logLevel', 'warn'], { stdio: ['ignore', 2, 2] });
-  });
+  const stamp = stampOf(`built-${parts.join('-')}`, [...sources.sort(), ...config]);
+  if (stamp.isDone && here()) return;
+  tell('Building');
+  const building = (name, ...args) =>
+    new Promise((done) => spawn(bin(name), args, { cwd: ROOT, stdio: ['ignore', 2, 2] }).on('close', done));
+  const pages = (config) => building('vite', 'build', '--config', config, '--logLevel', 'warn');
+  const codes = await Promise.all([
+    building('tsc', '-b', ...parts.filter((p) => p !== 'web')),
+    ...(parts.includes('web') ? [pages('vite.config.ts'), pages('vite.home.config.ts')] : []),
+  ]);
+  if (codes.some((code) => code !== 0)) process.exit(1);
+  stamp.note();
 }
 
 /** Installs a package of Debian's where this is a Debian and this user may; gives whether it did. */

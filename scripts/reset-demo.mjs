@@ -9,7 +9,7 @@ if (!existsSync(db)) {
   say('No database yet: the next start makes one with the demo data.');
 } else {
   ensureInstalled();
-  ensureBuilt(say, ['core', 'server']);
+  await ensureBuilt(say, ['core', 'server']);
   const { takeLock } = await import('../dist/server/db/lock.js');
   const taken = takeLock(dataDir);
   if ('heldBy' in taken) {

@@ -1,6 +1,6 @@
 import { ensureBuilt, ensureInstalled, say, stay } from './lib.mjs';
 
 ensureInstalled();
-ensureBuilt();
+await ensureBuilt();
 say('Starting Odd Round');
 stay(process.execPath, ['--enable-source-maps', 'dist/server/main.js']);

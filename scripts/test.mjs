@@ -12,7 +12,7 @@ const since = Date.now();
 ensureInstalled();
 const chromium = withBrowser ? ensureChromium() : null;
 const postgres = ensurePostgres();
-ensureBuilt();
+await ensureBuilt();
 await runTogether(
   ['Lint', bin('biome'), ['check', '.']],
   ['Types', bin('tsc'), ['-b']],

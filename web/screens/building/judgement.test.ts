@@ -1,8 +1,6 @@
-// @vitest-environment jsdom
 import { expect, it } from 'vitest';
-import { type Page, put, withScreens } from '../test/screens.test.support.tsx';
-
-const page = withScreens();
+import { type Page, put } from '../../test/screens.test.support.tsx';
+import { page } from '../../test/shared-page.test.support.ts';
 
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
 const checks = (page: Page) => page.getByRole('complementary', { name: 'Checks' });

@@ -1,11 +1,9 @@
-// @vitest-environment jsdom
 import { fireEvent } from '@testing-library/dom';
 import { expect, it, vi } from 'vitest';
-import { newLayout, type Plan } from '../../core/plan/index.ts';
-import { block, circuit, format, planOf, s, stations } from '../../core/test/build.ts';
-import { type Page, withScreens } from '../test/screens.test.support.tsx';
-
-const page = withScreens();
+import { newLayout, type Plan } from '../../../core/plan/index.ts';
+import { block, circuit, format, planOf, s, stations } from '../../../core/test/build.ts';
+import type { Page } from '../../test/screens.test.support.tsx';
+import { page } from '../../test/shared-page.test.support.ts';
 
 /*
  * What is entered is never lost, never silently changed and never drawn wrong: each thing that once was, tried as an

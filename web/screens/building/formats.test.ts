@@ -1,10 +1,8 @@
-// @vitest-environment jsdom
 import { describe, expect, it } from 'vitest';
-import { writePlanFile } from '../../core/exchange/index.ts';
-import { GOLDEN } from '../../core/test/golden.ts';
-import { type Page, withScreens } from '../test/screens.test.support.tsx';
-
-const page = withScreens();
+import { writePlanFile } from '../../../core/exchange/index.ts';
+import { GOLDEN } from '../../../core/test/golden.ts';
+import type { Page } from '../../test/screens.test.support.tsx';
+import { page } from '../../test/shared-page.test.support.ts';
 
 const total = (page: Page) => page.getByTestId('total');
 

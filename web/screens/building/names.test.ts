@@ -1,10 +1,8 @@
-// @vitest-environment jsdom
 import { expect, it } from 'vitest';
-import type { Plan } from '../../core/plan/index.ts';
-import { circuit, planOf, stations } from '../../core/test/build.ts';
-import { type Page, put, withScreens } from '../test/screens.test.support.tsx';
-
-const page = withScreens();
+import type { Plan } from '../../../core/plan/index.ts';
+import { circuit, planOf, stations } from '../../../core/test/build.ts';
+import { type Page, put } from '../../test/screens.test.support.tsx';
+import { page } from '../../test/shared-page.test.support.ts';
 
 const panel = (page: Page, name: string) => page.getByRole('complementary', { name });
 const add = (page: Page) => page.getByRole('combobox', { name: 'Add a station to Main' });
