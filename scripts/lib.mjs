@@ -145,9 +145,13 @@ function installFromDebian(name) {
   );
 }
 
+const POSTGRES = '/usr/lib/postgresql';
+
 /** Whether there is a PostgreSQL server for the tests; Debian's package is installed where there is none. */
 export function ensurePostgres() {
-  const here = () => existsSync('/usr/lib/postgresql');
+  // A version that was removed may leave its folder behind.
+  const here = () =>
+    existsSync(POSTGRES) && readdirSync(POSTGRES).some((v) => existsSync(path.join(POSTGRES, v, 'bin/initdb')));
   if (here()) return true;
   say("Installing PostgreSQL from Debian's packages (once, for the tests)");
   installFromDebian('postgresql');
