@@ -1,6 +1,6 @@
 import type { Workbox } from 'workbox-window';
 import { create } from 'zustand';
-import { RUN_LOCK } from './run-lock.ts';
+import { RUN_LOCK, whenNoRunIsShown } from './run-lock.ts';
 
 /** What becomes of a new version: none is there, it can be put in, or it waits for a run to be over. */
 export const useNewVersion = create<{ state: 'none' | 'ready' | 'waits' }>(() => ({ state: 'none' }));
@@ -11,9 +11,9 @@ let workbox: Workbox | null = null;
 export function keepOffline(): void {
   if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
   const hadOne = navigator.serviceWorker.controller !== null;
-  // Another window has put the new version in: this one, which shows no run, takes it too; unsaved work is kept.
+  // Another window has put the new version in: this one takes it too; unsaved work is kept, and a run is never cut off.
   navigator.serviceWorker.addEventListener('controllerchange', () => {
-    if (hadOne) window.location.reload();
+    if (hadOne) whenNoRunIsShown(() => window.location.reload());
   });
   void register().catch(() => {});
 }
