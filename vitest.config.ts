@@ -67,6 +67,7 @@ export default defineConfig({
           include: ['core', 'server', 'bin', 'e2e', 'scripts'].map((folder) => `${folder}/**/*.test.ts`),
           exclude: ['server/db/postgres.test.ts'],
           setupFiles: SETUP,
+          env: { TZ: 'Europe/London' },
         },
       },
       {
@@ -79,7 +80,7 @@ export default defineConfig({
             'server/api/{border,openapi,speech}.test.ts',
             'server/backup/salvage.test.ts',
           ],
-          env: { TEST_DATABASE: 'postgres' },
+          env: { TEST_DATABASE: 'postgres', TZ: 'Europe/London' },
           globalSetup: ['server/test/with-postgres.ts'],
           setupFiles: SETUP,
         },

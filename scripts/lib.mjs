@@ -161,11 +161,13 @@ export function ensurePostgres() {
 
 /** Finds Chromium, installing Debian's package where there is none; gives its path. Ends the script where there is none to be had. */
 export function ensureChromium() {
-  const candidates = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+  // The shell is the same engine without windows: a fifth less to do.
+  const names = ['chromium-headless-shell', 'chromium', 'chromium-browser', 'google-chrome'];
+  const candidates = [process.env.CHROMIUM, ...names.map((name) => `/usr/bin/${name}`)];
   const found = () => candidates.find((file) => file && existsSync(file));
   if (!found()) {
     say("Installing Chromium from Debian's packages (once)");
-    installFromDebian('chromium');
+    if (!installFromDebian(names[0])) installFromDebian(names[1]);
   }
   const chromium = found();
   if (chromium) return chromium;

@@ -124,7 +124,10 @@ it('a warm-up and a cool-down are proposed to a length and put in', async () => 
     await panel.getByRole('button', { name: `Replace the ${word.toLowerCase()}` }).click();
   }
   await expect(page.getByRole('region', { name: 'Warm-up', exact: true }).first()).toContainText('5:00');
-  await page.getByRole('button', { name: /^Checks/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Judgement' })
+    .getByRole('button', { name: /^Checks/ })
+    .click();
   await expect(
     checks(page).getByText(/warm-up is shorter|cool-down is shorter|leaves out|raises the pulse|easy movement first/),
   ).toHaveCount(0);
