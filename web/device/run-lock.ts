@@ -7,7 +7,7 @@ export const RUN_LOCK = 'odd-round.run';
 let shown = 0;
 const waiting: (() => void)[] = [];
 
-/** Does something as soon as this window shows no run, also one that was opened while another window held the lock. */
+/** Does something as soon as this window shows no run. One opened while another window puts a new version in has no lock yet. */
 export function whenNoRunIsShown(then: () => void): void {
   if (shown === 0) then();
   else waiting.push(then);
