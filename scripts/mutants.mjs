@@ -27,7 +27,8 @@ const isLook = (node) =>
 
 /**
  * The wrong changes that a file offers: `{ start, end, to, line, was }`, each an expression or statement and what stands in its
- * place. Types, imports, looks and words are left out.
+ * place. Types, imports, looks and words are left out. A number is one more, from a hundred on twice as much: ten minutes and a
+ * millisecond harm nobody.
  */
 export function candidates(file, text) {
   const source = ts.createSourceFile(
@@ -62,7 +63,7 @@ export function candidates(file, text) {
     else if (node.kind === ts.SyntaxKind.TrueKeyword) offer(node, 'false');
     else if (node.kind === ts.SyntaxKind.FalseKeyword) offer(node, 'true');
     else if (ts.isNumericLiteral(node) && !ts.isPropertyAssignment(node.parent) && !ts.isEnumMember(node.parent))
-      offer(node, `(${node.getText(source)} + 1)`);
+      offer(node, `(${node.getText(source)} ${Number(node.text) < 100 ? '+ 1' : '* 2'})`);
     else if (ts.isConditionalExpression(node)) offer(node.condition, `!(${node.condition.getText(source)})`);
     else if (ts.isIfStatement(node)) offer(node.expression, `!(${node.expression.getText(source)})`);
     else if (

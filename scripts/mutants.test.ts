@@ -14,6 +14,11 @@ describe('small wrong changes', () => {
       ['x + 2', '(x) - (2)'],
       ['2', '(2 + 1)'],
     ]);
+    expect(shown('const ms = [99, 100, 60_000];')).toEqual([
+      ['99', '(99 + 1)'],
+      ['100', '(100 * 2)'],
+      ['60_000', '(60_000 * 2)'],
+    ]);
     expect(shown('if (ready) go(true);')).toEqual([
       ['ready', '!(ready)'],
       ['go(true);', ''],

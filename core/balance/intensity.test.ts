@@ -3,7 +3,7 @@ import { libraryOf } from '../moves/index.ts';
 import { block, circuit, format, planOf } from '../test/build.ts';
 import { move, on } from '../test/moves.ts';
 import { compile } from '../timeline/index.ts';
-import { hardBefore, hardnessOf, intensityAt, intensityOf } from './index.ts';
+import { hardBefore, hardnessOf, intensityAt, intensityOf, openingEffort, stintsOf } from './index.ts';
 
 const library = libraryOf([
   move('Five', { effort: 5 }),
@@ -62,5 +62,27 @@ describe('the intensity curve', () => {
     expect(Math.min(...c.seconds)).toBeGreaterThanOrEqual(1);
     expect(Math.max(...c.seconds)).toBeLessThanOrEqual(5);
     expect(hardnessOf(curve(circuit(on('Three'), 3600, 0, 1))).hardS).toBe(0);
+  });
+});
+
+describe('the effort the main part begins with', () => {
+  const opens = (...blocks: Parameters<typeof planOf>) => {
+    const plan = planOf(...blocks);
+    return openingEffort(plan, stintsOf(plan, compile(plan), library));
+  };
+  const atStations = (...names: string[]) => ({ ...circuit(on(...names), 30, 0, 2), use: 'stations' as const });
+
+  it('is that of the first move done together', () => {
+    expect(opens(circuit(on('Three', 'Five'), 30, 0, 2), circuit(on('One'), 30, 0, 1))).toBe(3);
+  });
+
+  it('is at stations that of the whole first round of the first block, whatever comes after', () => {
+    // Everybody begins somewhere: (3 + 5) / 2
+    expect(opens(atStations('Three', 'Five'), atStations('One', 'One'))).toBe(4);
+  });
+
+  it('is not known where nothing of it is', () => {
+    expect(opens(circuit(on('Kelp'), 30, 0, 1))).toBeNull();
+    expect(opens()).toBeNull();
   });
 });

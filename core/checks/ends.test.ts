@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { libraryOf } from '../moves/index.ts';
+import { USUAL_THRESHOLDS } from '../norms/index.ts';
 import type { Block, Plan, Station } from '../plan/index.ts';
 import { block, circuit, format, planOf, s } from '../test/build.ts';
 import { findingsOf, mended, textsOf } from '../test/checking.ts';
 import { move, on } from '../test/moves.ts';
+import { contextOf } from './context.ts';
+import { proposed } from './ends.ts';
 
 const library = libraryOf([
   move('March', { main: ['heart'], effort: 1, use: ['warmUp', 'coolDown'] }),
@@ -165,4 +168,9 @@ describe('a class that is something else', () => {
     expect(of(pull, 'balance')).toHaveLength(1);
     expect(of({ ...pull, kind: 'test' }, 'balance')).toEqual([]);
   });
+});
+
+it('what is proposed covers an area from as many seconds on as are set', () => {
+  const context = contextOf(planOf(warm(60, 'March')), library, [], { ...USUAL_THRESHOLDS, coverFromS: 90 });
+  expect(proposed(context, 300_000)).toMatchObject({ lengthMs: 300_000, coverFromMs: 90_000 });
 });

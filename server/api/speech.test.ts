@@ -98,14 +98,16 @@ describe('speech', () => {
   it('streams the class as one WAV of the length told before', async () => {
     const plan = { ...planOf(circuit(stations(2), 20, 10, 1)), id: 'track' };
     await request(app()).put('/api/plans/track').send({ plan, baseVersion: 0 }).expect(200);
-    const res = await request(app())
-      .get('/api/tracks/track')
-      .buffer(true)
-      .parse((r, done) => {
-        const parts: Buffer[] = [];
-        r.on('data', (d: Buffer) => parts.push(d));
-        r.on('end', () => done(null, Buffer.concat(parts)));
-      });
+    const fetched = (query: string) =>
+      request(app())
+        .get(`/api/tracks/track${query}`)
+        .buffer(true)
+        .parse((r, done) => {
+          const parts: Buffer[] = [];
+          r.on('data', (d: Buffer) => parts.push(d));
+          r.on('end', () => done(null, Buffer.concat(parts)));
+        });
+    const res = await fetched('');
     // 10 s count-in, 50 s of class, 1.5 s for the last tone to fade, 24,000 samples of two bytes a second
     expect(res.headers['content-length']).toBe(String(44 + 61.5 * 24_000 * 2));
     const track = readWav(binary(res))!;
@@ -113,6 +115,10 @@ describe('speech', () => {
     // the first work tone at 10 s
     expect(track.samples[10 * 24_000 - 1]).toBe(0);
     expect(Math.abs(track.samples[10 * 24_000]!)).toBeGreaterThan(0.01);
+    // What comes first is said in the count-in, before its last three seconds are counted.
+    const isHeard = (samples: Float32Array) => samples.subarray(0, 6.5 * 24_000).some((x) => Math.abs(x) > 0.01);
+    expect(isHeard(track.samples)).toBe(true);
+    expect(isHeard(readWav(binary(await fetched('?voice=0')))!.samples)).toBe(false);
   });
 
   it('is made one at a time, holds nobody up, refuses a crowd, and ends with whoever asked for it', async () => {
