@@ -119,6 +119,26 @@ describe('the sound engine', () => {
     expect(live()).toEqual([]);
   });
 
+  it('lowers the music under words and lets it up at their end, also when all is planned anew meanwhile', async () => {
+    const sound = await engine();
+    sound.addClip('Half way', new Float32Array(48_000), 48_000);
+    const words = (from: number, to: number) =>
+      [{ atMs: T0 + 1000, bus: 'voice' as const, name: 'Half way' }].filter((t) => t.atMs >= from && t.atMs < to);
+    sound.play(words, T0);
+    audio.levels = [];
+    sound.play(words, T0);
+    const during = [
+      { to: 0.3, at: 0.92 },
+      { to: 1, at: 2 },
+    ];
+    expect(audio.levels.slice(-2)).toEqual(during);
+    pass(1500);
+    sound.play(() => [], T0 + 1550);
+    expect(audio.levels.slice(-2)).toEqual(during);
+    sound.play(() => [], T0 + 1600, true);
+    expect(audio.levels.at(-1)).toEqual({ to: 1, at: 1.6 });
+  });
+
   it('plays nothing for a clip it does not have', async () => {
     const sound = await engine();
     sound.play(() => [{ atMs: T0 + 100, bus: 'voice' as const, name: 'Not there' }], T0);

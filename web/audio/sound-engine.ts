@@ -205,8 +205,9 @@ export class SoundEngine {
     if (this.duck && this.context) {
       const from = Math.max(this.context.currentTime, when);
       this.duck.gain.cancelScheduledValues(from);
-      const speaking = !cut && this.scheduled.some((s) => s.bus === 'voice' && s.endMs > fromMs);
-      if (!speaking) this.duck.gain.setTargetAtTime(1, from, DUCK.releaseS / 3);
+      // The music comes up again at once, or at the end of the words that are being said.
+      const spoken = cut ? [] : this.scheduled.filter((s) => s.bus === 'voice').map((s) => this.when(s.endMs));
+      this.duck.gain.setTargetAtTime(1, Math.max(from, ...spoken), DUCK.releaseS / 3);
     }
     this.tracks?.plan(this.wantedTracks, fromMs);
     this.plannedUntilMs = fromMs;

@@ -20,6 +20,8 @@ export interface Started {
  */
 export class FakeAudio {
   readonly started: Started[] = [];
+  /** The levels that a gain goes to, each from a moment on, s: only that of the music goes anywhere. */
+  levels: { to: number; at: number }[] = [];
   currentTime = 0;
   /** The device's steady time, ms; it stands still while the machine sleeps. */
   steadyMs = 0;
@@ -49,7 +51,14 @@ export class FakeAudio {
         close = async () => {};
       },
     );
-    const gain = { value: 1, setValueAtTime: () => {}, setTargetAtTime: () => {}, cancelScheduledValues: () => {} };
+    const gain = {
+      value: 1,
+      setValueAtTime: () => {},
+      setTargetAtTime: (to: number, at: number) => this.levels.push({ to, at }),
+      cancelScheduledValues: (from: number) => {
+        this.levels = this.levels.filter(({ at }) => at < from);
+      },
+    };
     vi.stubGlobal(
       'GainNode',
       class extends FakeNode {
