@@ -31,7 +31,7 @@ const once = (work: () => unknown): number => {
   return performance.now() - from;
 };
 
-/** What it costs to draw moves: in the core, and twelve of them moving on a wall. */
+/** What it costs to draw moves: in the core, and eight of them moving on a wall. */
 export async function figures(tell: Told): Promise<void> {
   const texts = new Map(readShippedFigures().map((f) => [f.name, f.text]));
   const made = (name: string) => {
@@ -65,7 +65,7 @@ async function grid(tell: Told): Promise<void> {
     const plan = {
       ...planOf({
         ...circuit(
-          stations(12, (x, k) => ({ ...x, move: GRID[k] ?? x.move })),
+          stations(8, (x, k) => ({ ...x, move: GRID[k] ?? x.move })),
           600,
           10,
           2,
@@ -85,7 +85,7 @@ async function grid(tell: Told): Promise<void> {
     for (const reducedMotion of ['no-preference', 'reduce'] as const) {
       await page.emulateMedia({ reducedMotion });
       await page.goto(`${server.url}/wall/${watch}`);
-      await page.getByTestId('figure').nth(11).waitFor();
+      await page.getByTestId('figure').nth(7).waitFor();
       await page.waitForTimeout(6000);
       const cdp = await page.context().newCDPSession(page);
       await cdp.send('Performance.enable');
@@ -103,7 +103,7 @@ async function grid(tell: Told): Promise<void> {
       const [busy, cpu] = [(await busyS()) - before, rendererCpuS() - cpuBefore];
       const share = (x: number) => `${((100 * x) / (LOOKED_MS / 1000)).toFixed(0)} %`;
       tell(
-        `wall with 12 figures${reducedMotion === 'reduce' ? ' that stand still' : ''}`,
+        `wall with 8 figures${reducedMotion === 'reduce' ? ' that stand still' : ''}`,
         [],
         `page's thread ${share(busy)} of a core, its whole process ${share(cpu)}; ${((drawn * 1000) / LOOKED_MS).toFixed(0)} frames a second`,
       );

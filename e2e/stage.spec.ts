@@ -176,3 +176,32 @@ test('in a complex each squad keeps its own place; a station page tells its side
   await expect(teal.getByText('go on at 4').first()).toBeVisible();
   await expect(heron.getByText('go on at 7, left').first()).toBeVisible();
 });
+
+test('the wall names every station, also of twenty: its lines become smaller before they go', async ({
+  page,
+  context,
+}) => {
+  const moves = Array.from({ length: 20 }, (_, k) => named(`Kettlebell swing ${k + 1}`));
+  const codes = await codesOf(
+    page,
+    await leadClass(page, {
+      ...classOf('twenty-stations', { ...circuit(moves, 600, 10, 2), use: 'stations' }),
+      heads: 40,
+    }),
+  );
+  const wall = await follow(context, `/wall/${codes.watch}`);
+  for (const [width, height] of [
+    [1920, 1080],
+    [1280, 720],
+    [1024, 768],
+  ] as const) {
+    await wall.setViewportSize({ width, height });
+    await expect(async () => {
+      const [last, time] = [wall.getByText('Kettlebell swing 20', { exact: true }), wall.getByTestId('remaining')];
+      const box = (await last.boundingBox())!;
+      expect(box.y + box.height).toBeLessThanOrEqual(height);
+      expect(box.height).toBeGreaterThan(height / 60);
+      await expect(time).toBeVisible();
+    }).toPass();
+  }
+});

@@ -51,7 +51,9 @@ function readSetting(setting: AnySetting, said: SaidWords): { value: unknown; fa
   const value = setting.type === 'choice' && setting.from ? setting.from(said.value as never) : said.value;
   switch (setting.type) {
     case 'duration':
-      return within(value as number, setting.minMs > 0 ? 1 : 0, MAX_MS, setting.name, formatDuration);
+      return within(value as number, setting.minMs > 0 ? 1 : 0, MAX_MS, setting.name, (ms) =>
+        ms === 1 ? 'some time' : formatDuration(ms),
+      );
     case 'number':
       return within(value as number, setting.min, setting.max, setting.name, String);
     case 'list': {

@@ -207,6 +207,8 @@ describe('what a block can say', () => {
       ['\u201c3 rounds\u201d is said again later on the line; the last counts', 7],
     ]);
     expect(said('500 rounds, 40/20')).toEqual([['rounds: at most 99', 7]]);
+    expect(said('0/20')).toEqual([['work: at least some time', 7]]);
+    expect(said('40/0')).toEqual([]);
     expect(said('40/20, rest 5:00:00')).toContainEqual(['rest: at most 4:00:00', 14]);
   });
 

@@ -232,12 +232,16 @@ function WhoWhere({ spread, wide, time }: { spread: readonly Here[]; wide: boole
     <ol
       data-holds
       data-yield="3"
+      data-shrinks
       className={`grid min-w-0 gap-x-[1em] overflow-hidden leading-snug ${wide ? 'max-h-full flex-1 content-center' : 'shrink-0'}`}
       aria-label="Who is where"
       style={rowSize(spread.length, wide)}
     >
       {spread.map(({ index, station, group, side }) => (
-        <li key={station.id} className="flex items-center gap-[1vw] border-b border-current/40 py-[0.1em]">
+        <li
+          key={station.id}
+          className="flex items-center gap-[1vw] border-b border-current/40 py-[0.1em] text-[length:calc(1em*var(--small,1))]"
+        >
           <span className="digits w-[2ch] text-right">{index + 1}</span>
           <span className="h-[1.9em] w-[2.6em] shrink-0" data-yield="4" data-yield-with="stations drawn">
             <MoveFigure name={station.move} tempo={station.tempo} side={side} time={time} small className="size-full" />

@@ -6,7 +6,8 @@ const STEP = 0.94;
 
 /**
  * Keeps what is in a place whole at any size of the window: what has `data-yield` goes, the highest first, until the rest fits; then the
- * type shrinks (`--fit`, which sizes in the place multiply by). What has the same `data-yield-with` goes together. Places inside it that must not overflow either have `data-holds`.
+ * type shrinks (`--fit`, which sizes in the place multiply by). What has `data-shrinks` becomes smaller (`--small`) before it goes.
+ * What has the same `data-yield-with` goes together. Places inside it that must not overflow either have `data-holds`.
  * @param of what is in it, in a word: when it is another, all comes back and is measured anew
  */
 export function useWhole<E extends HTMLElement>(of: string): RefObject<E | null> {
@@ -52,11 +53,18 @@ const isOver = (place: HTMLElement) =>
 function fitWhole(place: HTMLElement): void {
   const yielding = [...place.querySelectorAll<HTMLElement>('[data-yield]')];
   for (const e of yielding) delete e.dataset.gone;
-  place.style.removeProperty('--fit');
+  for (const by of ['--fit', '--small']) place.style.removeProperty(by);
   for (const e of yielding.sort((a, b) => Number(b.dataset.yield) - Number(a.dataset.yield))) {
     if (!isOver(place)) return;
+    if (e.dataset.shrinks !== undefined && shrunk(place, '--small')) return;
     for (const like of e.dataset.yieldWith === undefined ? [e] : yielding)
       if (like.dataset.yieldWith === e.dataset.yieldWith) like.dataset.gone = '';
   }
-  for (let size = STEP; size > LEAST && isOver(place); size *= STEP) place.style.setProperty('--fit', size.toFixed(3));
+  shrunk(place, '--fit');
+}
+
+/** Makes what multiplies by a size smaller until the place is whole; gives whether it is. */
+function shrunk(place: HTMLElement, by: string): boolean {
+  for (let size = STEP; size > LEAST && isOver(place); size *= STEP) place.style.setProperty(by, size.toFixed(3));
+  return !isOver(place);
 }

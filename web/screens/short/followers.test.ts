@@ -89,6 +89,9 @@ it('a class at stations, paused in its first set: who is where, and what each ca
   ]);
   await page.goto(`/camera/${led.watch}?show=time,move,side,round,next`);
   await expectTold(page.locator('body'), ['50Paused · Round 1 of 3, set 1 of 9Mainnext Rotate']);
+  // What was not chosen is not laid over the picture.
+  await page.goto(`/camera/${led.watch}?show=time`);
+  await expectTold(page.locator('body'), ['50']);
 });
 
 it('a change of stations: everybody is told where to go', async () => {
@@ -103,6 +106,9 @@ it('a change of stations: everybody is told where to go', async () => {
   await page.goto(`/station/${led.watch}/2`);
   // Who was at the first station comes to the second.
   await expect(page.getByText(/Heron/).first()).toBeVisible();
+  // In a rest no move is under way.
+  await page.goto(`/camera/${led.watch}?show=time,move`);
+  await expectTold(page.locator('body'), ['15']);
 });
 
 it('a class together: the set, its side and its reps, and that it is over', async () => {
