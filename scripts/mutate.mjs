@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { ROOT, say } from './lib.mjs';
+import { ensureBuilt, ROOT, say } from './lib.mjs';
 import { candidates } from './mutants.mjs';
 
 const { values } = parseArgs({
@@ -56,7 +56,8 @@ function drawn(floor, count, next) {
   return taken;
 }
 
-function vitest(args, env) {
+/** What a run of the tests answers, 0 when all pass; what it prints goes nowhere unless it is asked for. */
+function vitest(args, env, stdio = 'ignore') {
   const child = spawn(
     'sh',
     [
@@ -68,7 +69,7 @@ function vitest(args, env) {
       '--reporter=dot',
       ...args,
     ],
-    { cwd: ROOT, env: { ...process.env, MUTANTS: LIST, ...LIMITS, ...env }, stdio: 'ignore' },
+    { cwd: ROOT, env: { ...process.env, MUTANTS: LIST, ...LIMITS, ...env }, stdio },
   );
   return new Promise((done) => child.on('close', (code) => done(code ?? 1)));
 }
@@ -82,12 +83,14 @@ const list = floors
   .map((m, number) => ({ ...m, number }));
 writeFileSync(LIST, JSON.stringify(list));
 
+// Some tests ask the server for its pages.
+await ensureBuilt();
 say(`${list.length} wrong changes; which tests come across them?`);
-const sound = await vitest(['core', 'server', 'web', 'bin', '--project', '!on PostgreSQL'], {
-  MUTANTS_MET: MET,
-  TEST_WORKERS: '2',
-  PATIENCE_S: '300',
-});
+const sound = await vitest(
+  ['core', 'server', 'web', 'bin', '--project', '!on PostgreSQL'],
+  { MUTANTS_MET: MET, TEST_WORKERS: '2', PATIENCE_S: '300' },
+  'inherit',
+);
 if (sound !== 0) say('Not all tests pass without a change: what follows is worth little.');
 const met = readdirSync(MET).map((f) => JSON.parse(readFileSync(path.join(MET, f), 'utf8')));
 const near = (m, file) =>
@@ -111,22 +114,21 @@ async function tryOne(m) {
   }
   return files.length === 0 ? 'never run' : 'unnoticed';
 }
+const told = (m, result) =>
+  `${result.padEnd(10)} ${m.file}:${m.line}  ${m.was.slice(0, 70)}  →  ${(m.to || 'nothing').replace(/\s+/g, ' ').slice(0, 70)}`;
 const waiting = [...list];
 let done = 0;
 await Promise.all(
   [0, 1].map(async () => {
     for (let m = waiting.shift(); m; m = waiting.shift()) {
-      results.set(m.number, await tryOne(m));
+      const result = await tryOne(m);
+      results.set(m.number, result);
+      if (result !== 'noticed') console.log(told(m, result));
       done += 1;
       if (done % 20 === 0) say(`${done} of ${list.length}`);
     }
   }),
 );
-for (const m of list)
-  if (results.get(m.number) !== 'noticed')
-    console.log(
-      `${results.get(m.number).padEnd(10)} ${m.file}:${m.line}  ${m.was.slice(0, 70)}  →  ${(m.to || 'nothing').replace(/\s+/g, ' ').slice(0, 70)}`,
-    );
 for (const [floor] of floors) {
   const own = list.filter((m) => m.floor === floor);
   const noticed = own.filter((m) => results.get(m.number) === 'noticed').length;

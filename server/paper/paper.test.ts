@@ -26,6 +26,8 @@ async function pagesOf(pdf: Buffer) {
   const pages: {
     width: number;
     height: number;
+    /** A sum of all that is drawn with its places, pt, in order: lines and figures too. */
+    drawn: number;
     texts: { str: string; x: number; y: number; width: number; size: number }[];
   }[] = [];
   for (let n = 1; n <= doc.numPages; n++) {
@@ -37,9 +39,19 @@ async function pagesOf(pdf: Buffer) {
         ? [{ str: i.str, x: i.transform[4], y: i.transform[5], width: i.width, size: i.height }]
         : [],
     );
-    pages.push({ width, height, texts });
+    const { fnArray, argsArray } = await page.getOperatorList();
+    const numbers = JSON.stringify([fnArray, argsArray.map(valuesOf)]).match(/-?\d+/g) ?? [];
+    const drawn = numbers.reduce((sum, x) => (sum * 31 + Number(x) + 99_991) % 999_983, 7);
+    pages.push({ width, height, drawn, texts });
   }
   return pages;
+}
+
+/** The numbers of what a drawing instruction is given, whole; words are among the texts. */
+function valuesOf(given: unknown): unknown {
+  if (typeof given === 'number') return Math.round(given);
+  if (ArrayBuffer.isView(given)) return valuesOf([...(given as Float32Array)]);
+  return Array.isArray(given) ? given.map(valuesOf) : null;
 }
 
 /** All letters without blanks: lines are broken where there is room. */
@@ -66,6 +78,13 @@ beforeAll(() => {
       : [];
   });
 });
+
+/** A page line by line: each text with where it begins from the left and the foot, and its size, pt. */
+const linesOf = (name: string, pages: Awaited<ReturnType<typeof pagesOf>>) =>
+  pages.flatMap((page, k) => [
+    `${name}, page ${k + 1}: ${page.drawn}`,
+    ...page.texts.map((t) => `  ${Math.round(t.x)} ${Math.round(t.y)} ${t.size.toFixed(1)} ${t.str}`),
+  ]);
 
 const inside = (pages: Awaited<ReturnType<typeof pagesOf>>) =>
   pages.every((p) =>
@@ -208,5 +227,25 @@ describe('paper', () => {
     expect(text).toContain('Приседаниеłódź');
     expect(text).toContain('Pull□');
     expect(text).toContain('U+1F6F6');
+  });
+
+  // One that is meant to be another is printed and looked at, and kept with `npx vitest run server/paper -u`.
+  it('the sheets and cards of a class are those that were looked at', async () => {
+    const plan = classes.find((c) => c.id === 'slipway') ?? planOf();
+    const lines: string[] = [];
+    for (const [name, paper] of Object.entries({
+      run: runSheet(plan),
+      board: boardSheet(plan),
+      tracking: trackingSheet(plan, ['All', 'Heron']),
+      kit: kitList(plan, library, []),
+    }))
+      lines.push(...linesOf(name, await pagesOf(await drawPaper(paper, 'A4'))));
+    const cards = stationCards(plan, library).slice(0, 4);
+    for (const perPage of [1, 4] as const) {
+      const addressOf = (c: { stationId: string }) => `http://192.168.1.20:4310/h/ACDEFHJKLM/${c.stationId}`;
+      const drawn = await drawCards('Cards', cards, 'Letter', { perPage, addressOf });
+      lines.push(...linesOf(`cards, ${perPage} a page`, await pagesOf(drawn)));
+    }
+    await expect(`${lines.join('\n')}\n`).toMatchFileSnapshot('kept-sheets.txt');
   });
 });

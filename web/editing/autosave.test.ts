@@ -16,16 +16,21 @@ class OnePlan implements PlanServer {
   version = 1;
   saves = 0;
   stored: Plan = plan;
+  /** Other classes, each of version 1. */
+  others: Plan[] = [];
   /** Holds answers back until it is called. */
   release: (() => void) | null = null;
   held = false;
+  /** Stores what comes, but its answer is lost on the way. */
+  isDeaf = false;
 
   async plan(id: string): Promise<StoredPlan> {
     this.reach();
-    if (id !== this.stored.id) throw new ApiError(404, 'Class not found');
+    const other = this.others.find((x) => x.id === id);
+    if (id !== this.stored.id && !other) throw new ApiError(404, 'Class not found');
     return {
-      plan: this.stored,
-      version: this.version,
+      plan: other ?? this.stored,
+      version: other ? 1 : this.version,
       updatedAt: '2026-11-26T07:00:00Z',
       lastLedAt: null,
       deletedAt: this.binned ? '2026-11-26T07:00:00Z' : null,
@@ -48,6 +53,7 @@ class OnePlan implements PlanServer {
     this.saves += 1;
     this.version += 1;
     this.stored = next;
+    if (this.isDeaf) throw new ApiError(0, 'The server cannot be reached');
     return { version: this.version };
   }
 
@@ -255,5 +261,57 @@ describe('autosave', () => {
     timers.pass(500);
     await settle();
     expect([server.stored.title, state().save.kind]).toEqual(['Typed at once', 'saved']);
+  });
+
+  it('a class that is left while it is saved is saved to its last word, and the next one has nothing of it', async () => {
+    const next = { ...plan, id: 'next', title: 'Next' };
+    server.others = [next];
+    const { autosave, drafts } = windowOf('a');
+    await autosave.open(plan.id);
+    const stop = autosave.start();
+    server.held = true;
+    rename('First');
+    timers.pass(500);
+    rename('First, to its last word');
+    stop();
+    const opened = autosave.open('next');
+    server.held = false;
+    server.release?.();
+    await opened;
+    expect([server.stored.title, await drafts.find(plan.id)]).toEqual(['First, to its last word', null]);
+    expect([state().plan, state().baseVersion, state().save]).toEqual([next, 1, { kind: 'saved' }]);
+  });
+
+  it('all is saved: what is under way, and what was changed meanwhile', async () => {
+    const { autosave } = windowOf('a');
+    await autosave.open(plan.id);
+    autosave.start();
+    server.held = true;
+    rename('First');
+    timers.pass(500);
+    rename('Second');
+    const all = autosave.saveAll();
+    server.held = false;
+    server.release?.();
+    await all;
+    expect([server.stored.title, server.saves, state().save.kind]).toEqual(['Second', 2, 'saved']);
+  });
+
+  it('an own text whose answer was lost is nobody else\u2019s: what was changed after it is saved', async () => {
+    const { autosave } = windowOf('a');
+    await autosave.open(plan.id);
+    autosave.start();
+    server.isDeaf = true;
+    rename('Came, unanswered');
+    timers.pass(500);
+    await settle();
+    expect([server.stored.title, state().save.kind]).toEqual(['Came, unanswered', 'failed']);
+    server.isDeaf = false;
+    rename('Changed after it');
+    timers.pass(500);
+    await settle();
+    timers.pass(0);
+    await settle();
+    expect([server.stored.title, server.version, state().save.kind]).toEqual(['Changed after it', 3, 'saved']);
   });
 });

@@ -28,14 +28,18 @@ export interface AutosaveParts {
 /** Opens classes, and saves the open one shortly after every change; what cannot be saved stays in the browser and is tried again. */
 export class Autosave {
   private wait: () => void = () => {};
-  private saving = false;
+  /** The save under way. */
+  private saving: Promise<void> | null = null;
+  /** What was sent, and nobody knows whether it came. */
+  private unanswered: Plan[] = [];
 
   constructor(private readonly parts: AutosaveParts) {}
 
-  /** Opens a class: the server's text, or this browser's unsaved draft of it when there is one. */
+  /** Opens a class: the server's text, or this browser's unsaved draft of it when there is one. What was open is saved first. */
   async open(id: string): Promise<void> {
     const { drafts, server, say } = this.parts;
     const { load, plan: before } = this.parts.store.getState();
+    await this.saveAll();
     const draft = await drafts.find(id);
     /** A class that was open already is edited while the server is asked: what was done meanwhile stays, and is saved as ever. */
     const isEdited = () => {
@@ -82,19 +86,33 @@ export class Autosave {
     return () => {
       stop();
       this.wait();
-      void this.save();
+      void this.saveAll();
     };
+  }
+
+  /** Saves what is not saved, after a save that is under way. */
+  async saveAll(): Promise<void> {
+    if (this.saving) await this.saving;
+    await this.save();
   }
 
   /** Saves now what is not saved; nothing while a save is under way, or two texts wait to be chosen from. */
   async save(): Promise<void> {
-    const { store, drafts, server } = this.parts;
-    const { plan, baseVersion, save: state, setSave } = store.getState();
+    const { plan, baseVersion, save: state } = this.parts.store.getState();
     if (!plan || this.saving || ['conflict', 'binned', 'saved'].includes(state.kind)) return;
-    this.saving = true;
+    this.saving = this.send(plan, baseVersion).finally(() => {
+      this.saving = null;
+    });
+    await this.saving;
+  }
+
+  private async send(plan: Plan, baseVersion: number): Promise<void> {
+    const { store, drafts, server } = this.parts;
+    const { setSave } = store.getState();
     setSave({ kind: 'saving' });
     try {
       const { version } = await server.savePlan(plan, baseVersion);
+      this.unanswered = [];
       const now = store.getState().plan;
       if (now === plan) drafts.drop(plan.id);
       else if (now) drafts.keep(now, version);
@@ -104,14 +122,17 @@ export class Autosave {
       const theirs = conflictOf(error);
       const message = error instanceof ApiError ? error.message : 'Saving failed';
       const isBinned = error instanceof ApiError && error.status === 410;
-      if (theirs) setSave({ kind: 'conflict', theirs });
+      if (theirs && this.unanswered.some((sent) => same(sent, theirs.plan))) {
+        // It had come after all: nobody else changed anything.
+        setSave({ kind: 'pending' }, theirs.version);
+        this.later(0);
+      } else if (theirs) setSave({ kind: 'conflict', theirs });
       else if (isBinned) setSave({ kind: 'binned' });
       else {
+        this.unanswered.push(plan);
         setSave({ kind: 'failed', message });
         this.later(RETRY_MS);
       }
-    } finally {
-      this.saving = false;
     }
   }
 

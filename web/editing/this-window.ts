@@ -42,7 +42,7 @@ export const autosave = new Autosave({
 
 /** Saves what is not saved yet, before something is made of what the server has; gives whether all is saved. */
 export async function saveNow(): Promise<boolean> {
-  await autosave.save();
+  await autosave.saveAll();
   return useBuilder.getState().save.kind === 'saved';
 }
 

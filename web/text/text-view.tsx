@@ -1,6 +1,6 @@
 import { defaultKeymap, history, historyKeymap, indentWithTab } from '@codemirror/commands';
 import { lintKeymap } from '@codemirror/lint';
-import { Annotation, EditorState, Transaction } from '@codemirror/state';
+import { Annotation, Compartment, EditorState, Transaction } from '@codemirror/state';
 import { drawSelection, EditorView, keymap, lineNumbers } from '@codemirror/view';
 import { useEffect, useRef, useState } from 'react';
 import type { Move } from '../../core/moves/index.ts';
@@ -32,6 +32,7 @@ const look = EditorView.theme({
 export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
+  const [language] = useState(() => new Compartment());
   const [problems, setProblems] = useState<ShorthandProblem[]>([]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the editor is made once and then kept in step below
@@ -55,7 +56,7 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
           drawSelection(),
           EditorView.lineWrapping,
           keymap.of([...defaultKeymap, ...historyKeymap, ...lintKeymap, indentWithTab]),
-          shorthandSupport(moves.map((m) => m.name)),
+          language.of([]),
           look,
           EditorView.contentAttributes.of({ 'aria-label': 'Class in shorthand', tabindex: '0' }),
           EditorView.updateListener.of((u) => {
@@ -67,7 +68,12 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
     view.current = editor;
     editor.focus();
     return () => editor.destroy();
-  }, [moves]);
+  }, []);
+
+  // The library may come when something is typed already, or change meanwhile: what stands in the text stays.
+  useEffect(() => {
+    view.current?.dispatch({ effects: language.reconfigure(shorthandSupport(moves.map((m) => m.name))) });
+  }, [moves, language]);
 
   // A change made elsewhere (an undo, the sheet beside) is written into the text; one that came from it is there already.
   useEffect(() => {

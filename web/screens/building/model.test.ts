@@ -2,6 +2,7 @@ import { fireEvent } from '@testing-library/dom';
 import { expect, it, vi } from 'vitest';
 import { newLayout, type Plan } from '../../../core/plan/index.ts';
 import { block, circuit, format, planOf, s, stations } from '../../../core/test/build.ts';
+import { useLibrary } from '../../data/index.ts';
 import type { Page } from '../../test/screens.test.support.tsx';
 import { page } from '../../test/shared-page.test.support.ts';
 
@@ -225,6 +226,16 @@ it('each side has the rest of the block between, or its own; right first; stretc
   await add.press('Enter');
   await saved(page);
   expect((await stored(page, plan.id)).blocks[1]?.stations[0]?.sides).toEqual({ mode: 'each', first: 'left' });
+});
+
+it('what is being typed stays when the library comes', async () => {
+  await openText(page, 'main: 3 rounds, 40/20, flying\n  Row');
+  await expect(problems(page)).toContainText('flying');
+  useLibrary.setState(({ library }) => ({ library: { ...library, moves: [...library.moves] } }));
+  await expect(page.locator('.cm-content')).toContainText('flying');
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type(', 16 kg');
+  await expect(page.locator('.cm-content')).toHaveText(/flying.*Row, 16 kg/);
 });
 
 it('in pairs means the same chosen and written; a break in place of the rest is told as one', async () => {
