@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { ensureBuilt, ROOT, say } from './lib.mjs';
+import { ensureBuilt, ensurePostgres, ROOT, say } from './lib.mjs';
 import { candidates } from './mutants.mjs';
 
 const { values } = parseArgs({
@@ -56,6 +56,10 @@ function drawn(floor, count, next) {
   return taken;
 }
 
+const postgres = ensurePostgres();
+/** The statements on a PostgreSQL server are the server's alone. */
+const projects = (floor) => (postgres && floor === 'server' ? [] : ['--project', '!on PostgreSQL']);
+
 /** What a run of the tests answers, 0 when all pass; what it prints goes nowhere unless it is asked for. */
 function vitest(args, env, stdio = 'ignore') {
   const child = spawn(
@@ -87,7 +91,7 @@ writeFileSync(LIST, JSON.stringify(list));
 await ensureBuilt();
 say(`${list.length} wrong changes; which tests come across them?`);
 const sound = await vitest(
-  ['core', 'server', 'web', 'bin', '--project', '!on PostgreSQL'],
+  ['core', 'server', 'web', 'bin', ...projects('server')],
   { MUTANTS_MET: MET, TEST_WORKERS: '2', PATIENCE_S: '300' },
   'inherit',
 );
@@ -109,7 +113,7 @@ async function tryOne(m) {
   // The nearest first, then the others, a few at a time: most changes are noticed at once.
   for (let k = 0; k < files.length; k += k === 0 ? 3 : 8) {
     const some = files.slice(k, k === 0 ? 3 : k + 8);
-    if ((await vitest([...some, '--bail', '1', '--project', '!on PostgreSQL'], { MUTANT: String(m.number) })) !== 0)
+    if ((await vitest([...some, '--bail', '1', ...projects(m.floor)], { MUTANT: String(m.number) })) !== 0)
       return 'noticed';
   }
   return files.length === 0 ? 'never run' : 'unnoticed';

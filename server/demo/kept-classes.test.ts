@@ -1,4 +1,4 @@
-import { beforeAll, expect, it } from 'vitest';
+import { beforeAll, it } from 'vitest';
 import { balanceOf, hardnessOf, intensityOf, openingEffort, stintsOf, strainOf } from '../../core/balance/index.ts';
 import { toSay } from '../../core/care/index.ts';
 import { checkPlan } from '../../core/checks/index.ts';
@@ -22,6 +22,7 @@ import { GOLDEN } from '../../core/test/golden.ts';
 import { MARKED } from '../../core/test/marked.ts';
 import { compile, rotationChart, sheetOf, totals } from '../../core/timeline/index.ts';
 import { shippedLibrary } from '../library/read.ts';
+import { kept, sumOf, text, withOwnIds } from './kept.test.support.ts';
 import { readDemo } from './seed.ts';
 
 /*
@@ -37,25 +38,6 @@ beforeAll(async () => {
   library = shippedLibrary();
   const { plans, kit } = await readDemo();
   [demo, kitRoom] = [plans, kit];
-});
-
-/** Numbers to a thousandth, so that the last digits of a sum are nobody's concern. */
-const text = (value: unknown) =>
-  JSON.stringify(value, (_, x) => (typeof x === 'number' ? Math.round(x * 1000) / 1000 : x));
-/** A sum of all letters of a value, in their order. */
-const sumOf = (value: unknown) =>
-  [...(text(value) ?? '')].reduce((sum, letter) => (sum * 31 + (letter.codePointAt(0) ?? 0)) % 999_983, 7);
-const kept = (lines: readonly string[], file: string) => expect(`${lines.join('\n')}\n`).toMatchFileSnapshot(file);
-
-/** The class with ids of its own: those of tests are counted on from file to file. */
-const withOwnIds = (plan: Plan): Plan => ({
-  ...plan,
-  id: 'plan',
-  blocks: plan.blocks.map((b, k) => ({
-    ...b,
-    id: `b${k + 1}`,
-    stations: b.stations.map((x, n) => ({ ...x, id: `b${k + 1}s${n + 1}` })),
-  })),
 });
 
 let serial = 0;

@@ -383,7 +383,7 @@ export function withScreens(): Page {
 }
 
 /** A line without what is drawn by lot, or is of this machine. */
-const steady = (line: string) =>
+export const steady = (line: string) =>
   line
     .replace(/\b[ACDEFHJKLMNPRTUVWXY34679]{6,8}\b/, 'CODE')
     .replace(/(http:\/\/(?!localhost:3000)[^\s,]+(, )?)+/, 'ADDRESSES ');

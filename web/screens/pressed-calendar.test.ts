@@ -1,0 +1,10 @@
+// @vitest-environment jsdom
+import { pressEverything } from '../test/presses.test.support.ts';
+import { page } from '../test/shared-page.test.support.ts';
+
+pressEverything(page, 'calendar.txt', {
+  '/calendar?view=week': {},
+  '/calendar': {},
+  '/series': {},
+  '/series/series-lunchtime': {},
+});

@@ -1,0 +1,13 @@
+// @vitest-environment jsdom
+import { pressEverything } from '../test/presses.test.support.ts';
+import { page } from '../test/shared-page.test.support.ts';
+
+pressEverything(page, 'library.txt', {
+  '/moves': {},
+  '/moves?move=Goblet%20squat': { within: 'aside' },
+  '/kit': {},
+  '/music': {},
+  '/settings': { leaveOut: /passphrase/i },
+  '/keep': { leaveOut: /backup|restore|check/i },
+  '/help': {},
+});
