@@ -170,7 +170,7 @@ class Kept {
       return;
     }
     const kept = this.blocks[this.at++] ?? `${what}: nothing was kept`;
-    await expect.poll(see, { message: what, interval: 30 }).toBe(kept);
+    await expect.poll(see, { message: what, interval: 60 }).toBe(kept);
   }
   private async quiet(see: () => string): Promise<void> {
     for (let [was, since] = ['', performance.now()]; performance.now() - since < QUIET_MS; ) {
