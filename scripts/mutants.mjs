@@ -23,12 +23,12 @@ const isWords = (node) => ts.isStringLiteralLike(node) || ts.isTemplateExpressio
 /** What only looks, or only names: no wrong change that a test of what is done could see. */
 const isLook = (node) =>
   ts.isJsxAttribute(node) &&
-  /^(className|style|aria-hidden|viewBox|d|x|y|width|height|strokeWidth|r|cx|cy|rx|points)$/.test(node.name.getText());
+  /^(className|style|size|look|wide|small|compact|aria-hidden|viewBox|d|x|y|width|height|strokeWidth|r|cx|cy|rx|points)$/.test(node.name.getText());
 
 /**
  * The wrong changes that a file offers: `{ start, end, to, line, was }`, each an expression or statement and what stands in its
- * place. Types, imports, looks and words are left out. A number is one more, from a hundred on twice as much: ten minutes and a
- * millisecond harm nobody.
+ * place. Types, imports, looks and words are left out. A number is one more, from ten on twice as much: a limit of forty letters
+ * that is one of forty-one harms nobody.
  */
 export function candidates(file, text) {
   const source = ts.createSourceFile(
@@ -63,7 +63,7 @@ export function candidates(file, text) {
     else if (node.kind === ts.SyntaxKind.TrueKeyword) offer(node, 'false');
     else if (node.kind === ts.SyntaxKind.FalseKeyword) offer(node, 'true');
     else if (ts.isNumericLiteral(node) && !ts.isPropertyAssignment(node.parent) && !ts.isEnumMember(node.parent))
-      offer(node, `(${node.getText(source)} ${Number(node.text) < 100 ? '+ 1' : '* 2'})`);
+      offer(node, `(${node.getText(source)} ${Number(node.text) < 10 ? '+ 1' : '* 2'})`);
     else if (ts.isConditionalExpression(node)) offer(node.condition, `!(${node.condition.getText(source)})`);
     else if (ts.isIfStatement(node)) offer(node.expression, `!(${node.expression.getText(source)})`);
     else if (

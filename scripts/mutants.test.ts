@@ -14,9 +14,9 @@ describe('small wrong changes', () => {
       ['x + 2', '(x) - (2)'],
       ['2', '(2 + 1)'],
     ]);
-    expect(shown('const ms = [99, 100, 60_000];')).toEqual([
-      ['99', '(99 + 1)'],
-      ['100', '(100 * 2)'],
+    expect(shown('const ms = [9, 10, 60_000];')).toEqual([
+      ['9', '(9 + 1)'],
+      ['10', '(10 * 2)'],
       ['60_000', '(60_000 * 2)'],
     ]);
     expect(shown('if (ready) go(true);')).toEqual([
@@ -29,7 +29,7 @@ describe('small wrong changes', () => {
   it('leave types, imports, looks, hooks and joined words alone', () => {
     expect(
       shown(
-        "import x from 'x';\ntype T = 1 | true;\nuseEffect(() => {});\nconst e = <p className={a ? 'b' : 'c'}>{'w' + n}</p>;",
+        "import x from 'x';\ntype T = 1 | true;\nuseEffect(() => {});\nconst e = <p className={a ? 'b' : 'c'} size={26}>{'w' + n}</p>;",
         'a.tsx',
       ),
     ).toEqual([]);

@@ -188,6 +188,10 @@ describe('floor trips', () => {
     expect(found?.fixes[0]?.label).toBe('Floor moves together: 1 trip');
     expect(of(mended(plan, found!.fixes[0]), 'floorTrips')).toEqual([]);
     expect(of(long('Hold', 'Push', 'Squat', 'Hinge', 'Pull'), 'floorTrips')).toEqual([]);
+    // The round begins on the floor, where the one before has ended.
+    expect(texts(long('Hold', 'Squat', 'Push', 'Hinge', 'Hold', 'Pull', 'Push'), 'floorTrips')).toEqual([
+      'Main: 3 trips to the floor in a round.',
+    ]);
   });
 });
 

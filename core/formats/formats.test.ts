@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { newStation } from '../station/index.ts';
 import { s } from '../test/build.ts';
+import { ofRound } from './grid.ts';
 import {
   defaultFormat,
   FORMAT_KINDS,
@@ -109,4 +110,10 @@ describe('what is asked of any format', () => {
     expect(settingOf(minute, 'workMs')).toBe(60_000);
     expect(keyOfRole(minute, 'period')).toBe('periodMs');
   });
+});
+
+it('a list by round of one value is that value in every round; a shorter list begins anew', () => {
+  expect([1, 2, 3].map((round) => ofRound([30], round))).toEqual([30, 30, 30]);
+  expect([1, 2, 3].map((round) => ofRound([30, 20], round))).toEqual([30, 20, 30]);
+  expect([ofRound([], 1), ofRound(undefined, 1)]).toEqual([undefined, undefined]);
 });

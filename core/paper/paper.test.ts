@@ -228,11 +228,17 @@ describe('other sheets', () => {
       [0, { type: 'start' }],
       [180, { type: 'reps', stationId: 's1', round: 1, squad: 'Heron', count: 12, weightKg: 16 } as never],
       [181, { type: 'reps', stationId: 's1', round: 1, squad: null, person: 'p1', count: 9 } as never],
+      [182, { type: 'note', stationId: 's1', round: 2, text: 'Mind the oars' } as never],
+      [183, { type: 'note', stationId: null, round: null, text: 'Late start' } as never],
       [190, { type: 'skip' }],
       [2000, { type: 'finish' }],
     );
     const paper = recordSheet(plan, recordOf(plan, events), { when: 'Tuesday', nameOf: () => 'Marit' });
     expect(lines(paper)[0]).toBe('1 | Goblet squat | Main, round 1 | 0:40 | 0:40 | Heron: 12 × 16 kg\nMarit: 9');
     expect(paper.under[0]).toBe('Tuesday');
+    expect(paper.parts.flatMap((p) => (p.kind === 'line' ? [[p.lead, p.text]] : []))).toEqual([
+      ['Move 1, round 2', 'Mind the oars'],
+      ['', 'Late start'],
+    ]);
   });
 });

@@ -106,4 +106,25 @@ describe('finish by', () => {
       ['Main: 1 round', 130],
     ]);
   });
+
+  it('a cool-down gives down to its floor, shared by its holds, and nothing where it has none', () => {
+    const easy = (floorMs: number | null) => ({
+      ...planOf(circuit(stations(1), 60, 0, 1), {
+        ...circuit(stations(2), 60, 0, 1),
+        id: 'cool',
+        role: 'coolDown' as const,
+        floorMs,
+      }),
+      countInMs: 0,
+    });
+    const by = (floorMs: number | null, seconds: number) => {
+      const state = stateAt(easy(floorMs), [{ id: 'begins-1', seq: 1, atMs: T0, type: 'start' }], T0);
+      const { options, shortByMs } = finishBy(state, T0 + s(seconds));
+      return [options.map((o) => (o.endAtMs - T0) / 1000), shortByMs];
+    };
+    // 60 s and two holds of 60, which may become 30 each.
+    expect(by(s(60), 140)).toEqual([[140], 0]);
+    expect(by(s(60), 110)).toEqual([[], s(10)]);
+    expect(by(null, 140)).toEqual([[], s(40)]);
+  });
 });

@@ -36,6 +36,7 @@ const followed = async () =>
 
 pressEverything(page, 'desk.txt', {
   'the desk, paused': {
+    byName: true,
     at: async () => {
       const runId = await leadClass(page, plan('pressed-desk'));
       await page.keyboard.press(' ');
@@ -56,5 +57,5 @@ pressEverything(page, 'desk.txt', {
   'a wall': { at: async () => `/wall/${(await followed()).watch}` },
   'a station': { at: async () => `/station/${(await followed()).watch}/1` },
   'a squad': { at: async () => `/squad/${(await followed()).squad}/Heron` },
-  'a remote': { at: async () => `/remote/${(await followed()).remote}` },
+  'a remote': { at: async () => `/remote/${(await followed()).remote}`, byName: true },
 });

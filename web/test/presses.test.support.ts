@@ -77,17 +77,23 @@ const fewer = (lines: string[]) =>
 
 const nameOf = (e: Element) => computeAccessibleName(e, { hidden: true }).replace(/\s+/g, ' ').trim();
 
-/** The same for controls of rows alike: what they do and are, without numbers and names in their own. */
-function kindOf(e: Element): string {
-  const key = Object.keys(e).find((k) => k.startsWith('__reactProps'));
-  const props = key ? (e as unknown as Record<string, Record<string, unknown>>)[key] : {};
-  const does = Object.entries(props ?? {}).flatMap(([on, what]) =>
-    typeof what === 'function' ? [`${on}${what}`] : [],
-  );
-  const name = nameOf(e)
-    .replace(/(?<=\s|“)[A-Z\d][^\s,:]*|\d+/g, '#')
-    .replace(/#(\s#)+/g, '#');
-  return [e.tagName, e.getAttribute('role'), e.getAttribute('type'), name, ...does].join('|');
+interface Fiber {
+  type: unknown;
+  key: string | null;
+  index: number;
+  return: Fiber | null;
+}
+/** A component's or element's name; what wraps one has none of its own. */
+const nameOfType = (type: unknown) =>
+  typeof type === 'string' ? type : typeof type === 'function' ? (type as { name: string }).name : '';
+
+/** Where a control stands among the components, the same for all rows of a list: what has a key is one of many alike. */
+function kindOf(e: Element, byName: boolean): string {
+  const own = Object.keys(e).find((k) => k.startsWith('__reactFiber'));
+  const path: string[] = byName ? [nameOf(e)] : [];
+  for (let f = own ? (e as unknown as Record<string, Fiber>)[own] : null; f; f = f.return)
+    path.push(`${nameOfType(f.type)}${f.key === null ? f.index : ''}`);
+  return path.join('<');
 }
 
 const isThere = (e: Element) =>
@@ -95,14 +101,14 @@ const isThere = (e: Element) =>
   !e.closest('[hidden], [aria-hidden="true"], [data-sonner-toaster], nav') &&
   nameOf(e) !== '';
 
-function controls(within = 'body'): { kind: string; e: Element }[] {
+function controls(byName: boolean, within = 'body'): { kind: string; e: Element }[] {
   const seen = new Set<string>();
   const parts = [...document.querySelectorAll(within)];
   return parts
     .flatMap((part) => [...part.querySelectorAll(CONTROLS)])
     .filter(isThere)
     .flatMap((e) => {
-      const kind = kindOf(e);
+      const kind = kindOf(e, byName);
       if (seen.has(kind)) return [];
       seen.add(kind);
       return [{ kind, e }];
@@ -167,10 +173,14 @@ class Kept {
     if (KEEP) {
       await this.quiet(see);
       this.made.push(see());
+      this.write();
       return;
     }
     const kept = this.blocks[this.at++] ?? `${what}: nothing was kept`;
     await expect.poll(see, { message: what, interval: 60 }).toBe(kept);
+  }
+  private write(): void {
+    writeFileSync(this.file, this.made.join('\n\n'));
   }
   private async quiet(see: () => string): Promise<void> {
     for (let [was, since] = ['', performance.now()]; performance.now() - since < QUIET_MS; ) {
@@ -180,8 +190,7 @@ class Kept {
     }
   }
   end(): void {
-    if (KEEP) writeFileSync(this.file, this.made.join('\n\n'));
-    else expect(this.blocks.length, 'blocks kept, and looked at').toBe(this.at);
+    if (!KEEP) expect(this.blocks.length, 'blocks kept, and looked at').toBe(this.at);
   }
 }
 
@@ -190,6 +199,8 @@ interface Screen {
   at?: () => Promise<string>;
   /** The part of the page whose controls are pressed; all of it where none is named. */
   within?: string;
+  /** Each of many alike is pressed: they are alike in their looks alone. */
+  byName?: boolean;
   /** Not pressed, by name. */
   leaveOut?: RegExp;
   /** Keys that are pressed too, as Playwright names them. */
@@ -223,18 +234,21 @@ export function pressEverything(page: Page, file: string, screens: Record<string
   });
   afterAll(() => kept.end());
 
-  it.each(Object.entries(screens))('%s', async (name, { at, within = 'body', leaveOut, keys = [] }) => {
+  it.each(Object.entries(screens))('%s', async (name, { at, within = 'body', byName = false, leaveOut, keys = [] }) => {
     const address = (await at?.()) ?? name;
     stopDate();
     const failed: string[] = [];
     vi.spyOn(console, 'error').mockImplementation((...words) => failed.push(words.join(' ')));
     let before: string[] = [];
-    const begin = async (title: string) => {
-      await page.goto(address);
-      await kept.is(`${name}, before ${title}`, () => {
+    /** Waits until the screen is as it was kept: what is pressed then changes it from here. */
+    const stands = (title: string) =>
+      kept.is(`${name}, ${title}`, () => {
         before = linesNow();
-        return `# ${name}: ${before.length} lines, ${sumOf(before)}`;
+        return `# ${title}: ${before.length} lines, ${sumOf(before)}`;
       });
+    const begin = async () => {
+      await page.goto(address);
+      await stands(name);
     };
     const look = (title: string) =>
       kept.is(`${name}, ${title}`, () =>
@@ -246,15 +260,15 @@ export function pressEverything(page: Page, file: string, screens: Record<string
           ...(page.url().endsWith(address) ? [] : [`→ ${withoutIds(page.url())}`]),
         ].join('\n'),
       );
-    const find = (kind: string) => controls().find((c) => c.kind === kind)?.e;
+    const find = (kind: string) => controls(byName).find((c) => c.kind === kind)?.e;
     // Its parts are loaded when it is first opened.
     await page.goto(address);
     await pause(KEEP ? 2000 : 0);
-    await begin('anything is pressed');
+    await begin();
     const known = new Set<string>();
     const steps: Step[] = [];
     const add = (path: readonly string[]) => {
-      for (const { kind, e } of controls(path.length === 0 ? within : 'body'))
+      for (const { kind, e } of controls(byName, path.length === 0 ? within : 'body'))
         if (!known.has(kind) && !leaveOut?.test(nameOf(e))) {
           known.add(kind);
           steps.push({ path: [...path, kind] });
@@ -263,18 +277,14 @@ export function pressEverything(page: Page, file: string, screens: Record<string
     add([]);
     let isFresh = true;
     for (const { path } of steps) {
-      if (!isFresh) await begin(path.join(' '));
+      if (!isFresh) await begin();
       isFresh = false;
       const [first = '', second] = path;
       if (second !== undefined) {
         const opener = find(first);
         if (!opener) continue;
         await use(opener);
-        await expect
-          .poll(() => find(second) !== undefined, { timeout: 5000 })
-          .toBe(true)
-          .catch(() => {});
-        before = linesNow();
+        await stands(titleOf(opener));
       }
       const e = find(path.at(-1) ?? '');
       // What was pressed before may have taken it away.
@@ -288,7 +298,7 @@ export function pressEverything(page: Page, file: string, screens: Record<string
         add(path);
     }
     for (const key of keys) {
-      await begin(`key ${key}`);
+      await begin();
       asked = [];
       said.clear();
       await page.keyboard.press(key);
