@@ -12,6 +12,9 @@ const PATIENCE_MS = Number(process.env.PATIENCE_S ?? 300) * 1000;
 /** What asks the database: each time on the embedded one, the statements themselves on a PostgreSQL server too. */
 const ON_POSTGRES = process.env.ATTACK === '1' ? 'server/{api,db,backup,demo}' : 'server/db';
 
+/** Every control of every screen takes minutes: those of some each time. */
+const PRESSED = process.env.ATTACK === '1' || process.env.MUTANTS ? [] : ['web/screens/pressed-!(records).test.ts'];
+
 /** Files that put modules of their own in the place of others. */
 const WITH_MOCKS = [
   'web/calendar/series-classes.test.ts',
@@ -51,6 +54,7 @@ export default defineConfig({
         test: {
           name: 'screens',
           include: ['web/screens/*.test.ts'],
+          exclude: PRESSED,
           setupFiles: SETUP,
           // As it is built for the browser: without React's checks of development, which take twice the time.
           env: { TZ: 'Europe/London', NODE_ENV: 'production' },

@@ -23,7 +23,9 @@ const isWords = (node) => ts.isStringLiteralLike(node) || ts.isTemplateExpressio
 /** What only looks, or only names: no wrong change that a test of what is done could see. */
 const isLook = (node) =>
   ts.isJsxAttribute(node) &&
-  /^(className|style|size|look|wide|small|compact|aria-hidden|viewBox|d|x|y|width|height|strokeWidth|r|cx|cy|rx|points)$/.test(node.name.getText());
+  /^(className|style|size|look|wide|small|compact|aria-hidden|viewBox|d|x|y|width|height|strokeWidth|r|cx|cy|rx|points)$/.test(
+    node.name.getText(),
+  );
 
 /**
  * The wrong changes that a file offers: `{ start, end, to, line, was }`, each an expression or statement and what stands in its

@@ -18,7 +18,7 @@ const KEEP = process.env.KEEP === '1';
 const CONTROLS =
   'button, [role=button], [role=tab], [role=switch], [role^=menuitem], summary, input:not([type=file]), select, textarea, [role=slider]';
 /** When nothing has changed for so long, all is done; only where it is kept anew. */
-const QUIET_MS = 1000;
+const QUIET_MS = 900;
 
 const user = userEvent.setup({ delay: null, pointerEventsCheck: 0 });
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
@@ -26,6 +26,17 @@ const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 let asked: string[] = [];
 let waiting = 0;
 const said = new Set<string>();
+/** What was said of what was pressed before. */
+const old = new WeakSet<Element>();
+
+const toasts = () => [...document.querySelectorAll('[data-sonner-toast] [data-title]')];
+
+/** Nothing has been asked or said yet. */
+function beginAnew(): void {
+  asked = [];
+  said.clear();
+  for (const toast of toasts()) old.add(toast);
+}
 
 /** Hears what the page asks of the server for. */
 function hearing(): void {
@@ -43,21 +54,17 @@ function hearing(): void {
   vi.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(function (this: HTMLAnchorElement) {
     said.add(`the file ${this.download}`);
   });
-  const toasts = new MutationObserver(() => {
-    for (const toast of document.querySelectorAll('[data-sonner-toast] [data-title]'))
-      said.add(steady(toast.textContent ?? ''));
+  const seen = new MutationObserver(() => {
+    for (const toast of toasts()) if (!old.has(toast)) said.add(steady(toast.textContent ?? ''));
   });
-  toasts.observe(document, { subtree: true, childList: true, characterData: true });
+  seen.observe(document, { subtree: true, childList: true, characterData: true });
 }
 
 /** An id that is drawn by lot holds a capital or a digit between its letters. */
 const withoutIds = (address: string) =>
   address.replace(/\/(?=[\w-]*[A-Z0-9_])[\w-]{10,}(?=[/?#]|$)/g, '/…').replace(/^http:\/\/[^/]+/, '');
 
-const linesNow = () =>
-  [...document.body.children]
-    .filter((e) => !e.querySelector('[data-sonner-toaster]'))
-    .flatMap((e) => told(e).map(steady));
+const linesNow = () => told(document.body, '[data-sonner-toaster]').map(steady);
 const sumOf = (lines: readonly string[]) =>
   [...lines.join('\n')].reduce((sum, letter) => (sum * 31 + (letter.codePointAt(0) ?? 0)) % 99_991, 7);
 
@@ -240,14 +247,20 @@ export function pressEverything(page: Page, file: string, screens: Record<string
     const failed: string[] = [];
     vi.spyOn(console, 'error').mockImplementation((...words) => failed.push(words.join(' ')));
     let before: string[] = [];
+    const controlsNow = () => {
+      const kinds = controls(byName).map((c) => c.kind);
+      return `${kinds.length} controls, ${sumOf(kinds)}`;
+    };
     /** Waits until the screen is as it was kept: what is pressed then changes it from here. */
     const stands = (title: string) =>
       kept.is(`${name}, ${title}`, () => {
         before = linesNow();
-        return `# ${title}: ${before.length} lines, ${sumOf(before)}`;
+        return `# ${title}: ${before.length} lines, ${sumOf(before)}, ${controlsNow()}`;
       });
     const begin = async () => {
       await page.goto(address);
+      // A field that goes with its page may still say something.
+      await expect.poll(() => waiting).toBe(0);
       await stands(name);
     };
     const look = (title: string) =>
@@ -258,6 +271,7 @@ export function pressEverything(page: Page, file: string, screens: Record<string
           ...[...said].map((words) => `“${words}”`),
           ...[...new Set(asked)],
           ...(page.url().endsWith(address) ? [] : [`→ ${withoutIds(page.url())}`]),
+          `= ${controlsNow()}`,
         ].join('\n'),
       );
     const find = (kind: string) => controls(byName).find((c) => c.kind === kind)?.e;
@@ -290,8 +304,7 @@ export function pressEverything(page: Page, file: string, screens: Record<string
       // What was pressed before may have taken it away.
       if (!e) continue;
       const title = titleOf(e);
-      asked = [];
-      said.clear();
+      beginAnew();
       await use(e);
       await look(title);
       if (path.length === 1 && document.querySelector('[role=dialog], [role=alertdialog], [role=menu], [role=listbox]'))
@@ -299,8 +312,7 @@ export function pressEverything(page: Page, file: string, screens: Record<string
     }
     for (const key of keys) {
       await begin();
-      asked = [];
-      said.clear();
+      beginAnew();
       await page.keyboard.press(key);
       await look(`key ${key}`);
     }

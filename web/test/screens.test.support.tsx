@@ -410,9 +410,11 @@ const BLOCKS = new Set(
 /**
  * What a part of a screen tells, a line for each paragraph, cell, button and field, in order: `[name: value]` is a field, `(word)`
  * a button, with `on` or `off` where it is pressed or cannot be.
+ * @param without what is left out, as CSS
  */
-export function told(root: Element = document.body): string[] {
+export function told(root: Element = document.body, without = ''): string[] {
   const lines: string[] = [];
+  const skipped = ['script, style, title, [hidden], [aria-hidden="true"]', without].filter(Boolean).join(', ');
   let words = '';
   const end = () => {
     const line = words.replace(/\s+/g, ' ').trim();
@@ -422,7 +424,7 @@ export function told(root: Element = document.body): string[] {
   const read = (node: Node): void => {
     if (node.nodeType === Node.TEXT_NODE) words += node.textContent ?? '';
     if (!(node instanceof Element)) return;
-    if (node.matches('script, style, title, [hidden], [aria-hidden="true"]')) return;
+    if (node.matches(skipped)) return;
     const field = fieldOf(node);
     if (field !== null) {
       end();
