@@ -37,6 +37,10 @@ const followed = async () =>
 pressEverything(page, 'desk.txt', {
   'the desk, paused': {
     byName: true,
+    shallow: true,
+    // Time goes on where it goes on.
+    leaveOut: /^(Resume|Sound from here)/,
+    passOver: /ends \d\d:/,
     at: async () => {
       const runId = await leadClass(page, plan('pressed-desk'));
       await page.keyboard.press(' ');
@@ -57,5 +61,5 @@ pressEverything(page, 'desk.txt', {
   'a wall': { at: async () => `/wall/${(await followed()).watch}` },
   'a station': { at: async () => `/station/${(await followed()).watch}/1` },
   'a squad': { at: async () => `/squad/${(await followed()).squad}/Heron` },
-  'a remote': { at: async () => `/remote/${(await followed()).remote}`, byName: true },
+  'a remote': { at: async () => `/remote/${(await followed()).remote}`, byName: true, leaveOut: /^Resume/ },
 });

@@ -3,7 +3,6 @@ import { pressEverything } from '../test/presses.test.support.ts';
 import { page } from '../test/shared-page.test.support.ts';
 
 pressEverything(page, 'library.txt', {
-  '/moves': {},
   '/moves?move=Goblet%20squat': { within: 'aside' },
   '/kit': {},
   '/music': {},

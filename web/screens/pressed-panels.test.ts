@@ -7,5 +7,7 @@ const panels = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'mu
 pressEverything(
   page,
   'panels.txt',
-  Object.fromEntries(panels.map((panel) => [`/classes/slack-water?panel=${panel}`, { within: 'aside' }])),
+  Object.fromEntries(
+    panels.map((panel) => [`/classes/slack-water?panel=${panel}`, { within: 'aside', leaveOut: /WAV|track/i }]),
+  ),
 );

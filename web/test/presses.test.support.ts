@@ -3,7 +3,7 @@ import path from 'node:path';
 import { fireEvent } from '@testing-library/dom';
 import { userEvent } from '@testing-library/user-event';
 import { computeAccessibleName } from 'dom-accessibility-api';
-import { afterAll, beforeAll, beforeEach, expect, it, vi } from 'vitest';
+import { beforeEach, expect, it, vi } from 'vitest';
 import type { Page } from './screens.test.support.tsx';
 import { steady, told } from './screens.test.support.tsx';
 
@@ -64,7 +64,9 @@ function hearing(): void {
 const withoutIds = (address: string) =>
   address.replace(/\/(?=[\w-]*[A-Z0-9_])[\w-]{10,}(?=[/?#]|$)/g, '/…').replace(/^http:\/\/[^/]+/, '');
 
-const linesNow = () => told(document.body, '[data-sonner-toaster]').map(steady);
+/** How long a search took is of the machine. */
+const toldNow = () =>
+  told(document.body, '[data-sonner-toaster]').map((line) => steady(line).replace(/\bin \d+ ms\b/, 'in … ms'));
 const sumOf = (lines: readonly string[]) =>
   [...lines.join('\n')].reduce((sum, letter) => (sum * 31 + (letter.codePointAt(0) ?? 0)) % 99_991, 7);
 
@@ -167,27 +169,30 @@ interface Step {
   path: readonly string[];
 }
 
-/** The kept text of a file: the blocks of its screens, in order. */
+/** What was kept of a screen: a section of a file, `## name` and then its blocks, in order. */
 class Kept {
   private readonly blocks: string[];
   private readonly made: string[] = [];
   private at = 0;
-  constructor(private readonly file: string) {
-    this.blocks = existsSync(file) && !KEEP ? readFileSync(file, 'utf8').split('\n\n') : [];
+  constructor(
+    private readonly file: string,
+    private readonly name: string,
+  ) {
+    this.blocks = this.sections().get(name)?.split('\n\n') ?? [];
+  }
+  private sections(): Map<string, string> {
+    const all = existsSync(this.file) ? readFileSync(this.file, 'utf8').split('\n\n\n') : [];
+    return new Map(all.map((s) => [/^## (.*)\n\n/.exec(s)?.[1] ?? '', s.replace(/^## .*\n\n/, '').trimEnd()]));
   }
   /** Waits until what is seen is what was kept; gives it. */
   async is(what: string, see: () => string): Promise<void> {
     if (KEEP) {
       await this.quiet(see);
       this.made.push(see());
-      this.write();
       return;
     }
     const kept = this.blocks[this.at++] ?? `${what}: nothing was kept`;
     await expect.poll(see, { message: what, interval: 60 }).toBe(kept);
-  }
-  private write(): void {
-    writeFileSync(this.file, this.made.join('\n\n'));
   }
   private async quiet(see: () => string): Promise<void> {
     for (let [was, since] = ['', performance.now()]; performance.now() - since < QUIET_MS; ) {
@@ -197,7 +202,12 @@ class Kept {
     }
   }
   end(): void {
-    if (!KEEP) expect(this.blocks.length, 'blocks kept, and looked at').toBe(this.at);
+    if (!KEEP) {
+      expect(this.blocks.length, 'blocks kept, and looked at').toBe(this.at);
+      return;
+    }
+    const sections = this.sections().set(this.name, this.made.join('\n\n'));
+    writeFileSync(this.file, `${[...sections].map(([name, text]) => `## ${name}\n\n${text}`).join('\n\n\n')}\n`);
   }
 }
 
@@ -210,6 +220,10 @@ interface Screen {
   byName?: boolean;
   /** Not pressed, by name. */
   leaveOut?: RegExp;
+  /** What a press opens is not pressed in its turn. */
+  shallow?: boolean;
+  /** Lines that tell the time of day of the machine. */
+  passOver?: RegExp;
   /** Keys that are pressed too, as Playwright names them. */
   keys?: readonly string[];
 }
@@ -232,90 +246,95 @@ function stopDate(): void {
  * @param screens by their addresses, in this order
  */
 export function pressEverything(page: Page, file: string, screens: Record<string, Screen>): void {
-  let kept: Kept;
-  beforeAll(() => {
-    kept = new Kept(path.join(import.meta.dirname, '../screens/pressed', file));
-  });
   beforeEach(() => {
     hearing();
   });
-  afterAll(() => kept.end());
 
-  it.each(Object.entries(screens))('%s', async (name, { at, within = 'body', byName = false, leaveOut, keys = [] }) => {
-    const address = (await at?.()) ?? name;
-    stopDate();
-    const failed: string[] = [];
-    vi.spyOn(console, 'error').mockImplementation((...words) => failed.push(words.join(' ')));
-    let before: string[] = [];
-    const controlsNow = () => {
-      const kinds = controls(byName).map((c) => c.kind);
-      return `${kinds.length} controls, ${sumOf(kinds)}`;
-    };
-    /** Waits until the screen is as it was kept: what is pressed then changes it from here. */
-    const stands = (title: string) =>
-      kept.is(`${name}, ${title}`, () => {
-        before = linesNow();
-        return `# ${title}: ${before.length} lines, ${sumOf(before)}, ${controlsNow()}`;
-      });
-    const begin = async () => {
+  it.each(Object.entries(screens))(
+    '%s',
+    async (name, { at, within = 'body', byName = false, shallow, passOver, leaveOut, keys = [] }) => {
+      const kept = new Kept(path.join(import.meta.dirname, '../screens/pressed', file), name);
+      const address = (await at?.()) ?? name;
+      stopDate();
+      const failed: string[] = [];
+      vi.spyOn(console, 'error').mockImplementation((...words) => failed.push(words.join(' ')));
+      let before: string[] = [];
+      const linesNow = () => toldNow().filter((line) => !passOver?.test(line));
+      const controlsNow = () => {
+        const kinds = controls(byName).map((c) => c.kind);
+        return `${kinds.length} controls, ${sumOf(kinds)}`;
+      };
+      /** Waits until the screen is as it was kept: what is pressed then changes it from here. */
+      const stands = (title: string) =>
+        kept.is(`${name}, ${title}`, () => {
+          before = linesNow();
+          return `# ${title}: ${before.length} lines, ${sumOf(before)}, ${controlsNow()}`;
+        });
+      const begin = async () => {
+        await page.goto(address);
+        // A field that goes with its page may still say something.
+        await expect.poll(() => waiting).toBe(0);
+        await stands(name);
+      };
+      const look = (title: string) =>
+        kept.is(`${name}, ${title}`, () =>
+          [
+            `> ${title}`,
+            ...fewer(changes(before, linesNow())),
+            ...[...said].map((words) => `“${words}”`),
+            ...[...new Set(asked)],
+            ...(page.url().endsWith(address) ? [] : [`→ ${withoutIds(page.url())}`]),
+            `= ${controlsNow()}`,
+          ].join('\n'),
+        );
+      const find = (kind: string) => controls(byName).find((c) => c.kind === kind)?.e;
+      // Its parts are loaded when it is first opened.
       await page.goto(address);
-      // A field that goes with its page may still say something.
-      await expect.poll(() => waiting).toBe(0);
-      await stands(name);
-    };
-    const look = (title: string) =>
-      kept.is(`${name}, ${title}`, () =>
-        [
-          `> ${title}`,
-          ...fewer(changes(before, linesNow())),
-          ...[...said].map((words) => `“${words}”`),
-          ...[...new Set(asked)],
-          ...(page.url().endsWith(address) ? [] : [`→ ${withoutIds(page.url())}`]),
-          `= ${controlsNow()}`,
-        ].join('\n'),
-      );
-    const find = (kind: string) => controls(byName).find((c) => c.kind === kind)?.e;
-    // Its parts are loaded when it is first opened.
-    await page.goto(address);
-    await pause(KEEP ? 2000 : 0);
-    await begin();
-    const known = new Set<string>();
-    const steps: Step[] = [];
-    const add = (path: readonly string[]) => {
-      for (const { kind, e } of controls(byName, path.length === 0 ? within : 'body'))
-        if (!known.has(kind) && !leaveOut?.test(nameOf(e))) {
-          known.add(kind);
-          steps.push({ path: [...path, kind] });
-        }
-    };
-    add([]);
-    let isFresh = true;
-    for (const { path } of steps) {
-      if (!isFresh) await begin();
-      isFresh = false;
-      const [first = '', second] = path;
-      if (second !== undefined) {
-        const opener = find(first);
-        if (!opener) continue;
-        await use(opener);
-        await stands(titleOf(opener));
-      }
-      const e = find(path.at(-1) ?? '');
-      // What was pressed before may have taken it away.
-      if (!e) continue;
-      const title = titleOf(e);
-      beginAnew();
-      await use(e);
-      await look(title);
-      if (path.length === 1 && document.querySelector('[role=dialog], [role=alertdialog], [role=menu], [role=listbox]'))
-        add(path);
-    }
-    for (const key of keys) {
+      await pause(KEEP ? 2000 : 0);
       await begin();
-      beginAnew();
-      await page.keyboard.press(key);
-      await look(`key ${key}`);
-    }
-    expect(failed).toEqual([]);
-  });
+      const known = new Set<string>();
+      const steps: Step[] = [];
+      const add = (path: readonly string[]) => {
+        for (const { kind, e } of controls(byName, path.length === 0 ? within : 'body'))
+          if (!known.has(kind) && !leaveOut?.test(nameOf(e))) {
+            known.add(kind);
+            steps.push({ path: [...path, kind] });
+          }
+      };
+      add([]);
+      let isFresh = true;
+      for (const { path } of steps) {
+        if (!isFresh) await begin();
+        isFresh = false;
+        const [first = '', second] = path;
+        if (second !== undefined) {
+          const opener = find(first);
+          if (!opener) continue;
+          await use(opener);
+          await stands(titleOf(opener));
+        }
+        const e = find(path.at(-1) ?? '');
+        // What was pressed before may have taken it away.
+        if (!e) continue;
+        const title = titleOf(e);
+        beginAnew();
+        await use(e);
+        await look(title);
+        if (
+          !shallow &&
+          path.length === 1 &&
+          document.querySelector('[role=dialog], [role=alertdialog], [role=menu], [role=listbox]')
+        )
+          add(path);
+      }
+      for (const key of keys) {
+        await begin();
+        beginAnew();
+        await page.keyboard.press(key);
+        await look(`key ${key}`);
+      }
+      kept.end();
+      expect(failed).toEqual([]);
+    },
+  );
 }
