@@ -4,7 +4,6 @@ import { page } from '../test/shared-page.test.support.ts';
 
 pressEverything(page, 'calendar.txt', {
   '/calendar?view=week': {},
-  '/calendar': {},
   '/series': {},
   '/series/series-lunchtime': {},
 });

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { circuit, planOf, s, stations, TONES_ALONE } from '../../core/test/build.ts';
 import { pressEverything } from '../test/presses.test.support.ts';
-import { leadClass, ledElsewhere, put } from '../test/screens.test.support.tsx';
+import { ledElsewhere, put } from '../test/screens.test.support.tsx';
 import { page } from '../test/shared-page.test.support.ts';
 
 const plan = (id: string) => ({
@@ -35,29 +35,6 @@ const followed = async () =>
   ledElsewhere(await put(plan('pressed-followed')), [11, { type: 'start' }], [0, { type: 'pause' }]);
 
 pressEverything(page, 'desk.txt', {
-  'the desk, paused': {
-    byName: true,
-    shallow: true,
-    // Time goes on where it goes on.
-    leaveOut: /^(Resume|Sound from here)/,
-    passOver: /ends \d\d:/,
-    at: async () => {
-      const runId = await leadClass(page, plan('pressed-desk'));
-      await page.keyboard.press(' ');
-      await page.getByRole('button', { name: /^Resume/ }).waitFor();
-      return `/desk/${runId}`;
-    },
-    keys: [
-      ...'abcdefghijklmnopqrstuvwxyz',
-      ...'0123456789',
-      '+',
-      '-',
-      'ArrowLeft',
-      'ArrowRight',
-      'Shift+ArrowRight',
-      '?',
-    ],
-  },
   'a wall': { at: async () => `/wall/${(await followed()).watch}` },
   'a station': { at: async () => `/station/${(await followed()).watch}/1` },
   'a squad': { at: async () => `/squad/${(await followed()).squad}/Heron` },

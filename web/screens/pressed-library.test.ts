@@ -7,6 +7,5 @@ pressEverything(page, 'library.txt', {
   '/kit': {},
   '/music': {},
   '/settings': { leaveOut: /passphrase/i },
-  '/keep': { leaveOut: /backup|restore|check/i },
   '/help': {},
 });

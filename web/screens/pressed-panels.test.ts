@@ -2,7 +2,7 @@
 import { pressEverything } from '../test/presses.test.support.ts';
 import { page } from '../test/shared-page.test.support.ts';
 
-const panels = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'music', 'last', 'out', 'tell'];
+const panels = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'music', 'last', 'tell'];
 
 pressEverything(
   page,

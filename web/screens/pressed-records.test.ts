@@ -14,7 +14,6 @@ pressEverything(page, 'records.txt', {
   '/records/moves': {},
   '/records/moves/Goblet%20squat?squad=Heron': {},
   '/people': {},
-  '/people/person-1': {},
   '/log': {},
   'a run of the log': { at: newestRun },
 });

@@ -3,6 +3,7 @@ import path from 'node:path';
 import { fireEvent } from '@testing-library/dom';
 import { userEvent } from '@testing-library/user-event';
 import { computeAccessibleName } from 'dom-accessibility-api';
+import { toast } from 'sonner';
 import { beforeEach, expect, it, vi } from 'vitest';
 import type { Page } from './screens.test.support.tsx';
 import { steady, told } from './screens.test.support.tsx';
@@ -35,7 +36,7 @@ const toasts = () => [...document.querySelectorAll('[data-sonner-toast] [data-ti
 function beginAnew(): void {
   asked = [];
   said.clear();
-  for (const toast of toasts()) old.add(toast);
+  for (const one of toasts()) old.add(one);
 }
 
 /** Hears what the page asks of the server for. */
@@ -55,17 +56,20 @@ function hearing(): void {
     said.add(`the file ${this.download}`);
   });
   const seen = new MutationObserver(() => {
-    for (const toast of toasts()) if (!old.has(toast)) said.add(steady(toast.textContent ?? ''));
+    for (const one of toasts()) if (!old.has(one)) said.add(steady(one.textContent ?? ''));
   });
   seen.observe(document, { subtree: true, childList: true, characterData: true });
 }
 
 /** An id that is drawn by lot holds a capital or a digit between its letters. */
 const withoutIds = (address: string) =>
-  address.replace(/\/(?=[\w-]*[A-Z0-9_])[\w-]{10,}(?=[/?#]|$)/g, '/…').replace(/^http:\/\/[^/]+/, '');
+  address
+    .replace(/\/live\/\w+/, '/live/…')
+    .replace(/\/(?=[\w-]*[A-Z0-9_])[\w-]{10,}(?=[/?#]|$)/g, '/…')
+    .replace(/^http:\/\/[^/]+/, '');
 
 /** How long a search took is of the machine. */
-const toldNow = () =>
+const linesNow = () =>
   told(document.body, '[data-sonner-toaster]').map((line) => steady(line).replace(/\bin \d+ ms\b/, 'in … ms'));
 const sumOf = (lines: readonly string[]) =>
   [...lines.join('\n')].reduce((sum, letter) => (sum * 31 + (letter.codePointAt(0) ?? 0)) % 99_991, 7);
@@ -220,10 +224,6 @@ interface Screen {
   byName?: boolean;
   /** Not pressed, by name. */
   leaveOut?: RegExp;
-  /** What a press opens is not pressed in its turn. */
-  shallow?: boolean;
-  /** Lines that tell the time of day of the machine. */
-  passOver?: RegExp;
   /** Keys that are pressed too, as Playwright names them. */
   keys?: readonly string[];
 }
@@ -250,91 +250,88 @@ export function pressEverything(page: Page, file: string, screens: Record<string
     hearing();
   });
 
-  it.each(Object.entries(screens))(
-    '%s',
-    async (name, { at, within = 'body', byName = false, shallow, passOver, leaveOut, keys = [] }) => {
-      const kept = new Kept(path.join(import.meta.dirname, '../screens/pressed', file), name);
-      const address = (await at?.()) ?? name;
-      stopDate();
-      const failed: string[] = [];
-      vi.spyOn(console, 'error').mockImplementation((...words) => failed.push(words.join(' ')));
-      let before: string[] = [];
-      const linesNow = () => toldNow().filter((line) => !passOver?.test(line));
-      const controlsNow = () => {
-        const kinds = controls(byName).map((c) => c.kind);
-        return `${kinds.length} controls, ${sumOf(kinds)}`;
-      };
-      /** Waits until the screen is as it was kept: what is pressed then changes it from here. */
-      const stands = (title: string) =>
-        kept.is(`${name}, ${title}`, () => {
-          before = linesNow();
-          return `# ${title}: ${before.length} lines, ${sumOf(before)}, ${controlsNow()}`;
-        });
-      const begin = async () => {
-        await page.goto(address);
-        // A field that goes with its page may still say something.
-        await expect.poll(() => waiting).toBe(0);
-        await stands(name);
-      };
-      const look = (title: string) =>
-        kept.is(`${name}, ${title}`, () =>
-          [
-            `> ${title}`,
-            ...fewer(changes(before, linesNow())),
-            ...[...said].map((words) => `“${words}”`),
-            ...[...new Set(asked)],
-            ...(page.url().endsWith(address) ? [] : [`→ ${withoutIds(page.url())}`]),
-            `= ${controlsNow()}`,
-          ].join('\n'),
-        );
-      const find = (kind: string) => controls(byName).find((c) => c.kind === kind)?.e;
-      // Its parts are loaded when it is first opened.
+  it.each(Object.entries(screens))('%s', async (name, { at, within = 'body', byName = false, leaveOut, keys = [] }) => {
+    const kept = new Kept(path.join(import.meta.dirname, '../screens/pressed', file), name);
+    const address = (await at?.()) ?? name;
+    stopDate();
+    const failed: string[] = [];
+    vi.spyOn(console, 'error').mockImplementation((...words) => failed.push(words.join(' ')));
+    let before: string[] = [];
+    const controlsNow = () => {
+      const kinds = controls(byName).map((c) => c.kind);
+      return `${kinds.length} controls, ${sumOf(kinds)}`;
+    };
+    /** Waits until the screen is as it was kept: what is pressed then changes it from here. */
+    const stands = (title: string) =>
+      kept.is(`${name}, ${title}`, () => {
+        before = linesNow();
+        return `# ${title}: ${before.length} lines, ${sumOf(before)}, ${controlsNow()}`;
+      });
+    const begin = async () => {
+      toast.dismiss();
       await page.goto(address);
-      await pause(KEEP ? 2000 : 0);
-      await begin();
-      const known = new Set<string>();
-      const steps: Step[] = [];
-      const add = (path: readonly string[]) => {
-        for (const { kind, e } of controls(byName, path.length === 0 ? within : 'body'))
-          if (!known.has(kind) && !leaveOut?.test(nameOf(e))) {
-            known.add(kind);
-            steps.push({ path: [...path, kind] });
-          }
-      };
-      add([]);
-      let isFresh = true;
-      for (const { path } of steps) {
-        if (!isFresh) await begin();
-        isFresh = false;
-        const [first = '', second] = path;
-        if (second !== undefined) {
-          const opener = find(first);
-          if (!opener) continue;
-          await use(opener);
-          await stands(titleOf(opener));
+      // A field that goes with its page may still say something.
+      await expect.poll(() => waiting).toBe(0);
+      await stands(name);
+    };
+    const look = (title: string) =>
+      kept.is(`${name}, ${title}`, () =>
+        [
+          `> ${title}`,
+          ...fewer(changes(before, linesNow())),
+          ...[...said].map((words) => `“${words}”`),
+          ...[...new Set(asked)],
+          ...(page.url().endsWith(address) ? [] : [`→ ${withoutIds(page.url())}`]),
+          `= ${controlsNow()}`,
+        ].join('\n'),
+      );
+    const find = (kind: string) => controls(byName).find((c) => c.kind === kind)?.e;
+    // Its parts are loaded when it is first opened.
+    await page.goto(address);
+    await pause(KEEP ? 2000 : 0);
+    await begin();
+    const known = new Set<string>();
+    const steps: Step[] = [];
+    const add = (path: readonly string[]) => {
+      for (const { kind, e } of controls(byName, path.length === 0 ? within : 'body'))
+        if (!known.has(kind) && !leaveOut?.test(nameOf(e))) {
+          known.add(kind);
+          steps.push({ path: [...path, kind] });
         }
-        const e = find(path.at(-1) ?? '');
-        // What was pressed before may have taken it away.
-        if (!e) continue;
-        const title = titleOf(e);
-        beginAnew();
-        await use(e);
-        await look(title);
-        if (
-          !shallow &&
-          path.length === 1 &&
-          document.querySelector('[role=dialog], [role=alertdialog], [role=menu], [role=listbox]')
-        )
-          add(path);
+    };
+    add([]);
+    let isFresh = true;
+    for (const { path } of steps) {
+      if (!isFresh) await begin();
+      isFresh = false;
+      const [first = '', second] = path;
+      if (second !== undefined) {
+        const opener = find(first);
+        if (!opener) continue;
+        await use(opener);
+        await stands(titleOf(opener));
       }
-      for (const key of keys) {
-        await begin();
-        beginAnew();
-        await page.keyboard.press(key);
-        await look(`key ${key}`);
-      }
-      kept.end();
-      expect(failed).toEqual([]);
-    },
-  );
+      const e = find(path.at(-1) ?? '');
+      // What was pressed before may have taken it away.
+      if (!e) continue;
+      const title = titleOf(e);
+      beginAnew();
+      await use(e);
+      await look(title);
+      if (
+        !shallow &&
+        path.length === 1 &&
+        document.querySelector('[role=dialog], [role=alertdialog], [role=menu], [role=listbox]')
+      )
+        add(path);
+    }
+    for (const key of keys) {
+      await begin();
+      beginAnew();
+      await page.keyboard.press(key);
+      await look(`key ${key}`);
+    }
+    kept.end();
+    expect(failed).toEqual([]);
+  });
 }
