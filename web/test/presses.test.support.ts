@@ -318,11 +318,7 @@ export function pressEverything(page: Page, file: string, screens: Record<string
       beginAnew();
       await use(e);
       await look(title);
-      if (
-        !shallow &&
-        path.length === 1 &&
-        document.querySelector('[role=dialog], [role=alertdialog], [role=menu], [role=listbox]')
-      )
+      if (path.length === 1 && document.querySelector('[role=dialog], [role=alertdialog], [role=menu], [role=listbox]'))
         add(path);
     }
     for (const key of keys) {
