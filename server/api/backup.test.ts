@@ -1,4 +1,4 @@
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import request from 'supertest';
@@ -76,6 +76,16 @@ it.runIf(ATTACK)('is made, listed, fetched and restored; what was there before i
   const list = (await request(app).get('/api/backup')).body;
   expect(list.kept.length).toBeGreaterThanOrEqual(3);
   expect((await request(app).get('/api/backup/check')).body.faults).toEqual([]);
+});
+
+it('gives what is kept by its name, and nothing else that lies in the folder', async () => {
+  const { app } = make();
+  for (const name of ['odd-round-by-hand-20261125-100000.zip', 'keys.zip', 'odd-round-.zip'])
+    writeFileSync(path.join(folder, name), 'PK');
+  const kept = await zip(request(app).get('/api/backup/kept/odd-round-by-hand-20261125-100000.zip'));
+  expect([kept.status, String(kept.body)]).toEqual([200, 'PK']);
+  for (const name of ['keys.zip', 'odd-round-.zip', 'odd-round-by-hand-20261125-100001.zip', '..%2Fkeys.zip'])
+    expect([name, (await request(app).get(`/api/backup/kept/${name}`)).status]).toEqual([name, 404]);
 });
 
 it('refuses what is no backup, and changes nothing', async () => {

@@ -110,6 +110,21 @@ describe('the calendar', () => {
     expect((await agent().get('/api/series/autumn')).body.classes).toEqual(before);
   });
 
+  it('a series with a class that nobody could lead is kept not at all', async () => {
+    const { series } = (await agent().get('/api/series/autumn')).body;
+    let n = 0;
+    const [one] = makeSeries(series, [plan], libraryOf([]), [], () => `broken-${++n}`).classes;
+    const broken = { ...one!.plan, blocks: [...plan.blocks, ...plan.blocks] };
+    const refused = await agent()
+      .put('/api/series/other')
+      .send({ series: { ...series, id: 'other' }, classes: [{ dated: one!.dated, plan: broken }] });
+    expect([refused.status, refused.body.title]).toMatchObject([
+      422,
+      expect.stringMatching(/^A class of the series cannot be kept: ./),
+    ]);
+    expect((await agent().get('/api/series/other')).status).toBe(404);
+  });
+
   it('ends a series: what was led of it stays, the rest goes into the bin', async () => {
     const { classes } = (await agent().get('/api/series/autumn')).body;
     const [first] = classes;

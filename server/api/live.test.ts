@@ -7,6 +7,7 @@ import type { Database } from '../db/database.ts';
 import { saveMoves } from '../db/moves.ts';
 import { checkedApp } from '../test/checked-app.ts';
 import { emptyDatabase } from '../test/fresh-database.ts';
+import { WRITES_AFTER_MS } from './live.ts';
 
 const T0 = 1_790_000_000_000;
 let nowMs = T0;
@@ -265,6 +266,26 @@ describe('following a run', () => {
     expect((await fetch(`${url}/api/live/${codes.watch}`)).status).toBe(200);
     nowMs += 100;
     expect((await fetch(`${url}/api/live/${codes.watch}`)).status).toBe(404);
+    nowMs = T0;
+    server.closeAllConnections();
+    server.close();
+  });
+
+  it('after the end a squad still writes down its reps, without a desk, for an hour', async () => {
+    const { server, url, post, codes } = await running('run-follow-8');
+    await post('/api/runs/run-follow-8/events', { events: [event(9, { type: 'finish' })] });
+    const reps = { type: 'reps', stationId: 's1', round: 1, squad: 'Heron', count: 12 };
+    const ask = (id: string, more: object = {}) =>
+      post(`/api/live/${codes.squad}/commands`, { id, command: { ...reps, ...more } });
+    // The desk is 250 ms behind: it ended at T0 + 9.25 s of the server.
+    nowMs = T0 + 9250 + WRITES_AFTER_MS - 1;
+    const late = await ask('ask-after-the-end');
+    expect([late.status, await late.json()]).toEqual([202, { passedOn: true }]);
+    expect((await ask('ask-somebody-else', { squad: 'Bittern' })).status).toBe(422);
+    const { events } = (await (await fetch(`${url}/api/runs/run-follow-8`)).json()) as { events: RunEvent[] };
+    expect(events.at(-1)).toMatchObject({ ...reps, atMs: T0 + 9000 + WRITES_AFTER_MS - 1 });
+    nowMs += 1;
+    expect((await ask('ask-far-too-late')).status).toBe(404);
     nowMs = T0;
     server.closeAllConnections();
     server.close();

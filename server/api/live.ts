@@ -91,7 +91,7 @@ interface Opened {
 }
 
 /** How long after its end a run still takes what squads write down of it, ms. */
-const WRITES_AFTER_MS = 3_600_000;
+export const WRITES_AFTER_MS = 3_600_000;
 
 /**
  * What a phone asks for, with the person it names in the place of the name: a phone knows nobody's id. Throws a problem when the club has
