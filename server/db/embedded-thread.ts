@@ -4,6 +4,7 @@ import { type Answered, type Asked, GIVEN_UP, OTHER, type ThreadData } from './e
 
 /** So much log may gather before the pages are written: in this mode PostgreSQL never does it by itself. */
 const CHECKPOINT_BYTES = 24 * 1_048_576;
+
 const say = (answer: Answered) => parentPort?.postMessage(answer);
 const told = (error: unknown) => (error instanceof Error ? error.message : String(error));
 

@@ -22,7 +22,7 @@ import { GOLDEN } from '../../core/test/golden.ts';
 import { MARKED } from '../../core/test/marked.ts';
 import { compile, rotationChart, sheetOf, totals } from '../../core/timeline/index.ts';
 import { shippedLibrary } from '../library/read.ts';
-import { kept, sumOf, text, withOwnIds } from './kept.test.support.ts';
+import { kept, sumOf, text, withOwnIds } from '../test/kept.ts';
 import { readDemo } from './seed.ts';
 
 /*

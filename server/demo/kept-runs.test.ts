@@ -34,7 +34,7 @@ import { sceneOf } from '../../core/stage/index.ts';
 import { eventsOf, T0 } from '../../core/test/events.ts';
 import { GOLDEN } from '../../core/test/golden.ts';
 import { shippedLibrary } from '../library/read.ts';
-import { kept, sumOf, text, withOwnIds } from './kept.test.support.ts';
+import { kept, sumOf, text, withOwnIds } from '../test/kept.ts';
 import { readDemo } from './seed.ts';
 
 /*

@@ -10,19 +10,13 @@ import {
   stillOf,
 } from '../../core/figure/index.ts';
 import { HELD, PLACED, STRETCHED } from '../../core/figure/kit.ts';
+import { kept, sumOfNumbers } from '../test/kept.ts';
 import { readShippedMoves } from './read.ts';
 
 /*
  * Every drawing is as it was when it was last looked at. One that is meant to be another is looked at in the Moves screen, and
  * kept with `npx vitest run server/library/kept-drawings -u`.
  */
-
-/** A sum of numbers, in their order: another drawing within the same bounds has another. */
-const sumOf = (...drawn: unknown[]) =>
-  (JSON.stringify(drawn, (_, x) => (typeof x === 'number' ? Math.round(x) : x)).match(/-?\d+/g) ?? []).reduce(
-    (sum, x) => (sum * 31 + Number(x) + 99_991) % 999_983,
-    7,
-  );
 
 const whole = (box: readonly number[]) => box.map((x) => Math.round(x)).join(' ');
 const drawnPart = (picture: Picture) => Object.fromEntries(Object.entries(picture).filter(([, path]) => path !== ''));
@@ -36,14 +30,14 @@ function lineOf(name: string, text: string, cues: readonly string[] = []): strin
   const { pictures, box, arrow } = stillOf(figure);
   const halfWays = figure.ways.map(({ startMs, ms }) => drawnPart(film.at(startMs + ms / 2)));
   const stands = pictures.map((p) => ({ ...p, picture: drawnPart(p.picture) }));
-  const sum = sumOf(halfWays, stands, arrow, cuePlaces(figure, 0, cues));
+  const sum = sumOfNumbers([halfWays, stands, arrow, cuePlaces(figure, 0, cues)]);
   return `${name}: ${Math.round(figure.cycleMs)} ms, ${whole(film.box)}, stands ${whole(box)}, ${sum}`;
 }
 
 it('the figures that ship are drawn as they were looked at', async () => {
   const lines = readShippedMoves().flatMap((m) => (m.figure ? [lineOf(m.name, m.figure, m.cues)] : []));
   expect(lines.length).toBeGreaterThan(400);
-  await expect(`${lines.join('\n')}\n`).toMatchFileSnapshot('kept-drawings.txt');
+  await kept(lines, 'kept-drawings.txt');
 });
 
 it('so is all kit, from each side, and where a hand finds the joints', async () => {
@@ -63,5 +57,5 @@ it('so is all kit, from each side, and where a hand finds the joints', async () 
     });
   });
   const lines = [...texts.map((text) => lineOf(text, text)), ...joints];
-  await expect(`${lines.join('\n')}\n`).toMatchFileSnapshot('kept-kit.txt');
+  await kept(lines, 'kept-kit.txt');
 });

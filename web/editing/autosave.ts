@@ -31,7 +31,7 @@ export class Autosave {
   /** The save under way. */
   private saving: Promise<void> | null = null;
   /** What was sent, and nobody knows whether it came. */
-  private unanswered: Plan[] = [];
+  private readonly unanswered = new Set<Plan>();
 
   constructor(private readonly parts: AutosaveParts) {}
 
@@ -112,7 +112,7 @@ export class Autosave {
     setSave({ kind: 'saving' });
     try {
       const { version } = await server.savePlan(plan, baseVersion);
-      this.unanswered = [];
+      this.unanswered.clear();
       const now = store.getState().plan;
       if (now === plan) drafts.drop(plan.id);
       else if (now) drafts.keep(now, version);
@@ -122,14 +122,14 @@ export class Autosave {
       const theirs = conflictOf(error);
       const message = error instanceof ApiError ? error.message : 'Saving failed';
       const isBinned = error instanceof ApiError && error.status === 410;
-      if (theirs && this.unanswered.some((sent) => same(sent, theirs.plan))) {
+      if (theirs && [...this.unanswered].some((sent) => same(sent, theirs.plan))) {
         // It had come after all: nobody else changed anything.
         setSave({ kind: 'pending' }, theirs.version);
         this.later(0);
       } else if (theirs) setSave({ kind: 'conflict', theirs });
       else if (isBinned) setSave({ kind: 'binned' });
       else {
-        this.unanswered.push(plan);
+        this.unanswered.add(plan);
         setSave({ kind: 'failed', message });
         this.later(RETRY_MS);
       }

@@ -168,11 +168,6 @@ async function use(e: Element): Promise<void> {
   field.blur();
 }
 
-interface Step {
-  /** The controls to press one after the other, by their kind. */
-  path: readonly string[];
-}
-
 /** What was kept of a screen: a section of a file, `## name` and then its blocks, in order. */
 class Kept {
   private readonly blocks: string[];
@@ -291,17 +286,18 @@ export function pressEverything(page: Page, file: string, screens: Record<string
     await pause(KEEP ? 2000 : 0);
     await begin();
     const known = new Set<string>();
-    const steps: Step[] = [];
+    /** The controls to press one after the other, by their kind. */
+    const paths: (readonly string[])[] = [];
     const add = (path: readonly string[]) => {
       for (const { kind, e } of controls(byName, path.length === 0 ? within : 'body'))
         if (!known.has(kind) && !leaveOut?.test(nameOf(e))) {
           known.add(kind);
-          steps.push({ path: [...path, kind] });
+          paths.push([...path, kind]);
         }
     };
     add([]);
     let isFresh = true;
-    for (const { path } of steps) {
+    for (const path of paths) {
       if (!isFresh) await begin();
       isFresh = false;
       const [first = '', second] = path;

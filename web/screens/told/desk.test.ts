@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { circuit, planOf, s, stations, TONES_ALONE } from '../../../core/test/build.ts';
+import { ledClass } from '../../test/led-class.test.support.ts';
 import { expectTold, leadClass } from '../../test/screens.test.support.tsx';
 import { page } from '../../test/shared-page.test.support.ts';
 
@@ -7,31 +7,7 @@ import { page } from '../../test/shared-page.test.support.ts';
  * The desk and its sheets, as they tell it: a class that is paused in its first set.
  */
 
-const plan = {
-  ...planOf({
-    ...circuit(
-      stations(3, (x, k) => ({
-        ...x,
-        move: ['Rope slam', 'Press-up', 'Band row'][k] ?? '',
-        formCues: ['Tall'],
-        easier: ['Step it'],
-        reps: { count: 10 + k, per: 'total' },
-        ...(k === 0 ? { weightKg: 12 } : {}),
-      })),
-      60,
-      20,
-      3,
-      { roundBreakMs: s(30) },
-    ),
-    id: 'main',
-  }),
-  cueLevels: TONES_ALONE,
-  id: 'told-desk',
-  title: 'Led measure',
-  countInMs: 0,
-  heads: 7,
-  squads: ['Heron', 'Teal'],
-};
+const plan = ledClass('together', { id: 'told-desk', title: 'Led measure', countInMs: 0, squads: ['Heron', 'Teal'] });
 
 it('the desk, and what each key opens', async () => {
   await leadClass(page, plan);
