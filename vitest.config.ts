@@ -12,7 +12,7 @@ const PATIENCE_MS = Number(process.env.PATIENCE_S ?? 300) * 1000;
 /** What asks the database: each time on the embedded one, the statements themselves on a PostgreSQL server too. */
 const ON_POSTGRES = process.env.ATTACK === '1' ? 'server/{api,db,backup,demo}' : 'server/db';
 
-/** Every control of every screen takes minutes: those of some each time. */
+/** The controls of all screens take minutes: those of some each time. */
 const PRESSED = process.env.ATTACK === '1' || process.env.MUTANTS ? [] : ['web/screens/pressed-!(records).test.ts'];
 
 /** Files that put modules of their own in the place of others. */
