@@ -18,7 +18,10 @@ const PLAIN = 'without a page';
 const PARTS = {
   properties: ['Every property of the core, held against all examples', () => unit('core/', '--project', PLAIN)],
   server: ['The server, backups and commands, the long way', () => unit('server/', 'bin/', '--project', PLAIN)],
-  presses: ['The controls of all screens that stand still, each pressed', () => unit('web/screens/pressed-', '--project', 'screens')],
+  presses: [
+    'The controls of all screens that stand still, each pressed',
+    () => unit('web/screens/pressed-', '--project', 'screens'),
+  ],
   databases: [
     'The whole server on PostgreSQL too',
     () => (postgres ? unit('--project', 'on PostgreSQL') : { code: 0 }),
