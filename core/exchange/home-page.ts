@@ -29,21 +29,6 @@ const HomeSchema = v.object({
   clips: v.record(v.string(), v.string()),
 });
 
-/** The class without what is the instructor's alone: notes, squads, what people said of themselves, what was accepted. */
-export function planForHome(plan: Plan): Plan {
-  const { squads: _, audience: __, accepted: ___, layout: ____, voice, ...rest } = plan;
-  return {
-    ...rest,
-    notes: '',
-    heads: null,
-    slot: { start: null, lengthMs: null },
-    // One voice is enough to carry along.
-    ...(voice ? { voice: { name: voice.name, rate: voice.rate } } : {}),
-    lines: (plan.lines ?? []).filter((l) => l.spoken),
-    blocks: plan.blocks.map(({ notes: _____, ...block }) => block),
-  };
-}
-
 const DATA_ID = 'odd-round-class';
 
 /** A whole page: the class, the words it is led with, the program and its looks in one file that needs nothing else. */

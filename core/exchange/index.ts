@@ -22,7 +22,7 @@ export {
   type HeartSample,
   readHeartRows,
 } from './heart-rates.ts';
-export { type HomeClass, inScript, planForHome, readHomePage, writeHomePage } from './home-page.ts';
+export { type HomeClass, inScript, readHomePage, writeHomePage } from './home-page.ts';
 export { readCalendar, writeCalendar } from './icalendar.ts';
 export { readM3u8, writeM3u8 } from './m3u8.ts';
 export {

@@ -1,5 +1,17 @@
-import { type Field, keysOf } from '../station/index.ts';
+import {
+  ALL,
+  type Field,
+  type FieldOf,
+  HEARD,
+  keysOf,
+  NOBODY,
+  SHOWN,
+  seenOf,
+  stationSeenBy,
+  type Viewer,
+} from '../station/index.ts';
 import { same } from '../values/index.ts';
+import { DEFAULT_CUES } from './defaults.ts';
 import type { Layout } from './layout.ts';
 import type { Block, Bound, Plan } from './schema.ts';
 
@@ -10,58 +22,96 @@ export interface Ids {
 }
 
 /** A field of the class; `names` gives it with other ids where it names blocks or stations. */
-export interface PlanField<T> extends Field {
+export interface PlanField<T> extends FieldOf<T> {
   names?: (value: NonNullable<T>, ids: Ids) => NonNullable<T> | undefined;
 }
 
-const said = (words: string): Field => ({ words, text: 'said' });
-const unsaid = (words: string): Field => ({ words, text: 'unsaid' });
+const said = (words: string, seenBy: readonly Viewer[]): Field => ({ words, text: 'said', seenBy });
+const unsaid = (words: string, seenBy: readonly Viewer[]): Field => ({ words, text: 'unsaid', seenBy });
+
+/** Where it is shown who is where. */
+const GROUPS: readonly Viewer[] = ['wall', 'station', 'squad'];
 
 export const PLAN_FIELDS: { readonly [K in keyof Plan]-?: PlanField<Plan[K]> } = {
-  version: unsaid('version'),
-  id: unsaid('identity'),
-  title: said('title'),
-  slot: said('slot'),
-  heads: said('heads'),
-  level: said('level'),
-  mix: said('levels in the class'),
-  kind: said('kind of class'),
-  climate: said('warmth of the room'),
-  room: said('room'),
-  layout: { ...unsaid('room plan'), names: spotsNamed },
-  notes: unsaid('notes'),
-  countInMs: said('count-in'),
-  getReadyMs: said('get ready'),
-  cues: unsaid('cue settings'),
-  cueLevels: unsaid('cue levels'),
-  phrases: unsaid('phrases'),
-  lines: { ...unsaid('script'), names: linesNamed },
-  voice: unsaid('voice'),
-  squads: unsaid('squads'),
-  kit: unsaid('kit of this class'),
-  series: unsaid('place in its series'),
-  silent: unsaid('silent class'),
-  audience: unsaid('who is here'),
-  accepted: { ...unsaid('findings as meant'), names: acceptedNamed },
-  blocks: said('blocks'),
+  version: unsaid('version', ALL),
+  id: unsaid('identity', NOBODY),
+  title: said('title', SHOWN),
+  // When it begins, not how long the room is booked.
+  slot: { ...said('slot', ['wall']), seenAs: ({ start }) => ({ start, lengthMs: null }) },
+  heads: said('heads', GROUPS),
+  level: said('level', NOBODY),
+  mix: said('levels in the class', NOBODY),
+  kind: said('kind of class', NOBODY),
+  climate: said('warmth of the room', NOBODY),
+  room: said('room', NOBODY),
+  layout: { ...unsaid('room plan', NOBODY), names: spotsNamed },
+  notes: unsaid('notes', NOBODY),
+  countInMs: said('count-in', ALL),
+  getReadyMs: said('get ready', ALL),
+  cues: unsaid('cue settings', HEARD),
+  cueLevels: unsaid('cue levels', HEARD),
+  phrases: unsaid('phrases', SHOWN),
+  // What is not spoken is for the instructor to read.
+  lines: {
+    ...unsaid('script', HEARD),
+    names: linesNamed,
+    seenAs: (lines) => lines.filter((line) => line.spoken),
+  },
+  voice: {
+    ...unsaid('voice', HEARD),
+    // One voice is enough to carry home.
+    seenAs: ({ second, ...voice }, viewer) => (second && viewer === 'wall' ? { ...voice, second } : voice),
+  },
+  squads: unsaid('squads', GROUPS),
+  kit: unsaid('kit of this class', NOBODY),
+  series: unsaid('place in its series', HEARD),
+  silent: unsaid('silent class', HEARD),
+  audience: unsaid('who is here', NOBODY),
+  accepted: { ...unsaid('findings as meant', NOBODY), names: acceptedNamed },
+  blocks: said('blocks', ALL),
 };
 
 export const BLOCK_FIELDS: { readonly [K in keyof Block]-?: PlanField<Block[K]> } = {
-  id: unsaid('identity'),
-  title: said('title'),
-  role: said('part of the class'),
-  use: said('use of the room'),
-  stations: said('stations'),
-  format: said('format'),
-  breakAfter: said('break after'),
-  floorMs: said('floor'),
-  school: unsaid('order on purpose'),
-  cueLevels: unsaid('cue levels'),
-  musicBpm: unsaid('tempo of the music'),
-  music: unsaid('music'),
-  notes: unsaid('notes'),
-  shows: { ...unsaid('what the demo shows'), names: showsNamed },
+  id: unsaid('identity', ALL),
+  title: said('title', SHOWN),
+  role: said('part of the class', SHOWN),
+  use: said('use of the room', ALL),
+  stations: said('stations', ALL),
+  format: said('format', ALL),
+  breakAfter: said('break after', ALL),
+  floorMs: said('floor', NOBODY),
+  school: unsaid('order on purpose', NOBODY),
+  cueLevels: unsaid('cue levels', HEARD),
+  musicBpm: unsaid('tempo of the music', HEARD),
+  music: unsaid('music', HEARD),
+  notes: unsaid('notes', NOBODY),
+  shows: { ...unsaid('what the demo shows', ALL), names: showsNamed },
 };
+
+/** What stands where a class may not say nothing, for those who do not see it. */
+const BLANK: Partial<Plan> = {
+  id: 'class',
+  slot: { start: null, lengthMs: null },
+  heads: null,
+  level: 'mixed',
+  room: '',
+  notes: '',
+  cues: DEFAULT_CUES,
+};
+
+/**
+ * What a viewer sees of a class: the fields whose rows name it; all else is absent, or blank where a class must say something.
+ * @param station the number in each block, from 0, of the one whose page it is; it sees of the others what time is worked out from
+ */
+export const planSeenBy = (plan: Plan, viewer: Viewer, station?: number): Plan => ({
+  ...seenOf<Plan>(plan, PLAN_FIELDS, viewer, BLANK),
+  blocks: plan.blocks.map((block) => ({
+    ...seenOf<Block>(block, BLOCK_FIELDS, viewer),
+    stations: block.stations.map((s, k) =>
+      stationSeenBy(s, viewer === 'station' && k !== station ? 'elsewhere' : viewer),
+    ),
+  })),
+});
 
 /** The keys of a table that shorthand does not say. */
 export const unsaidKeys = <T extends Record<string, Field>>(table: T) =>

@@ -5,7 +5,7 @@ export { type CellRef, setTimes, type TimesPatch } from './cell-edits.ts';
 export { changeFormat } from './change-format.ts';
 export * from './defaults.ts';
 export * from './edits.ts';
-export { BLOCK_FIELDS, PLAN_FIELDS, unsaidKeys } from './fields.ts';
+export { BLOCK_FIELDS, PLAN_FIELDS, planSeenBy, unsaidKeys } from './fields.ts';
 export { type CellTimes, fill, setEach } from './fill.ts';
 export * from './format-words.ts';
 export { change, doAgain, type Edited, type History, NO_HISTORY, takeBack } from './history.ts';

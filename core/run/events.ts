@@ -84,6 +84,8 @@ export const RunEventSchema = v.variant('type', [
     again: v.optional(v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(99))),
     /** One of the club's people, by id: a record holds no names of people. */
     person: v.optional(documentId),
+    /** The phone that it was entered on: from there alone, or by the instructor, it is changed. */
+    phone: v.optional(documentId),
     /** Null where nobody counted. */
     count: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(9999))),
     weightKg: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(500))),
@@ -96,6 +98,7 @@ export const RunEventSchema = v.variant('type', [
     type: v.literal('felt'),
     squad: v.nullable(text(40)),
     person: v.optional(documentId),
+    phone: v.optional(documentId),
     effort: v.nullable(rpe),
   }),
   /**
@@ -149,7 +152,8 @@ export const RunEventSchema = v.variant('type', [
   }),
   /** Takes an earlier event back, as though it had not been. */
   v.strictObject({ ...base, type: v.literal('undo'), of: eventId }),
-  plain('finish'),
+  /** The end; `idle` where nobody had touched the run for hours and it ended by itself. */
+  v.strictObject({ ...base, type: v.literal('finish'), idle: v.optional(v.literal(true)) }),
   plain('abandon'),
   /** Takes the ending of the run back: it stands paused where it was ended. */
   plain('reopen'),

@@ -35,6 +35,13 @@ export {
   whoKey,
 } from './records.ts';
 export { RunLog } from './run-log.ts';
+export {
+  eventOnScreen,
+  type FollowingScreen,
+  planOnScreen,
+  SCREEN_KINDS,
+  type ScreenKind,
+} from './seen.ts';
 export { setNow } from './set-now.ts';
 export {
   advance,

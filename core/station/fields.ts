@@ -1,15 +1,5 @@
+import { ALL, type Field, type FieldOf, HEARD, keysOf, NOBODY, SHOWN, seenOf, type Viewer } from './field.ts';
 import type { Cell, Station } from './schema.ts';
-
-/**
- * What a key of a document is, for everything that goes over whole documents: comparing, reading text over a class,
- * copying, renaming. A key that has no row does not compile.
- */
-export interface Field {
-  /** What an instructor calls it. */
-  words: string;
-  /** Whether shorthand says it; what it does not say is kept when text is read over a class. */
-  text: 'said' | 'unsaid';
-}
 
 /** What becomes of a field when another move is put on the station. */
 export interface MoveField extends Field {
@@ -17,50 +7,66 @@ export interface MoveField extends Field {
   ofMove: 'goes' | 'stays' | 'own';
 }
 
-type Rows<T, F> = { readonly [K in keyof T]-?: F };
+const said = (words: string, seenBy: readonly Viewer[], ofMove: MoveField['ofMove'] = 'stays'): MoveField => ({
+  words,
+  text: 'said',
+  seenBy,
+  ofMove,
+});
+const unsaid = (words: string, seenBy: readonly Viewer[], ofMove: MoveField['ofMove'] = 'stays'): MoveField => ({
+  ...said(words, seenBy, ofMove),
+  text: 'unsaid',
+});
 
-const said = (words: string, ofMove: MoveField['ofMove'] = 'stays'): MoveField => ({ words, text: 'said', ofMove });
-const unsaid = (words: string, ofMove: MoveField['ofMove'] = 'stays'): MoveField => ({ words, text: 'unsaid', ofMove });
-
-export const STATION_FIELDS: Rows<Station, MoveField> = {
-  id: unsaid('identity'),
-  move: said('move'),
-  sides: said('sides'),
-  workMs: said('work'),
-  restMs: said('rest'),
-  cells: said('single rounds'),
-  reps: said('reps'),
-  weightKg: said('weight', 'goes'),
-  lightKg: said('lighter weight', 'goes'),
-  heavyKg: said('heavier weight', 'goes'),
-  tempo: said('tempo', 'goes'),
-  layers: said('layers'),
-  effort: said('effort'),
-  kit: said('kit', 'goes'),
-  position: unsaid('position', 'goes'),
-  easier: said('easier ways', 'goes'),
-  harder: said('harder ways', 'goes'),
-  lowImpact: said('low-impact move', 'goes'),
-  phases: said('phases'),
-  formCues: said('form cues', 'own'),
-  optional: said('optional'),
-  sayAs: said('how it is said', 'goes'),
-  cueLevels: unsaid('cue levels'),
+export const CELL_FIELDS: { readonly [K in keyof Cell]-?: FieldOf<Cell[K]> } = {
+  round: said('round', ALL),
+  workMs: said('work', ALL),
+  restMs: said('rest', ALL),
+  weightKg: said('weight', SHOWN),
+  lightKg: said('lighter weight', SHOWN),
+  heavyKg: said('heavier weight', SHOWN),
+  phases: said('phases', SHOWN),
+  swap: said('move', SHOWN),
 };
 
-export const CELL_FIELDS: Rows<Cell, Field> = {
-  round: said('round'),
-  workMs: said('work'),
-  restMs: said('rest'),
-  weightKg: said('weight'),
-  lightKg: said('lighter weight'),
-  heavyKg: said('heavier weight'),
-  phases: said('phases'),
-  swap: said('move'),
+export const STATION_FIELDS: { readonly [K in keyof Station]-?: MoveField & FieldOf<Station[K]> } = {
+  id: unsaid('identity', ALL),
+  move: said('move', SHOWN),
+  sides: said('sides', ALL),
+  workMs: said('work', ALL),
+  restMs: said('rest', ALL),
+  cells: {
+    ...said('single rounds', ALL),
+    seenAs: (cells, viewer) => cells.map((cell) => seenOf(cell, CELL_FIELDS, viewer)),
+  },
+  reps: said('reps', ALL),
+  weightKg: said('weight', SHOWN, 'goes'),
+  lightKg: said('lighter weight', SHOWN, 'goes'),
+  heavyKg: said('heavier weight', SHOWN, 'goes'),
+  tempo: said('tempo', ALL, 'goes'),
+  layers: {
+    ...said('layers', ALL),
+    seenAs: (layers, viewer) => (viewer === 'elsewhere' ? layers.map((l) => ({ ...l, name: UNSEEN })) : layers),
+  },
+  effort: said('effort', SHOWN),
+  kit: said('kit', SHOWN, 'goes'),
+  position: unsaid('position', SHOWN, 'goes'),
+  easier: said('easier ways', SHOWN, 'goes'),
+  harder: said('harder ways', SHOWN, 'goes'),
+  lowImpact: said('low-impact move', SHOWN, 'goes'),
+  phases: said('phases', SHOWN),
+  formCues: said('form cues', SHOWN, 'own'),
+  optional: said('optional', NOBODY),
+  sayAs: said('how it is said', HEARD, 'goes'),
+  cueLevels: unsaid('cue levels', HEARD),
 };
 
-/** The keys of a table of fields, typed. */
-export const keysOf = <T extends object>(table: T) => Object.keys(table) as (keyof T & string)[];
+/** The name of what is not shown. */
+const UNSEEN = '\u2013';
+
+/** What a viewer sees of a station. */
+export const stationSeenBy = (station: Station, viewer: Viewer): Station =>
+  seenOf(station, STATION_FIELDS, viewer, { move: UNSEEN });
 
 /** Fields that belong to the move on a station, not to its place. */
 const OF_MOVE = keysOf(STATION_FIELDS).filter((key) => STATION_FIELDS[key].ofMove !== 'stays');

@@ -1,4 +1,5 @@
 export * from './edits.ts';
+export * from './field.ts';
 export * from './fields.ts';
 export * from './schema.ts';
 export * from './ways.ts';

@@ -2,9 +2,9 @@ import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { wordsOf } from '../../core/cues/index.ts';
-import { type HomeClass, inScript, planForHome, writeHomePage } from '../../core/exchange/index.ts';
+import { type HomeClass, inScript, writeHomePage } from '../../core/exchange/index.ts';
 import { figuresOf, type KitItem, type Library, resolvePlan } from '../../core/moves/index.ts';
-import { type Plan, voiceOf } from '../../core/plan/index.ts';
+import { type Plan, planSeenBy, voiceOf } from '../../core/plan/index.ts';
 import { runIntervals } from '../../core/run/index.ts';
 import { readWav, resample, toMulaw } from '../../core/sound/index.ts';
 import { namesShown } from '../../core/stage/index.ts';
@@ -39,7 +39,7 @@ export async function makeHomePage(
   written: Plan,
   { led, voice }: { led: string | null; voice: boolean },
 ): Promise<HomePage> {
-  const plan = planForHome(resolvePlan(written, library));
+  const plan = planSeenBy(resolvePlan(written, library), 'home');
   const kit = classKit(plan, library, kitRoom).map(({ name, pieces, standIn }) => ({ name, pieces, standIn }));
   const clips = voice && !plan.silent ? await clipsOf(db, engine, plan) : {};
   const figures = figuresOf(namesShown(plan), library);
