@@ -11,8 +11,8 @@ import { filesApi } from './api/files.ts';
 import { HomePages, handoutsApi, openHandouts } from './api/handouts.ts';
 import { healthApi } from './api/health.ts';
 import { libraryApi } from './api/library.ts';
-import type { Watch } from './api/limits.ts';
-import { codeGuesses, deskApi, type LiveParts, liveApi } from './api/live.ts';
+import { Guesses, type Watch } from './api/limits.ts';
+import { deskApi, type LiveParts, liveApi } from './api/live.ts';
 import { liveVoiceApi } from './api/live-voice.ts';
 import { musicApi } from './api/music.ts';
 import { openApiApi } from './api/openapi.ts';
@@ -29,6 +29,7 @@ import type { Database } from './db/database.ts';
 import type { DiskSpace } from './db/disk.ts';
 import { RunHub } from './live/hub.ts';
 import { KnownRuns } from './live/known-runs.ts';
+import { Phones } from './live/phones.ts';
 import { OpenStreams } from './live/streams.ts';
 import { ROOT } from './shared/root.ts';
 import type { SpeechEngine } from './speech/engine.ts';
@@ -57,8 +58,6 @@ export interface AppOptions {
   border?: Partial<Pick<BorderOptions, 'publicUrl' | 'onNetwork'>>;
   /** Proxies before the server, as Express's `trust proxy` takes them. */
   trustProxy?: boolean | number | string;
-  /** Streams of one kind that one address may have open to a run. */
-  streamsPerPlace?: number;
 }
 
 /** The HTTP application over a database. */
@@ -76,7 +75,6 @@ export function createApp({
   backups = null,
   border = {},
   trustProxy = false,
-  streamsPerPlace = 40,
 }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
@@ -96,20 +94,22 @@ export function createApp({
     res.set('Cache-Control', 'no-store');
     next();
   });
+  const phones = new Phones(db, border.publicUrl?.protocol === 'https:');
   const parts: LiveParts = {
     db,
     hub,
-    streams: new OpenStreams(streamsPerPlace),
+    streams: new OpenStreams(),
     known: new KnownRuns(db),
+    phones,
     now: steadyNow,
     watch,
-    guesses: codeGuesses(watch),
+    guesses: new Guesses(watch, async (req) => (await phones.knownOf(req))?.id ?? null),
   };
   const pages = new HomePages({ db, engine: speech });
   hub.onOtherPlan = (runId) => parts.known.drop(runId);
   app.use('/api', healthApi(db, steadyNow), openApiApi());
   app.use('/api/live', express.json({ limit: '16kb' }), soundBody);
-  app.use('/api', liveVoiceApi(parts, speech), liveApi(parts), feedApi(db, now, parts.guesses, watch));
+  app.use('/api', liveVoiceApi(parts, speech), liveApi(parts), feedApi(db, now, parts.guesses));
   // Nothing of a stranger's is read before it is known who it is.
   if (gate) app.use('/api', gate.api, gate.guard, gate.sessionsApi);
   else app.use('/api', openSessionApi());
@@ -127,14 +127,14 @@ export function createApp({
     '/api',
     speechApi(db, speech),
     tracksApi(db, speech),
-    papersApi(db),
-    handoutsApi({ db, pages }),
+    papersApi(db, now),
+    handoutsApi({ db, pages, now }),
     musicApi(db),
   );
   app.use('/api', () => {
     throw notFound('Address');
   });
-  app.use(openHandouts({ db, pages, now, guesses: parts.guesses, watch }));
+  app.use(openHandouts({ db, pages, guesses: parts.guesses }));
   if (existsSync(webDir)) serveWeb(app, webDir);
   app.use(errorHandler(log));
   return app;

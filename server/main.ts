@@ -10,7 +10,7 @@ import { seedOnce } from './demo/seed.ts';
 import { RunHub } from './live/hub.ts';
 import { bundledSpeech } from './speech/engine.ts';
 import { type OpenedDatabase, openDatabase } from './start/open-database.ts';
-import { keepNightly } from './start/schedule.ts';
+import { endIdleNowAndThen, keepNightly } from './start/schedule.ts';
 import { CannotStart, readSettings, type Settings } from './start/settings.ts';
 import { oneAfterTheOther, settle } from './start/settle.ts';
 import { watchTo } from './start/watch.ts';
@@ -78,7 +78,7 @@ async function start(settings: Settings): Promise<void> {
     ...(settings.webDir === null ? {} : { webDir: settings.webDir }),
   });
   await listen(app, settings);
-  ends.push(keepNightly(keeper, log));
+  ends.push(keepNightly(keeper, log), endIdleNowAndThen(db, hub, log));
   // Runs of before have no records yet: they are made while nobody waits for them.
   let goesOn = true;
   const made = freshen(db, () => goesOn).catch((error: unknown) => log.error(error));

@@ -6,11 +6,11 @@ import { circuit, planOf, s, stations } from '../test/build.ts';
 import {
   eventOnScreen,
   type FollowingScreen,
-  stateAt,
   planOnScreen,
   type RunCommand,
   type RunEvent,
   SCREEN_KINDS,
+  stateAt,
 } from './index.ts';
 
 const T0 = 1_790_000_000_000;
@@ -33,7 +33,17 @@ const COMMANDS: RunCommand[] = [
   { type: 'more', to: { move: 'Bear crawl' } },
   { type: 'replan', byMs: T0 + s(900), rounds: [], drop: [], trims: [{ key: '0:rest:0:1:', ms: 5000 }] },
   { type: 'reps', stationId: 's1', round: 1, squad: null, count: 9, side: 'left', again: 2 },
-  { type: 'reps', stationId: 's1', round: 1, squad: 'Heron', count: 9, weightKg: 12, effort: 8, note: 'slow', phone: 'p1' },
+  {
+    type: 'reps',
+    stationId: 's1',
+    round: 1,
+    squad: 'Heron',
+    count: 9,
+    weightKg: 12,
+    effort: 8,
+    note: 'slow',
+    phone: 'p1',
+  },
   { type: 'reps', stationId: 's1', round: 1, squad: 'Teal', count: 11 },
   { type: 'reps', stationId: 's1', round: 1, squad: 'Heron', person: 'person-7', count: 12, note: 'knee' },
   { type: 'felt', squad: 'Heron', person: 'person-7', effort: 9, phone: 'p1' },
@@ -59,18 +69,21 @@ function pathsOf(value: unknown, at = ''): string[] {
 const below = (paths: Iterable<string>) => [...new Set(paths)].sort();
 
 describe('what a screen that follows is told', () => {
-  it.each(SCREENS)('on $kind holds the fields of its list and no other, whatever the class and the run', async (screen) => {
-    const plans = fc.sample(planArb, { numRuns: 300, seed: 7 });
-    const events = COMMANDS.concat({ type: 'undo', of: 'event-003' }).map(eventOf);
-    const told = [
-      ...plans.flatMap((p) => pathsOf(planOnScreen(p, screen)).map((path) => `class ${path}`)),
-      ...events.flatMap((e) => {
-        const seen = eventOnScreen(e, screen, RUN);
-        return seen ? pathsOf(seen).map((path) => `${e.type} ${path}`) : [];
-      }),
-    ];
-    await expect(`${below(told).join('\n')}\n`).toMatchFileSnapshot(`seen/${screen.kind}.txt`);
-  });
+  it.each(SCREENS)(
+    'on $kind holds the fields of its list and no other, whatever the class and the run',
+    async (screen) => {
+      const plans = fc.sample(planArb, { numRuns: 300, seed: 7 });
+      const events = COMMANDS.concat({ type: 'undo', of: 'event-003' }).map(eventOf);
+      const told = [
+        ...plans.flatMap((p) => pathsOf(planOnScreen(p, screen)).map((path) => `class ${path}`)),
+        ...events.flatMap((e) => {
+          const seen = eventOnScreen(e, screen, RUN);
+          return seen ? pathsOf(seen).map((path) => `${e.type} ${path}`) : [];
+        }),
+      ];
+      await expect(`${below(told).join('\n')}\n`).toMatchFileSnapshot(`seen/${screen.kind}.txt`);
+    },
+  );
 
   it('of a class says nothing that is the instructor\u2019s, wherever it stands', () => {
     const marked = (p: Plan): Plan => ({
@@ -121,7 +134,13 @@ describe('what a screen that follows is told', () => {
             atMs,
           );
           const timed = ({ intervals, index, status }: typeof own) => [
-            intervals.map(({ kind, startMs, durationMs, untilTap, side }) => [kind, startMs, durationMs, untilTap, side]),
+            intervals.map(({ kind, startMs, durationMs, untilTap, side }) => [
+              kind,
+              startMs,
+              durationMs,
+              untilTap,
+              side,
+            ]),
             index,
             status,
           ];

@@ -66,7 +66,8 @@ const EVENT_FIELDS: { readonly [T in RunEventType]: FieldsOf<T> } = {
 /** What stands where an event must say something that is not seen. */
 const BLANK: { readonly [T in RunEventType]?: object } = { replan: { byMs: 0 } };
 
-const placeOf = ({ kind, part }: FollowingScreen) => (kind === 'station' && part !== null ? Number(part) - 1 : undefined);
+const placeOf = ({ kind, part }: FollowingScreen) =>
+  kind === 'station' && part !== null ? Number(part) - 1 : undefined;
 
 /** What a screen sees of the class it follows. */
 export const planOnScreen = (plan: Plan, screen: FollowingScreen): Plan =>
@@ -86,7 +87,9 @@ export function eventOnScreen(event: RunEvent, screen: FollowingScreen, plan: Pl
 
 function concerns(event: RunEvent, screen: FollowingScreen, plan: Plan): boolean {
   if (event.type === 'reps')
-    return event.person === undefined && (event.squad === null || (screen.kind === 'squad' && event.squad === screen.part));
+    return (
+      event.person === undefined && (event.squad === null || (screen.kind === 'squad' && event.squad === screen.part))
+    );
   if (event.type !== 'swap' || screen.kind !== 'station') return true;
   return plan.blocks.some((b) => b.stations[placeOf(screen) ?? -1]?.id === event.stationId);
 }

@@ -19,7 +19,7 @@ export type { AnswerOf, BodyOf, Endpoint, GivenFor, PathNames, QueryOf } from '.
 export type { Keeping, SignedIn } from './keeping.ts';
 export type { Habits } from './library.ts';
 export { MOST_TRACK_BYTES, type TrackInfo, TrackInfoSchema } from './music.ts';
-export { type Handout, PAPER_SIZES, PAPERS, type PaperKind } from './outside.ts';
+export { type CardCodes, type Handout, PAPER_SIZES, PAPERS, type PaperKind } from './outside.ts';
 export { ConflictSchema, type StoredPlan, type StoredVersion } from './plans.ts';
 export type { CountedMove, PastRun, Person, Session, TrendPoint } from './records.ts';
 export {
@@ -29,5 +29,6 @@ export {
   type RunSums,
   STREAM_MESSAGES,
   type StoredRun,
+  type WaitingEntry,
 } from './runs.ts';
 export { calendar, files, keeping, library, music, outside, plans, records, runs, speech };

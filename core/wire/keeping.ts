@@ -107,6 +107,8 @@ const KeepingSchema = v.object({
   database: v.picklist(['embedded', 'postgres']),
   /** Whether saves were seen to reach the disk. */
   durable: v.boolean(),
+  /** Since when the other servers on the same database are not heard; null while they are, or there are none. */
+  deafSince: v.optional(v.nullable(v.string()), null),
 });
 export type Keeping = v.InferOutput<typeof KeepingSchema>;
 

@@ -10,8 +10,6 @@ export const PAPERS = ['run', 'board', 'cards', 'tracking', 'kit', 'whom'] as co
 export type PaperKind = (typeof PAPERS)[number];
 
 const size = v.optional(v.picklist(PAPER_SIZES), 'A4');
-/** Letters and digits that a phone opens something with. */
-const code = v.pipe(v.string(), v.regex(/^[A-Za-z0-9]{8,12}$/));
 /** Where a phone finds this server: `http://192.168.1.20:4310`. */
 const origin = v.pipe(v.string(), v.maxLength(200), v.url(), v.regex(/^https?:\/\/[^/]+$/));
 
@@ -23,8 +21,7 @@ export const getPlanPaper = endpoint({
     size,
     /** Cards on a page. */
     perPage: v.optional(v.picklist(['1', '4']), '1'),
-    /** With both, each card carries a code that opens its station's page. */
-    code: v.optional(code),
+    /** With it, each card carries the code of its station where it has one (see `makeCardCodes`). */
     origin: v.optional(origin),
     /** Columns of the tracking sheet, `a,b,c`; none are the squads of the class. */
     who: v.optional(v.pipe(v.string(), v.maxLength(4000))),
@@ -32,6 +29,41 @@ export const getPlanPaper = endpoint({
   status: 200,
   answer: PDF,
   problems: [400, 404, 503],
+});
+
+const CardCodesSchema = v.object({ planId: v.string(), title: v.string(), cards: v.number(), endsAt: time });
+/** The codes on the cards of a class that are out: how many, and until when. */
+export type CardCodes = v.InferOutput<typeof CardCodesSchema>;
+
+export const makeCardCodes = endpoint({
+  method: 'POST',
+  path: '/card-codes',
+  says: 'Gives each station of a class a code for its card, or makes those it has last on',
+  more: 'A code opens the page of its station alone, while the class is led, for so many weeks from now or until it is taken back.',
+  body: v.strictObject({
+    planId: v.pipe(v.string(), v.maxLength(64)),
+    weeks: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(104)), 13),
+  }),
+  status: 200,
+  answer: CardCodesSchema,
+  problems: [400, 404],
+});
+
+export const listCardCodes = endpoint({
+  method: 'GET',
+  path: '/card-codes',
+  says: 'The classes whose cards have codes that open something',
+  status: 200,
+  answer: v.array(CardCodesSchema),
+});
+
+export const endCardCodes = endpoint({
+  method: 'DELETE',
+  path: '/card-codes/{planId}',
+  says: 'Takes the codes of a class\u2019s cards back: they open nothing any more',
+  status: 204,
+  answer: null,
+  problems: [404],
 });
 
 export const getWeekPaper = endpoint({

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { RunEventSchema } from '../run/index.ts';
+import { RunEventSchema, SCREEN_KINDS } from '../run/index.ts';
 import { OutlineSchema } from '../timeline/index.ts';
 import { anyEvent, anyPlan, FaultSchema, LIST_QUERY, pageOf, planFrom, readEvents, time } from './documents.ts';
 import { endpoint } from './endpoint.ts';
@@ -250,10 +250,44 @@ export const tellPulse = endpoint({
   problems: [400, 404],
 });
 
+/** What a phone entered for somebody by a name that was not placed. */
+export const WaitingEntrySchema = v.object({
+  id: v.string(),
+  phone: v.string(),
+  name: v.string(),
+  at: time,
+  command: v.looseObject({ type: v.picklist(['reps', 'felt']), squad: v.nullable(v.string()) }),
+});
+export type WaitingEntry = v.InferOutput<typeof WaitingEntrySchema>;
+
+export const listWaiting = endpoint({
+  method: 'GET',
+  path: '/runs/{id}/waiting',
+  says: 'What phones entered for names that were not placed: it waits until somebody says whose it is',
+  status: 200,
+  answer: v.array(WaitingEntrySchema),
+});
+
+export const settleWaiting = endpoint({
+  method: 'POST',
+  path: '/runs/{id}/waiting/{entry}',
+  says: 'Says whose a waiting entry is: it is written down for that person, or left out for nobody',
+  body: v.strictObject({ person: v.nullable(v.pipe(v.string(), v.maxLength(64))) }),
+  status: 204,
+  answer: null,
+  problems: [400, 404, 422],
+});
+
 const STREAM = { media: 'text/event-stream' } as const;
 const STREAM_MORE =
   'Server-sent events: `run` first (the class as begun, the kind of stream, the clock offset), then `event` for each event of the run, `clock` when the desk\u2019s clock has moved, for walls `pulse` with what the desk has them show of heart rates, `beat` with the server\u2019s time every 3 s, and for desks `command` when something is asked. A stream that broke goes on after the `Last-Event-ID`, or after `?after=`.';
 const streamQuery = v.object({ after: v.optional(v.string()) });
+const screenQuery = v.object({
+  ...streamQuery.entries,
+  /** Which screen it is, and of which station (its number) or squad; what it is not told of is left out. */
+  screen: v.optional(v.picklist(SCREEN_KINDS)),
+  part: v.optional(v.pipe(v.string(), v.maxLength(40))),
+});
 
 export const deskStream = endpoint({
   method: 'GET',
@@ -267,16 +301,23 @@ export const deskStream = endpoint({
 });
 
 /** Who follows by a stream. */
-export const STREAM_KINDS = ['watch', 'squad', 'remote', 'desk'] as const;
+export const STREAM_KINDS = ['watch', 'squad', 'remote', 'station', 'desk'] as const;
 
 /** What comes over a stream, by its name. */
 export const STREAM_MESSAGES = {
-  run: v.object({ plan: planFrom({ ran: true }), kind: v.picklist(STREAM_KINDS), clockOffsetMs: v.number() }),
+  run: v.object({
+    plan: planFrom({ ran: true }),
+    kind: v.picklist(STREAM_KINDS),
+    /** The number of the station or the squad that the screen is of; null where it is of none. */
+    part: v.optional(v.nullable(v.string()), null),
+    clockOffsetMs: v.number(),
+  }),
   event: RunEventSchema,
   clock: v.object({ offsetMs: v.number() }),
   beat: v.object({ nowMs: v.number() }),
   pulse: v.object({ pulse: v.nullable(PulseOnWallSchema) }),
   command: v.object({ id: v.string(), command: v.looseObject({ type: v.string() }) }),
+  waiting: v.object({}),
 } as const;
 
 export const followCode = endpoint({
@@ -284,7 +325,7 @@ export const followCode = endpoint({
   path: '/live/{code}',
   says: 'What a code opens',
   status: 200,
-  answer: v.object({ kind: v.picklist(['watch', 'squad', 'remote']) }),
+  answer: v.object({ kind: v.picklist(['watch', 'squad', 'remote', 'station']) }),
   problems: [404, 429],
   open: true,
 });
@@ -302,10 +343,11 @@ export const followFigures = endpoint({
   method: 'GET',
   path: '/live/{code}/figures',
   says: 'How the moves of the run of a code are drawn',
-  more: 'By the names that its screens show; of the moves that are drawn. A screen asks anew when a name has come that it does not know.',
+  more: 'By the names that the screen shows; of the moves that are drawn. A screen asks anew when a name has come that it does not know.',
+  query: v.object({ screen: screenQuery.entries.screen, part: screenQuery.entries.part }),
   status: 200,
   answer: v.object({ figures: v.record(v.string(), v.string()) }),
-  problems: [404, 429],
+  problems: [403, 404, 429],
   open: true,
 });
 
@@ -313,11 +355,11 @@ export const followStream = endpoint({
   method: 'GET',
   path: '/live/{code}/stream',
   says: 'What happens in the run of a code',
-  more: STREAM_MORE,
-  query: streamQuery,
+  more: `${STREAM_MORE} A screen is told what it shows and no more: of the class and of each event the fields that its kind, with \`screen\` and \`part\`, may see.`,
+  query: screenQuery,
   status: 200,
   answer: STREAM,
-  problems: [404, 429, 503],
+  problems: [403, 404, 429, 503],
   open: true,
 });
 
@@ -325,11 +367,11 @@ export const askDesk = endpoint({
   method: 'POST',
   path: '/live/{code}/commands',
   says: 'Asks the desk of a run for something; the desk decides',
-  more: 'A squad may write down its reps and how hard it was, also for an hour after the end, and one of the club\u2019s people by the name said as `personName`; a wall may ask for the sound, a remote may do what a desk does but finish. Asked twice under one id, it counts once.',
+  more: 'A wall may ask for the sound, a remote may do what a desk does but finish. A squad\u2019s phone may write down reps and how hard it was, also for an hour after the end, for the squad or for somebody by the name said as `personName`: the answer is the same whether the club knows the name or not; what cannot be placed waits for the instructor. What is written down already is changed from the phone that wrote it alone. Asked twice under one id, it counts once.',
   body: v.strictObject({ id: runId, command: v.looseObject({ type: v.string() }) }),
   status: 202,
   answer: v.object({ passedOn: v.literal(true) }),
-  problems: [400, 403, 404, 422, 429, 503],
+  problems: [400, 403, 404, 409, 422, 429, 503],
   open: true,
 });
 

@@ -70,6 +70,7 @@ export function backupApi(
       diskFull: disk ? await disk.isFull() : false,
       database: db.kind,
       durable,
+      deafSince: db.deafSinceMs ? new Date(db.deafSinceMs).toISOString() : null,
     };
   });
 
@@ -93,7 +94,7 @@ export function backupApi(
   });
 
   const restore = async (req: Request, file: string, spare?: string) => {
-    if (hub.isLeading) throw new ProblemError(409, 'A desk is open on a class; close it, then restore');
+    if (await hub.isLed()) throw new ProblemError(409, 'A desk is open on a class; close it, then restore');
     try {
       // What is there now can be had back in the same way.
       const before = await keeper.make('before-restore', spare);

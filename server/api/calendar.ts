@@ -23,13 +23,12 @@ import { clubZone } from '../db/zone.ts';
 import { soundBody } from './border.ts';
 import { fileName } from './file-name.ts';
 import { handle } from './handle.ts';
-import { type Guesses, limited, placeOf, type Watch } from './limits.ts';
+import type { Guesses } from './limits.ts';
 import { notFound, ProblemError, problemsIn } from './problem.ts';
 
 /** How far back and ahead a calendar file is read, days. */
 const BACK_DAYS = 370;
 const AHEAD_DAYS = 740;
-const FEEDS_IN_A_MINUTE = 60;
 
 const FeedSchema = v.object({ secret: v.optional(v.nullable(v.string()), null) });
 
@@ -101,23 +100,18 @@ function soundPlan(document: unknown, path: string): Plan {
 }
 
 /** The classes for calendars that follow this one, to whoever has the secret address. */
-export function feedApi(db: Database, now: () => number, guesses: Guesses, watch: Watch): Router {
+export function feedApi(db: Database, now: () => number, guesses: Guesses): Router {
   const api = Router();
-  handle(
-    api,
-    calendar.readFeed,
-    async ({ req, res }) => {
-      const asked = String(req.params.secret).replace(/\.ics$/, '');
-      const found = await guesses.look(req, async () => {
-        const { secret } = await readSetting(db, 'feed', FeedSchema);
-        return secret !== null && secret === asked ? secret : null;
-      });
-      if (found === null) throw new ProblemError(404, 'This address opens nothing');
-      const classes = await datedClasses(db);
-      res.type('text/calendar; charset=utf-8');
-      res.send(writeCalendar('Classes', classes, await clubZone(db), now()));
-    },
-    limited({ perMinute: FEEDS_IN_A_MINUTE, key: placeOf, event: 'feed from one place', watch }),
-  );
+  handle(api, calendar.readFeed, async ({ req, res }) => {
+    const asked = String(req.params.secret).replace(/\.ics$/, '');
+    const found = await guesses.look(req, 'feed', asked, async () => {
+      const { secret } = await readSetting(db, 'feed', FeedSchema);
+      return secret !== null && secret === asked ? secret : null;
+    });
+    if (found === null) throw new ProblemError(404, 'This address opens nothing');
+    const classes = await datedClasses(db);
+    res.type('text/calendar; charset=utf-8');
+    res.send(writeCalendar('Classes', classes, await clubZone(db), now()));
+  });
   return api;
 }

@@ -5,33 +5,31 @@ import { libraryOf } from '../../core/moves/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import { foldRun } from '../../core/run/index.ts';
 import { type Handout, outside } from '../../core/wire/index.ts';
-import { codesOf } from '../db/codes.ts';
 import type { Database } from '../db/database.ts';
 import { endHandout, findHandout, listHandouts, makeHandout } from '../db/handouts.ts';
 import { listKit } from '../db/kit.ts';
 import { listMoves } from '../db/moves.ts';
 import { findPlan } from '../db/plans.ts';
-import { goingRuns } from '../db/run-lists.ts';
 import { findRun } from '../db/runs.ts';
+import { endCardCodes, listCardCodes, makeCardCodes } from '../db/station-codes.ts';
 import { clubZone } from '../db/zone.ts';
 import { type HomePage, makeHomePage } from '../home/make-page.ts';
 import { Turns } from '../shared/turns.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
 import { fileName } from './file-name.ts';
 import { handle } from './handle.ts';
-import { type Guesses, limited, placeOf, type Watch } from './limits.ts';
+import type { Guesses } from './limits.ts';
 import { notFound, ProblemError } from './problem.ts';
 
 const MAX_WAITING = 4;
 const RETRY_AFTER_S = 10;
-const OPENED_IN_A_MINUTE = 120;
+const WEEK_MS = 7 * 86_400_000;
 
 interface Parts {
   db: Database;
   pages: HomePages;
   now: () => number;
   guesses: Guesses;
-  watch: Watch;
 }
 
 /** Pages that were made lately are kept: a whole class may open the same one at once. */
@@ -82,7 +80,7 @@ async function ofRun(db: Database, id: string): Promise<{ plan: Plan; led: strin
 }
 
 /** Classes and runs as pages of their own: as a file, and given out by a code. */
-export function handoutsApi({ db, pages }: Pick<Parts, 'db' | 'pages'>): Router {
+export function handoutsApi({ db, pages, now }: Omit<Parts, 'guesses'>): Router {
   const api = Router();
   api.use('/handouts', json({ limit: '16kb' }));
 
@@ -96,6 +94,20 @@ export function handoutsApi({ db, pages }: Pick<Parts, 'db' | 'pages'>): Router 
     if (!(await endHandout(db, path.code))) throw notFound('Code');
   });
 
+  api.use('/card-codes', json({ limit: '4kb' }));
+  handle(api, outside.listCardCodes, () => listCardCodes(db, new Date(now())));
+  handle(api, outside.makeCardCodes, async ({ body: { planId, weeks } }) => {
+    const stored = await findPlan(db, planId);
+    if (!stored) throw notFound('Class');
+    const stations = stored.plan.blocks.flatMap((b) => b.stations.map((s) => s.id));
+    const endsAt = new Date(now() + weeks * WEEK_MS);
+    await makeCardCodes(db, planId, stations, { now: new Date(now()), endsAt });
+    return { planId, title: stored.plan.title, cards: stations.length, endsAt: endsAt.toISOString() };
+  });
+  handle(api, outside.endCardCodes, async ({ path }) => {
+    if ((await endCardCodes(db, path.planId)) === 0) throw notFound('Code');
+  });
+
   handle(api, outside.getHomePage, async ({ path, query, res }) => {
     if (path.kind !== 'plan' && path.kind !== 'run') throw notFound('Page');
     const { plan, page } = await pages.of({ kind: path.kind, targetId: path.id }, query.voice === '1');
@@ -107,18 +119,17 @@ export function handoutsApi({ db, pages }: Pick<Parts, 'db' | 'pages'>): Router 
   return api;
 }
 
-/** The pages that codes given out open, for whoever has one. A code on a station's card opens the station's own page while the class is led. */
-export function openHandouts({ db, pages, now, guesses, watch }: Parts): Router {
+/** The pages that codes given out open, for whoever has one; with a station in the address, at that station. */
+export function openHandouts({ db, pages, guesses }: Omit<Parts, 'now'>): Router {
   const open = Router();
   const found = async (req: Request): Promise<Handout> => {
     const code = String(req.params.code);
-    const handout = await guesses.look(req, async () =>
+    const handout = await guesses.look(req, 'page', code, async () =>
       /^[A-Za-z0-9]{4,16}$/.test(code) ? findHandout(db, code) : null,
     );
     if (!handout) throw new ProblemError(404, 'This code opens nothing: it was taken back, or it is mistyped');
     return handout;
   };
-  const limit = limited({ perMinute: OPENED_IN_A_MINUTE, key: placeOf, event: 'pages from one place', watch });
 
   // Somebody at home reads what went wrong, no program.
   const told =
@@ -132,7 +143,6 @@ export function openHandouts({ db, pages, now, guesses, watch }: Parts): Router 
 
   open.get(
     '/h/:code',
-    limit,
     told(async (req, res) => {
       const handout = await found(req);
       const { page } = await pages.of(handout, true);
@@ -146,25 +156,10 @@ export function openHandouts({ db, pages, now, guesses, watch }: Parts): Router 
 
   open.get(
     '/h/:code/:station',
-    limit,
     told(async (req, res) => {
-      const { code, kind, targetId } = await found(req);
-      const station = String(req.params.station);
-      const going = kind === 'plan' ? (await goingRuns(db, now())).find((r) => r.planId === targetId) : undefined;
-      const place = going ? await placeOfStation(db, going.id, station) : null;
-      res.redirect(
-        going && place !== null
-          ? `/station/${(await codesOf(db, going.id)).watch}/${place}`
-          : `/h/${code}#${encodeURIComponent(station)}`,
-      );
+      const { code } = await found(req);
+      res.redirect(`/h/${code}#${encodeURIComponent(String(req.params.station))}`);
     }),
   );
   return open;
-}
-
-/** A station's number in the block that is at stations, from 1; null where the run has no such station. */
-async function placeOfStation(db: Database, runId: string, stationId: string): Promise<number | null> {
-  const run = await findRun(db, runId);
-  const block = run?.plan.blocks.find((b) => b.stations.some((s) => s.id === stationId));
-  return block ? block.stations.findIndex((s) => s.id === stationId) + 1 : null;
 }

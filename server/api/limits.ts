@@ -1,5 +1,6 @@
-import type { Request, RequestHandler } from 'express';
-import { ipKeyGenerator, MemoryStore, type Options, rateLimit } from 'express-rate-limit';
+import type { Request, RequestHandler, Response } from 'express';
+import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
+import { Lane } from '../live/lane.ts';
 import { ProblemError } from './problem.ts';
 
 /** What was tried against the server, for its log. */
@@ -13,7 +14,7 @@ const WINDOW_MS = 60_000;
 interface Limit {
   /** So many in a minute. */
   perMinute: number;
-  key: (req: Request) => string;
+  key: (req: Request, res: Response) => string | Promise<string>;
   event: string;
   watch: Watch;
 }
@@ -37,24 +38,52 @@ function tooMuch(req: Request, event: string, watch: Watch): ProblemError {
   return new ProblemError(429, 'Too much at once; wait a minute', {}, WINDOW_MS / 1000);
 }
 
-/** Counts guesses by where they come from: each is counted before it is looked up, and forgiven when it was right. */
+/** So many that open nothing may be looked up in a minute at once; from then on one after the other. */
+const WRONG_A_MINUTE = 20;
+const SLOWLY_EVERY_MS = 100;
+/** Codes that may wait for their turn, of one place. */
+const MAX_WAITING = 60;
+/** Places that are remembered; one that nothing waits in goes when there are more. */
+const MAX_LANES = 5000;
+
+/**
+ * Looks up what is guessable. Right ones count against nobody. Wrong ones are counted by where they come from and by what kind of thing is
+ * looked up; beyond the limit the look-up waits its turn, slow and not shut, for the right one too. A browser that has been in before
+ * has a count of its own: no stranger at its address slows it.
+ */
 export class Guesses {
-  private readonly store = new MemoryStore();
+  private readonly lanes = new Map<string, Lane>();
 
   constructor(
-    private readonly perMinute: number,
     private readonly watch: Watch,
-  ) {
-    this.store.init({ windowMs: WINDOW_MS } as Options);
+    private readonly knownPhone: (req: Request) => Promise<string | null> = async () => null,
+    private readonly slowlyEveryMs = SLOWLY_EVERY_MS,
+  ) {}
+
+  /**
+   * Looks something up; null when it is not there. Throws a problem where too many wait already.
+   * @param kind what kind of thing is looked up
+   * @param guess what was shown for it: those who show the same wait together
+   */
+  async look<T>(req: Request, kind: string, guess: string, find: () => Promise<T | null>): Promise<T | null> {
+    const phone = await this.knownPhone(req);
+    const lane = this.laneOf(`${kind} ${phone === null ? placeOf(req) : `of ${phone}`}`);
+    if (!(await lane.enter(guess))) throw tooMuch(req, 'codes guessed', this.watch);
+    let isRight = false;
+    try {
+      const found = await find();
+      isRight = found !== null;
+      return found;
+    } finally {
+      if (lane.leave(guess, isRight)) this.watch('codes guessed', { from: req.ip });
+    }
   }
 
-  /** Looks something up; null when it is not there. Throws a problem where a place has guessed too often. */
-  async look<T>(req: Request, find: () => Promise<T | null>): Promise<T | null> {
-    const place = placeOf(req);
-    const { totalHits } = await this.store.increment(place);
-    if (totalHits > this.perMinute) throw tooMuch(req, 'codes guessed', this.watch);
-    const found = await find();
-    if (found !== null) await this.store.decrement(place);
-    return found;
+  private laneOf(key: string): Lane {
+    const lane = this.lanes.get(key) ?? new Lane(WRONG_A_MINUTE, WINDOW_MS, this.slowlyEveryMs, MAX_WAITING);
+    this.lanes.delete(key);
+    this.lanes.set(key, lane);
+    if (this.lanes.size > MAX_LANES) for (const [k, l] of this.lanes) if (l.isIdle) this.lanes.delete(k);
+    return lane;
   }
 }

@@ -15,7 +15,10 @@ export function liveVoiceApi(parts: LiveParts, engine: SpeechEngine | null): Rou
   const words = new WordsByState();
 
   handle(api, runs.followClip, async ({ query, req, res }) => {
-    const { log } = (await openedBy(parts, req)).run;
+    const { kind, run } = await openedBy(parts, req);
+    // Walls alone may sound in place of the desk.
+    if (kind !== 'watch') throw notFound('Clip');
+    const { log } = run;
     if (!words.of(log.state).has(query.text)) throw notFound('Clip');
     const { plan } = log.state;
     const { name, rate, second } = voiceOf(plan);

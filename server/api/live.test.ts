@@ -1,5 +1,5 @@
 import type { AddressInfo } from 'node:net';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { RunEvent } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { move } from '../../core/test/moves.ts';
@@ -74,6 +74,15 @@ async function read(url: string, name: string, count: number, headers: Record<st
   return found;
 }
 
+/** A phone that has been in with a code: the cookie it shows from then on. */
+async function phone(url: string, code: string): Promise<string> {
+  const stop = new AbortController();
+  const res = await fetch(`${url}/api/live/${code}/stream`, { signal: stop.signal });
+  const cookie = res.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+  stop.abort();
+  return cookie;
+}
+
 describe('the figures of a run', () => {
   it('are those of its moves and their other ways, by the names they are shown under; of what is swapped in too', async () => {
     const figure = '(side): stand → squat half';
@@ -125,14 +134,14 @@ describe('following a run', () => {
     expect((await ask(codes.remote, { type: 'skip' })).status).toBe(503);
     const heard = read(`${url}/api/runs/run-follow-2/stream`, 'command', 2);
     await read(`${url}/api/runs/run-follow-2/stream`, 'event', 1);
-    const reps = { type: 'reps', stationId: 's1', round: 1, squad: 'Heron', count: 12 };
+    const note = { type: 'note', stationId: 's1', round: 1, text: 'hips higher' };
     expect((await ask(codes.watch, { type: 'pause' })).status).toBe(403);
     expect((await ask(codes.squad, { type: 'skip' })).status).toBe(403);
     expect((await ask(codes.remote, { type: 'abandon' })).status).toBe(403);
-    expect((await ask(codes.squad, reps)).status).toBe(202);
+    expect((await ask(codes.remote, note)).status).toBe(202);
     expect((await ask(codes.remote, { type: 'adjust', deltaMs: 10_000 }, 'ask-87654321')).status).toBe(202);
     expect((await heard).map((e) => [e.data.id, (e.data.command as { type: string }).type])).toEqual([
-      ['ask-12345678', 'reps'],
+      ['ask-12345678', 'note'],
       ['ask-87654321', 'adjust'],
     ]);
     server.closeAllConnections();
@@ -189,69 +198,188 @@ describe('following a run', () => {
     server.close();
   });
 
-  it('a squad writes down its own reps at the moves of the class, and nothing else', async () => {
+  it('a squad writes down its own reps at the moves of the class, and nothing else; that needs no desk', async () => {
     const { server, url, post, codes } = await running('run-follow-6');
-    await read(`${url}/api/runs/run-follow-6/stream`, 'event', 1);
-    const desk = read(`${url}/api/runs/run-follow-6/stream`, 'command', 2);
-    await read(`${url}/api/runs/run-follow-6/stream`, 'event', 1);
     const reps = { type: 'reps', stationId: 's1', round: 1, squad: 'Heron', count: 12 };
-    const ask = async (more: object, code = codes.squad) =>
-      (await post(`/api/live/${code}/commands`, { id: 'ask-squad-01', command: { ...reps, ...more } })).status;
+    let n = 0;
+    const ask = async (more: object) =>
+      (await post(`/api/live/${codes.squad}/commands`, { id: `ask-squad-${n++}`, command: { ...reps, ...more } }))
+        .status;
     expect(await ask({ squad: 'Bittern' })).toBe(422);
     expect(await ask({ squad: 'Her\0on' })).toBe(400);
     expect(await ask({ squad: '\ud800' })).toBe(400);
     expect(await ask({ squad: null })).toBe(422);
     expect(await ask({ stationId: 'elsewhere' })).toBe(422);
+    // Nobody is named by an id, and no phone in another\u2019s place.
+    expect(await ask({ person: 'made-up-id' })).toBe(400);
+    expect(await ask({ phone: 'made-up-id' })).toBe(400);
+    const told = read(`${url}/api/runs/run-follow-6/stream`, 'event', 2);
     expect(await ask({})).toBe(202);
-    // A remote writes down for all too, but for no squad that is not there.
-    expect(await ask({ squad: null }, codes.remote)).toBe(202);
-    expect(await ask({ squad: 'Bittern' }, codes.remote)).toBe(422);
-    expect((await desk)[0]?.data.command).toEqual(reps);
+    expect((await told)[1]?.data).toMatchObject({ ...reps, seq: 2, phone: expect.stringMatching(/^[\w-]{12}$/) });
     server.closeAllConnections();
     server.close();
   });
 
-  it('a phone that asks without end is told to wait, before anything is looked up', async () => {
-    const { server, post, codes } = await running('run-follow-7');
+  it('an entry is changed from the phone that made it, or at the desk; from another phone it is refused', async () => {
+    const { server, url, post, codes } = await running('run-follow-10');
+    const [own, other] = [await phone(url, codes.squad), await phone(url, codes.squad)];
+    let n = 0;
+    const enter = async (cookie: string, what: object) =>
+      (
+        await fetch(`${url}/api/live/${codes.squad}/commands`, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json', Cookie: cookie },
+          body: JSON.stringify({ id: `ask-phone-${n++}`, command: what }),
+        })
+      ).status;
+    const reps = { type: 'reps', stationId: 's1', round: 1, squad: 'Heron', count: 12 };
+    const felt = { type: 'felt', squad: 'Heron', effort: 7 };
+    expect([await enter(own, reps), await enter(own, felt)]).toEqual([202, 202]);
+    expect([await enter(other, { ...reps, count: 99 }), await enter(other, { ...felt, effort: 1 })]).toEqual([
+      409, 409,
+    ]);
+    expect(await enter(own, { ...reps, count: 13 })).toBe(202);
+    // Another set and another squad are free.
+    expect([await enter(other, { ...reps, round: 2 }), await enter(other, { ...reps, squad: 'Teal' })]).toEqual([
+      202, 202,
+    ]);
+    // The instructor corrects it: from then on it is theirs.
+    await post('/api/runs/run-follow-10/events', { events: [event(20, { ...reps, count: 14 })] });
+    expect(await enter(own, { ...reps, count: 15 })).toBe(409);
+    const { events } = (await (await fetch(`${url}/api/runs/run-follow-10`)).json()) as { events: RunEvent[] };
+    expect(events.flatMap((e) => (e.type === 'reps' && e.squad === 'Heron' && e.round === 1 ? [e.count] : []))).toEqual(
+      [12, 13, 14],
+    );
+    server.closeAllConnections();
+    server.close();
+  });
+
+  it('whether the club knows a name is told to nobody: what cannot be placed waits for the instructor', async () => {
+    const { server, url, post, codes } = await running('run-follow-11');
+    const put = (id: string, name: string, squad: string) =>
+      fetch(`${url}/api/people/${id}`, {
+        method: 'PUT',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ name, squad }),
+      });
+    await put('p-known', 'Marlo', 'Heron');
+    await put('p-other', 'Sanna', 'Teal');
+    const ids: string[] = [];
+    const enter = async (personName: string, cookie: string, count = 12) => {
+      ids.push(`ask-person-${ids.length}`);
+      const res = await fetch(`${url}/api/live/${codes.squad}/commands`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', Cookie: cookie },
+        body: JSON.stringify({
+          id: ids.at(-1),
+          command: { type: 'reps', stationId: 's1', round: 1, squad: 'Heron', count, personName },
+        }),
+      });
+      return [res.status, await res.text()];
+    };
+    const [own, other] = [await phone(url, codes.squad), await phone(url, codes.squad)];
+    const answers = [
+      await enter('marlo', own),
+      await enter('Nobody at all', own),
+      await enter('Sanna', own),
+      await enter('Marlo', other, 99),
+    ];
+    expect(new Set(answers.map(String))).toEqual(new Set([`202,${JSON.stringify({ passedOn: true })}`]));
+    const waiting = async () =>
+      (await (await fetch(`${url}/api/runs/run-follow-11/waiting`)).json()) as { id: string; name: string }[];
+    expect((await waiting()).map((w) => w.name)).toEqual(['Nobody at all', 'Sanna', 'Marlo']);
+    // The same once more, since its answer was lost, is still one.
+    ids.pop();
+    await enter('Marlo', other, 99);
+    expect(await waiting()).toHaveLength(3);
+    const settle = async (entry: string | undefined, person: string | null) =>
+      (await post(`/api/runs/run-follow-11/waiting/${entry}`, { person })).status;
+    expect(await settle(ids[1], 'p-nobody')).toBe(422);
+    expect([await settle(ids[1], null), await settle(ids[2], 'p-other')]).toEqual([204, 204]);
+    expect(await settle(ids[2], 'p-other')).toBe(404);
+    const { events } = (await (await fetch(`${url}/api/runs/run-follow-11`)).json()) as { events: RunEvent[] };
+    expect(events.flatMap((e) => (e.type === 'reps' ? [[e.person, e.count]] : []))).toEqual([
+      ['p-known', 12],
+      ['p-other', 12],
+    ]);
+    expect((await waiting()).map((w) => w.name)).toEqual(['Marlo']);
+    server.closeAllConnections();
+    server.close();
+  });
+
+  it('a phone that asks without end is told to wait, before anything is looked up; another phone is not', async () => {
+    const { server, url, codes } = await running('run-follow-7');
+    const [own, other] = [await phone(url, codes.squad), await phone(url, codes.squad)];
+    const ask = async (cookie: string, k: number) =>
+      (
+        await fetch(`${url}/api/live/${codes.squad}/commands`, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json', Cookie: cookie },
+          body: JSON.stringify({ id: `ask-flood-${k}`, command: {} }),
+        })
+      ).status;
     const answers: number[] = [];
-    for (let k = 0; k < 100; k++)
-      answers.push((await post(`/api/live/${codes.squad}/commands`, { id: `ask-flood-${k}`, command: {} })).status);
+    for (let k = 0; k < 100; k++) answers.push(await ask(own, k));
     expect(answers.filter((status) => status === 429)).toHaveLength(40);
-    expect(watched).toContain('asks from one place');
-    // Another code of the same place goes on.
-    expect((await post(`/api/live/${codes.remote}/commands`, { id: 'ask-other-1', command: {} })).status).toBe(400);
+    expect(watched).toContain('asks from one phone');
+    expect(await ask(other, 100)).toBe(400);
     server.closeAllConnections();
     server.close();
   });
 
-  it('codes cannot be guessed: twenty that open nothing in a minute are all', async () => {
+  it('a right code counts against nobody: two hundred phones behind one address are all served at once', async () => {
+    const { server, url, codes } = await running('run-follow-12');
+    const all = await Promise.all(
+      Array.from({ length: 200 }, async () => (await fetch(`${url}/api/live/${codes.squad}`)).status),
+    );
+    expect(all.filter((status) => status !== 200)).toEqual([]);
+    server.closeAllConnections();
+    server.close();
+  });
+
+  it('codes cannot be guessed fast, and who guesses shuts nobody out', async () => {
     const { server, url, codes } = await running('run-follow-8');
-    const guess = async (k: number) => (await fetch(`${url}/api/live/AAAA${String(k).padStart(2, '3')}`)).status;
-    const answers: number[] = [];
-    for (let k = 0; k < 30; k++) answers.push(await guess(k));
-    expect([answers.filter((s) => s === 404).length, answers.filter((s) => s === 429).length]).toEqual([20, 10]);
+    const own = await phone(url, codes.watch);
+    const guess = async (k: number) => (await fetch(`${url}/api/live/AAAA${String(k).padStart(3, '3')}`)).status;
+    watched.length = 0;
+    const since = performance.now();
+    const flood = Promise.all(Array.from({ length: 60 }, (_, k) => guess(k)));
+    // A newcomer with the right code waits its turn, one that was in before does not.
+    const known = fetch(`${url}/api/live/${codes.watch}`, { headers: { Cookie: own } }).then(async (res) => {
+      await res.text();
+      return [res.status, performance.now() - since < 2000];
+    });
+    expect(await known).toEqual([200, true]);
+    expect((await fetch(`${url}/api/live/${codes.watch}`)).status).toBe(200);
+    expect(new Set(await flood)).toEqual(new Set([404]));
+    // Twenty at once, then one in a tenth of a second.
+    expect(performance.now() - since).toBeGreaterThan(3500);
     expect(watched).toContain('codes guessed');
-    expect((await fetch(`${url}/api/live/${codes.watch}`)).status).toBe(429);
     server.closeAllConnections();
     server.close();
   });
 
-  it('one phone with very many streams loses its oldest; walls and desks still get theirs', async () => {
+  it('a phone has two streams of a screen and loses the oldest; others at its address keep theirs', async () => {
     const { server, url, codes } = await running('run-follow-9');
     const stop = new AbortController();
-    const open = async (path: string) => {
-      const res = await fetch(url + path, { signal: stop.signal });
-      return {
-        status: res.status,
-        ended: res.body!.getReader().closed.then(
-          () => true,
-          () => false,
-        ),
-      };
+    const own = await phone(url, codes.squad);
+    const open = async (cookie?: string) => {
+      const res = await fetch(`${url}/api/live/${codes.squad}/stream`, {
+        signal: stop.signal,
+        ...(cookie ? { headers: { Cookie: cookie } } : {}),
+      });
+      const reader = res.body!.getReader();
+      const stream = { status: res.status, ended: false };
+      void (async () => {
+        for (;;) if ((await reader.read()).done) break;
+        stream.ended = true;
+      })().catch(() => {});
+      return stream;
     };
-    const first = await open(`/api/live/${codes.squad}/stream`);
-    for (let k = 0; k < 60; k++) expect((await open(`/api/live/${codes.squad}/stream`)).status).toBe(200);
-    void first;
+    const others = await Promise.all(Array.from({ length: 80 }, () => open()));
+    const mine = [await open(own), await open(own), await open(own)];
+    await vi.waitFor(() => expect(mine.map((s) => s.ended)).toEqual([true, false, false]));
+    expect(others.filter((s) => s.status !== 200 || s.ended)).toEqual([]);
     expect((await read(`${url}/api/live/${codes.watch}/stream`, 'run', 1)).length).toBe(1);
     expect((await read(`${url}/api/runs/run-follow-9/stream`, 'run', 1)).length).toBe(1);
     stop.abort();

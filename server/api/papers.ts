@@ -24,6 +24,7 @@ import { listMoves } from '../db/moves.ts';
 import { listPeople } from '../db/people.ts';
 import { findPlan } from '../db/plans.ts';
 import { findRun } from '../db/runs.ts';
+import { cardCodesOf } from '../db/station-codes.ts';
 import { clubZone } from '../db/zone.ts';
 import { makePaper } from '../paper/make-paper.ts';
 import type { PaperRequest } from '../paper/paper-thread.ts';
@@ -39,7 +40,7 @@ const RETRY_AFTER_S = 5;
 type Sheet = Exclude<PaperKind, 'cards'>;
 
 /** What leaves on paper, as PDF. */
-export function papersApi(db: Database): Router {
+export function papersApi(db: Database, now: () => number): Router {
   const api = Router();
   const turns = new Turns(MAX_WAITING);
 
@@ -66,11 +67,15 @@ export function papersApi(db: Database): Router {
     if (!stored) throw notFound(kind ? 'Class' : 'Paper');
     const library = libraryOf(await listMoves(db));
     const plan = resolvePlan(stored.plan, library);
-    const { size, code, origin } = query;
+    const { size, origin } = query;
     const name = `${plan.title} ${kind}`;
     if (kind === 'cards') {
       const cards = stationCards(plan, library);
-      const addresses = cards.map((c) => (code && origin ? `${origin}/h/${code}/${c.stationId}` : null));
+      const codes = origin ? await cardCodesOf(db, stored.plan.id, new Date(now())) : new Map<string, string>();
+      const addresses = cards.map(({ stationId }) => {
+        const code = codes.get(stationId);
+        return origin && code ? `${origin}/station/${code}` : null;
+      });
       const perPage = query.perPage === '4' ? 4 : 1;
       return send(res, name, { kind: 'cards', title: plan.title, cards, addresses, perPage, size });
     }

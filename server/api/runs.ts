@@ -78,7 +78,7 @@ export function runsApi({ db, hub, known }: Pick<LiveParts, 'db' | 'hub' | 'know
     const { events, refused } = sorted(body.events);
     const done = await appendEvents(db, path.id, events);
     if (!done) throw notFound('Run');
-    if (done.came.length > 0) hub.publish(path.id, { kind: 'events', events: done.came });
+    if (done.came.length > 0) hub.news(path.id);
     return { stored: done.stored, refused: [...refused, ...done.refused] };
   });
 

@@ -1,6 +1,5 @@
 import { createHash, randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
 import { promisify } from 'node:util';
-import { parse } from 'cookie';
 import { type CookieOptions, json, type Request, type RequestHandler, Router } from 'express';
 import * as v from 'valibot';
 import { clipText } from '../../core/plan/index.ts';
@@ -8,6 +7,8 @@ import { keeping } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { addSession, endOldSessions, endSession, isSession, listSessions, seeSession } from '../db/sessions.ts';
 import { readSetting, writeSetting } from '../db/settings.ts';
+import { cookieOf } from '../shared/cookie.ts';
+
 import { handle } from './handle.ts';
 import { placeOf, type Watch } from './limits.ts';
 import { LoginGuard } from './login-guard.ts';
@@ -161,8 +162,4 @@ export function openSessionApi(): Router {
   const api = Router();
   handle(api, keeping.getSession, () => ({ open: true, gated: false }));
   return api;
-}
-
-function cookieOf(req: Request, name: string): string {
-  return parse(req.headers.cookie ?? '')[name] ?? '';
 }

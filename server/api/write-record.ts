@@ -18,6 +18,6 @@ export async function writeRecord(
 ): Promise<boolean> {
   const seq = (await lastSeq(db, runId)) + 1;
   const done = await appendEvents(db, runId, [{ ...command, id, seq, atMs: Math.round(atMs) }]);
-  if (done && done.came.length > 0) hub.publish(runId, { kind: 'events', events: done.came });
+  if (done && done.came.length > 0) hub.news(runId);
   return done !== null;
 }

@@ -15,11 +15,12 @@ export interface BackedUp {
 
 const CARRIED_FORWARD = '0010_carried_forward.sql';
 const OUTSIDE = '0011_outside.sql';
+const OVERHEARD = '0012_overheard.sql';
 
 /** All that a club has entered or recorded; what a row refers to comes before it. */
 export const TABLES: readonly BackedUp[] = [
   // What lets somebody in is not carried along.
-  { name: 'setting', key: ['name'], where: "name NOT IN ('gate', 'sessionKey', 'feed')" },
+  { name: 'setting', key: ['name'], where: "name NOT IN ('gate', 'sessionKey', 'feed', 'phones')" },
   { name: 'move', key: ['name'] },
   { name: 'kit', key: ['name', 'room'] },
   { name: 'plan', key: ['id'] },
@@ -31,6 +32,8 @@ export const TABLES: readonly BackedUp[] = [
   { name: 'run', key: ['id'] },
   { name: 'run_code', key: ['code'], parent: { table: 'run', by: 'run_id' } },
   { name: 'run_event', key: ['run_id', 'event_id'], parent: { table: 'run', by: 'run_id' } },
+  { name: 'waiting_entry', key: ['id'], parent: { table: 'run', by: 'run_id' }, since: OVERHEARD },
+  { name: 'station_code', key: ['code'], parent: { table: 'plan', by: 'plan_id' }, since: OVERHEARD },
   { name: 'handout', key: ['code'], since: OUTSIDE },
   { name: 'track', key: ['id'], sound: 'sound', since: OUTSIDE },
 ];

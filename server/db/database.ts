@@ -22,8 +22,13 @@ export interface Database extends Queryable {
    * @param payload less than 8000 bytes, the limit of PostgreSQL's NOTIFY
    */
   notify(channel: string, payload: string): Promise<void>;
-  /** Hears a channel until the function it gives is called. */
-  listen(channel: string, hear: (payload: string) => void): Promise<() => void>;
+  /**
+   * Hears a channel until the function it gives is called.
+   * @param again called when the channel is back after it was away: what was told meanwhile is lost
+   */
+  listen(channel: string, hear: (payload: string) => void, again?: () => void): Promise<() => void>;
+  /** Since when other server processes are not heard, ms since 1970; null while they are, or there can be none. */
+  readonly deafSinceMs?: number | null;
   close(): Promise<void>;
 }
 

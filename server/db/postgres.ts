@@ -1,3 +1,4 @@
+import { Socket } from 'node:net';
 import pg from 'pg';
 import { type Database, DatabaseAway, type Queryable, type Row, StatementError } from './database.ts';
 
@@ -11,6 +12,15 @@ const types = {
 const MOST_CONNECTIONS = 10;
 const CONNECT_PATIENCE_MS = 10_000;
 const RETRY_MS = 1000;
+/** A statement that takes longer has met a server that hangs, or a way to it that is cut; what makes tables may take longer. */
+const PATIENCE_MS = 20_000;
+const SCRIPT_PATIENCE_MS = 600_000;
+/** The network is asked this often whether the other end is still there. */
+const KEEPALIVE = { keepAlive: true, keepAliveInitialDelayMillis: 10_000 };
+/** How often the connection that hears tells itself something, and how long that may take. */
+const PING_EVERY_MS = 10_000;
+const PING_PATIENCE_MS = 8000;
+const PING = 'odd_round_ping';
 
 /** A connection to a PostgreSQL server by its address (`postgres://…`); fails when it cannot be reached. */
 export async function openPostgres(url: string, onTrouble: (what: string) => void = () => {}): Promise<Database> {
@@ -19,7 +29,9 @@ export async function openPostgres(url: string, onTrouble: (what: string) => voi
     max: MOST_CONNECTIONS,
     connectionTimeoutMillis: CONNECT_PATIENCE_MS,
     application_name: 'odd-round',
-    options: '-c TimeZone=UTC',
+    options: `-c TimeZone=UTC -c statement_timeout=${PATIENCE_MS}`,
+    query_timeout: PATIENCE_MS + 1000,
+    ...KEEPALIVE,
     types,
   });
   // An idle connection that broke: the next request makes a new one.
@@ -29,7 +41,7 @@ export async function openPostgres(url: string, onTrouble: (what: string) => voi
     query: async <R extends Row>(sql: string, params: readonly unknown[] = []) =>
       (await target.query<R>(sql, [...params]).catch(rethrow)).rows,
     script: async (sql) => {
-      await target.query(sql).catch(rethrow);
+      await target.query(patient(sql)).catch(rethrow);
     },
   });
   const ear = new Ear(url, onTrouble);
@@ -46,9 +58,12 @@ export async function openPostgres(url: string, onTrouble: (what: string) => voi
         await tx.script('COMMIT');
         return done;
       } catch (error) {
-        await tx.script('ROLLBACK').catch(() => {
-          broken = true;
-        });
+        // One that did not answer does not answer to this either.
+        broken = error instanceof DatabaseAway;
+        if (!broken)
+          await tx.script('ROLLBACK').catch(() => {
+            broken = true;
+          });
         throw error;
       } finally {
         client.release(broken);
@@ -57,7 +72,10 @@ export async function openPostgres(url: string, onTrouble: (what: string) => voi
     notify: async (channel, payload) => {
       await pool.query('SELECT pg_notify($1, $2)', [channel, payload]).catch(rethrow);
     },
-    listen: (channel, hear) => ear.listen(channel, hear),
+    listen: (channel, hear, again) => ear.listen(channel, hear, again),
+    get deafSinceMs() {
+      return ear.deafSinceMs;
+    },
     close: async () => {
       await ear.close();
       await pool.end();
@@ -65,18 +83,36 @@ export async function openPostgres(url: string, onTrouble: (what: string) => voi
   };
 }
 
+/** A script with time for what makes tables. */
+const patient = (text: string) => ({ text, query_timeout: SCRIPT_PATIENCE_MS });
+
 function rethrow(error: unknown): never {
   const code = typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';
   const message = error instanceof Error ? error.message : String(error);
+  // The client's own limit, and the server's (57014): it is there and does not answer.
+  if (code === '57014' || message === 'Query read timeout')
+    throw new DatabaseAway(`The database did not answer within ${PATIENCE_MS / 1000} s`);
   // SQLSTATE classes 08 and 57P: the connection or the server is gone; no SQLSTATE at all: it was never there.
   if (/^[0-9A-Z]{5}$/.test(code) && !/^(08|57P)/.test(code)) throw new StatementError(message, code);
   throw new DatabaseAway(message || code);
 }
 
-/** The one connection that hears; made with the first listener, and again when it breaks. */
+interface Listener {
+  hear: (payload: string) => void;
+  again: (() => void) | undefined;
+}
+
+/**
+ * The one connection that hears; made with the first listener, and again when it breaks. It tells itself something every few seconds: one
+ * whose other end is gone without a word is found out by what does not come.
+ */
 class Ear {
-  private readonly heard = new Map<string, Set<(payload: string) => void>>();
+  /** Since when it has not heard itself, ms since 1970; null while it does. */
+  deafSinceMs: number | null = null;
+  private readonly heard = new Map<string, Set<Listener>>();
   private client: pg.Client | null = null;
+  private socket: Socket | null = null;
+  private ping: ReturnType<typeof setTimeout> | null = null;
   private closed = false;
 
   constructor(
@@ -84,34 +120,73 @@ class Ear {
     private readonly onTrouble: (what: string) => void,
   ) {}
 
-  async listen(channel: string, hear: (payload: string) => void): Promise<() => void> {
+  async listen(channel: string, hear: (payload: string) => void, again?: () => void): Promise<() => void> {
     const own = this.heard.get(channel) ?? new Set();
-    this.heard.set(channel, own.add(hear));
+    const listener = { hear, again };
+    this.heard.set(channel, own.add(listener));
     if (!this.client) await this.connect();
     else if (own.size === 1) await this.client.query(`LISTEN ${pg.escapeIdentifier(channel)}`);
-    return () => own.delete(hear);
+    return () => own.delete(listener);
   }
 
   private async connect(): Promise<void> {
-    const client = new pg.Client({ connectionString: this.url, application_name: 'odd-round-ear' });
+    const socket = new Socket();
+    const client = new pg.Client({
+      connectionString: this.url,
+      application_name: 'odd-round-ear',
+      connectionTimeoutMillis: CONNECT_PATIENCE_MS,
+      query_timeout: PATIENCE_MS,
+      ...KEEPALIVE,
+      stream: () => socket,
+    });
     this.client = client;
+    this.socket = socket;
     client.on('notification', ({ channel, payload }) => {
-      for (const hear of this.heard.get(channel) ?? []) hear(payload ?? '');
+      if (channel === PING) this.hearPing(client);
+      for (const { hear } of this.heard.get(channel) ?? []) hear(payload ?? '');
     });
     client.on('error', (error) => this.onTrouble(error.message));
-    client.on('end', () => this.again(client));
+    client.on('end', () => this.lose(client));
     try {
       await client.connect();
-      for (const channel of this.heard.keys()) await client.query(`LISTEN ${pg.escapeIdentifier(channel)}`);
+      for (const channel of [PING, ...this.heard.keys()]) await client.query(`LISTEN ${pg.escapeIdentifier(channel)}`);
+      this.sendPing(client);
     } catch (error) {
       this.onTrouble(error instanceof Error ? error.message : String(error));
-      this.again(client);
+      this.lose(client);
     }
   }
 
-  private again(client: pg.Client): void {
+  private sendPing(client: pg.Client): void {
+    if (this.client !== client) return;
+    client.query(`NOTIFY ${PING}`).catch(() => this.lose(client));
+    this.ping = setTimeout(() => {
+      this.onTrouble('The connection that hears the other servers gives no sign of life; making it anew');
+      this.lose(client);
+    }, PING_PATIENCE_MS);
+    this.ping.unref();
+  }
+
+  private hearPing(client: pg.Client): void {
+    // Other servers’ pings come here too: any is a sign of life.
+    if (this.client !== client || !this.ping) return;
+    clearTimeout(this.ping);
+    this.ping = setTimeout(() => this.sendPing(client), PING_EVERY_MS);
+    this.ping.unref();
+    if (this.deafSinceMs === null) return;
+    this.deafSinceMs = null;
+    this.onTrouble('The other servers are heard again');
+    for (const own of this.heard.values()) for (const { again } of own) again?.();
+  }
+
+  private lose(client: pg.Client): void {
     if (this.closed || this.client !== client) return;
     this.client = null;
+    this.deafSinceMs ??= Date.now();
+    if (this.ping) clearTimeout(this.ping);
+    this.ping = null;
+    // A way that is cut never says that it is at its end.
+    this.socket?.destroy();
     setTimeout(() => {
       if (!this.closed && !this.client) void this.connect();
     }, RETRY_MS).unref();
@@ -119,6 +194,7 @@ class Ear {
 
   async close(): Promise<void> {
     this.closed = true;
+    if (this.ping) clearTimeout(this.ping);
     await this.client?.end().catch(() => {});
   }
 }

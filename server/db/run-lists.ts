@@ -1,7 +1,15 @@
 import { type WorkSum, workSums } from '../../core/balance/index.ts';
 import { keyOf } from '../../core/moves/index.ts';
 import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
-import { type DeviationSums, stateAt, sumDeviations, summarise, viewOf } from '../../core/run/index.ts';
+import {
+  asLeft,
+  type DeviationSums,
+  foldRun,
+  idleEnd,
+  sumDeviations,
+  summarise,
+  viewOf,
+} from '../../core/run/index.ts';
 import { compile, type Outline, OutlineSchema, outlineOf } from '../../core/timeline/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { readable, UnreadableDocument } from './documents.ts';
@@ -120,7 +128,7 @@ async function listedNow(db: Queryable, ids: readonly string[], nowMs: number): 
   if (ids.length === 0) return found;
   for (const run of await wholeRuns(db, 'r.id = ANY ($1)', [ids])) {
     const { plan, events, faults: _, clockOffsetMs: __, ...sums } = asOf(run, nowMs);
-    const { deviations } = summarise(plan, stateAt(plan, events, nowMs));
+    const { deviations } = summarise(plan, asLeft(foldRun(plan, events), nowMs));
     found.set(run.id, { ...sums, outline: outlineOf(plan), deviations: sumDeviations(deviations) });
   }
   return found;
@@ -133,13 +141,35 @@ export async function goingRuns(db: Queryable, nowMs: number): Promise<GoingRun[
     "r.status IN ('running', 'paused') AND r.deleted_at IS NULL ORDER BY r.started_at DESC LIMIT 20",
   );
   return going.flatMap((run) => {
-    const state = stateAt(run.plan, run.events, nowMs - run.clockOffsetMs);
+    const state = asLeft(foldRun(run.plan, run.events), nowMs - run.clockOffsetMs);
     if (state.status !== 'running' && state.status !== 'paused') return [];
     const { toEndMs, waiting } = viewOf(state);
     const { id, planId, title, startedAt } = run;
     return [{ id, planId, title, startedAt, status: state.status, toEndMs: Math.round(toEndMs), waiting }];
   });
 }
+
+/** Runs that stand still and that nobody has touched for hours: each with the moment since which it does, on its desk's clock. */
+export async function idleRuns(db: Queryable, nowMs: number): Promise<{ id: string; endMs: number }[]> {
+  const open = await wholeRuns(
+    db,
+    "r.status IN ('running', 'paused') AND r.deleted_at IS NULL ORDER BY r.id LIMIT 500",
+  );
+  return open.flatMap((run) => {
+    const endMs = idleEnd(foldRun(run.plan, run.events), nowMs - run.clockOffsetMs);
+    return endMs === null ? [] : [{ id: run.id, endMs }];
+  });
+}
+
+/** The runs of a class that have begun and are not known to have ended, the latest first. */
+export const openRunsOf = async (db: Queryable, planId: string): Promise<string[]> =>
+  (
+    await db.query<{ id: string }>(
+      `SELECT id FROM run WHERE plan_id = $1 AND status IN ('running', 'paused') AND deleted_at IS NULL
+       ORDER BY started_at DESC LIMIT 5`,
+      [planId],
+    )
+  ).map((r) => r.id);
 
 /** How many runs have begun since a time and were not abandoned, and their planned working time by move and side. */
 export async function workSince(db: Queryable, since: Date): Promise<{ runs: number; work: WorkSum[] }> {

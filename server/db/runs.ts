@@ -1,13 +1,13 @@
 import { workSums } from '../../core/balance/index.ts';
 import { type Plan, parseWith } from '../../core/plan/index.ts';
 import {
+  asLeft,
   closingOf,
   foldRun,
   isRecord,
   type RunEvent,
   RunEventSchema,
   type RunStatus,
-  stateAt,
   sumDeviations,
   summarise,
 } from '../../core/run/index.ts';
@@ -182,7 +182,13 @@ function readEvent(stored: unknown): RunEvent {
   throw new UnreadableDocument('An event', event.problems);
 }
 
-/** The events that came after a number, in the order they came, at most `limit`; what cannot be read is left out. */
+/** The number of the last event that came to a run; 0 where none has. */
+export async function lastCame(db: Queryable, runId: string): Promise<number> {
+  const [last] = await db.query<{ n: number | null }>('SELECT max(n) AS n FROM run_event WHERE run_id = $1', [runId]);
+  return last?.n ?? 0;
+}
+
+/** The events that came after a number, in the order they came, at most `limit`; what cannot be read is null. */
 export async function eventsSince(
   db: Queryable,
   runId: string,
@@ -199,6 +205,9 @@ export async function eventsSince(
   });
 }
 
+/** More than any class writes down; what floods a run is refused. */
+export const MAX_EVENTS = 20_000;
+
 export interface Appended {
   /** Ids now stored out of those sent. */
   stored: string[];
@@ -208,31 +217,56 @@ export interface Appended {
   refused: { id: string; problem: string }[];
 }
 
-/** More than any class writes down; what floods a run is refused. */
-export const MAX_EVENTS = 20_000;
-
 /**
  * Appends events to a run, each id once, and brings the run's summed columns up to date. Null when there is no such run.
  * One that the database will not take is named, and keeps none of the others back.
  */
-export async function appendEvents(db: Database, runId: string, events: readonly RunEvent[]): Promise<Appended | null> {
-  return db.transaction(async (tx) => {
-    const [run] = await tx.query<RunRow>('SELECT * FROM run WHERE id = $1 FOR UPDATE', [runId]);
-    if (!run) return null;
-    const [had] = await tx.query<{ n: number }>('SELECT count(*)::int AS n FROM run_event WHERE run_id = $1', [runId]);
-    const room = Math.max(0, MAX_EVENTS - (had?.n ?? 0));
-    const refused: Appended['refused'] = events
-      .slice(room)
-      .map(({ id }) => ({ id, problem: `A run holds ${MAX_EVENTS} events` }));
-    const taken = events.slice(0, room);
-    const came = await insertEvents(tx, runId, taken, refused);
-    const changesSums = came.some(({ event }) => !isRecord(event) || event.type === 'close');
-    if (changesSums || run.status === 'ready') await sumUp(tx, run);
-    // What is known of the run is made again when it is asked for.
-    if (came.length > 0) await tx.query('DELETE FROM run_record WHERE run_id = $1', [runId]);
-    const bad = new Set(refused.map((r) => r.id));
-    return { stored: taken.flatMap((e) => (bad.has(e.id) ? [] : [e.id])), came, refused };
-  });
+export const appendEvents = (db: Database, runId: string, events: readonly RunEvent[]): Promise<Appended | null> =>
+  db.transaction(async (tx) => appendTo(tx, await lockRun(tx, runId), events));
+
+/** A run that nobody else writes to until the transaction ends; null when there is none of that id. */
+export async function lockRun(tx: Queryable, runId: string): Promise<RunRow | null> {
+  const [run] = await tx.query<RunRow>('SELECT * FROM run WHERE id = $1 FOR UPDATE', [runId]);
+  return run ?? null;
+}
+
+/** As `appendEvents`, within a transaction that has locked the run. */
+export async function appendTo(
+  tx: Queryable,
+  run: RunRow | null,
+  events: readonly RunEvent[],
+): Promise<Appended | null> {
+  if (!run) return null;
+  const [had] = await tx.query<{ n: number; seq: number }>(
+    'SELECT count(*)::int AS n, coalesce(max(seq), 0)::int AS seq FROM run_event WHERE run_id = $1',
+    [run.id],
+  );
+  const room = Math.max(0, MAX_EVENTS - (had?.n ?? 0));
+  const refused: Appended['refused'] = events
+    .slice(room)
+    .map(({ id }) => ({ id, problem: `A run holds ${MAX_EVENTS} events` }));
+  const near = withinReach(events.slice(0, room), had?.seq ?? 0, refused);
+  const came = await insertEvents(tx, run.id, near, refused);
+  const changesSums = came.some(({ event }) => !isRecord(event) || event.type === 'close');
+  if (changesSums || run.status === 'ready') await sumUp(tx, run);
+  // What is known of the run is made again when it is asked for.
+  if (came.length > 0) await tx.query('DELETE FROM run_record WHERE run_id = $1', [run.id]);
+  const bad = new Set(refused.map((r) => r.id));
+  return { stored: near.flatMap((e) => (bad.has(e.id) ? [] : [e.id])), came, refused };
+}
+
+/** Further ahead than any desk numbers: after such an event no next one could be numbered. */
+const MAX_AHEAD = MAX_EVENTS;
+
+/** The events whose numbers go on from those of the run; the others are refused. */
+function withinReach(events: readonly RunEvent[], lastSeq: number, refused: Appended['refused']): RunEvent[] {
+  let reach = lastSeq + MAX_AHEAD;
+  const far = new Set<RunEvent>();
+  for (const event of [...events].sort((a, b) => a.seq - b.seq))
+    if (event.seq > reach) far.add(event);
+    else reach = Math.max(reach, event.seq + MAX_AHEAD);
+  for (const { id, seq } of far) refused.push({ id, problem: `Its number, ${seq}, is far ahead of the run\u2019s` });
+  return events.filter((event) => !far.has(event));
 }
 
 /** All at once; where the database refuses that, one by one, so that the one it means is found. */
@@ -323,9 +357,9 @@ export async function sumUp(tx: Queryable, row: RunRow): Promise<void> {
   );
 }
 
-/** The run as it stands at a moment: one that ran out while nobody looked has finished. */
+/** The run as it stands at a moment: one that ran out while nobody looked, or that nobody touched for hours, has finished. */
 export function asOf(run: RunWithEvents, nowMs: number): RunWithEvents {
-  const state = stateAt(run.plan, run.events, nowMs);
+  const state = asLeft(foldRun(run.plan, run.events), nowMs - run.clockOffsetMs);
   if (state.status === run.status) return run;
   return {
     ...run,

@@ -18,3 +18,11 @@ export async function writeSetting(db: Queryable, name: string, value: unknown):
     [name, JSON.stringify(value)],
   );
 }
+
+/** Stores a setting where there is none of that name. */
+export async function addSetting(db: Queryable, name: string, value: unknown): Promise<void> {
+  await db.query('INSERT INTO setting (name, value) VALUES ($1, $2) ON CONFLICT (name) DO NOTHING', [
+    name,
+    JSON.stringify(value),
+  ]);
+}

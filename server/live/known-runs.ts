@@ -1,5 +1,5 @@
 import type { Plan } from '../../core/plan/index.ts';
-import { advance, RunLog, type RunState } from '../../core/run/index.ts';
+import { asLeft, RunLog, type RunState } from '../../core/run/index.ts';
 import type { Queryable } from '../db/database.ts';
 import { eventsSince, findRun } from '../db/runs.ts';
 
@@ -61,4 +61,4 @@ export class KnownRuns {
 
 /** The state of a run at a moment of the server's clock; the desk's differs from it by the run's offset. */
 export const stateNow = (run: KnownRun, serverMs: number): RunState =>
-  advance(run.log.state, serverMs - run.clockOffsetMs);
+  asLeft(run.log.state, serverMs - run.clockOffsetMs);

@@ -2,8 +2,8 @@ import { figuresOf, libraryOf } from '../../core/moves/index.ts';
 import type { Queryable } from '../db/database.ts';
 import { listMoves } from '../db/moves.ts';
 
-/** Runs whose figures are kept at a time. */
-const MOST = 20;
+/** Runs and stations of them whose figures are kept at a time. */
+const MOST = 100;
 
 /** The figures of runs: read from the library once for the names of each, since a whole hall asks at the same moment. */
 export class RunFigures {
@@ -11,17 +11,18 @@ export class RunFigures {
 
   constructor(private readonly db: Queryable) {}
 
-  of(runId: string, names: readonly string[]): Promise<Record<string, string>> {
+  /** @param what the run, and the station where it is one's alone */
+  of(what: string, names: readonly string[]): Promise<Record<string, string>> {
     const key = names.join('\n');
-    const known = this.kept.get(runId);
+    const known = this.kept.get(what);
     if (known?.names === key) return known.figures;
     const figures = listMoves(this.db).then((moves) => figuresOf(names, libraryOf(moves)));
-    this.kept.delete(runId);
-    this.kept.set(runId, { names: key, figures });
+    this.kept.delete(what);
+    this.kept.set(what, { names: key, figures });
     const oldest = this.kept.keys().next();
     if (this.kept.size > MOST && !oldest.done) this.kept.delete(oldest.value);
     // A question that failed is asked anew.
-    figures.catch(() => this.kept.delete(runId));
+    figures.catch(() => this.kept.delete(what));
     return figures;
   }
 }

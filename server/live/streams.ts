@@ -38,28 +38,58 @@ export function openStream(req: Request, res: Response, now: () => number): Even
   };
 }
 
-export type StreamKind = 'desk' | 'watch' | 'squad' | 'remote';
+export type StreamKind = 'desk' | 'follower' | 'remote';
 
-/** How many streams each kind may have open on this server: a flood of one leaves the others theirs. */
-const MOST: Record<StreamKind, number> = { desk: 40, watch: 300, squad: 240, remote: 40 };
+/** Whose a stream is, and of what. */
+export interface StreamOf {
+  kind: StreamKind;
+  runId: string;
+  /** The phone or screen it is on, or the place a desk is at; and whether it has been here before. */
+  phone: string;
+  known: boolean;
+  /** What it shows: one screen of one code. */
+  shows: string;
+}
 
-/** The streams open now. A place asking for too many loses its oldest: walls and desks always get one. */
+/** How many streams a run may have of each kind: a flood of one leaves the others theirs. And all runs together. */
+const OF_RUN: Record<StreamKind, number> = { desk: 40, follower: 500, remote: 40 };
+const OF_ALL = 1500;
+/** How many a phone may have of one screen, and in all. */
+const OF_SCREEN = 2;
+const OF_PHONE = 24;
+
+/**
+ * The streams open now. A phone that asks for too many loses its oldest. Where a run has as many as it may, one that has been here before takes
+ * the place of one that has not; a stranger must wait.
+ */
 export class OpenStreams {
-  private readonly open = new Map<EventStream, { kind: StreamKind; from: string }>();
+  private readonly open = new Map<EventStream, StreamOf>();
 
-  /** @param perPlace streams of one kind from one address and code */
-  constructor(private readonly perPlace: number) {}
-
-  /** Counts a stream in; false when there are too many of its kind from elsewhere: it is not opened then. */
-  admits(kind: StreamKind, from: string): boolean {
-    const own = [...this.open].filter(([, s]) => s.kind === kind && s.from === from);
-    for (const [stream] of own.slice(0, Math.max(0, own.length - this.perPlace + 1))) stream.close();
-    if (own.length >= this.perPlace) return true;
-    return [...this.open.values()].filter((s) => s.kind === kind).length < MOST[kind];
+  /** Whether there is room for a stream; makes it where that may be done. */
+  admits(asked: StreamOf): boolean {
+    const { kind, phone, shows, runId } = asked;
+    const own = this.those((s) => s.phone === phone && s.runId === runId && s.kind === kind);
+    const same = own.filter(([, s]) => s.shows === shows);
+    if (kind !== 'desk' && same.length >= OF_SCREEN) return this.closeOldest(same);
+    if (own.length >= OF_PHONE) return this.closeOldest(own);
+    const ofRun = this.those((s) => s.runId === runId && s.kind === kind);
+    if (ofRun.length < OF_RUN[kind] && (kind === 'desk' || this.open.size < OF_ALL)) return true;
+    return asked.known && this.closeOldest(ofRun.filter(([, s]) => !s.known));
   }
 
-  add(kind: StreamKind, from: string, stream: EventStream): void {
-    this.open.set(stream, { kind, from });
+  add(of: StreamOf, stream: EventStream): void {
+    this.open.set(stream, of);
     stream.onClose(() => this.open.delete(stream));
+  }
+
+  private those(are: (of: StreamOf) => boolean): [EventStream, StreamOf][] {
+    return [...this.open].filter(([, of]) => are(of));
+  }
+
+  private closeOldest([oldest]: readonly [EventStream, StreamOf][]): boolean {
+    if (!oldest) return false;
+    this.open.delete(oldest[0]);
+    oldest[0].close();
+    return true;
   }
 }
