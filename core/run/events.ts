@@ -31,6 +31,38 @@ const anotherMove = v.strictObject({
 });
 const plain = <T extends string>(type: T) => v.strictObject({ ...base, type: v.literal(type) });
 
+/** What was done in a set: by one of the club's people, by a squad, or by all when both are null. The last one said of a set counts. */
+const REPS = {
+  type: v.literal('reps'),
+  stationId: v.nullable(documentId),
+  round: v.nullable(round),
+  squad: v.nullable(text(40)),
+  /** The side it was done on, or on which a complex was left. */
+  side: v.optional(SideSchema),
+  /** The second, third … time that this set was done, where it was done again. */
+  again: v.optional(v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(99))),
+  /** One of the club's people, by id: a record holds no names of people. */
+  person: v.optional(documentId),
+  /** The phone that it was entered on: from there alone, or by the instructor, it is changed. */
+  phone: v.optional(documentId),
+  /** Null where nobody counted. */
+  count: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(9999))),
+  weightKg: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(500))),
+  effort: v.optional(rpe),
+  note: v.optional(text(200)),
+};
+/** How hard the class was as a whole for a squad or one of its people; null takes it back. */
+const FELT = {
+  type: v.literal('felt'),
+  squad: v.nullable(text(40)),
+  person: v.optional(documentId),
+  phone: v.optional(documentId),
+  effort: v.nullable(rpe),
+};
+/** What a phone may enter. */
+export const EnteredSchema = v.variant('type', [v.strictObject(REPS), v.strictObject(FELT)]);
+export type Entered = v.InferOutput<typeof EnteredSchema>;
+
 /** One thing that happened in a live run. */
 export const RunEventSchema = v.variant('type', [
   /** Begins the run; its desk leads. */
@@ -71,36 +103,8 @@ export const RunEventSchema = v.variant('type', [
     scope: v.picklist(['on', 'round', 'set']),
     to: anotherMove,
   }),
-  /** What was done in a set: by one of the club's people, by a squad, or by all when both are null. The last one said of a set counts. */
-  v.strictObject({
-    ...base,
-    type: v.literal('reps'),
-    stationId: v.nullable(documentId),
-    round: v.nullable(round),
-    squad: v.nullable(text(40)),
-    /** The side it was done on, or on which a complex was left. */
-    side: v.optional(SideSchema),
-    /** The second, third … time that this set was done, where it was done again. */
-    again: v.optional(v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(99))),
-    /** One of the club's people, by id: a record holds no names of people. */
-    person: v.optional(documentId),
-    /** The phone that it was entered on: from there alone, or by the instructor, it is changed. */
-    phone: v.optional(documentId),
-    /** Null where nobody counted. */
-    count: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(9999))),
-    weightKg: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(500))),
-    effort: v.optional(rpe),
-    note: v.optional(text(200)),
-  }),
-  /** How hard the class was as a whole for a squad or one of its people; null takes it back. */
-  v.strictObject({
-    ...base,
-    type: v.literal('felt'),
-    squad: v.nullable(text(40)),
-    person: v.optional(documentId),
-    phone: v.optional(documentId),
-    effort: v.nullable(rpe),
-  }),
+  v.strictObject({ ...base, ...REPS }),
+  v.strictObject({ ...base, ...FELT }),
   /**
    * What straps told over a set, with its mean and its most, and how long each heart was in which zone since the last of these; of no set where
    * it only adds to the zones. It stays with desks and records: no screen that follows hears of it.

@@ -1,3 +1,4 @@
+import { effective, type RunEvent } from './events.ts';
 import { advance, currentInterval, type RunState, stop } from './state.ts';
 
 /** A run that stands still for so long without anybody touching it ends by itself. */
@@ -28,3 +29,7 @@ export function asLeft(folded: RunState, nowMs: number): RunState {
   const endMs = idleEnd(folded, nowMs);
   return endMs === null ? advance(folded, nowMs) : stop(advance(folded, endMs), 'finished');
 }
+
+/** Whether a run has ended by itself since nobody touched it for hours. */
+export const endedIdle = (events: readonly RunEvent[]): boolean =>
+  effective(events).some((e) => e.type === 'finish' && e.idle === true);

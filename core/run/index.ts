@@ -1,4 +1,6 @@
 export {
+  type Entered,
+  EnteredSchema,
   effective,
   FeltSchema,
   inOrder,
@@ -12,7 +14,7 @@ export {
 } from './events.ts';
 export { type FinishAnswer, type Floors, finishBy, USUAL_FLOORS } from './finish-by.ts';
 export { applyEvent, foldRun, stateAt } from './fold.ts';
-export { asLeft, IDLE_MS, idleEnd } from './idle.ts';
+export { asLeft, endedIdle, IDLE_MS, idleEnd } from './idle.ts';
 export { currentBlock } from './live-edits.ts';
 export {
   type Closing,

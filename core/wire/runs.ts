@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { RunEventSchema, SCREEN_KINDS } from '../run/index.ts';
+import { EnteredSchema, RunEventSchema, SCREEN_KINDS } from '../run/index.ts';
 import { OutlineSchema } from '../timeline/index.ts';
 import { anyEvent, anyPlan, FaultSchema, LIST_QUERY, pageOf, planFrom, readEvents, time } from './documents.ts';
 import { endpoint } from './endpoint.ts';
@@ -256,7 +256,7 @@ export const WaitingEntrySchema = v.object({
   phone: v.string(),
   name: v.string(),
   at: time,
-  command: v.looseObject({ type: v.picklist(['reps', 'felt']), squad: v.nullable(v.string()) }),
+  command: EnteredSchema,
 });
 export type WaitingEntry = v.InferOutput<typeof WaitingEntrySchema>;
 

@@ -2,6 +2,7 @@ import { json, type Request, Router } from 'express';
 import * as v from 'valibot';
 import type { Plan } from '../../core/plan/index.ts';
 import {
+  type Entered,
   eventOnScreen,
   type FollowingScreen,
   planOnScreen,
@@ -14,7 +15,7 @@ import { namesShown } from '../../core/stage/index.ts';
 import { runs } from '../../core/wire/index.ts';
 import { type CodeKind, codesOf, findCode } from '../db/codes.ts';
 import type { Database } from '../db/database.ts';
-import { type Entered, enterFromPhone, settleWaiting, waitingIn } from '../db/entries.ts';
+import { enterFromPhone, settleWaiting, waitingIn } from '../db/entries.ts';
 import { openRunsOf } from '../db/run-lists.ts';
 import { eventsSince, findRun, hasRun, lastCame, setClockOffset } from '../db/runs.ts';
 import { findStationCode } from '../db/station-codes.ts';

@@ -257,6 +257,17 @@ describe('the description of the interface', () => {
     await ask(Runs!.deskStream!, { at: { id: 'nobody-at-all' }, status: 404 });
     await ask(Runs!.followStream!, { at: { code: 'ZZZZZZ' }, status: 404 });
 
+    const felt = { type: 'felt', squad: 'Heron', effort: 7, phone: 'phone-12345', atMs: T0 };
+    await db.query('INSERT INTO waiting_entry (id, run_id, phone, name, command) VALUES ($1, $2, $3, $4, $5)', [
+      'ask-waiting-1',
+      run.id,
+      felt.phone,
+      'Marl',
+      JSON.stringify(felt),
+    ]);
+    expect(await ask(Runs!.listWaiting!, { at: run })).toMatchObject([{ name: 'Marl', command: { effort: 7 } }]);
+    await ask(Runs!.settleWaiting!, { at: { ...run, entry: 'ask-waiting-1' }, body: { person: null } });
+
     const said = { plan: 'low-tide', text: 'Well rowed' };
     await ask(Speech!.saveRecording!, { query: said, body: wav });
     await ask(Speech!.listRecordings!, { query: { plan: 'low-tide' } });
@@ -271,6 +282,9 @@ describe('the description of the interface', () => {
     await ask(Outside!.getWeekPaper!, { at: { day: 'someday' }, status: 400 });
     await ask(Outside!.getSeriesPaper!, { at: { id: 'nobody' }, status: 404 });
     await ask(Outside!.getRunPaper!, { at: { runId: 'nobody-at-all' }, status: 404 });
+    await ask(Outside!.makeCardCodes!, { body: { planId: 'low-tide' } });
+    expect(await ask(Outside!.listCardCodes!)).toHaveLength(1);
+    await ask(Outside!.endCardCodes!, { at: { planId: 'low-tide' } });
     const handout = await ask(Outside!.makeHandout!, { body: { kind: 'plan', targetId: 'low-tide' } });
     expect(await ask(Outside!.listHandouts!)).toEqual([handout]);
     await ask(Outside!.endHandout!, { at: { code: handout.code } });

@@ -20,7 +20,8 @@ import { emptyDatabase } from '../test/fresh-database.ts';
 let db: Database;
 const wav = new Uint8Array([...wavHeader(1600, 16_000), ...toPcm16(new Float32Array(1600).fill(0.2))]);
 const speech: SpeechEngine = { speak: async () => wav, close: async () => {} };
-const parts = () => ({ db, now: () => T0, steadyNow: () => T0, log: () => {}, speech, webDir: '/nowhere' });
+let nowMs = T0;
+const parts = () => ({ db, now: () => nowMs, steadyNow: () => nowMs, log: () => {}, speech, webDir: '/nowhere' });
 const agent = () => request(checkedApp(parts()));
 /** Pages for people are no part of the described interface. */
 const visitor = () => request(createApp(parts()));
@@ -133,17 +134,48 @@ describe('a class for home', () => {
     expect((await agent().post('/api/handouts').send({ kind: 'plan', targetId: 'nobody' })).status).toBe(404);
   });
 
-  it('a station’s code opens its page while the class is led, and its place in the class at any other time', async () => {
+  it('a card’s code opens its own station while the class is led, and nothing else of it', async () => {
     const { code } = (await agent().post('/api/handouts').send({ kind: 'plan', targetId: 'low-tide' })).body;
-    const during = await visitor().get(`/h/${code}/s2`);
-    expect(during.headers.location).toMatch(/^\/station\/[A-Z0-9]{6}\/2$/);
-    expect((await visitor().get(`/h/${code}/nobody`)).headers.location).toBe(`/h/${code}#nobody`);
+    // A card that was printed with the code of the page for home opens no live class.
+    expect((await visitor().get(`/h/${code}/s2`)).headers.location).toBe(`/h/${code}#s2`);
+
+    expect((await agent().post('/api/card-codes').send({ planId: 'nothing' })).status).toBe(404);
+    const made = (await agent().post('/api/card-codes').send({ planId: 'low-tide' })).body;
+    expect(made).toMatchObject({ planId: 'low-tide', cards: 3 });
+    // A season, counted from now.
+    expect(Date.parse(made.endsAt) - nowMs).toBe(13 * 7 * 86_400_000);
+    const [card] = await db.query<{ code: string }>("SELECT code FROM station_code WHERE station_id = 's2'");
+    const open = (path: string) => visitor().get(`/api/live/${card!.code}${path}`);
+    expect((await open('')).body).toEqual({ kind: 'station' });
+    const figures = await open('/figures?screen=station&part=1');
+    expect(figures.status).toBe(200);
+    expect((await open('/figures?screen=wall')).status).toBe(403);
+    expect((await open('/clip?text=Rest')).status).toBe(404);
+    const asked = await visitor()
+      .post(`/api/live/${card!.code}/commands`)
+      .send({ id: 'ask-card-0001', command: { type: 'pause' } });
+    expect(asked.status).toBe(403);
+
+    // Printed again it is the same code; taken back it opens nothing; after a season neither.
+    await agent().post('/api/card-codes').send({ planId: 'low-tide', weeks: 1 });
+    expect((await db.query("SELECT code FROM station_code WHERE station_id = 's2'"))[0]).toEqual(card);
+    expect((await agent().get('/api/card-codes')).body).toMatchObject([{ planId: 'low-tide', cards: 3 }]);
+    nowMs += 7 * 86_400_000;
+    expect([(await open('')).status, (await agent().get('/api/card-codes')).body]).toEqual([404, []]);
+    nowMs -= 7 * 86_400_000;
+    expect((await open('')).status).toBe(200);
+    expect((await agent().delete('/api/card-codes/low-tide')).status).toBe(204);
+    expect([(await open('')).status, (await agent().delete('/api/card-codes/low-tide')).status]).toEqual([404, 404]);
+
+    // Nor does one of a class that is not led.
+    await agent().post('/api/card-codes').send({ planId: 'low-tide' });
+    const [again] = await db.query<{ code: string }>("SELECT code FROM station_code WHERE station_id = 's2'");
     await appendEvents(
       db,
       RUN,
       eventsOf([0, { type: 'start' }], [60, { type: 'pause' }], [70, { type: 'finish' }]).slice(2),
     );
-    expect((await visitor().get(`/h/${code}/s2`)).headers.location).toBe(`/h/${code}#s2`);
+    expect((await visitor().get(`/api/live/${again!.code}`)).status).toBe(404);
   });
 
   it('is opened by a whole class at once: the page is made one time and shared', async () => {
@@ -157,13 +189,14 @@ describe('a class for home', () => {
     expect(homeIn((await request(one).get(`/h/${code}`)).text)?.plan.title).toBe('High tide');
   });
 
-  it('codes are not to be guessed: after twenty wrong ones a place waits', async () => {
+  it('codes are not to be guessed fast: after twenty wrong ones they go one by one, a right one too', async () => {
     const one = createApp(parts());
-    const wrong = Array.from({ length: 22 }, (_, k) => `ZZZZZZZ${String(k).padStart(3, 'A')}`);
-    const statuses: number[] = [];
-    for (const code of wrong) statuses.push((await request(one).get(`/h/${code}`)).status);
-    expect(statuses.filter((s) => s === 404).length).toBe(20);
-    expect(statuses.at(-1)).toBe(429);
+    const { code } = (await agent().post('/api/handouts').send({ kind: 'plan', targetId: 'low-tide' })).body;
+    const wrong = Array.from({ length: 30 }, (_, k) => `ZZZZZZZ${String(k).padStart(3, 'A')}`);
+    const since = performance.now();
+    for (const guess of wrong) expect((await request(one).get(`/h/${guess}`)).status).toBe(404);
+    expect(performance.now() - since).toBeGreaterThan(900);
+    expect((await request(one).get(`/h/${code}`)).status).toBe(200);
   });
 });
 

@@ -1,12 +1,17 @@
 import * as v from 'valibot';
-import { effective, ownerKey, type RunCommand, type RunEvent, RunEventSchema, whoKey } from '../../core/run/index.ts';
+import {
+  type Entered,
+  EnteredSchema,
+  effective,
+  ownerKey,
+  type RunEvent,
+  RunEventSchema,
+  whoKey,
+} from '../../core/run/index.ts';
 import type { WaitingEntry } from '../../core/wire/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { findPerson, personNamed } from './people.ts';
 import { appendTo, lockRun, type RunRow } from './runs.ts';
-
-/** What a phone writes down: reps of a set, or how hard it was. */
-export type Entered = Extract<RunCommand, { type: 'reps' | 'felt' }>;
 
 export interface PhoneEntry {
   runId: string;
@@ -96,17 +101,15 @@ export async function waitingIn(db: Queryable, runId: string): Promise<WaitingEn
     [runId],
   );
   return rows.flatMap(({ id, phone, name, command, made_at }) => {
-    const entry = enteredOf(id, command);
+    const entry = enteredOf(command);
     return entry ? [{ id, phone, name, at: made_at.toISOString(), command: entry }] : [];
   });
 }
 
 /** An entry as it is stored; null where it cannot be read. */
-function enteredOf(id: string, { atMs, ...command }: Record<string, unknown>): Entered | null {
-  const read = v.safeParse(RunEventSchema, { ...command, id, seq: 1, atMs });
-  if (!read.success || (read.output.type !== 'reps' && read.output.type !== 'felt')) return null;
-  const { id: _, seq: __, atMs: ___, by: ____, ...entry } = read.output;
-  return entry;
+function enteredOf({ atMs: _, ...command }: Record<string, unknown>): Entered | null {
+  const read = v.safeParse(EnteredSchema, command);
+  return read.success ? read.output : null;
 }
 
 /** Says whose a waiting entry is, or that it is nobody's (null); gives what became of it, or null where nothing of that id waits. */
@@ -122,7 +125,7 @@ export function settleWaiting(
     if (!run || !row) return null;
     if (person !== null && !(await findPerson(tx, person))) return 'nobody';
     await tx.query('DELETE FROM waiting_entry WHERE id = $1', [id]);
-    const entry = enteredOf(id, row.command);
+    const entry = enteredOf(row.command);
     if (person === null || !entry) return 'left out';
     await write(tx, run, id, Number(row.command.atMs), { ...entry, person });
     return 'written';

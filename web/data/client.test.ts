@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { plans, runs, speech } from '../../core/wire/index.ts';
 import { api, conflictOf } from './api.ts';
-import { ApiError, addressOf, ask, firstProblem, isMissing } from './client.ts';
+import { ApiError, addressOf, ask, firstProblem, standingOf } from './client.ts';
 
 const plan = planOf(circuit(stations(2), 30, 10, 2));
 const stored = { plan, version: 3, updatedAt: '2026-11-26T07:00:00.000Z', lastLedAt: null };
@@ -75,13 +75,19 @@ describe('asking the server', () => {
     await expect(ask(plans.getPlan, { path: { id: 'x' }, signal: stop.signal })).rejects.not.toBeInstanceOf(ApiError);
   });
 
-  it('knows what is not there from what cannot be reached', async () => {
+  it('knows what is not there from what cannot be reached, and how long it is to wait', async () => {
     answer = () => json({ status: 404, title: 'Run not found' }, 404);
-    expect(await isMissing(api.run('r'))).toBe(true);
+    expect(await standingOf(api.run('r'))).toEqual({ gone: true, waitMs: 0 });
+    answer = () => {
+      const busy = json({ status: 503, title: 'Too many screens follow already' }, 503);
+      busy.headers.set('Retry-After', '10');
+      return busy;
+    };
+    expect(await standingOf(api.run('r'))).toEqual({ gone: false, waitMs: 10_000 });
     answer = () => {
       throw new TypeError('no route');
     };
-    expect(await isMissing(api.run('r'))).toBe(false);
+    expect(await standingOf(api.run('r'))).toEqual({ gone: false, waitMs: 0 });
   });
 
   it('finds the other text in a conflict, also one that an older program wrote', async () => {

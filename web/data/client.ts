@@ -16,6 +16,8 @@ export class ApiError extends Error {
     readonly status: number,
     message: string,
     readonly body: unknown = null,
+    /** How long the server asks to be left alone, s; 0 where it does not say. */
+    readonly retryAfterS: number = 0,
   ) {
     super(message);
   }
@@ -86,7 +88,8 @@ export async function fetchFrom<E extends Endpoint>(endpoint: E, asked: Asked<E>
   if (response.ok) return response;
   const problem: unknown = await response.json().catch(() => null);
   const title = v.safeParse(v.object({ title: v.string() }), problem);
-  throw new ApiError(response.status, title.success ? title.output.title : `Error ${response.status}`, problem);
+  const words = title.success ? title.output.title : `Error ${response.status}`;
+  throw new ApiError(response.status, words, problem, Number(response.headers.get('Retry-After')) || 0);
 }
 
 /** Asks an endpoint and reads its answer by its schema; throws an ApiError when it is a problem or none comes. */
@@ -98,13 +101,15 @@ export async function ask<E extends Endpoint>(endpoint: E, asked: Asked<E>): Pro
   return v.parse(answer, body) as AnswerOf<E>;
 }
 
-/** Whether the server says that what is asked for is not there; false when it is, or nobody answers. */
-export async function isMissing(asked: Promise<unknown>): Promise<boolean> {
-  return asked.then(
-    () => false,
-    (error: unknown) => error instanceof ApiError && error.status === 404,
+/** How it stands with what is asked for: whether the server says that there is none, and how long it asks to be left alone, ms. */
+export const standingOf = (asked: Promise<unknown>): Promise<{ gone: boolean; waitMs: number }> =>
+  asked.then(
+    () => ({ gone: false, waitMs: 0 }),
+    (error: unknown) => {
+      const { status, retryAfterS } = error instanceof ApiError ? error : { status: 0, retryAfterS: 0 };
+      return { gone: status === 404, waitMs: retryAfterS * 1000 };
+    },
   );
-}
 
 /** Goes to the log-in and back. A run is never left for it: it goes on here and is sent after the next log-in. */
 function askForPassphrase(): void {

@@ -6,6 +6,7 @@ import {
   type Closing,
   closingOf,
   endedByHand,
+  endedIdle,
   type RunEvent,
   type RunState,
   recordsOf,
@@ -14,7 +15,7 @@ import {
   summarise,
 } from '../../core/run/index.ts';
 import { clockAt } from '../data/index.ts';
-import { AsRan, ClosingFields, deviationWords, FeltBy, RecordGrid } from '../log/index.ts';
+import { AsRan, ClosingFields, deviationWords, ENDED_IDLE, FeltBy, RecordGrid, WaitingEntries } from '../log/index.ts';
 import { command, takeOver, useDesk } from '../session/index.ts';
 import { Target } from '../stage/index.ts';
 
@@ -46,6 +47,7 @@ export function CloseScreen({ state, runId }: { state: RunState; runId: string }
             {formatDuration(took)} from the count-in to the end
             {endedAtMs !== null && `, at ${clockAt(endedAtMs)}`}
           </p>
+          {endedIdle(events) && <p className="text-lead">{ENDED_IDLE}</p>}
           <span className="flex-1" />
           {endedByHand(state) && (
             <span className="flex min-w-64 md:max-w-96">
@@ -55,6 +57,7 @@ export function CloseScreen({ state, runId }: { state: RunState; runId: string }
         </div>
         <div className="mt-5 grid gap-x-10 gap-y-6 md:grid-cols-2">
           <div className="flex flex-col gap-6">
+            <WaitingEntries runId={runId} plan={state.plan} />
             <ClosingFields closing={closing} heads={state.plan.heads} onTell={tell} />
           </div>
           <div className="flex flex-col gap-6">

@@ -7,6 +7,7 @@ import { compile, totals } from '../../core/timeline/index.ts';
 import { clockAt, useTrouble } from '../data/index.ts';
 import { useKeeps } from '../device/index.ts';
 import { ClassStrip } from '../drawings/index.ts';
+import { useWaiting } from '../log/index.ts';
 import { sound, useDesk } from '../session/index.ts';
 import { useWhole } from '../stage/index.ts';
 import { saveFile, useWindow } from '../ui/index.ts';
@@ -87,7 +88,7 @@ function EndWords({ plan, state, view }: Props) {
 
 /** What the instructor should know of, each framed; in as many lines as they take. */
 function Warnings({ state }: { state: RunState }) {
-  const { waiting, soundOn, keptHere, leads, aside, blocked, asksDropped, track } = useDesk();
+  const { run, waiting, soundOn, keptHere, leads, aside, blocked, asksDropped, track } = useDesk();
   const trouble = useTrouble((s) => s.trouble);
   const keeps = useKeeps((s) => s.keeps);
   const started = state.startedAtMs !== null;
@@ -107,6 +108,7 @@ function Warnings({ state }: { state: RunState }) {
       )}
       {track?.isMissing && <Told>No music: “{track.title}” is not on this device</Told>}
       {trouble === 'full' && <Told>The server’s disk is full: all is kept here</Told>}
+      {run && <FromPhones runId={run.id} />}
       {asksDropped > 0 && <Told>Phones ask too often: {asksDropped} left out</Told>}
       {aside.length > 0 && (
         <Told>
@@ -117,6 +119,13 @@ function Warnings({ state }: { state: RunState }) {
       {blocked !== null && <Told>The server will not take this run ({blocked}): it is kept here</Told>}
     </div>
   );
+}
+
+/** What phones entered under a name that was not placed. */
+function FromPhones({ runId }: { runId: string }) {
+  const { length } = useWaiting(runId);
+  if (length === 0) return null;
+  return <Told>{length === 1 ? 'An entry' : `${length} entries`} from phones: who is it? See Reps</Told>;
 }
 
 /** Gives the run as a file, which the log reads again. */

@@ -18,6 +18,7 @@ import {
 import { stationAt } from '../../core/timeline/index.ts';
 import { readWeight } from '../../core/values/index.ts';
 import { useLastSets, useLibrary, usePeople, useWhoNames } from '../data/index.ts';
+import { WaitingEntries } from '../log/index.ts';
 import { command, useDesk } from '../session/index.ts';
 import { Target } from '../stage/index.ts';
 import { DeskSheet } from './desk-sheet.tsx';
@@ -122,6 +123,7 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
   });
   return (
     <DeskSheet title={`Reps: ${set.name}`} onClose={onClose}>
+      <WaitingEntries runId={runId} plan={state.plan} />
       <div className="flex flex-wrap gap-4">
         <div className="min-w-56 flex-1">
           <output aria-label="Count" className="digits block min-h-20 text-huge leading-none">

@@ -28,7 +28,7 @@ function Over({ code, look }: { code: string; look: CameraLook }) {
       element.style.background = look.field === 'clear' ? 'transparent' : look.field;
   }, [look.field]);
   return (
-    <Follower code={code} showsEnd>
+    <Follower code={code} screen="camera" showsEnd>
       {({ state, view, reached }) => <Band state={state} view={view} reached={reached} parts={look.parts} />}
     </Follower>
   );

@@ -49,7 +49,7 @@ class World {
     this.timers.push(timers);
     let on: StreamListener | null = null;
     const session = new FollowSession({
-      openStream: (_, listener) => {
+      openStream: (_, __, listener) => {
         on = listener;
         return () => {
           on = null;
@@ -71,6 +71,8 @@ class World {
   }
 }
 
+const WALL = { kind: 'wall', part: null } as const;
+
 describe('a screen that follows', () => {
   it('shows what the desk shows within half of what its ways differ: two screens within 50 ms', async () => {
     for (const seed of [1, 2, 3, 4, 5]) {
@@ -78,8 +80,8 @@ describe('a screen that follows', () => {
       const screens = [world.screen(40), world.screen(40)];
       const offsetMs = world.serverMs - world.deskMs;
       for (const { session, tell } of screens) {
-        session.follow('HERON4');
-        tell((on) => on.onRun({ plan, kind: 'watch', clockOffsetMs: offsetMs }));
+        session.follow('HERON4', WALL);
+        tell((on) => on.onRun({ plan, kind: 'watch', part: null, clockOffsetMs: offsetMs }));
       }
       const events = [
         event(1, world.deskMs + 2000, { type: 'start' }),
@@ -112,7 +114,7 @@ describe('a screen that follows', () => {
     const world = new World(mulberry32(9));
     let on: StreamListener | null = null;
     const session = new FollowSession({
-      openStream: (_, listener) => {
+      openStream: (_, __, listener) => {
         on = listener;
         return () => {};
       },
@@ -121,17 +123,17 @@ describe('a screen that follows', () => {
       steadyNow: () => world.nowMs,
       systemNow: () => T0,
     });
-    session.follow('HERON4');
+    session.follow('HERON4', WALL);
     expect(session.state.folded).toBeNull();
     on!.onEvent(event(1, T0, { type: 'start' }));
     expect(session.state.events).toEqual([]);
-    on!.onRun({ plan, kind: 'squad', clockOffsetMs: 0 });
+    on!.onRun({ plan, kind: 'squad', part: 'Heron', clockOffsetMs: 0 });
     const pause = event(2, T0 + s(20), { type: 'pause' });
     for (const e of [pause, event(1, T0, { type: 'start' }), pause]) on!.onEvent(e);
-    expect(session.state).toMatchObject({ kind: 'squad', folded: { status: 'paused' } });
+    expect(session.state).toMatchObject({ kind: 'squad', part: 'Heron', folded: { status: 'paused' } });
     expect(session.state.events).toHaveLength(2);
     on!.onState('broken');
-    on!.onRun({ plan, kind: 'squad', clockOffsetMs: 5 });
+    on!.onRun({ plan, kind: 'squad', part: 'Heron', clockOffsetMs: 5 });
     expect(session.state).toMatchObject({ state: 'broken', deskOffsetMs: 5, folded: { status: 'paused' } });
     // Before the server's clock is known, the device's own serves.
     expect(session.deskNow()).toBe(T0 - 5);
@@ -140,13 +142,13 @@ describe('a screen that follows', () => {
   it('closes its stream, and begins with nothing of the run before', async () => {
     const world = new World(mulberry32(3));
     const screen = world.screen(5);
-    const close = screen.session.follow('HERON4');
-    screen.tell((on) => on.onRun({ plan, kind: 'watch', clockOffsetMs: 0 }));
+    const close = screen.session.follow('HERON4', WALL);
+    screen.tell((on) => on.onRun({ plan, kind: 'watch', part: null, clockOffsetMs: 0 }));
     await world.pass(20);
     expect(screen.session.state.plan).not.toBeNull();
     close();
     expect(screen.isOpen()).toBe(false);
-    screen.session.follow('TERN22');
+    screen.session.follow('TERN22', WALL);
     expect(screen.session.state.plan).toBeNull();
   });
 });

@@ -1,5 +1,5 @@
 import type { Plan } from '../../core/plan/index.ts';
-import { type RunEvent, RunLog, type RunState } from '../../core/run/index.ts';
+import { type FollowingScreen, type RunEvent, RunLog, type RunState } from '../../core/run/index.ts';
 import type { PulseOnWall } from '../../core/wire/index.ts';
 import { ClockEstimate, type StreamKind, type StreamListener, type StreamState, type Timers } from '../live/index.ts';
 
@@ -10,6 +10,8 @@ const FIRST_ASKS = 6;
 export interface FollowState {
   state: 'opening' | StreamState;
   kind: StreamKind | null;
+  /** The number of the station, or the squad, that the server tells this screen of; null where it is of none. */
+  part: string | null;
   plan: Plan | null;
   events: readonly RunEvent[];
   folded: RunState | null;
@@ -22,6 +24,7 @@ export interface FollowState {
 export const NOT_FOLLOWING: FollowState = {
   state: 'opening',
   kind: null,
+  part: null,
   plan: null,
   events: [],
   folded: null,
@@ -32,7 +35,7 @@ export const NOT_FOLLOWING: FollowState = {
 /** All that a following screen stands on, given to it. */
 export interface FollowParts {
   /** Opens the stream of a code; gives what closes it. */
-  openStream: (code: string, on: StreamListener) => () => void;
+  openStream: (code: string, screen: FollowingScreen, on: StreamListener) => () => void;
   /** Asks the server's time once and adds the answer to the estimate; a question that fails changes nothing. */
   askTime: (code: string, estimate: ClockEstimate, signal: AbortSignal) => Promise<void>;
   timers: Timers;
@@ -67,8 +70,8 @@ export class FollowSession {
     return serverNow - this.current.deskOffsetMs;
   }
 
-  /** Opens the stream of a code and keeps it open; gives what closes it. */
-  follow(code: string): () => void {
+  /** Opens the stream of a code for a screen and keeps it open; gives what closes it. */
+  follow(code: string, screen: FollowingScreen): () => void {
     this.set(NOT_FOLLOWING);
     const stop = new AbortController();
     let log: RunLog | null = null;
@@ -77,10 +80,10 @@ export class FollowSession {
       for (let k = 0; k < FIRST_ASKS && !stop.signal.aborted; k++) await askTime();
     })();
     const stopAsking = this.parts.timers.every(ASK_EVERY_MS, () => void askTime());
-    const close = this.parts.openStream(code, {
-      onRun: ({ plan, kind, clockOffsetMs }) => {
+    const close = this.parts.openStream(code, screen, {
+      onRun: ({ plan, kind, part, clockOffsetMs }) => {
         log = new RunLog(plan, this.current.events);
-        this.set({ plan, kind, deskOffsetMs: clockOffsetMs, folded: log.state });
+        this.set({ plan, kind, part, deskOffsetMs: clockOffsetMs, folded: log.state });
         void askTime();
       },
       onEvent: (event) => {

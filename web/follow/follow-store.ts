@@ -1,17 +1,18 @@
 import { nanoid } from 'nanoid';
 import { create } from 'zustand';
-import type { RunCommand } from '../../core/run/index.ts';
+import type { FollowingScreen, RunCommand } from '../../core/run/index.ts';
 import { runs } from '../../core/wire/index.ts';
-import { ApiError, addressOf, ask, isMissing } from '../data/index.ts';
+import { ApiError, addressOf, ask, standingOf } from '../data/index.ts';
 import { askClock, openRunStream, TIMERS } from '../live/index.ts';
 import { FollowSession, NOT_FOLLOWING } from './follow-session.ts';
 
 const session = new FollowSession({
-  openStream: (code, on) =>
+  openStream: (code, { kind, part }, on) =>
     openRunStream(
       {
-        address: (after) => addressOf(runs.followStream, { path: { code }, query: { after } }),
-        isGone: () => isMissing(ask(runs.followCode, { path: { code } })),
+        address: (after) =>
+          addressOf(runs.followStream, { path: { code }, query: { after, screen: kind, part: part ?? undefined } }),
+        standing: () => standingOf(ask(runs.followCode, { path: { code } })),
       },
       on,
     ),
@@ -27,7 +28,7 @@ export const useFollow = create(() => NOT_FOLLOWING);
 session.watch((state) => useFollow.setState(state));
 
 export const deskNow = () => session.deskNow();
-export const follow = (code: string) => session.follow(code);
+export const follow = (code: string, screen: FollowingScreen) => session.follow(code, screen);
 
 /**
  * Asks the desk for something; the desk decides. Gives the id that its event will have, by which one sees that it was done. Throws with

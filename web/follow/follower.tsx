@@ -7,6 +7,7 @@ import {
   type RunEvent,
   type RunState,
   type RunView,
+  type ScreenKind,
   viewOf,
 } from '../../core/run/index.ts';
 import { namesShown } from '../../core/stage/index.ts';
@@ -19,6 +20,8 @@ import { useRunFigures } from './use-run-figures.ts';
 
 export interface Followed {
   code: string;
+  /** The station or squad that this screen is of, as the server has it. */
+  part: string | null;
   plan: Plan;
   state: RunState;
   view: RunView;
@@ -30,11 +33,16 @@ export interface Followed {
 /** Follows the run of the code in the address and draws it anew about 25 times a second. */
 export function Follower({
   code,
+  screen,
+  part = null,
   showsEnd = false,
   draws = false,
   children,
 }: {
   code: string;
+  /** Which screen this is, and of which station or squad: it is told what that shows. */
+  screen: ScreenKind;
+  part?: string | null | undefined;
   /** Shows the end of a run in its own way. */
   showsEnd?: boolean;
   /** Has use for the figures of its moves. */
@@ -42,20 +50,24 @@ export function Follower({
   children: (followed: Followed) => ReactNode;
 }) {
   useRunLock();
-  const { state, folded, events } = useFollow();
+  const { state, folded, events, part: toldPart } = useFollow();
   const now = useFrames(deskNow);
-  useEffect(() => follow(code), [code]);
+  useEffect(() => follow(code, { kind: screen, part }), [code, screen, part]);
   const names = useMemo(
     () => (folded && draws ? namesShown(folded.plan, folded.intervals).join('|') : ''),
     [folded, draws],
   );
-  const figures = useRunFigures(code, names);
+  const figures = useRunFigures(code, { kind: screen, part }, names);
   if (state === 'refused' && !folded)
     return (
       <main className="p-6 text-title">
-        This code opens nothing: the run is over, or it is mistyped.{' '}
+        This code opens nothing now: the class is not being led, or the code is mistyped.{' '}
+        <a href={window.location.pathname} className="underline">
+          Try again
+        </a>{' '}
+        or{' '}
         <a href="/join" className="underline">
-          Type another code
+          type another code
         </a>
       </main>
     );
@@ -74,7 +86,7 @@ export function Follower({
         </p>
       )}
       <FigureSource value={figures}>
-        {children({ code, plan: moved.plan, state: moved, view: viewOf(moved), reached, events })}
+        {children({ code, part: toldPart, plan: moved.plan, state: moved, view: viewOf(moved), reached, events })}
       </FigureSource>
     </>
   );

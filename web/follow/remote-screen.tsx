@@ -11,7 +11,7 @@ import type { ScreenProps } from './screen-props.ts';
 /** The remote: what an instructor does while walking about. It asks; the desk does. */
 export function RemoteScreen({ code }: ScreenProps) {
   return (
-    <Follower code={code}>
+    <Follower code={code} screen="remote">
       {(f) => (
         <Phone {...f}>
           <Remote {...f} />

@@ -15,7 +15,7 @@ import { useOwnName, WhoseReps } from './whose-reps.tsx';
 /** A squad's page: where it is and goes next, and its reps. */
 export function SquadScreen({ code, part: squad }: ScreenProps) {
   return (
-    <Follower code={code} showsEnd>
+    <Follower code={code} screen="squad" part={squad} showsEnd>
       {(f) => {
         const own = squad && f.plan.squads?.includes(squad) ? squad : null;
         if (f.state.endedAtMs !== null)

@@ -6,12 +6,12 @@ import { Phone } from './phone.tsx';
 import type { ScreenProps } from './screen-props.ts';
 
 /** A station's page: its move and side, cues, options and kit, and who is here. */
-export function StationScreen({ code, part: index }: ScreenProps) {
+export function StationScreen({ code, part }: ScreenProps) {
   return (
-    <Follower code={code} draws>
+    <Follower code={code} screen="station" part={part} draws>
       {(f) => (
         <Phone {...f}>
-          <StationHere {...f} index={index === undefined ? null : Number(index)} />
+          <StationHere {...f} index={f.part === null ? null : Number(f.part)} />
         </Phone>
       )}
     </Follower>

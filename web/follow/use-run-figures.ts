@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
+import type { FollowingScreen } from '../../core/run/index.ts';
 import { runs } from '../../core/wire/index.ts';
 import { ask } from '../data/index.ts';
 import type { FigureOf } from '../figures/index.ts';
@@ -10,7 +11,7 @@ const AGAIN_MS = 10_000;
  * The figures of the run that a code opens. They are asked for anew when a name has come; a screen without them shows words alone.
  * @param names all that the run may show, in one word
  */
-export function useRunFigures(code: string, names: string): FigureOf {
+export function useRunFigures(code: string, { kind, part }: FollowingScreen, names: string): FigureOf {
   const [figures, setFigures] = useState(NONE);
   useEffect(() => {
     if (names === '') return;
@@ -18,7 +19,8 @@ export function useRunFigures(code: string, names: string): FigureOf {
     const stop = new AbortController();
     const load = async () => {
       try {
-        setFigures((await ask(runs.followFigures, { path: { code }, signal: stop.signal })).figures);
+        const query = { screen: kind, part: part ?? undefined };
+        setFigures((await ask(runs.followFigures, { path: { code }, query, signal: stop.signal })).figures);
       } catch {
         if (!stop.signal.aborted) timer = setTimeout(load, AGAIN_MS);
       }
@@ -28,6 +30,6 @@ export function useRunFigures(code: string, names: string): FigureOf {
       stop.abort();
       clearTimeout(timer);
     };
-  }, [code, names]);
+  }, [code, kind, part, names]);
   return useMemo(() => (name) => figures[name] ?? null, [figures]);
 }

@@ -31,7 +31,7 @@ import { useWallSound, type WallSound } from './wall-sound.ts';
 /** The wall: what now, how long, what next, readable across a hall. */
 export function WallScreen({ code }: ScreenProps) {
   return (
-    <Follower code={code} showsEnd draws>
+    <Follower code={code} screen="wall" showsEnd draws>
       {({ code, plan, state, view, reached }) => (
         <Wall state={state} view={view} reached={reached}>
           {!plan.silent && state.endedAtMs === null && <SoundFromHere code={code} />}

@@ -1,6 +1,7 @@
 export { askClock, ClockEstimate } from './clock.ts';
 export {
   openRunStream,
+  type Standing,
   type StreamKind,
   type StreamListener,
   type StreamSource,

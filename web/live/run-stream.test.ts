@@ -26,6 +26,7 @@ class FakeSource extends EventTarget {
 let heard: string[];
 let states: StreamState[];
 let gone: boolean;
+let waitMs: number;
 let close: () => void;
 
 beforeEach(() => {
@@ -33,6 +34,7 @@ beforeEach(() => {
   heard = [];
   states = [];
   gone = false;
+  waitMs = 0;
   vi.stubGlobal('EventSource', FakeSource);
   vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'setTimeout', 'clearTimeout', 'performance'] });
 });
@@ -44,7 +46,7 @@ afterEach(() => {
 
 const open = () => {
   close = openRunStream(
-    { address: (after) => `/stream${after ? `?after=${after}` : ''}`, isGone: async () => gone },
+    { address: (after) => `/stream${after ? `?after=${after}` : ''}`, standing: async () => ({ gone, waitMs }) },
     {
       onRun: (m) => heard.push(`run ${m.plan.title} ${m.clockOffsetMs}`),
       onEvent: (e) => heard.push(`event ${e.type}`),
@@ -53,6 +55,7 @@ const open = () => {
       onCommand: (id, c) => heard.push(`command ${id} ${c.type}`),
       onState: (s) => states.push(s),
     },
+    () => 1,
   );
 };
 const live = () => FakeSource.all.filter((s) => !s.closed);
@@ -74,58 +77,100 @@ describe('the stream of a run', () => {
     expect(live()).toEqual([]);
   });
 
-  it('goes on after the last event it had when the connection breaks', async () => {
+  it('goes on after the last event it had when the connection breaks, and at once', async () => {
     open();
     live()[0]!.say('run', run);
     live()[0]!.say('event', { id: 'event-0001', seq: 1, type: 'start', atMs: 1 }, '41');
     live()[0]!.onerror?.();
-    await vi.advanceTimersByTimeAsync(900);
-    expect(states).toEqual(['open', 'broken']);
+    await vi.advanceTimersByTimeAsync(400);
     expect(live().map((s) => s.url)).toEqual(['/stream?after=41']);
     live()[0]!.say('run', run);
-    expect(states).toEqual(['open', 'broken', 'open']);
+    // A break that short is told to nobody.
+    await vi.advanceTimersByTimeAsync(0);
+    expect(states).toEqual(['open', 'open']);
   });
 
-  it('takes a connection without a sign of life for 7 s as dead', async () => {
+  it('takes a connection without a sign of life for 7 s as dead, and says so after 10 s more', async () => {
     open();
     live()[0]!.say('run', run);
     for (let k = 0; k < 3; k++) {
       await vi.advanceTimersByTimeAsync(3000);
       live()[0]!.say('beat', { nowMs: k });
     }
-    expect(states).toEqual(['open']);
-    await vi.advanceTimersByTimeAsync(7400);
+    await vi.advanceTimersByTimeAsync(7200);
+    expect(FakeSource.all).toHaveLength(1);
+    await vi.advanceTimersByTimeAsync(400);
+    expect([FakeSource.all.length, states]).toEqual([2, ['open']]);
+    await vi.advanceTimersByTimeAsync(10_400);
     expect(states).toEqual(['open', 'broken']);
+    live()[0]!.say('run', run);
+    expect(states).toEqual(['open', 'broken', 'open']);
   });
 
-  it('tries three ways at most at once, and the first to get through is the stream', async () => {
+  it('makes one try at a time, given up after 15 s; each further one comes later, up to 15 s apart', async () => {
     open();
-    await vi.advanceTimersByTimeAsync(5000);
-    expect(live()).toHaveLength(3);
-    const [first, ...others] = live();
-    first!.say('run', run);
-    expect(others.every((s) => s.closed)).toBe(true);
-    others[0]!.say('beat', { nowMs: 1 });
-    expect(heard).toEqual(['run Test class 12']);
+    const triedAt: number[] = [];
+    const since = performance.now();
+    let seen = 0;
+    for (let ms = 0; ms < 100_000; ms += 100) {
+      if (FakeSource.all.length > seen) triedAt.push(Math.round((performance.now() - since) / 1000));
+      seen = FakeSource.all.length;
+      expect(live().length).toBeLessThanOrEqual(1);
+      await vi.advanceTimersByTimeAsync(100);
+    }
+    // 15 s of trying each, and 1, 2, 4, 8, 15 s between.
+    expect(triedAt).toEqual([0, 16, 33, 53, 76]);
+  });
+
+  it('is open when a try comes through late, on a server that answers in 12 s', async () => {
+    open();
+    await vi.advanceTimersByTimeAsync(12_000);
+    live()[0]!.say('run', run);
+    expect([FakeSource.all.length, states]).toEqual([1, ['open']]);
+  });
+
+  it('where every try is refused at once it comes ever more rarely, and heeds how long it is told to wait', async () => {
+    open();
+    for (let ms = 0; ms < 60_000; ms += 100) {
+      for (const source of live()) source.onerror?.();
+      await vi.advanceTimersByTimeAsync(100);
+    }
+    // At 0, 1, 3, 7, 15, 30, 45 and 60 s.
+    expect(FakeSource.all.length).toBe(8);
+    waitMs = 40_000;
+    while (live().length === 0) await vi.advanceTimersByTimeAsync(100);
+    live()[0]!.onerror?.();
+    await vi.advanceTimersByTimeAsync(39_000);
+    expect(live()).toEqual([]);
+    await vi.advanceTimersByTimeAsync(1500);
+    expect(live()).toHaveLength(1);
   });
 
   it('gives up where there is no such run or code, and only there', async () => {
     open();
     live()[0]!.onerror?.();
-    await vi.advanceTimersByTimeAsync(1000);
+    await vi.advanceTimersByTimeAsync(1500);
     expect(states).toEqual([]);
     gone = true;
     live()[0]!.onerror?.();
-    await vi.advanceTimersByTimeAsync(5000);
+    await vi.advanceTimersByTimeAsync(20_000);
     expect(states).toEqual(['refused']);
     expect(live()).toEqual([]);
   });
 
-  it('begins anew at once when the network is back', async () => {
+  it('begins anew at once when the network is back, and when somebody looks again', async () => {
     open();
     live()[0]!.say('run', run);
     window.dispatchEvent(new Event('online'));
-    expect(states).toEqual(['open', 'broken']);
     expect(live()).toHaveLength(1);
+    expect(FakeSource.all).toHaveLength(2);
+    for (let k = 0; k < 4; k++) {
+      live()[0]?.onerror?.();
+      await vi.advanceTimersByTimeAsync(1200 * 2 ** k);
+    }
+    live()[0]?.onerror?.();
+    const tried = FakeSource.all.length;
+    document.dispatchEvent(new Event('visibilitychange'));
+    expect([FakeSource.all.length, live().length]).toEqual([tried + 1, 1]);
   });
 });

@@ -2,11 +2,15 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { type Closing, closingOf, type RunCommand, type RunState } from '../../core/run/index.ts';
+import { type Closing, closingOf, endedIdle, type RunCommand, type RunState } from '../../core/run/index.ts';
 import { api, fetchAnew, messageOf, type StoredRun } from '../data/index.ts';
 import { Button } from '../ui/index.ts';
 import { ClosingFields } from './closing-fields.tsx';
 import { FeltBy } from './felt-by.tsx';
+import { WaitingEntries } from './waiting-entries.tsx';
+
+/** Said of a run that ended since nobody touched it. */
+export const ENDED_IDLE = 'It ended by itself: nobody had touched it for six hours.';
 
 interface Props {
   run: StoredRun;
@@ -44,6 +48,7 @@ export function RunClose({ run, state, onChanged }: Props) {
     <section aria-label="At the close" className="mt-8">
       <h2 className="mb-3 text-title font-semibold">At the close</h2>
       <div className="flex max-w-2xl flex-col gap-5">
+        <WaitingEntries runId={run.id} plan={run.plan} onWritten={onChanged} />
         <ClosingFields
           key={run.id}
           closing={{ ...closingOf(run.events), ...said }}
@@ -83,8 +88,9 @@ export function RunControls({ run, state, hasEnd, onChanged }: Props & { hasEnd:
           This run is in the bin and counts in no sum.
         </p>
       )}
+      {endedIdle(run.events) && <p className="mt-3">{ENDED_IDLE} Take it up again at its desk.</p>}
       <div className="mt-3 flex flex-wrap gap-2">
-        {goesOn && (
+        {(goesOn || endedIdle(run.events)) && (
           <Link to={`/desk/${run.id}`} className="inline-flex min-h-11 items-center rounded-md bg-ink px-4 text-paper">
             Back to the desk
           </Link>

@@ -1,7 +1,8 @@
 import { useState } from 'react';
+import { toast } from 'sonner';
 import type { Plan } from '../../core/plan/index.ts';
 import { outside, PAPER_SIZES, type PaperKind } from '../../core/wire/index.ts';
-import { ask, fetchAnew, isOwnMachine, useOrigins } from '../data/index.ts';
+import { ask, dayOf, dayWords, fetchAnew, isOwnMachine, messageOf, useLoaded, useOrigins } from '../data/index.ts';
 import { saveNow } from '../editing/index.ts';
 import { Button, Checkbox, Select } from '../ui/index.ts';
 import { MakingNote } from './making-note.tsx';
@@ -17,28 +18,37 @@ const SHEETS: readonly { kind: PaperKind; name: string; about: string }[] = [
   { kind: 'whom', name: 'What to say to whom', about: 'one page of other ways, by who is here' },
 ];
 
+/** How long the codes of cards last, weeks: a season unless another is chosen. */
+const SEASON = 13;
+const LASTS: readonly [number, string][] = [
+  [1, 'for a week'],
+  [SEASON, 'for a season'],
+  [52, 'for a year'],
+];
+
 /** The class on paper: each sheet by one press. */
 export function PaperPart({ plan }: { plan: Plan }) {
   const { state, make, cancel } = useMaking();
   const [size, setSize] = useState(keptSize);
   const [perPage, setPerPage] = useState<'1' | '4'>('1');
   const [withCode, setWithCode] = useState(true);
+  const [weeks, setWeeks] = useState(SEASON);
   const [who, setWho] = useState('');
   const { origins } = useOrigins();
   const cardQuery = async () => {
     if (!withCode) return {};
-    const { code } = await ask(outside.makeHandout, { body: { kind: 'plan', targetId: plan.id } });
-    void fetchAnew(['handouts']);
-    return { code, origin: origins[0] ?? window.location.origin };
+    await ask(outside.makeCardCodes, { body: { planId: plan.id, weeks } });
+    void fetchAnew(['card-codes']);
+    return { origin: origins[0] ?? window.location.origin };
   };
   const print = async (kind: PaperKind, name: string) => {
     // Where no code can be had, the cards say nothing wrong: they have none.
-    const code = kind === 'cards' ? await cardQuery().catch(() => ({})) : {};
+    const codes = kind === 'cards' ? await cardQuery().catch(() => ({})) : {};
     const columns = kind === 'tracking' && who.trim() !== '' ? { who } : {};
     void make(
       name,
       outside.getPlanPaper,
-      { path: { planId: plan.id, kind }, query: { size, perPage, ...code, ...columns } },
+      { path: { planId: plan.id, kind }, query: { size, perPage, ...codes, ...columns } },
       saveNow,
     );
   };
@@ -87,11 +97,26 @@ export function PaperPart({ plan }: { plan: Plan }) {
                 <Checkbox checked={withCode} onChange={setWithCode}>
                   with a code for phones
                 </Checkbox>
+                {withCode && (
+                  <Select
+                    aria-label="How long the codes last"
+                    look="quiet"
+                    value={String(weeks)}
+                    onChange={(e) => setWeeks(Number(e.target.value))}
+                  >
+                    {LASTS.map(([n, words]) => (
+                      <option key={n} value={n}>
+                        {words}
+                      </option>
+                    ))}
+                  </Select>
+                )}
                 {withCode && isOwnMachine(origins[0] ?? '') && (
                   <span className="text-fine text-muted">phones do not find this machine’s own address</span>
                 )}
               </div>
             )}
+            {kind === 'cards' && <CardsOut planId={plan.id} />}
             {kind === 'tracking' && (
               <input
                 aria-label="Columns of the tracking sheet"
@@ -107,5 +132,28 @@ export function PaperPart({ plan }: { plan: Plan }) {
       </ul>
       <MakingNote state={state} onCancel={cancel} />
     </section>
+  );
+}
+
+/** The codes on this class's cards that are out, and the way to take them back. */
+function CardsOut({ planId }: { planId: string }) {
+  const [loaded] = useLoaded(['card-codes'], () => ask(outside.listCardCodes, {}));
+  const mine = loaded.state === 'ready' ? loaded.value.find((c) => c.planId === planId) : undefined;
+  if (!mine) return null;
+  const takeBack = () =>
+    void ask(outside.endCardCodes, { path: { planId } }).then(
+      () => fetchAnew(['card-codes']),
+      (e: unknown) => toast.error(`${messageOf(e)}.`),
+    );
+  return (
+    <p className="flex flex-wrap items-center gap-x-3 text-small">
+      <span className="text-muted">
+        {mine.cards === 1 ? 'A card opens its station’s page' : `${mine.cards} cards open their station’s page`} while
+        the class is led, until {dayWords(dayOf(mine.endsAt), 'd MMMM yyyy')}.
+      </span>
+      <Button look="quiet" onClick={takeBack}>
+        Take the codes back
+      </Button>
+    </p>
   );
 }

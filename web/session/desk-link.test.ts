@@ -58,6 +58,7 @@ function link(known: boolean) {
           stream = null;
         };
       },
+      onWaiting: (id) => heard.push(`waiting in ${id}`),
       tellClock: async (_, ms) => {
         if (refuse) throw new Error('away');
         told.push(ms);
@@ -134,7 +135,7 @@ describe('the link of a desk', () => {
     leads = false;
     const { timers } = link(true);
     await settle();
-    stream!.onRun({ plan, kind: 'desk', clockOffsetMs: 4700 });
+    stream!.onRun({ plan, kind: 'desk', part: null, clockOffsetMs: 4700 });
     timers.pass(500);
     expect(behind).toEqual([300]);
     stream!.onClock(4995);
@@ -148,6 +149,8 @@ describe('the link of a desk', () => {
     storage.keepWaiting(RUN, { ...start, id: 'event-2-x', type: 'pause' });
     otherWindow(`odd-round.waits.${RUN}.event-2-x`);
     otherWindow('odd-round.waits.another-run.event-2-x');
+    stream!.onWaiting?.();
+    expect(heard.pop()).toBe(`waiting in ${RUN}`);
     stream!.onCommand?.('ask-1', { type: 'skip' });
     leads = false;
     stream!.onCommand?.('ask-2', { type: 'skip' });

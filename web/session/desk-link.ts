@@ -29,6 +29,8 @@ export interface LinkParts {
   timers: Timers;
   /** Opens the server's stream of a run; gives what closes it. */
   openStream(runId: string, on: StreamListener): () => void;
+  /** Something that phones entered waits for the instructor, or does so no more. */
+  onWaiting(runId: string): void;
   /** Tells the server how the leading desk's clock stands to its own, ms; throws when it was not heard. */
   tellClock(runId: string, clockOffsetMs: number): Promise<unknown>;
   /** Calls back with the key of whatever another window writes to the storage; gives what ends that. */
@@ -66,6 +68,7 @@ export function linkDesk(runId: string, end: DeskEnd, parts: LinkParts): () => v
       onCommand: (id, command) => {
         if (end.leads()) end.onCommand(id, command);
       },
+      onWaiting: () => parts.onWaiting(runId),
       onState: () => {},
     });
   };

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import type { RunCommand } from '../../core/run/index.ts';
 import { keeping, runs } from '../../core/wire/index.ts';
 import { SoundEngine, speakingTo } from '../audio/index.ts';
-import { addressOf, api, ask, isMissing } from '../data/index.ts';
+import { addressOf, api, ask, fetchAnew, standingOf } from '../data/index.ts';
 import { askClock, openRunStream, type StreamSource, TIMERS } from '../live/index.ts';
 import { loadTrack } from '../tracks/index.ts';
 import { startTicker } from '../workers/index.ts';
@@ -40,6 +40,7 @@ const session = new DeskSession({
       clock,
       timers: TIMERS,
       openStream: (id, on) => openRunStream(streamOf(id), on),
+      onWaiting: (id) => void fetchAnew(['waiting', id]),
       tellClock: api.tellClock,
       watchWindows,
     }),
@@ -55,7 +56,7 @@ window.addEventListener('online', () => session.poke());
 
 const streamOf = (id: string): StreamSource => ({
   address: (after) => addressOf(runs.deskStream, { path: { id }, query: { after } }),
-  isGone: () => isMissing(api.run(id)),
+  standing: () => standingOf(api.run(id)),
 });
 
 function watchWindows(onWritten: (key: string) => void): () => void {
