@@ -73,6 +73,8 @@ describe('a backup', () => {
       series: 1,
       calendar_item: 13,
       handout: 1,
+      station_code: 2,
+      waiting_entry: 1,
       track: 1,
     });
     expect(await everything(target)).toEqual(before);

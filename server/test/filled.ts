@@ -3,11 +3,13 @@ import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { saveRecording } from '../db/clips.ts';
 import { codesOf } from '../db/codes.ts';
 import type { Database } from '../db/database.ts';
+import { enterFromPhone } from '../db/entries.ts';
 import { makeHandout } from '../db/handouts.ts';
 import { saveMoves } from '../db/moves.ts';
 import { saveTrack } from '../db/music.ts';
 import { savePlan } from '../db/plans.ts';
 import { appendEvents, createRun } from '../db/runs.ts';
+import { makeCardCodes } from '../db/station-codes.ts';
 import { seedOnce } from '../demo/seed.ts';
 import { readShippedMoves } from '../library/read.ts';
 
@@ -40,6 +42,17 @@ export async function fill(db: Database): Promise<void> {
   ]);
   await codesOf(db, 'run-odd-0001');
   await makeHandout(db, 'plan', 'odd');
+  const now = new Date(T0);
+  await makeCardCodes(db, 'odd', ['s1', 's2'], { now, endsAt: now });
+  const command = { type: 'felt' as const, squad: 'Heron', effort: 7 };
+  await enterFromPhone(db, {
+    runId: 'run-odd-0001',
+    id: 'ask-odd-0001',
+    phone: 'phone-odd',
+    atMs: T0,
+    command,
+    name: 'Marl \u{1F30A}',
+  });
   const track = {
     id: 't-odd',
     title: 'Ebb "and"',
