@@ -12,6 +12,7 @@ import {
 } from '../calendar/index.ts';
 import type { Problem } from '../plan/index.ts';
 import { clipText, documentId, MAX_MS, text } from '../plan/index.ts';
+import { TooManySteps, withinSteps } from './rule-steps.ts';
 
 /*
  * Calendars as RFC 5545 has them. Classes go out at their moment, in UTC, so that any calendar shows them at the right time of its own place.
@@ -92,6 +93,13 @@ export interface ReadCalendar {
 /** More than that a calendar does not bring in, nor one of its events. */
 const MOST_CLASSES = 2000;
 const MOST_OF_ONE = 400;
+/** Steps by which the rules of one event, and of all, may be gone through: a rule may have many, and no result. */
+const MOST_STEPS = 100_000;
+const MOST_STEPS_OF_ALL = 1_000_000;
+/** So far a single day is moved at most. */
+const MOVED_DAYS = 31;
+/** No class comes round as often. */
+const TOO_OFTEN: readonly unknown[] = ['SECONDLY', 'MINUTELY'];
 
 /**
  * Reads a calendar into classes on their days: events that come again as often as they come between two days, with their exceptions. Times are turned
@@ -112,21 +120,26 @@ export function readCalendar(file: string, zone: string, from: string, to: strin
     return { classes: [], problems: [{ path: 'file', message: `This is no calendar file: ${message}` }] };
   }
   const classes: DatedClass[] = [];
+  let left = MOST_STEPS_OF_ALL;
   for (const root of roots) {
     if (root.name !== 'vcalendar') {
       problems.push({ path: root.name || 'file', message: 'This is no calendar' });
       continue;
     }
     const zones = zonesOf(root);
-    for (const event of eventsIn(root)) {
+    for (const read of eventsIn(root)) {
       if (classes.length >= MOST_CLASSES) {
         problems.push({ path: 'file', message: `Only the first ${MOST_CLASSES} classes were read` });
         return { classes, problems };
       }
+      let title = 'An event';
       try {
-        classes.push(...classesOf(event, { zone, zones, from, to, problems }));
+        const event = read();
+        title = [event.summary, event.uid].map((x) => String(x ?? '').trim()).find(Boolean) ?? title;
+        const most = Math.min(MOST_STEPS, left);
+        left -= withinSteps(most, () => classes.push(...classesOf(event, { zone, zones, from, to, problems })));
       } catch (error) {
-        const title = [event.summary, event.uid].map((x) => String(x ?? '').trim()).find(Boolean) ?? 'An event';
+        if (error instanceof TooManySteps) left -= error.most;
         problems.push({ path: title, message: error instanceof Error ? error.message : 'cannot be read' });
       }
     }
@@ -142,19 +155,27 @@ const zonesOf = (root: ICAL.Component) =>
     }),
   );
 
-/** The events of a calendar, those that stand for one occurrence of another beside it. */
-function eventsIn(root: ICAL.Component): ICAL.Event[] {
+/** The events of a calendar, each read when it is asked for, with those that stand for one occurrence of it. */
+function eventsIn(root: ICAL.Component): (() => ICAL.Event)[] {
   const all = root.getAllSubcomponents('vevent');
-  const uidOf = (c: ICAL.Component) => c.getFirstPropertyValue('uid');
+  const uidOf = (c: ICAL.Component) => String(c.getFirstPropertyValue('uid'));
   const isException = (c: ICAL.Component) => c.hasProperty('recurrence-id');
   const mains = all.filter((c) => !isException(c));
-  const lone = all.filter((c) => isException(c) && !mains.some((m) => uidOf(m) === uidOf(c)));
+  const own = new Set(mains.map(uidOf));
+  const exceptions = new Map<string, ICAL.Component[]>();
+  const lone: ICAL.Component[] = [];
+  for (const c of all.filter(isException)) {
+    const others = exceptions.get(uidOf(c));
+    if (!own.has(uidOf(c))) lone.push(c);
+    else if (others) others.push(c);
+    else exceptions.set(uidOf(c), [c]);
+  }
   return [
-    ...mains.map((c) => {
-      const exceptions = all.filter((x) => isException(x) && uidOf(x) === uidOf(c));
-      return new ICAL.Event(c, { exceptions, strictExceptions: true } as never);
+    ...mains.map((c) => () => {
+      const others = exceptions.get(uidOf(c)) ?? [];
+      return new ICAL.Event(c, { exceptions: others, strictExceptions: true } as never);
     }),
-    ...lone.map((c) => new ICAL.Event(c)),
+    ...lone.map((c) => () => new ICAL.Event(c)),
   ];
 }
 
@@ -171,10 +192,14 @@ function classesOf(event: ICAL.Event, given: Given): DatedClass[] {
   if (!event.startDate) throw new Error('has no start');
   const inside = (c: DatedClass) => c.day >= from && c.day <= to;
   if (!event.isRecurring()) return [classOf(event, event.startDate, event.endDate, given)].filter(inside);
+  const rule = event.component.getFirstPropertyValue('rrule');
+  if (rule instanceof ICAL.Recur && TOO_OFTEN.includes(rule.freq)) throw new Error('comes round too often for a class');
   const found: DatedClass[] = [];
-  for (const [steps, at] of numbered(occurrencesOf(event))) {
-    // A rule may go on for ever; a day before it may have been moved to after it.
-    if (isoDay(at) > addDays(to, 31) || steps > 20_000) break;
+  // A day may have been moved by one that stands for it.
+  const [first, last] = [addDays(from, -MOVED_DAYS), addDays(to, MOVED_DAYS)];
+  for (const at of occurrencesOf(event)) {
+    if (isoDay(at) > last) break;
+    if (isoDay(at) < first) continue;
     const { item, startDate, endDate } = event.getOccurrenceDetails(at);
     const one = classOf(item, startDate, endDate, given, `${at.toString()}`);
     if (!inside(one)) continue;
@@ -197,11 +222,6 @@ function* occurrencesOf(event: ICAL.Event): Generator<ICAL.Time> {
     .some((p) => p.getValues().some((t) => t instanceof ICAL.Time && t.compare(start) === 0));
   if (!event.component.hasProperty('rrule') && !isLeftOut && first?.compare(start) !== 0) yield start;
   for (let at = first; at; at = times.next()) yield at;
-}
-
-function* numbered<T>(all: Iterable<T>): Generator<[number, T]> {
-  let n = 0;
-  for (const one of all) yield [n++, one];
 }
 
 const two = (n: number) => String(n).padStart(2, '0');

@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { json, Router } from 'express';
 import * as v from 'valibot';
 import { addDays, localAt } from '../../core/calendar/index.ts';
-import { readCalendar, writeCalendar } from '../../core/exchange/index.ts';
+import { writeCalendar } from '../../core/exchange/index.ts';
 import { type Plan, readStoredPlan } from '../../core/plan/index.ts';
 import { structureProblems } from '../../core/timeline/index.ts';
 import { calendar } from '../../core/wire/index.ts';
@@ -20,6 +20,7 @@ import {
 import type { Database } from '../db/database.ts';
 import { readSetting, writeSetting } from '../db/settings.ts';
 import { clubZone } from '../db/zone.ts';
+import { doJob } from '../pool/index.ts';
 import { soundBody } from './border.ts';
 import { fileName } from './file-name.ts';
 import { handle } from './handle.ts';
@@ -52,7 +53,8 @@ export function calendarApi(db: Database, now: () => number): Router {
   handle(api, calendar.importCalendar, async ({ body }) => {
     const zone = await clubZone(db);
     const today = localAt(now(), zone).day;
-    const { classes, problems } = readCalendar(body.text, zone, addDays(today, -BACK_DAYS), addDays(today, AHEAD_DAYS));
+    const between = [addDays(today, -BACK_DAYS), addDays(today, AHEAD_DAYS)] as const;
+    const { classes, problems } = await doJob('calendar', [body.text, zone, ...between]);
     if (classes.length === 0 && problems.length > 0)
       throw new ProblemError(422, 'The calendar was not brought in', { problems });
     return { classes: await bringInClasses(db, classes), problems };

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { json, Router } from 'express';
 import { nanoid } from 'nanoid';
-import { readPlanFile, writePlanFile } from '../../core/exchange/index.ts';
+import { writePlanFile } from '../../core/exchange/index.ts';
 import { keyOf, libraryOf, type Move, movesUsed } from '../../core/moves/index.ts';
 import { duplicatePlan, type Plan } from '../../core/plan/index.ts';
 import { files } from '../../core/wire/index.ts';
@@ -10,6 +10,7 @@ import type { Database, Queryable } from '../db/database.ts';
 import { knownNames, listMoves, saveMoves } from '../db/moves.ts';
 import { readCursor } from '../db/page.ts';
 import { findDocument, findPlan, listPlans, savePlanIn } from '../db/plans.ts';
+import { doJob } from '../pool/index.ts';
 import { ROOT } from '../shared/root.ts';
 import { fileName } from './file-name.ts';
 import { handle } from './handle.ts';
@@ -45,7 +46,7 @@ export function filesApi(db: Database): Router {
   });
 
   handle(api, files.importFile, async ({ body }) => {
-    const { plans, problems, told, moves } = readPlanFile(body.text, MOST_AT_ONCE);
+    const { plans, problems, told, moves } = await doJob('classes', [body.text, MOST_AT_ONCE]);
     if (problems.length > 0 && (!body.goodPart || plans.length === 0))
       throw new ProblemError(422, 'The file was not imported', { problems, sound: plans.map((p) => p.title) });
     const imported = await db.transaction(async (tx) => {

@@ -34,8 +34,8 @@ export const ENDPOINTS: Record<string, Record<string, Endpoint>> = {
   Keeping: endpointsIn(keeping),
 };
 
-/** Problems that any endpoint may answer with: not read, not signed in, refused at the border, too much, away. */
-const ANY = [400, 401, 403, 413, 421, 429, 503, 507];
+/** Problems that any endpoint may answer with: not read, not signed in, refused at the border, too much, stopped, away. */
+const ANY = [400, 401, 403, 413, 421, 422, 429, 503, 507];
 const JSON_TYPE = 'application/json';
 const PROBLEM_TYPE = 'application/problem+json';
 

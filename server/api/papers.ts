@@ -26,31 +26,23 @@ import { findPlan } from '../db/plans.ts';
 import { findRun } from '../db/runs.ts';
 import { cardCodesOf } from '../db/station-codes.ts';
 import { clubZone } from '../db/zone.ts';
-import { makePaper } from '../paper/make-paper.ts';
-import type { PaperRequest } from '../paper/paper-thread.ts';
-import { Turns } from '../shared/turns.ts';
+import type { PaperRequest } from '../paper/draw-request.ts';
+import { doJob } from '../pool/index.ts';
 import { fileName } from './file-name.ts';
 import { handle } from './handle.ts';
 import { notFound, ProblemError } from './problem.ts';
-
-/** One is drawn at a time; so many may wait for it. */
-const MAX_WAITING = 8;
-const RETRY_AFTER_S = 5;
 
 type Sheet = Exclude<PaperKind, 'cards'>;
 
 /** What leaves on paper, as PDF. */
 export function papersApi(db: Database, now: () => number): Router {
   const api = Router();
-  const turns = new Turns(MAX_WAITING);
 
   const send = async (res: Response, name: string, request: PaperRequest) => {
-    if (turns.isFull)
-      throw new ProblemError(503, 'Other sheets are being made; try again in a moment', {}, RETRY_AFTER_S);
     const gone = new AbortController();
     res.once('close', () => gone.abort());
     try {
-      const pdf = await turns.take(() => makePaper(request, gone.signal));
+      const pdf = await doJob('paper', [request], gone.signal);
       res
         .attachment(`${fileName(name)}.pdf`)
         .type('application/pdf')

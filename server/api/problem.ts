@@ -3,6 +3,7 @@ import type { Problem } from '../../core/plan/index.ts';
 import { DatabaseAway, StatementError } from '../db/database.ts';
 import type { DiskSpace } from '../db/disk.ts';
 import { UnreadableDocument } from '../db/documents.ts';
+import { JobStopped, PoolFull } from '../pool/index.ts';
 
 /** An error a client can act on, as RFC 9457 application/problem+json. */
 export interface ProblemDetails {
@@ -58,7 +59,7 @@ export function errorHandler(log: (error: unknown) => void): ErrorRequestHandler
   return (error: unknown, _req, res, next) => {
     if (res.headersSent) return next(error);
     const problem = problemOf(error);
-    if (problem.status >= 500 && !(error instanceof ProblemError)) log(error);
+    if (error instanceof JobStopped || (problem.status >= 500 && !(error instanceof ProblemError))) log(error);
     if (problem.status === 503) res.set('Retry-After', '2');
     if (error instanceof ProblemError && error.retryAfterS !== null) res.set('Retry-After', String(error.retryAfterS));
     sendProblem(res, problem);
@@ -73,6 +74,8 @@ function problemOf(error: unknown): ProblemDetails {
       status: 503,
       title: 'The database cannot be reached now; what you sent may not be saved, try again in a moment',
     };
+  if (error instanceof JobStopped) return { status: 422, title: `${error.message}: nothing was changed` };
+  if (error instanceof PoolFull) return { status: 503, title: error.message };
   if (error instanceof StatementError && error.code === '53100') return DISK_FULL;
   // Class 22: a value that the database will not take, whatever the schema thought of it.
   if (error instanceof StatementError && error.code.startsWith('22'))

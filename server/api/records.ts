@@ -1,12 +1,10 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { json, type Response, Router } from 'express';
-import Papa from 'papaparse';
 import {
-  isRecordsJson,
   type RecordEntry,
-  readRecordRows,
-  readRecordsJson,
+  type readRecordRows,
+  type readRecordsJson,
   recordRow,
   recordsCsv,
   recordsJson,
@@ -16,13 +14,14 @@ import type { Problem } from '../../core/plan/index.ts';
 import { countedSetOf, recordOf, whoOf } from '../../core/record/index.ts';
 import { ownerKey, type RunEvent } from '../../core/run/index.ts';
 import { structureProblems } from '../../core/timeline/index.ts';
-import { records } from '../../core/wire/index.ts';
+import { type Person, records } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { listMoves } from '../db/moves.ts';
-import { findPerson, listPeople, personNamed, savePerson } from '../db/people.ts';
+import { findPerson, listPeople, savePerson } from '../db/people.ts';
 import { countedBy, countedMoves, pastRuns, sessionsIn, trendOf } from '../db/records.ts';
 import { appendEvents, createRun, findRun, hasRun, idsOfBegun } from '../db/runs.ts';
 import { clubZone } from '../db/zone.ts';
+import { doJob } from '../pool/index.ts';
 import { soundBody } from './border.ts';
 import { handle } from './handle.ts';
 import { ProblemError } from './problem.ts';
@@ -76,7 +75,12 @@ export function recordsApi(db: Database): Router {
   );
 
   handle(api, records.importRecords, async ({ body }) => {
-    const done = isRecordsJson(body.text) ? await importJson(db, body.text) : await importCsv(db, body.text);
+    const read = await doJob('records', [body.text]);
+    if (!read)
+      throw new ProblemError(422, 'Nothing was brought in', {
+        problems: [{ path: 'file', message: 'This is neither JSON of records nor CSV with a column “run”' }],
+      });
+    const done = read.kind === 'json' ? await bringInRuns(db, read) : await bringInEntries(db, read);
     if (done.runs + done.entries + done.people === 0 && done.problems.length > 0)
       throw new ProblemError(422, 'Nothing was brought in', { problems: done.problems.slice(0, 200) });
     return done;
@@ -143,8 +147,11 @@ interface BroughtIn {
   problems: Problem[];
 }
 
-async function importJson(db: Database, text: string): Promise<BroughtIn> {
-  const { people, runs, problems } = readRecordsJson(text);
+/** Brings in what a file of records as JSON holds: people, and whole runs. */
+async function bringInRuns(
+  db: Database,
+  { people, runs, problems }: ReturnType<typeof readRecordsJson>,
+): Promise<BroughtIn> {
   const done: BroughtIn = { runs: 0, entries: 0, people: 0, problems: [...problems] };
   for (const person of people) {
     if (await findPerson(db, person.id)) continue;
@@ -172,25 +179,22 @@ async function importJson(db: Database, text: string): Promise<BroughtIn> {
   return done;
 }
 
-async function importCsv(db: Database, text: string): Promise<BroughtIn> {
-  const { data } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: true,
-  });
-  if (!('run' in (data[0] ?? {})))
-    return {
-      runs: 0,
-      entries: 0,
-      people: 0,
-      problems: [{ path: 'file', message: 'This is neither JSON of records nor CSV with a column “run”' }],
-    };
-  const { entries, problems } = readRecordRows(data);
+/** Brings in what was written down of sets, out of a table. */
+async function bringInEntries(
+  db: Database,
+  { entries, problems }: ReturnType<typeof readRecordRows>,
+): Promise<BroughtIn> {
   const done: BroughtIn = { runs: 0, entries: 0, people: 0, problems: [...problems] };
+  const people = await listPeople(db);
   const byRun = new Map<string, RecordEntry[]>();
-  for (const entry of entries) byRun.set(entry.runId, [...(byRun.get(entry.runId) ?? []), entry]);
+  for (const entry of entries) {
+    const own = byRun.get(entry.runId);
+    if (own) own.push(entry);
+    else byRun.set(entry.runId, [entry]);
+  }
   for (const [runId, own] of byRun) {
     const run = await findRun(db, runId).catch(() => null);
-    if (run) done.entries += await addEntries(db, run, own);
+    if (run) done.entries += await addEntries(db, run, own, people);
     else done.problems.push({ path: runId, message: 'There is no such run here: bring it in as JSON first' });
   }
   return done;
@@ -201,7 +205,10 @@ async function addEntries(
   db: Database,
   run: { id: string; plan: Parameters<typeof recordOf>[0]; events: readonly RunEvent[] },
   entries: readonly RecordEntry[],
+  people: readonly Person[],
 ): Promise<number> {
+  const ids = new Set(people.map((p) => p.id));
+  const named = new Map(people.map((p) => [p.name.toLowerCase(), p.id]));
   const has = new Set(
     recordOf(run.plan, run.events).sets.flatMap((s) =>
       s.reps === null && s.weightKg === null && s.effort === null && s.note === ''
@@ -209,18 +216,20 @@ async function addEntries(
         : [ownerKey({ ...countedSetOf(s), ...whoOf(s) })],
     ),
   );
-  let seq = Math.max(0, ...run.events.map((e) => e.seq));
-  const atMs = Math.max(0, ...run.events.map((e) => e.atMs));
+  let seq = run.events.reduce((most, e) => Math.max(most, e.seq), 0);
+  const atMs = run.events.reduce((most, e) => Math.max(most, e.atMs), 0);
   const news: RunEvent[] = [];
   for (const { command, personName } of entries) {
-    const known = command.person === undefined ? null : await findPerson(db, command.person);
-    const named = known ?? (personName === null ? null : await personNamed(db, personName));
-    const whole = named ? { ...command, person: named.id } : command;
+    const known = command.person !== undefined && ids.has(command.person) ? command.person : undefined;
+    const person = known ?? named.get((personName ?? '').trim().toLowerCase());
+    const whole = person === undefined ? command : { ...command, person };
     if (has.has(ownerKey(whole))) continue;
     has.add(ownerKey(whole));
     seq += 1;
     news.push({ ...whole, id: `csv-${run.id.slice(0, 40)}-${seq}`, seq, atMs });
   }
-  if (news.length === 0) return 0;
-  return (await appendEvents(db, run.id, news))?.came.length ?? 0;
+  let came = 0;
+  for (let at = 0; at < news.length; at += EVENTS_AT_ONCE)
+    came += (await appendEvents(db, run.id, news.slice(at, at + EVENTS_AT_ONCE)))?.came.length ?? 0;
+  return came;
 }

@@ -1,4 +1,3 @@
-import { parentPort } from 'node:worker_threads';
 import type { Paper, StationCard } from '../../core/paper/index.ts';
 import { drawCards } from './cards.ts';
 import { drawPaper, type PaperSize } from './draw.ts';
@@ -15,7 +14,8 @@ export type PaperRequest = { size: PaperSize } & (
     }
 );
 
-parentPort?.on('message', async (request: PaperRequest) => {
+/** Draws paper as PDF. */
+export async function drawRequest(request: PaperRequest): Promise<Uint8Array> {
   const pdf =
     request.kind === 'sheet'
       ? await drawPaper(request.paper, request.size)
@@ -23,5 +23,5 @@ parentPort?.on('message', async (request: PaperRequest) => {
           perPage: request.perPage,
           addressOf: (card) => request.addresses[request.cards.indexOf(card)] ?? null,
         });
-  parentPort?.postMessage(new Uint8Array(pdf));
-});
+  return new Uint8Array(pdf);
+}

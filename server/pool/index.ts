@@ -1,0 +1,1 @@
+export { doJob, endPool, JobStopped, PoolFull } from './pool.ts';
