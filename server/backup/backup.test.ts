@@ -38,7 +38,7 @@ async function everything(from: Database): Promise<Record<string, string[]>> {
   for (const table of TABLES) {
     const lines: string[] = [];
     for await (const row of allRows(from, table))
-      lines.push(row.line + (row.sound ? Buffer.from(row.sound.bytes).toString('hex') : ''));
+      lines.push(row.line + (row.sound ? Buffer.from((await row.sound.fetch())!).toString('hex') : ''));
     all[table.name] = lines.sort();
   }
   return all;

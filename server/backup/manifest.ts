@@ -5,8 +5,9 @@ export const BACKUP_FORMAT = 'odd-round/backup';
 export const BACKUP_VERSION = 1;
 export const MANIFEST = 'manifest.json';
 export const tableFile = (table: string) => `tables/${table}.ndjson`;
-/** A sound's name in a backup: the hash of its bytes, so that it can be held against them. */
-export const soundFile = (bytes: Uint8Array) => `sounds/${createHash('sha256').update(bytes).digest('hex')}.wav`;
+/** A sound's name in a backup: the SHA-256 of its bytes, in hex, so that it can be held against them. */
+export const soundFile = (hash: string) => `sounds/${hash}.wav`;
+export const hashOf = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
 
 const TableSchema = v.strictObject({ rows: v.pipe(v.number(), v.integer(), v.minValue(0)), hash: v.string() });
 

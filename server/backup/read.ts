@@ -5,6 +5,7 @@ import { type Entry, openPromise, type ZipFile } from 'yauzl';
 import {
   BACKUP_VERSION,
   BadBackup,
+  hashOf,
   MANIFEST,
   type Manifest,
   ManifestSchema,
@@ -61,7 +62,7 @@ const told = (error: unknown) => (error instanceof Error ? error.message : Strin
 
 /** A sound as it was: its name is the hash of what is in it. */
 function soundOf(name: string, bytes: Uint8Array): Uint8Array {
-  if (soundFile(bytes) === name) return bytes;
+  if (soundFile(hashOf(bytes)) === name) return bytes;
   throw new BadBackup(`The backup is damaged: ${name} is not the sound it was`);
 }
 

@@ -64,11 +64,17 @@ async function fillTable(tx: Queryable, backup: OpenBackup, table: BackedUp, orp
     const names = Object.keys(JSON.parse(lines[0] ?? '{}') as object)
       .map((c) => `"${c.replaceAll('"', '""')}"`)
       .join(', ');
-    await tx.query(
-      `INSERT INTO ${table.name} (${names})
-       SELECT ${names} FROM jsonb_populate_recordset(NULL::${table.name}, $1::jsonb) r ${belonging}`,
-      [`[${lines.join(',')}]`],
-    );
+    await tx
+      .query(
+        `INSERT INTO ${table.name} (${names})
+         SELECT ${names} FROM jsonb_populate_recordset(NULL::${table.name}, $1::jsonb) r ${belonging}`,
+        [`[${lines.join(',')}]`],
+      )
+      .catch((error: unknown) => {
+        // Class 42: columns that the table does not have.
+        if (!(error instanceof StatementError) || !error.code.startsWith('42')) throw error;
+        throw new BadBackup(`The backup is damaged: its table ${table.name} has other columns (${error.message})`);
+      });
     lines = [];
     size = 0;
   };

@@ -5,19 +5,22 @@ import type { BackedUp } from './tables.ts';
 /** Rows of a page; small, so that whoever else asks the database waits only for the page under way. */
 const PAGE = 50;
 
-/** One row as a line of JSON, and the sound that belongs to it. */
+/** One row as a line of JSON, and the sound that belongs to it, fetched when it is asked for: null where it is gone by then. */
 export interface BackupRow {
   line: string;
-  sound: { file: string; bytes: Uint8Array } | null;
+  sound: { file: string; fetch: () => Promise<Uint8Array | null> } | null;
 }
 
 /** Where a table's rows come from: all of them in order, or what can be read of a damaged one. */
 export type RowSource = (db: Queryable, table: BackedUp) => AsyncGenerator<BackupRow>;
 
-type Raw = { line: string; sound: Uint8Array | null };
+type Raw = { line: string; hash: string | null };
 
+/** A row without its sound, which is known by the hash of its bytes: sounds are large, and fetched one by one. */
 const columns = ({ sound }: BackedUp) =>
-  sound ? `(to_jsonb(t) - '${sound}')::text AS line, t.${sound} AS sound` : 'to_jsonb(t)::text AS line, NULL AS sound';
+  sound
+    ? `(to_jsonb(t) - '${sound}')::text AS line, encode(sha256(t.${sound}), 'hex') AS hash`
+    : 'to_jsonb(t)::text AS line, NULL AS hash';
 
 /** A table's rows page by page by their key. */
 export const allRows: RowSource = async function* (db, table) {
@@ -36,7 +39,7 @@ export const allRows: RowSource = async function* (db, table) {
       `SELECT ${columns(table)}, ${asText} FROM ${table.name} t ${where && `WHERE ${where}`} ORDER BY ${key} LIMIT ${PAGE}`,
       last ?? [],
     );
-    for (const row of rows) yield backupRow(row);
+    for (const row of rows) yield backupRow(db, table, row);
     const end = rows.at(-1);
     if (!end || rows.length < PAGE) return;
     last = parts.map((c) => end[`key_${c}`]);
@@ -68,13 +71,13 @@ export function readableRows(lose: (table: string) => void): RowSource {
     for (let page = 0; page < (size?.pages ?? 0); page++) {
       const whole = await tried(() => read(`(${page},0)`, `(${page + 1},0)`));
       if (whole) {
-        for (const row of whole) yield backupRow(row);
+        for (const row of whole) yield backupRow(db, table, row);
         continue;
       }
       for (let item = 1; item <= MAX_ITEMS; item++) {
         const one = await tried(() => read(`(${page},${item})`, `(${page},${item + 1})`));
         if (!one) lose(table.name);
-        for (const row of one ?? []) yield backupRow(row);
+        for (const row of one ?? []) yield backupRow(db, table, row);
       }
     }
   };
@@ -86,8 +89,17 @@ const MAX_ITEMS = 291;
 /** What was asked for, or null when it cannot be read; where that took the database's thread down, the next one opens it. */
 const tried = <T>(work: () => Promise<T>): Promise<T | null> => work().catch(() => null);
 
-function backupRow({ line, sound }: Raw): BackupRow {
-  if (sound === null) return { line, sound: null };
-  const file = soundFile(sound);
-  return { line: JSON.stringify({ ...JSON.parse(line), sound: file }), sound: { file, bytes: sound } };
+function backupRow(db: Queryable, { name, key, sound }: BackedUp, { line, hash }: Raw): BackupRow {
+  if (sound === undefined || hash === null) return { line, sound: null };
+  const row = JSON.parse(line) as Record<string, unknown>;
+  const file = soundFile(hash);
+  const fetch = async () => {
+    const where = key.map((c, k) => `t.${c}::text = $${k + 1}`).join(' AND ');
+    const [found] = await db.query<{ bytes: Uint8Array }>(
+      `SELECT t.${sound} AS bytes FROM ${name} t WHERE ${where} AND encode(sha256(t.${sound}), 'hex') = $${key.length + 1}`,
+      [...key.map((c) => String(row[c])), hash],
+    );
+    return found?.bytes ?? null;
+  };
+  return { line: JSON.stringify({ ...row, sound: file }), sound: { file, fetch } };
 }

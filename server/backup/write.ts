@@ -7,7 +7,7 @@ import { ZipFile } from 'yazl';
 import type { Queryable } from '../db/database.ts';
 import { syncOne } from '../db/embedded-files.ts';
 import { BACKUP_FORMAT, BACKUP_VERSION, MANIFEST, type Manifest, TableSum, tableFile } from './manifest.ts';
-import { allRows, type RowSource } from './rows.ts';
+import { allRows, type BackupRow, type RowSource } from './rows.ts';
 import { TABLES, tablesAt } from './tables.ts';
 
 export interface BackupOptions {
@@ -18,32 +18,65 @@ export interface BackupOptions {
 }
 
 /**
- * The whole database as a zip of JSON lines and sounds, read page by page while it goes on: what refers to a row comes before
- * the row, so that nothing that is changed in between is torn from what it belongs to.
+ * The whole database as a zip of JSON lines and sounds, read page by page while it goes on, one sound at a time: what refers to a row comes
+ * before the row, so that nothing that is changed in between is torn from what it belongs to; a sound comes before its row.
  */
-export function backupStream(db: Queryable, { now, rows = allRows, lost = () => ({}) }: BackupOptions): Readable {
+export function backupStream(db: Queryable, options: BackupOptions): Readable {
   const zip = new ZipFile();
   const out = zip.outputStream as Readable;
   const fail = (error: unknown) => out.destroy(error instanceof Error ? error : new Error(String(error)));
   zip.on('error', fail);
+  fillZip(zip, db, options, fail).catch(fail);
+  return out;
+}
+
+async function fillZip(
+  zip: ZipFile,
+  db: Queryable,
+  { now, rows = allRows, lost = () => ({}) }: BackupOptions,
+  fail: (error: unknown) => void,
+): Promise<void> {
   const sums = new Map<string, TableSum>();
-  const sounds = new Map<string, Uint8Array>();
-  const add = (name: string, pieces: () => AsyncIterable<string>) =>
-    zip.addReadStreamLazy(name, (give) => {
+  /** An entry that is made when its turn comes. */
+  const add = (name: string, pieces: () => AsyncIterable<string | Uint8Array>, compress = true) =>
+    zip.addReadStreamLazy(name, { compress }, (give) => {
       const source = Readable.from(pieces());
       source.once('error', fail);
       give(null, source);
     });
-  for (const table of [...TABLES].reverse())
-    add(tableFile(table.name), async function* () {
+  const addTable = (name: string, lines: () => AsyncIterable<string> | Iterable<string>) =>
+    add(tableFile(name), async function* () {
       const sum = new TableSum();
-      sums.set(table.name, sum);
-      for await (const row of rows(db, table)) {
-        sum.add(row.line);
-        if (row.sound) sounds.set(row.sound.file, row.sound.bytes);
-        yield `${row.line}\n`;
+      sums.set(name, sum);
+      for await (const line of lines()) {
+        sum.add(line);
+        yield `${line}\n`;
       }
     });
+  for (const table of [...TABLES].reverse()) {
+    if (table.sound === undefined) {
+      addTable(table.name, async function* () {
+        for await (const { line } of rows(db, table)) yield line;
+      });
+      continue;
+    }
+    const held: BackupRow[] = [];
+    for await (const row of rows(db, table)) held.push(row);
+    const gone = new Set<string>();
+    for (const sound of new Map(held.flatMap(({ sound }) => (sound ? [[sound.file, sound]] : []))).values())
+      add(
+        sound.file,
+        async function* () {
+          const bytes = await sound.fetch();
+          if (bytes === null) gone.add(sound.file);
+          else yield bytes;
+        },
+        false,
+      );
+    addTable(table.name, function* () {
+      for (const { line, sound } of held) if (!sound || !gone.has(sound.file)) yield line;
+    });
+  }
   add(MANIFEST, async function* () {
     const migrations = await migrationsOf(db);
     const manifest: Manifest = {
@@ -56,11 +89,9 @@ export function backupStream(db: Queryable, { now, rows = allRows, lost = () => 
       ),
       lost: lost(),
     };
-    for (const [file, bytes] of sounds) zip.addBuffer(Buffer.from(bytes), file, { compress: false });
-    zip.end();
     yield JSON.stringify(manifest, null, 2);
   });
-  return out;
+  zip.end();
 }
 
 const migrationsOf = async (db: Queryable) =>

@@ -1,6 +1,7 @@
 import type PDFDocument from 'pdfkit';
 import type { Paper, Part } from '../../core/paper/index.ts';
 import type { Type, Weight } from './fonts.ts';
+import { linesOf } from './lines.ts';
 
 export type Doc = InstanceType<typeof PDFDocument>;
 
@@ -35,8 +36,15 @@ const MOST_TAIL = 0.3;
 const weightOf = (row: Row): Weight => (row.kind === 'heading' || row.look === 'strong' ? 'bold' : 'plain');
 const scaleOf = (row: Row) => (row.kind === 'heading' ? HEADING : row.look === 'small' ? SMALL : 1);
 
-/** The parts of a sheet as pieces of type of one size, for columns of one width. */
-export function piecesOf(doc: Doc, type: Type, parts: readonly Part[], sizePt: number, width: number): Piece[] {
+/** What a piece has to go into, pt. */
+interface Column {
+  width: number;
+  height: number;
+}
+
+/** The parts of a sheet as pieces of type of one size, for columns of one size; none is higher than a column. */
+export function piecesOf(doc: Doc, type: Type, parts: readonly Part[], sizePt: number, column: Column): Piece[] {
+  const { width } = column;
   const rows = parts.filter((p): p is Row => p.kind !== 'table');
   const widest = (text: (row: Row) => string, most: number) =>
     Math.min(
@@ -51,8 +59,8 @@ export function piecesOf(doc: Doc, type: Type, parts: readonly Part[], sizePt: n
   const leadWidth = widest((r) => r.lead, MOST_LEAD);
   return parts.flatMap((part) =>
     part.kind === 'table'
-      ? tablePieces(doc, type, part, sizePt, width)
-      : [rowPiece(doc, type, part, sizePt, width, leadWidth)],
+      ? tablePieces(doc, type, part, sizePt, column)
+      : rowPieces(doc, type, part, sizePt, column, leadWidth),
   );
 }
 
@@ -60,7 +68,15 @@ function widthOf(doc: Doc, type: Type, text: string, weight: Weight, sizePt: num
   return doc.widthOfString(type.use(text, weight, sizePt));
 }
 
-/** A text set in a width, wrapped between words, and inside one that is longer than a line. */
+/** A text set in a width: its lines, and how they are drawn. */
+interface SetText {
+  lines: readonly string[];
+  /** Of one line. */
+  lineHeight: number;
+  /** Draws the lines from one to another, the first at the place. */
+  draw(x: number, y: number, from?: number, to?: number): void;
+}
+
 function setText(
   doc: Doc,
   type: Type,
@@ -69,20 +85,36 @@ function setText(
   sizePt: number,
   width: number,
   align: 'left' | 'right',
-) {
-  const options = { width, align, lineGap: sizePt * LINE_GAP };
+): SetText {
   const drawn = text === '' ? '' : type.use(text, weight, sizePt);
+  const lines = linesOf(drawn, width, (letters) => doc.widthOfString(letters));
+  const lineHeight = drawn === '' ? 0 : doc.currentLineHeight(true) + sizePt * LINE_GAP;
   return {
-    height: drawn === '' ? 0 : doc.heightOfString(drawn, options),
-    draw: (x: number, y: number) => {
+    lines,
+    lineHeight,
+    draw(x, y, from = 0, to = lines.length) {
       if (drawn === '') return;
       type.use(text, weight, sizePt);
-      doc.fillColor('#000').text(drawn, x, y, options);
+      doc.fillColor('#000');
+      for (const [k, line] of lines.slice(from, to).entries()) {
+        const indent = align === 'right' ? width - doc.widthOfString(line) : 0;
+        doc.text(line, x + indent, y + k * lineHeight, { lineBreak: false });
+      }
     },
   };
 }
 
-function rowPiece(doc: Doc, type: Type, row: Row, sizePt: number, width: number, leadWidth: number): Piece {
+const heightOf = ({ lines, lineHeight }: SetText) => lines.length * lineHeight;
+
+/** A row as a piece; as several where it is higher than a column. */
+function rowPieces(
+  doc: Doc,
+  type: Type,
+  row: Row,
+  sizePt: number,
+  { width, height: most }: Column,
+  leadWidth: number,
+): Piece[] {
   const size = sizePt * scaleOf(row);
   const weight = weightOf(row);
   const gap = sizePt * 0.6;
@@ -93,23 +125,36 @@ function rowPiece(doc: Doc, type: Type, row: Row, sizePt: number, width: number,
   const text = setText(doc, type, row.text, weight, size, textWidth, 'left');
   const tail = setText(doc, type, row.tail, weight, size, tailWidth, 'right');
   const above = row.kind === 'heading' ? sizePt * 0.45 : 0;
-  return {
-    height: above + Math.max(lead.height, text.height, tail.height) + sizePt * PAD,
-    keeps: row.kind === 'heading',
+  return inColumns([lead, text, tail], above + sizePt * PAD, most).map(({ from, to, height }) => ({
+    height,
+    keeps: row.kind === 'heading' && from === 0,
     head: null,
     draw(x, y) {
-      if (row.kind === 'heading')
+      if (row.kind === 'heading' && from === 0)
         doc
           .moveTo(x, y + above * 0.6)
           .lineTo(x + width, y + above * 0.6)
           .lineWidth(1)
           .strokeColor('#000')
           .stroke();
-      lead.draw(x, y + above);
-      text.draw(x + indent, y + above);
-      tail.draw(x + width - tailWidth, y + above);
+      lead.draw(x, y + above, from, to);
+      text.draw(x + indent, y + above, from, to);
+      tail.draw(x + width - tailWidth, y + above, from, to);
     },
-  };
+  }));
+}
+
+/** The lines of texts that stand beside one another, as many to a piece as a column is high. */
+function inColumns(texts: readonly SetText[], around: number, most: number) {
+  const all = Math.max(0, ...texts.map((t) => t.lines.length));
+  const lineHeight = Math.max(0, ...texts.map((t) => t.lineHeight));
+  const height = Math.max(0, ...texts.map(heightOf)) + around;
+  if (height <= most || lineHeight === 0) return [{ from: 0, to: all, height }];
+  const each = Math.max(1, Math.floor((most - around) / lineHeight));
+  return Array.from({ length: Math.ceil(all / each) }, (_, k) => {
+    const [from, to] = [k * each, Math.min(all, (k + 1) * each)];
+    return { from, to, height: (to - from) * lineHeight + around };
+  });
 }
 
 /** The widths of a table's columns by their shares, each at least as wide as its longest word, as far as there is room. */
@@ -130,43 +175,51 @@ function columnWidths(doc: Doc, type: Type, table: Table, sizePt: number, width:
   return wanted.map((w, c) => w + (lacks[c] ?? 0) * given - (spare[c] ?? 0) * taken);
 }
 
-function tablePieces(doc: Doc, type: Type, table: Table, sizePt: number, width: number): Piece[] {
+function tablePieces(doc: Doc, type: Type, table: Table, sizePt: number, { width, height: most }: Column): Piece[] {
   const pad = sizePt * 0.3;
   const widths = columnWidths(doc, type, table, sizePt, width, pad);
-  const rowOf = (cells: readonly string[], weight: Weight, isHead: boolean): Piece => {
+  const rowOf = (cells: readonly string[], weight: Weight, isHead: boolean, room: number): Piece[] => {
     const set = cells.map((text, c) =>
       setText(doc, type, text, weight, sizePt, Math.max(1, (widths[c] ?? 0) - 2 * pad), 'left'),
     );
     const least = isHead ? 0 : table.boxes.length > 0 ? sizePt * 1.5 : 0;
-    const height = Math.max(least, ...set.map((s) => s.height)) + 2 * pad;
-    return {
-      height,
-      keeps: isHead,
-      head: null,
-      draw(x, y) {
-        let at = x;
-        set.forEach((s, c) => {
-          s.draw(at + pad, y + pad);
-          const w = widths[c] ?? 0;
-          if (!isHead && table.boxes.includes(c))
-            doc
-              .rect(at + 1, y + 1, w - 2, height - 2)
-              .lineWidth(0.7)
-              .strokeColor('#000')
-              .stroke();
-          at += w;
-        });
-        doc
-          .moveTo(x, y + height)
-          .lineTo(x + width, y + height)
-          .lineWidth(isHead ? 1.2 : 0.3)
-          .strokeColor('#000')
-          .stroke();
-      },
-    };
+    return inColumns(set, 2 * pad, room).map(({ from, to, ...piece }) => {
+      const height = Math.max(least + 2 * pad, piece.height);
+      return {
+        height,
+        keeps: isHead,
+        head: null,
+        draw(x, y) {
+          let at = x;
+          set.forEach((s, c) => {
+            s.draw(at + pad, y + pad, from, to);
+            const w = widths[c] ?? 0;
+            if (!isHead && table.boxes.includes(c))
+              doc
+                .rect(at + 1, y + 1, w - 2, height - 2)
+                .lineWidth(0.7)
+                .strokeColor('#000')
+                .stroke();
+            at += w;
+          });
+          doc
+            .moveTo(x, y + height)
+            .lineTo(x + width, y + height)
+            .lineWidth(isHead ? 1.2 : 0.3)
+            .strokeColor('#000')
+            .stroke();
+        },
+      };
+    });
   };
-  const head = rowOf(table.heads, 'bold', true);
-  return [head, ...table.rows.map((cells) => ({ ...rowOf(cells, 'plain', false), head }))];
+  // A head that would fill the column itself is drawn once, in parts, and at the head of no other.
+  const heads = rowOf(table.heads, 'bold', true, most / 2);
+  const [head = null] = heads.length === 1 ? heads : [];
+  const room = most - (head?.height ?? 0);
+  return [
+    ...heads,
+    ...table.rows.flatMap((cells) => rowOf(cells, 'plain', false, room).map((piece) => ({ ...piece, head }))),
+  ];
 }
 
 /** A piece at its place: which page, which column, how far down. */
@@ -225,12 +278,11 @@ export function setPaper(doc: Doc, type: Type, paper: Paper, page: Page, headHei
   const height = page.height - 2 * page.margin;
   const trial = (sizePt: number, columns: number): SetPaper => {
     const columnWidth = (inner - GUTTER * (columns - 1)) / columns;
-    const pieces = piecesOf(doc, type, paper.parts, sizePt, columnWidth);
-    const placed = flow(pieces, columns, height - headHeight, height);
-    // A single piece that is higher than a page would be cut at its foot.
-    const isWhole = placed.every((p) => p.y + p.piece.height <= height + 0.5);
-    const pages = Math.max(1, ...placed.map((p) => p.page + 1));
-    return { placed, sizePt, columns, columnWidth, pages: isWhole ? pages : Number.POSITIVE_INFINITY };
+    const first = height - headHeight;
+    const pieces = piecesOf(doc, type, paper.parts, sizePt, { width: columnWidth, height: first });
+    const placed = flow(pieces, columns, first, height);
+    const pages = placed.reduce((most, p) => Math.max(most, p.page + 1), 1);
+    return { placed, sizePt, columns, columnWidth, pages };
   };
   const steps = Math.max(0, Math.floor((paper.sizePt - LEAST_PT) / STEP_PT));
   /** The largest type that does, found by halving; null where not even the smallest does. */
@@ -246,7 +298,7 @@ export function setPaper(doc: Doc, type: Type, paper: Paper, page: Page, headHei
     }
     return found;
   };
-  if (!paper.onePage) return largest(1, (set) => set.pages < Number.POSITIVE_INFINITY) ?? trial(LEAST_PT, 1);
+  if (!paper.onePage) return trial(LEAST_PT + steps * STEP_PT, 1);
   const [one, two] = [1, 2].map((columns) => largest(columns, (set) => set.pages === 1));
   // One column is read more easily: two must be worth it.
   if (one && (!two || one.sizePt >= two.sizePt)) return one;
