@@ -87,7 +87,15 @@ export function createApp({
     helmet({
       // Loopback is plain http: nothing may send the browser to https.
       strictTransportSecurity: false,
-      contentSecurityPolicy: { directives: { upgradeInsecureRequests: null, 'media-src': ["'self'", 'blob:'] } },
+      contentSecurityPolicy: {
+        directives: {
+          upgradeInsecureRequests: null,
+          'media-src': ["'self'", 'blob:'],
+          'font-src': ["'self'"],
+          // Libraries put styles of their own into the page.
+          'style-src': ["'self'", "'unsafe-inline'"],
+        },
+      },
     }),
   );
   app.use('/api', sameOrigin(borders), (_req, res, next) => {

@@ -135,6 +135,7 @@ export const getBackupNow = endpoint({
   says: 'A backup of now, to be kept elsewhere',
   status: 200,
   answer: { media: 'application/zip' },
+  problems: [409],
 });
 
 export const checkData = endpoint({

@@ -200,6 +200,7 @@ describe('the server', () => {
     const answer = await request(app()).get('/api/health');
     expect(answer.body).toMatchObject({ ok: true, nowMs: T0 });
     expect(answer.headers['content-security-policy']).toContain("script-src 'self'");
+    expect(answer.headers['content-security-policy']).not.toMatch(/https:/);
     expect(answer.headers['x-powered-by']).toBeUndefined();
   });
 

@@ -111,6 +111,9 @@ it('waits while a desk is open, and while another one is under way', async () =>
   leave();
   const both = await Promise.all([request(app).post('/api/backup'), request(app).post('/api/backup')]);
   expect(both.map((b) => b.status).sort()).toEqual([201, 409]);
+  // One that is fetched is made, too.
+  const twelve = await Promise.all(Array.from({ length: 12 }, () => zip(request(app).get('/api/backup/now'))));
+  expect(twelve.map((b) => b.status).sort()).toEqual([200, ...Array(11).fill(409)]);
 });
 
 it('with a full disk nothing is saved, everything is shown, and it goes on when there is room', async () => {

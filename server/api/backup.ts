@@ -15,6 +15,7 @@ import {
   NoRoom,
   restoreRunning,
 } from '../backup/index.ts';
+import { aloneOnDatabase } from '../db/alone.ts';
 import type { Database } from '../db/database.ts';
 import type { DiskSpace } from '../db/disk.ts';
 import type { RunHub } from '../live/hub.ts';
@@ -47,12 +48,15 @@ export function backupApi(
 ): Router {
   const api = Router();
   let busy = false;
-  /** One thing at a time: two would be in one another's way. */
+  /** One thing at a time, of all servers on the database: two would be in one another's way. */
   const alone = async <T>(work: () => Promise<T>): Promise<T> => {
-    if (busy) throw new ProblemError(409, 'A backup or a restore is under way; wait for its end');
+    const underWay = () => new ProblemError(409, 'A backup or a restore is under way; wait for its end');
+    if (busy) throw underWay();
     busy = true;
     try {
-      return await work();
+      const done = await aloneOnDatabase(db, work);
+      if (done === null) throw underWay();
+      return done.value;
     } catch (error) {
       if (error instanceof NoRoom) throw new ProblemError(507, error.message);
       throw error;
@@ -77,8 +81,10 @@ export function backupApi(
   handle(api, keeping.makeBackup, () => alone(async () => ({ file: await keeper.make('by-hand') })));
 
   handle(api, keeping.getBackupNow, async ({ res }) => {
-    res.attachment(`odd-round-${new Date(now()).toISOString().slice(0, 10)}.zip`).type('application/zip');
-    await pipeline(backupStream(db, { now: new Date(now()) }), res).catch(() => res.destroy());
+    await alone(async () => {
+      res.attachment(`odd-round-${new Date(now()).toISOString().slice(0, 10)}.zip`).type('application/zip');
+      await pipeline(backupStream(db, { now: new Date(now()) }), res).catch(() => res.destroy());
+    });
   });
 
   handle(api, keeping.checkData, () => alone(() => checkDatabase(db)));

@@ -40,6 +40,20 @@ describe('the border', () => {
     expect(['0.0.0.0', '192.168.1.5', '::', 'boathouse.local'].map(isLoopback)).toEqual([false, false, false, false]);
   });
 
+  it('tells a page elsewhere nothing and does nothing for it, also one on another port of this machine', async () => {
+    const from = async (path: string, site?: string) =>
+      (site === undefined ? request(app()).get(path) : request(app()).get(path).set('Sec-Fetch-Site', site)).then(
+        (res) => res.status,
+      );
+    for (const site of ['cross-site', 'same-site'])
+      for (const path of ['/api/plans', '/api/records/export', '/api/live/AAAAAA/stream', '/api/health'])
+        expect([site, path, await from(path, site)]).toEqual([site, path, 403]);
+    for (const site of [undefined, 'same-origin', 'none']) expect(await from('/api/plans', site)).toBe(200);
+    // A calendar program on a page elsewhere reads what it has the secret of.
+    expect(await from('/api/feeds/nothing.ics', 'cross-site')).toBe(404);
+    expect(watched).toContain('strange origin');
+  });
+
   it('answers to names of its own alone: a site elsewhere cannot be made to point here', async () => {
     for (const host of ['localhost:4310', '127.0.0.1', '[::1]:4310'])
       expect([host, await asked(host)]).toEqual([host, 200]);

@@ -66,11 +66,23 @@ function nameOf(url: string): string | null {
   return URL.canParse(url) ? new URL(url).hostname : null;
 }
 
-/** Nothing is changed for a page of another origin: what a browser sends from there says so. */
+/** What anybody may fetch from anywhere: the calendar's feed, which has a secret of its own in its address. */
+const FROM_ANYWHERE = /^\/feeds\//;
+
+/**
+ * Nothing is changed or told for a page of another origin, another port of the same machine among them, nor is work done for it: what a browser
+ * sends from there says so. Other programs say nothing of it.
+ */
 export function sameOrigin({ publicUrl, watch }: BorderOptions): RequestHandler {
   return (req, res, next) => {
     const origin = req.get('Origin');
+    const site = req.get('Sec-Fetch-Site');
     const isRead = req.method === 'GET' || req.method === 'HEAD';
+    const isForeign = site === 'cross-site' || site === 'same-site';
+    if (isRead && isForeign && !FROM_ANYWHERE.test(req.path)) {
+      watch('strange origin', { from: req.ip, site });
+      return sendProblem(res, { status: 403, title: 'This comes from another site' });
+    }
     if (isRead || origin === undefined) return next();
     const host = URL.canParse(origin) ? new URL(origin).host : null;
     if (host !== null && (host === req.get('Host') || origin === publicUrl?.origin)) return next();

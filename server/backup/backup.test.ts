@@ -215,6 +215,9 @@ describe('a backup that is damaged', () => {
       (lines: string[]) => lines.slice(1),
       (lines: string[]) => [...lines, lines[0]!.replace('"first-light"', '"another-one"')],
       (lines: string[]) => lines.map((l) => l.replace('First Light', 'Last Light')),
+      // Columns that no table has, and one that is no name.
+      (lines: string[]) => lines.map((l) => l.replace('"title"', '"keel"')),
+      (lines: string[]) => lines.map((l) => l.replace('"title"', '"x\\"; DROP TABLE plan; --"')),
     ]) {
       await retold('whole.zip', 'retold.zip', 'plan', change);
       expect((await verifyBackup(at('retold.zip'))).faults.join()).toMatch(/^plan: /);

@@ -44,7 +44,7 @@ export async function migrate(db: Database, options: MigrateOptions = {}): Promi
   const done: string[] = [];
   for (;;) {
     const [next] = await db.transaction(async (tx) => {
-      await tx.query('SELECT pg_advisory_xact_lock($1)', [LOCK]);
+      await takeTurn(tx, LOCK);
       const [file] = await pendingMigrations(tx, options);
       if (file) await apply(tx, file, options.folder);
       return [file];
@@ -59,7 +59,12 @@ export async function migrateIn(tx: Queryable, options: MigrateOptions = {}): Pr
   for (const file of await pendingMigrations(tx, options)) await apply(tx, file, options.folder);
 }
 
+/** Waits until no other server holds a lock, however long that takes; held until the transaction ends. */
+export const takeTurn = (tx: Queryable, lock: number) =>
+  tx.script(`SET LOCAL statement_timeout = 0; SELECT pg_advisory_xact_lock(${lock})`);
+
 async function apply(tx: Queryable, file: string, folder: string = FOLDER): Promise<void> {
-  await tx.script(await readFile(path.join(folder, file), 'utf8'));
+  // Tables are made in the time it takes.
+  await tx.script(`SET LOCAL statement_timeout = 0; ${await readFile(path.join(folder, file), 'utf8')}`);
   await tx.query('INSERT INTO migration (name) VALUES ($1)', [file]);
 }

@@ -1,6 +1,9 @@
-import { afterAll, beforeAll, expect, it } from 'vitest';
+import { once } from 'node:events';
+import { type AddressInfo, connect, createServer, type Socket } from 'node:net';
+import { afterAll, beforeAll, expect, it, vi } from 'vitest';
 import { freshDatabase } from '../test/fresh-database.ts';
 import { type Database, DatabaseAway, StatementError } from './database.ts';
+import { takeTurn } from './migrate.ts';
 import { openPostgres } from './postgres.ts';
 
 let db: Database;
@@ -50,6 +53,92 @@ it('hears what others tell, also after its connection was cut', async () => {
   }
   expect(heard[1]).toBe('low');
   stop();
+});
+
+/** The address of the database under test. */
+async function ownUrl(): Promise<string> {
+  const [own] = await db.query<{ name: string }>('SELECT current_database() AS name');
+  const url = new URL(process.env.TEST_POSTGRES_URL ?? '');
+  url.pathname = own?.name ?? '';
+  return url.href;
+}
+
+/** A way to the server that can be cut without a word: nothing more goes through what is open by then, and nothing says so. */
+async function silentWay(url: string) {
+  const { hostname, port } = new URL(url);
+  const open = new Set<Socket>();
+  const cut = new Set<Socket>();
+  const pass = (from: Socket, to: Socket) => {
+    open.add(from);
+    from.on('data', (bytes) => cut.has(from) || to.write(bytes));
+    from.on('close', () => cut.has(from) || to.destroy());
+    from.on('error', () => {});
+  };
+  const way = createServer((from) => {
+    const to = connect(Number(port), hostname);
+    pass(from, to);
+    pass(to, from);
+  });
+  way.listen(0, '127.0.0.1');
+  await once(way, 'listening');
+  const address = new URL(url);
+  address.port = String((way.address() as AddressInfo).port);
+  return {
+    url: address.href,
+    cut: () => {
+      for (const socket of open) cut.add(socket);
+    },
+    end: () => {
+      for (const socket of open) socket.destroy();
+      way.close();
+    },
+  };
+}
+
+it('finds out that nothing comes any more from a server that is gone without a word, and hears it anew', async () => {
+  const way = await silentWay(await ownUrl());
+  const told: string[] = [];
+  const far = await openPostgres(way.url, (what) => told.push(what), {
+    patienceMs: 1000,
+    pingEveryMs: 200,
+    pingPatienceMs: 500,
+  });
+  const heard: string[] = [];
+  let again = 0;
+  await far.listen(
+    'tide',
+    (word) => heard.push(word),
+    () => again++,
+  );
+  await far.notify('tide', 'high');
+  await vi.waitFor(() => expect(heard).toEqual(['high']));
+  expect(far.deafSinceMs).toBeNull();
+
+  way.cut();
+  // A question ends with a sentence, in the time that was set, and not with the system\u2019s patience of many minutes.
+  await expect(far.query('SELECT 1 AS n')).rejects.toThrow('The database is there and does not answer');
+  await vi.waitFor(() => expect(again).toBe(1));
+  expect(told.join()).toContain('no sign of life');
+  expect(far.deafSinceMs).toBeNull();
+  await far.notify('tide', 'low').catch(() => far.notify('tide', 'low'));
+  await vi.waitFor(() => expect(heard).toEqual(['high', 'low']));
+  expect(await far.query('SELECT 1 AS n')).toEqual([{ n: 1 }]);
+  await far.close();
+  way.end();
+});
+
+it('gives a statement that never ends up with a sentence; a script has its time', async () => {
+  const quick = await openPostgres(await ownUrl(), () => {}, { patienceMs: 300 });
+  await expect(quick.query('SELECT pg_sleep(60)')).rejects.toThrow('The database is there and does not answer');
+  const hung = quick.transaction(async (tx) => tx.query('SELECT pg_sleep(60)'));
+  await expect(hung).rejects.toBeInstanceOf(DatabaseAway);
+  await quick.script('SELECT pg_sleep(0.6)');
+  await quick.transaction(async (tx) => {
+    await takeTurn(tx, 7);
+    await tx.script('SELECT pg_sleep(0.6)');
+  });
+  expect(await quick.query('SELECT 1 AS n')).toEqual([{ n: 1 }]);
+  await quick.close();
 });
 
 it('says that it is away when it cannot be reached, and goes on when its connections were cut', async () => {

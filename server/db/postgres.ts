@@ -22,15 +22,26 @@ const PING_EVERY_MS = 10_000;
 const PING_PATIENCE_MS = 8000;
 const PING = 'odd_round_ping';
 
+/** How long things may take, ms. */
+interface Patience {
+  patienceMs?: number;
+  pingEveryMs?: number;
+  pingPatienceMs?: number;
+}
+
 /** A connection to a PostgreSQL server by its address (`postgres://…`); fails when it cannot be reached. */
-export async function openPostgres(url: string, onTrouble: (what: string) => void = () => {}): Promise<Database> {
+export async function openPostgres(
+  url: string,
+  onTrouble: (what: string) => void = () => {},
+  { patienceMs = PATIENCE_MS, pingEveryMs = PING_EVERY_MS, pingPatienceMs = PING_PATIENCE_MS }: Patience = {},
+): Promise<Database> {
   const pool = new pg.Pool({
     connectionString: url,
     max: MOST_CONNECTIONS,
     connectionTimeoutMillis: CONNECT_PATIENCE_MS,
     application_name: 'odd-round',
-    options: `-c TimeZone=UTC -c statement_timeout=${PATIENCE_MS}`,
-    query_timeout: PATIENCE_MS + 1000,
+    options: `-c TimeZone=UTC -c statement_timeout=${patienceMs}`,
+    query_timeout: patienceMs + 1000,
     ...KEEPALIVE,
     types,
   });
@@ -44,10 +55,21 @@ export async function openPostgres(url: string, onTrouble: (what: string) => voi
       await target.query(patient(sql)).catch(rethrow);
     },
   });
-  const ear = new Ear(url, onTrouble);
+  /** What tidies whole tables takes its time; the connection it was given that for is not used again. */
+  const script = async (sql: string) => {
+    const client = await pool.connect().catch(rethrow);
+    try {
+      await client.query(`SET statement_timeout = ${SCRIPT_PATIENCE_MS}`);
+      await on(client).script(sql);
+    } finally {
+      client.release(true);
+    }
+  };
+  const ear = new Ear(url, onTrouble, { pingEveryMs, pingPatienceMs });
   return {
     kind: 'postgres',
-    ...on(pool),
+    query: on(pool).query,
+    script,
     transaction: async (work) => {
       const client = await pool.connect().catch(rethrow);
       const tx = on(client);
@@ -91,7 +113,7 @@ function rethrow(error: unknown): never {
   const message = error instanceof Error ? error.message : String(error);
   // The client's own limit, and the server's (57014): it is there and does not answer.
   if (code === '57014' || message === 'Query read timeout')
-    throw new DatabaseAway(`The database did not answer within ${PATIENCE_MS / 1000} s`);
+    throw new DatabaseAway('The database is there and does not answer');
   // SQLSTATE classes 08 and 57P: the connection or the server is gone; no SQLSTATE at all: it was never there.
   if (/^[0-9A-Z]{5}$/.test(code) && !/^(08|57P)/.test(code)) throw new StatementError(message, code);
   throw new DatabaseAway(message || code);
@@ -118,6 +140,7 @@ class Ear {
   constructor(
     private readonly url: string,
     private readonly onTrouble: (what: string) => void,
+    private readonly patience: Required<Pick<Patience, 'pingEveryMs' | 'pingPatienceMs'>>,
   ) {}
 
   async listen(channel: string, hear: (payload: string) => void, again?: () => void): Promise<() => void> {
@@ -163,7 +186,7 @@ class Ear {
     this.ping = setTimeout(() => {
       this.onTrouble('The connection that hears the other servers gives no sign of life; making it anew');
       this.lose(client);
-    }, PING_PATIENCE_MS);
+    }, this.patience.pingPatienceMs);
     this.ping.unref();
   }
 
@@ -171,7 +194,7 @@ class Ear {
     // Other servers’ pings come here too: any is a sign of life.
     if (this.client !== client || !this.ping) return;
     clearTimeout(this.ping);
-    this.ping = setTimeout(() => this.sendPing(client), PING_EVERY_MS);
+    this.ping = setTimeout(() => this.sendPing(client), this.patience.pingEveryMs);
     this.ping.unref();
     if (this.deafSinceMs === null) return;
     this.deafSinceMs = null;

@@ -1,6 +1,6 @@
 import type { Keeper } from '../backup/index.ts';
 import type { Database } from '../db/database.ts';
-import { migrate, NewerDatabase, pendingMigrations } from '../db/migrate.ts';
+import { migrate, NewerDatabase, pendingMigrations, takeTurn } from '../db/migrate.ts';
 import { keyMoves, shipMoves } from '../db/moves.ts';
 import { fillSearch } from '../db/plans.ts';
 import { fillRuns } from '../db/run-lists.ts';
@@ -15,7 +15,7 @@ export const oneAfterTheOther = <T>(db: Database, work: () => Promise<T>): Promi
   db.kind === 'embedded'
     ? work()
     : db.transaction(async (tx) => {
-        await tx.query('SELECT pg_advisory_xact_lock($1)', [START_LOCK]);
+        await takeTurn(tx, START_LOCK);
         return work();
       });
 
