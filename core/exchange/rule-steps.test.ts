@@ -64,7 +64,9 @@ describe('rules that were made to hurt', () => {
       'END:STANDARD',
       'END:VTIMEZONE',
     ];
-    const { classes, problems } = read(calendar(...zone, ...event('Tide', 'DTSTART;TZID=Nowhere:20261128T090000'), ...good));
+    const { classes, problems } = read(
+      calendar(...zone, ...event('Tide', 'DTSTART;TZID=Nowhere:20261128T090000'), ...good),
+    );
     expect(classes).toHaveLength(3);
     expect(problems.map((p) => p.path)).toEqual(['Tide']);
   });

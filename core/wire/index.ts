@@ -21,7 +21,7 @@ export type { Habits } from './library.ts';
 export { MOST_TRACK_BYTES, type TrackInfo, TrackInfoSchema } from './music.ts';
 export { type CardCodes, type Handout, PAPER_SIZES, PAPERS, type PaperKind } from './outside.ts';
 export { ConflictSchema, type StoredPlan, type StoredVersion } from './plans.ts';
-export type { CountedMove, PastRun, Person, Session, TrendPoint } from './records.ts';
+export type { CountedMove, Erased, PastRun, Person, Session, Trace, TrendPoint } from './records.ts';
 export {
   type GoingRun,
   type PulseOnWall,

@@ -54,17 +54,55 @@ export const savePerson = endpoint({
   problems: [400, 422],
 });
 
-export const erasePerson = endpoint({
-  method: 'DELETE',
-  path: '/people/{id}',
-  says: 'Erases one of the club\u2019s people',
-  more: 'What they did stays in the sums, of nobody. Their name is taken out of notes too, where it stands as a word. Backups made before still have it.',
+const TraceSchema = v.object({
+  id: v.string(),
+  /** Where it stands: "Slipway, 12 Nov 2026: a note of a set". */
+  where: v.string(),
+  text: v.string(),
+});
+export type Trace = v.InferOutput<typeof TraceSchema>;
+
+export const personTraces = endpoint({
+  method: 'GET',
+  path: '/people/{id}/traces',
+  says: 'The notes in which a person\u2019s name stands',
+  more: 'As a word by itself and as it is written, in notes alone: what classes and moves are called is never looked through.',
   status: 200,
-  answer: v.object({
-    /** Notes and classes that had the name in them. */
-    texts: v.number(),
-  }),
+  answer: v.object({ traces: v.array(TraceSchema) }),
   problems: [404],
+});
+
+const id = v.pipe(v.string(), v.maxLength(400));
+const ErasedSchema = v.object({
+  person: PersonSchema,
+  texts: v.pipe(v.array(v.object({ id, was: v.pipe(v.string(), v.maxLength(10_000)) })), v.maxLength(1000)),
+  pulses: v.pipe(v.array(v.object({ runId: id, eventId: id, of: v.array(v.unknown()) })), v.maxLength(20_000)),
+});
+/** What an erasing took away, by which it can be undone. */
+export type Erased = v.InferOutput<typeof ErasedSchema>;
+
+export const erasePerson = endpoint({
+  method: 'POST',
+  path: '/people/{id}/erase',
+  says: 'Erases one of the club\u2019s people, and the name out of the notes that are chosen',
+  more: 'What they did stays in the sums, of nobody. Backups made before still have the name. The answer is all it takes to undo it; the server keeps nothing of it.',
+  body: v.strictObject({
+    /** The ids of traces. */
+    traces: v.pipe(v.array(id), v.maxLength(1000)),
+  }),
+  status: 200,
+  answer: ErasedSchema,
+  problems: [400, 404],
+});
+
+export const unerasePerson = endpoint({
+  method: 'POST',
+  path: '/people/{id}/unerase',
+  says: 'Undoes an erasing by what it answered; notes that were changed since stay as they are',
+  body: ErasedSchema,
+  status: 204,
+  answer: null,
+  problems: [400, 422],
 });
 
 const CountedSetSchema = v.object({ reps: nullableNumber, weightKg: nullableNumber });

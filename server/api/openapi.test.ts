@@ -205,7 +205,10 @@ describe('the description of the interface', () => {
     await ask(Records!.exportRecords!);
     await ask(Records!.exportSets!);
     await ask(Records!.importRecords!, { body: { text: '{' }, status: 422 });
-    expect(await ask(Records!.erasePerson!, { at: heron })).toEqual({ texts: 0 });
+    expect(await ask(Records!.personTraces!, { at: heron })).toEqual({ traces: [] });
+    const erased = await ask(Records!.erasePerson!, { at: heron, body: { traces: [] } });
+    expect(erased).toMatchObject({ texts: [], pulses: [] });
+    await ask(Records!.unerasePerson!, { at: heron, body: erased });
 
     const day = { from: '2026-09-01', to: '2026-09-30' };
     const dated = {

@@ -215,7 +215,7 @@ describe('heart rates', () => {
     await savePerson(db, { id: 'p-marit', name: 'Marit', squad: '' });
     await createRun(db, 'run-pulse-0001', plan);
     await appendEvents(db, 'run-pulse-0001', eventsOf([0, { type: 'start' }], [45, pulse]));
-    expect((await agent().delete('/api/people/p-marit')).status).toBe(200);
+    expect((await agent().post('/api/people/p-marit/erase').send({ traces: [] })).status).toBe(200);
     const kept = (await findRun(db, 'run-pulse-0001'))?.events.find((e) => e.type === 'pulse');
     expect(kept?.type === 'pulse' && kept.of.map((o) => o.strap)).toEqual(['2']);
   });

@@ -1,7 +1,8 @@
 import { json, Router } from 'express';
 import { records } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
-import { erasePerson, findPerson, listPeople, savePerson } from '../db/people.ts';
+import { erasePerson, tracesOf, unerasePerson } from '../db/erase.ts';
+import { findPerson, listPeople, savePerson } from '../db/people.ts';
 import { recordsOfPerson } from '../db/records.ts';
 import { soundBody } from './border.ts';
 import { handle } from './handle.ts';
@@ -17,7 +18,8 @@ const ID = /^[A-Za-z0-9_-]{1,64}$/;
  */
 export function peopleApi(db: Database, onErased: () => void): Router {
   const api = Router();
-  api.use('/people', json({ limit: '20kb' }), soundBody);
+  // What undoes an erasing holds all the notes it changed.
+  api.use('/people', json({ limit: '4mb' }), soundBody);
   handle(api, records.listPeople, () => listPeople(db));
   handle(api, records.savePerson, async ({ path, body }) => {
     if (!ID.test(path.id)) throw new ProblemError(400, 'The request does not fit');
@@ -25,11 +27,22 @@ export function peopleApi(db: Database, onErased: () => void): Router {
     if (!(await savePerson(db, person))) throw new ProblemError(422, `There is somebody called ${body.name} already`);
     return person;
   });
-  handle(api, records.erasePerson, async ({ path }) => {
-    const texts = await erasePerson(db, path.id);
-    if (texts === null) throw notFound('Person');
+  handle(api, records.erasePerson, async ({ path, body }) => {
+    const erased = await erasePerson(db, path.id, body.traces);
+    if (!erased) throw notFound('Person');
     onErased();
-    return { texts };
+    return erased;
+  });
+  handle(api, records.personTraces, async ({ path }) => {
+    const traces = await tracesOf(db, path.id);
+    if (!traces) throw notFound('Person');
+    return { traces };
+  });
+  handle(api, records.unerasePerson, async ({ path, body }) => {
+    if (body.person.id !== path.id || !ID.test(path.id)) throw new ProblemError(400, 'The request does not fit');
+    const { name } = body.person;
+    if (!(await unerasePerson(db, body))) throw new ProblemError(422, `There is somebody called ${name} by now`);
+    onErased();
   });
   handle(api, records.personRecords, async ({ path, query }) => {
     const person = await findPerson(db, path.id);

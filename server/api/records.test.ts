@@ -203,81 +203,118 @@ describe('the people of the club', () => {
     expect((await get('/people')).map((p: { name: string }) => p.name)).toEqual(['9', '12', 'SEDGE']);
   });
 
-  it('erased, leave their sums and no name anywhere: in no table, in no file, in no earlier text', async () => {
-    const name = 'Samphire';
+  it('erased, leave their sums, and the name in the notes that were not chosen alone; undone, all is as it was', async () => {
+    const name = 'Will';
     await request(app()).put('/api/people/p1').send({ name, squad: 'Heron' });
     const known: Plan = {
       ...plan,
-      notes: 'samphire, mind the knee. Samphires are plants; title of a move stays.',
-      lines: [{ at: { on: 'class', afterMs: 0 }, text: `${name} counts`, spoken: false }],
+      title: 'Low tide for Will',
+      notes: 'Will: mind the knee. Willow boat. It will do.',
+      blocks: plan.blocks.map((b) => ({ ...b, notes: 'Will counts' })),
     };
     await savePlan(db, known, 0);
-    await savePlan(db, { ...known, title: `Low tide for ${name}` }, 1);
+    await savePlan(db, { ...known, notes: 'nothing' }, 1);
     await led(
       'run-00001',
       0,
       reps(1, 20, { person: 'p1', note: `${name} shallow` }),
       { type: 'note', stationId: null, round: null, text: `"${name}": knees` },
-      { type: 'close', next: `Ask ${name.toUpperCase()} about the knee` },
+      { type: 'close', next: 'Ask WILL about the knee' },
     );
-    const item = {
-      kind: 'class',
-      id: 'c1',
-      title: 'x',
-      day: '2026-11-26',
-      time: null,
-      lengthMs: null,
-      planId: null,
-      leader: name,
-    };
-    await request(app())
-      .post('/api/calendar')
-      .send({ put: [item], remove: [] });
     await get('/records/moves');
     const sums = await get('/records/trend?move=Move%201&person=p1');
+    const whole = async () => {
+      const tables = await db.query<{ name: string }>(
+        "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = 'public' AND table_name NOT IN ('run_record', 'set_record', 'move_record') ORDER BY 1",
+      );
+      const all: string[] = [];
+      for (const { name: table } of tables)
+        all.push(...(await db.query<{ t: string }>(`SELECT t::text AS t FROM ${table} t ORDER BY 1`)).map((r) => r.t));
+      return all;
+    };
+    const before = await whole();
 
-    const { body } = await request(app()).delete('/api/people/p1');
-    // Three events, the class and its earlier text, and the calendar.
-    expect(body).toEqual({ texts: 6 });
-    await get('/records/moves');
-    const tables = await db.query<{ name: string }>(
-      "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = 'public' AND table_name NOT IN ('migration', 'clip', 'recording')",
-    );
-    expect(tables.length).toBeGreaterThan(12);
-    const word = /(?<!\p{L})samphire(?!\p{L})/iu;
-    for (const { name: table } of tables) {
-      const rows = await db.query<{ text: string }>(`SELECT t::text AS text FROM ${table} t`);
-      expect([table, rows.some((r) => word.test(r.text))]).toEqual([table, false]);
-    }
-    for (const path of ['/records/export', '/records/sets.csv', '/files/export', '/calendar/export'])
-      expect([path, word.test((await request(app()).get(`/api${path}`).buffer(true)).text)]).toEqual([path, false]);
+    const { traces } = await get('/people/p1/traces');
+    // As it is written and as a word: neither WILL nor will nor Willow, and no title.
+    expect(traces.map((t: { where: string; text: string }) => [t.where, t.text])).toEqual([
+      ['Low tide, 21 Sep 2026: a note of a set', 'Will shallow'],
+      ['Low tide, 21 Sep 2026: a note while leading', '"Will": knees'],
+      ['Low tide for Will: notes of Main', 'Will counts'],
+      [expect.stringMatching(/^Low tide for Will, as it was /), 'Will: mind the knee. Willow boat. It will do.'],
+      [expect.stringMatching(/^Low tide for Will, as it was .*: notes of Main$/), 'Will counts'],
+    ]);
+    const chosen = traces.filter((_: unknown, k: number) => k !== 1).map((t: { id: string }) => t.id);
+    const { body: erased } = await request(app()).post('/api/people/p1/erase').send({ traces: chosen });
+    expect([erased.person.name, erased.texts.length]).toEqual(['Will', 4]);
+    const { plan: now } = await get('/plans/low-tide');
+    expect([now.title, now.notes, now.blocks[0].notes]).toEqual(['Low tide for Will', 'nothing', 'someone counts']);
+    const run = await get('/runs/run-00001');
+    expect(
+      run.events.flatMap((e: { note?: string; text?: string; next?: string }) => e.note ?? e.text ?? e.next ?? []),
+    ).toEqual(['someone shallow', '"Will": knees', 'Ask WILL about the knee']);
     // What they did stays, of nobody.
     expect(await get('/records/trend?move=Move%201&person=p1')).toEqual(sums);
     expect(await get('/people')).toEqual([]);
-    expect((await get('/plans/low-tide')).plan.notes).toBe(
-      'someone, mind the knee. Samphires are plants; title of a move stays.',
-    );
-    expect((await get('/plans?q=someone')).items).toHaveLength(1);
-    expect((await request(app()).delete('/api/people/p1')).status).toBe(404);
+    for (const path of ['traces', 'erase'])
+      expect(
+        (await request(app())[path === 'erase' ? 'post' : 'get'](`/api/people/p1/${path}`).send({ traces: [] })).status,
+      ).toBe(404);
+
+    expect((await request(app()).post('/api/people/p2/unerase').send(erased)).status).toBe(400);
+    expect((await request(app()).post('/api/people/p1/unerase').send(erased)).status).toBe(204);
+    const back = await whole();
+    expect(back.filter((line) => !before.includes(line)).map((line) => line.slice(0, 4))).toEqual(['(p1,']);
   });
 
-  it('a number, or a name that is a word of documents, harms nothing when it is erased', async () => {
-    await savePlan(db, { ...plan, notes: '12 bells' }, 0);
-    for (const [id, name] of [
-      ['p1', '12'],
-      ['p2', 'Title'],
-      ['p3', 'main'],
-      ['p4', 'circuit'],
-    ] as const) {
-      await request(app()).put(`/api/people/${id}`).send({ name, squad: '' });
-      await request(app()).delete(`/api/people/${id}`);
-    }
+  it('an undo leaves alone what was changed since, and what it has no right to', async () => {
+    await savePlan(db, { ...plan, notes: 'Will' }, 0);
+    await request(app()).put('/api/people/p1').send({ name: 'Will', squad: '' });
+    const { traces } = await get('/people/p1/traces');
+    const { body: erased } = await request(app())
+      .post('/api/people/p1/erase')
+      .send({ traces: traces.map((t: { id: string }) => t.id) });
+    expect((await get('/plans?q=someone')).items).toHaveLength(1);
+    await savePlan(db, { ...plan, notes: 'someone else' }, 1);
+    const forged = [
+      { id: JSON.stringify(['plan', ['low-tide'], ['title']]), was: 'Will' },
+      { id: JSON.stringify(['session', ['x'], ['id']]), was: 'Will' },
+      { id: JSON.stringify(['plan', ['low-tide', 'more'], ['notes']]), was: 'Will' },
+      { id: 'nothing', was: 'Will' },
+    ];
+    const texts = [...erased.texts, ...forged];
+    expect(
+      (
+        await request(app())
+          .post('/api/people/p1/unerase')
+          .send({ ...erased, texts })
+      ).status,
+    ).toBe(204);
     const { plan: kept } = await get('/plans/low-tide');
-    expect([kept.notes, kept.blocks[0].role, kept.blocks[0].format.kind, kept.title]).toEqual([
-      '12 bells',
-      'main',
-      'circuit',
-      'Low tide',
-    ]);
+    expect([kept.title, kept.notes]).toEqual(['Low tide', 'someone else']);
+    await request(app()).post('/api/people/p1/erase').send({ traces: [] });
+    await request(app()).put('/api/people/p9').send({ name: 'will', squad: '' });
+    expect((await request(app()).post('/api/people/p1/unerase').send(erased)).status).toBe(422);
+  });
+
+  it.each([
+    ['12', '12 bells'],
+    ['W', 'W rows'],
+  ])('%s is no word: it is looked for in nothing', async (name, notes) => {
+    await savePlan(db, { ...plan, notes }, 0);
+    await request(app()).put('/api/people/p1').send({ name, squad: '' });
+    expect(await get('/people/p1/traces')).toEqual({ traces: [] });
+  });
+
+  it('the erasing makes the records of its own runs anew, and no others', async () => {
+    await request(app()).put('/api/people/p1').send({ name: 'Sedge', squad: '' });
+    await led('run-00001', 0, reps(1, 20, { person: 'p1', note: 'Sedge shallow' }));
+    await led('run-00002', 1, reps(1, 20));
+    await get('/records/moves');
+    const { traces } = await get('/people/p1/traces');
+    await request(app())
+      .post('/api/people/p1/erase')
+      .send({ traces: traces.map((t: { id: string }) => t.id) });
+    const left = await db.query<{ run_id: string }>('SELECT run_id FROM run_record');
+    expect(left.map((r) => r.run_id)).toEqual(['run-00002']);
   });
 });

@@ -1,12 +1,13 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { countWords, paceWords, seriesOf } from '../../core/record/index.ts';
 import { type AnswerOf, records } from '../../core/wire/index.ts';
-import { ask, fetchAnew, messageOf, queries, useLoaded } from '../data/index.ts';
+import { ask, fetchAnew, messageOf, useLoaded } from '../data/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
-import { Button, Dialog, Labelled, saveFile, TextField } from '../ui/index.ts';
+import { Button, Labelled, saveFile, TextField } from '../ui/index.ts';
+import { ErasePerson } from './erase-person.tsx';
 import { RecordsHead } from './records-head.tsx';
 
 type Records = AnswerOf<typeof records.personRecords>;
@@ -33,6 +34,7 @@ function Person({ value, onChanged }: { value: Records; onChanged: () => void })
       (e: unknown) => toast.error(`It was not had: ${messageOf(e)}.`),
     );
   const [erasing, setErasing] = useState(false);
+  if (erasing) return <ErasePerson person={person} onKeep={() => setErasing(false)} />;
   return (
     <>
       <RecordsHead title={person.name}>
@@ -62,7 +64,6 @@ function Person({ value, onChanged }: { value: Records; onChanged: () => void })
         ))}
       </ul>
       {more > 0 && <p className="mt-2 text-muted">and {more} sessions before these: all of them are in the file.</p>}
-      {erasing && <Erase person={person} onClose={() => setErasing(false)} />}
     </>
   );
 }
@@ -127,42 +128,5 @@ function Bests({ bests, person }: { bests: Records['bests']; person: string }) {
         </tbody>
       </table>
     </section>
-  );
-}
-
-function Erase({ person, onClose }: { person: Records['person']; onClose: () => void }) {
-  const navigate = useNavigate();
-  const erase = async () => {
-    try {
-      const { texts } = await ask(records.erasePerson, { path: { id: person.id } });
-      queries.clear();
-      toast(
-        texts === 0
-          ? 'Erased. What they did stays in the sums, of nobody.'
-          : `Erased, and the name taken out of ${texts} ${texts === 1 ? 'text' : 'texts'}. What they did stays in the sums, of nobody.`,
-        { duration: 12_000 },
-      );
-      navigate('/people');
-    } catch (e) {
-      toast.error(`Nothing was erased: ${messageOf(e)}.`);
-    }
-  };
-  return (
-    <Dialog open title={`Erase ${person.name}`} onClose={onClose}>
-      <p className="max-w-prose">
-        The name goes, here and from notes, titles and earlier texts of classes where it stands as a word. What they did
-        stays in the sums of their classes, of nobody. This cannot be taken back.
-      </p>
-      <p className="mt-2 max-w-prose">
-        Backups made before still have the name, as have files that were exported; delete those where that is asked of
-        you. A number, or a single letter, is left where it stands in notes: it may mean anything.
-      </p>
-      <div className="mt-4 flex gap-3">
-        <Button look="strong" onClick={() => void erase()}>
-          Erase for good
-        </Button>
-        <Button onClick={onClose}>Keep</Button>
-      </div>
-    </Dialog>
   );
 }

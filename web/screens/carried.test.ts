@@ -163,8 +163,15 @@ it('runs of the log are narrowed, chosen and marked; a person is erased', async 
   await page.goto('/people/person-to-erase');
   await expect(page.getByRole('region', { name: 'Best and last' })).toContainText('Goblet squat');
   await page.getByRole('button', { name: 'Erase', exact: true }).click();
-  await page.getByRole('button', { name: 'Erase for good' }).click();
-  await expect(page.getByText('taken out of 1 text')).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Notes with the word' })).toContainText('Cordgrass was strong');
+  await page.getByRole('button', { name: 'Choose all 1' }).click();
+  await page.getByRole('button', { name: 'Erase Cordgrass and the name in 1 note' }).click();
+  await expect(page.getByText('Cordgrass is erased, and the name is out of 1 note.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Cordgrass was strong')).toBeVisible();
+  await page.getByRole('checkbox').check();
+  await page.getByRole('button', { name: 'Erase Cordgrass and the name in 1 note' }).click();
+  await page.getByRole('link', { name: 'Done: leave it erased' }).click();
   await page.goto('/log/marked-run-1');
   await expect(page.getByText('someone was strong')).toBeVisible();
   await expect(page.getByText('Cordgrass')).toHaveCount(0);
