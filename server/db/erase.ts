@@ -3,7 +3,6 @@ import type { Erased, Trace } from '../../core/wire/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { anywhere } from './page.ts';
 import { findPerson, savePerson } from './people.ts';
-import { fillSearch } from './plans.ts';
 
 /** In the place of an erased name. */
 const GONE = 'someone';
@@ -206,13 +205,11 @@ async function writeNote(tx: Queryable, id: string, text: string): Promise<void>
   );
 }
 
-/** What is made from the notes that were changed is made again, and nothing else. */
+/** The records of the runs whose notes were changed are made again, and no others. */
 async function makeAnew(tx: Queryable, texts: Erased['texts']): Promise<void> {
-  const places = texts.map(({ id }) => placeOf(id)).filter((place) => place !== null);
-  const of = (...tables: Table[]) => [
-    ...new Set(places.filter(([table]) => tables.includes(table)).map(([, [first]]) => String(first))),
-  ];
-  await tx.query('DELETE FROM run_record WHERE run_id = ANY ($1)', [of('run_event', 'run')]);
-  await tx.query('UPDATE plan SET search = NULL WHERE id = ANY ($1)', [of('plan')]);
-  await fillSearch(tx);
+  const runs = texts.flatMap(({ id }) => {
+    const [table, [run]] = placeOf(id) ?? ['', []];
+    return table === 'run_event' ? [run] : [];
+  });
+  await tx.query('DELETE FROM run_record WHERE run_id = ANY ($1)', [[...new Set(runs)]]);
 }
