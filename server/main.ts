@@ -5,7 +5,7 @@ import { makeGate } from './api/session.ts';
 import { createApp } from './app.ts';
 import { Keeper } from './backup/index.ts';
 import { DiskSpace } from './db/disk.ts';
-import { freshen } from './db/record-rows.ts';
+import { freshenBehind } from './db/record-rows.ts';
 import { seedOnce } from './demo/seed.ts';
 import { RunHub } from './live/hub.ts';
 import { bundledSpeech } from './speech/engine.ts';
@@ -81,7 +81,7 @@ async function start(settings: Settings): Promise<void> {
   ends.push(keepNightly(keeper, log), endIdleNowAndThen(db, hub, log));
   // Runs of before have no records yet: they are made while nobody waits for them.
   let goesOn = true;
-  const made = freshen(db, () => goesOn).catch((error: unknown) => log.error(error));
+  const made = freshenBehind(db, () => goesOn).catch((error: unknown) => log.error(error));
   ends.push(() => {
     goesOn = false;
     return made;

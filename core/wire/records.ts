@@ -54,6 +54,14 @@ export const savePerson = endpoint({
   problems: [400, 422],
 });
 
+export const unreadRuns = endpoint({
+  method: 'GET',
+  path: '/records/unread',
+  says: 'How many runs records are still being made of, as after a restore: sums and searches go by the others meanwhile',
+  status: 200,
+  answer: v.object({ runs: v.number() }),
+});
+
 const TraceSchema = v.object({
   id: v.string(),
   /** Where it stands: "Slipway, 12 Nov 2026: a note of a set". */

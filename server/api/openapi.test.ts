@@ -205,6 +205,7 @@ describe('the description of the interface', () => {
     await ask(Records!.exportRecords!);
     await ask(Records!.exportSets!);
     await ask(Records!.importRecords!, { body: { text: '{' }, status: 422 });
+    expect(await ask(Records!.unreadRuns!)).toEqual({ runs: 0 });
     expect(await ask(Records!.personTraces!, { at: heron })).toEqual({ traces: [] });
     const erased = await ask(Records!.erasePerson!, { at: heron, body: { traces: [] } });
     expect(erased).toMatchObject({ texts: [], pulses: [] });

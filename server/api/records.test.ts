@@ -1,5 +1,5 @@
 import request from 'supertest';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Plan } from '../../core/plan/index.ts';
 import type { RunCommand } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
@@ -315,5 +315,23 @@ describe('the people of the club', () => {
       .send({ traces: traces.map((t: { id: string }) => t.id) });
     const left = await db.query<{ run_id: string }>('SELECT run_id FROM run_record');
     expect(left.map((r) => r.run_id)).toEqual(['run-00002']);
+  });
+});
+
+describe('records of very many runs', () => {
+  it('are made behind what is asked, which goes by those that are there; how many are left is told', async () => {
+    await savePlan(db, plan, 0);
+    await led('run-00001', 0, reps(1, 20));
+    await get('/records/moves');
+    // As after a restore: runs with their events, and no records.
+    await db.script(`
+      INSERT INTO run SELECT (jsonb_populate_record(r, jsonb_build_object('id', 'many-' || g))).* FROM run r, generate_series(1, 150) g;
+      INSERT INTO run_event (run_id, event_id, seq, at_ms, event)
+        SELECT 'many-' || g, e.event_id, e.seq, e.at_ms, e.event FROM run_event e, generate_series(1, 150) g;`);
+    expect((await get('/records/moves'))[0].sessions).toBe(1);
+    expect((await get('/records/unread')).runs).toBeGreaterThan(0);
+    expect((await get('/runs?q=low')).items.length).toBeGreaterThan(0);
+    await vi.waitFor(async () => expect((await get('/records/unread')).runs).toBe(0));
+    expect((await get('/records/moves'))[0].sessions).toBe(151);
   });
 });

@@ -18,6 +18,7 @@ import { type Person, records } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { listMoves } from '../db/moves.ts';
 import { findPerson, listPeople, savePerson } from '../db/people.ts';
+import { unreadRuns } from '../db/record-rows.ts';
 import { countedBy, countedMoves, pastRuns, sessionsIn, trendOf } from '../db/records.ts';
 import { appendEvents, createRun, findRun, hasRun, idsOfBegun } from '../db/runs.ts';
 import { clubZone } from '../db/zone.ts';
@@ -37,6 +38,7 @@ export function recordsApi(db: Database): Router {
   api.use('/records', json({ limit: '32mb' }), soundBody);
 
   handle(api, records.countedMoves, () => countedMoves(db));
+  handle(api, records.unreadRuns, async () => ({ runs: await unreadRuns(db) }));
 
   handle(api, records.moveTrend, async ({ query }) => {
     const keys = await spellingsOf(db, query.move);

@@ -72,8 +72,10 @@ export class Keeper {
     if (age < (isNight ? 2 * HOUR_MS : DAY_MS)) return null;
     const file = await this.make('nightly');
     await thinHistory(this.db, new Date(this.now()));
-    for (const table of ['plan', 'plan_version', 'run', 'run_event', 'move', 'setting', 'session'])
-      await this.db.script(`VACUUM ANALYZE ${table}`);
+    const tables = await this.db.query<{ name: string }>(
+      "SELECT quote_ident(tablename) AS name FROM pg_tables WHERE schemaname = 'public' ORDER BY 1",
+    );
+    for (const { name } of tables) await this.db.script(`VACUUM ANALYZE ${name}`);
     return file;
   }
 

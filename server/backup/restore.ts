@@ -36,6 +36,8 @@ export async function restoreInto(tx: Queryable, file: string): Promise<Restored
     await setSequence(tx);
     await migrateIn(tx);
     await fillSearch(tx);
+    // Without it the database plans as though its tables were empty.
+    await tx.script('ANALYZE');
     return restored;
   } catch (error) {
     throw isTrouble(error) ? error : new BadBackup(`The backup is damaged: ${told(error)}`);

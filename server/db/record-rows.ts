@@ -9,6 +9,16 @@ import { UnreadableDocument } from './documents.ts';
 import { type RunRow, type RunWithEvents, withEvents } from './runs.ts';
 
 const BATCH = 20;
+/** Records made while somebody waits for them; where more are to be made, what is there is shown. */
+const MOST_IN_REQUEST = 100;
+/** After so many the database looks anew at how large its tables are. */
+const MANY = 500;
+
+/** Runs that have begun and have no record. */
+const UNREAD = `r.started_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM run_record k WHERE k.run_id = r.id)`;
+
+/** What is being made for a database behind what is asked of it. */
+const behind = new WeakMap<Database, Promise<void>>();
 
 /**
  * Brings the records up to the events of their runs. Those of runs that nothing has happened in since are there already; a run
@@ -16,19 +26,53 @@ const BATCH = 20;
  * @param goesOn asked before each run; false ends it there
  */
 export async function freshen(db: Database, goesOn: () => boolean = () => true): Promise<void> {
+  let made = 0;
   for (let after = ''; ; ) {
-    const rows = await db.query<{ id: string }>(
-      `SELECT r.id FROM run r WHERE r.started_at IS NOT NULL AND r.id > $1
-         AND NOT EXISTS (SELECT 1 FROM run_record k WHERE k.run_id = r.id) ORDER BY r.id LIMIT $2`,
-      [after, BATCH],
-    );
-    for (const { id } of rows) {
+    const ids = await unread(db, after, BATCH);
+    for (const id of ids) {
       if (!goesOn()) return;
       await db.transaction((tx) => recordRun(tx, id));
       after = id;
+      made += 1;
     }
-    if (rows.length < BATCH) return;
+    if (ids.length === BATCH) continue;
+    if (made > MANY)
+      for (const table of ['run_record', 'set_record', 'move_record']) await db.script(`ANALYZE ${table}`);
+    return;
   }
+}
+
+const unread = async (db: Queryable, after: string, limit: number): Promise<string[]> =>
+  (
+    await db.query<{ id: string }>(`SELECT r.id FROM run r WHERE r.id > $1 AND ${UNREAD} ORDER BY r.id LIMIT $2`, [
+      after,
+      limit,
+    ])
+  ).map((r) => r.id);
+
+/**
+ * As `freshen`, for a request: after a restore all records are to be made, which takes minutes. Then they are made behind it, and what is
+ * asked goes by those that are there.
+ */
+export async function freshenSoon(db: Database): Promise<void> {
+  if (behind.has(db)) return;
+  if ((await unread(db, '', MOST_IN_REQUEST + 1)).length <= MOST_IN_REQUEST) return freshen(db);
+  // Where it fails, the next that asks begins anew.
+  freshenBehind(db).catch(() => {});
+}
+
+/** As `freshen`, behind all that is asked of the database. */
+export function freshenBehind(db: Database, goesOn?: () => boolean): Promise<void> {
+  const making = behind.get(db) ?? freshen(db, goesOn).finally(() => behind.delete(db));
+  behind.set(db, making);
+  return making;
+}
+
+/** How many runs have no record yet; those that cannot be read never have one, and are not counted once all others have theirs. */
+export async function unreadRuns(db: Database): Promise<number> {
+  if (!behind.has(db)) return 0;
+  const [row] = await db.query<{ n: number }>(`SELECT count(*)::int AS n FROM run r WHERE ${UNREAD}`);
+  return row?.n ?? 0;
 }
 
 async function recordRun(tx: Queryable, id: string): Promise<void> {

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { NavLink } from 'react-router';
+import { UnreadRuns } from '../lists/index.ts';
 
 const PLACES = [
   ['Weeks', '/records'],
@@ -31,6 +32,7 @@ export function RecordsHead({ title, children }: { title: string; children?: Rea
         <span className="flex-1" />
         {children}
       </div>
+      <UnreadRuns />
     </div>
   );
 }

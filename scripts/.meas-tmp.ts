@@ -1,0 +1,23 @@
+import { readFileSync, statSync } from 'node:fs';
+import { openPostgres } from '/work/main/server/db/postgres.ts';
+import { listRuns, goingRuns } from '/work/main/server/db/run-lists.ts';
+import { sessionsIn, countedMoves, trendOf } from '/work/main/server/db/records.ts';
+import { writeBackup } from '/work/main/server/backup/index.ts';
+const db = await openPostgres(readFileSync('/tmp/big.url','utf8'), console.error, { patienceMs: 300000 });
+const time = async (what: string, work: () => Promise<unknown>, n = 3) => { for (let k=0;k<n;k++){ const t=performance.now(); const r: any = await work().catch((e: Error)=>e.message); console.log(what, Math.round(performance.now()-t)+' ms', Array.isArray(r)? r.length : (r?.items?.length ?? r)); } };
+const nowMs = Date.now();
+if (process.argv[2] === 'analyze') { await db.script('ANALYZE'); }
+await time('list', () => listRuns(db, { limit: 50, nowMs }));
+await time('list since', () => listRuns(db, { limit: 50, nowMs, since: new Date(nowMs - 365*864e5*3) }));
+await time('list squad', () => listRuns(db, { limit: 50, nowMs, squad: 'Heron' }));
+await time('list move', () => listRuns(db, { limit: 50, nowMs, move: 'Goblet squat' }));
+await time('search common', () => listRuns(db, { limit: 50, nowMs, query: 'slipway' }));
+await time('search rare', () => listRuns(db, { limit: 50, nowMs, query: 'rope came late' }));
+await time('search none', () => listRuns(db, { limit: 50, nowMs, query: 'zzzzqqq' }));
+await time('going', () => goingRuns(db, nowMs));
+await time('moves', () => countedMoves(db));
+await time('trend', () => trendOf(db, ['goblet squat'], {}));
+await time('sessions 13 weeks', () => sessionsIn(db, new Date(nowMs - 91*864e5), new Date(nowMs), null));
+await time('sessions 3 years', () => sessionsIn(db, new Date(nowMs - 3*365*864e5), new Date(nowMs), null));
+if (process.argv.includes('backup')) await time('backup', async () => { await writeBackup(db, '/tmp/big.zip', { now: new Date() }); return statSync('/tmp/big.zip').size; }, 1);
+await db.close();
