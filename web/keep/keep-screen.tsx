@@ -2,7 +2,7 @@ import { formatDistanceToNow } from 'date-fns';
 import { Download, HardDriveDownload, RotateCcw, ShieldCheck, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { keeping as wire } from '../../core/wire/index.ts';
-import { addressOf, type Keeping, keepApi, useLoaded } from '../data/index.ts';
+import { addressOf, clockAt, type Keeping, keepApi, useLoaded } from '../data/index.ts';
 import { WhenLoaded } from '../lists/index.ts';
 import { Button, Dialog } from '../ui/index.ts';
 import { SignedInList } from './signed-in-list.tsx';
@@ -153,11 +153,19 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
   );
 }
 
-function State({ keeping: { database, durable, freeBytes, diskFull, folder } }: { keeping: Keeping }) {
+function State({ keeping: { database, durable, deafSince, freeBytes, diskFull, folder } }: { keeping: Keeping }) {
   return (
     <dl className="mb-5 grid max-w-prose grid-cols-[auto_1fr] gap-x-5 gap-y-1">
       <dt className="text-muted">Database</dt>
       <dd>{database === 'embedded' ? 'in this server' : 'a PostgreSQL server'}</dd>
+      {deafSince !== null && (
+        <>
+          <dt className="text-muted">Other servers</dt>
+          <dd className="font-semibold text-live">
+            have not been heard since {clockAt(Date.parse(deafSince))}: screens there may be some seconds late
+          </dd>
+        </>
+      )}
       <dt className="text-muted">Saves</dt>
       <dd className={durable ? '' : 'font-semibold text-live'}>
         {durable

@@ -4,6 +4,7 @@ import { readRunFile } from '../../core/exchange/index.ts';
 import { records } from '../../core/wire/index.ts';
 import { addressOf, api, ask, fetchAnew, firstProblem, messageOf } from '../data/index.ts';
 import { FilesMenu } from '../ui/index.ts';
+import { recordParts } from './record-parts.ts';
 
 /** Events sent at once. */
 const BATCH = 400;
@@ -28,19 +29,29 @@ async function bringInRun(text: string): Promise<string | null> {
   }
 }
 
-/** Brings in records as JSON or CSV. */
+/** Brings in records as JSON, or as CSV part by part. */
 async function bringInRecords(text: string): Promise<void> {
+  const parts = recordParts(text);
+  const done = { runs: 0, entries: 0, people: 0 };
+  const told: string[] = [];
+  const shown = parts.length > 1 ? toast.loading(`Bringing in: part 1 of ${parts.length}`) : undefined;
+  const inWords = () => `${done.runs} runs, ${done.entries} entries, ${done.people} people`;
   try {
-    const { runs, entries, people, problems } = await ask(records.importRecords, {
-      body: { text },
-      patienceMs: 120_000,
-    });
-    void fetchAnew();
-    const told = problems.slice(0, 4).map((p) => `${p.path}: ${p.message}.`);
-    toast([`Brought in: ${runs} runs, ${entries} entries, ${people} people.`, ...told].join(' '), { duration: 15_000 });
+    for (const [k, part] of parts.entries()) {
+      if (shown !== undefined) toast.loading(`Bringing in: part ${k + 1} of ${parts.length}`, { id: shown });
+      const came = await ask(records.importRecords, { body: { text: part }, patienceMs: 120_000 });
+      for (const what of ['runs', 'entries', 'people'] as const) done[what] += came[what];
+      told.push(...came.problems.map((p) => `${p.path}: ${p.message}.`));
+    }
+    toast([`Brought in: ${inWords()}.`, ...new Set(told.slice(0, 4))].join(' '), { duration: 15_000 });
   } catch (error) {
     const problem = firstProblem(error);
-    toast.error(`${messageOf(error)}. ${problem ? `${problem.path}: ${problem.message}.` : ''}`);
+    const why = `${messageOf(error)}. ${problem ? `${problem.path}: ${problem.message}.` : ''}`;
+    // What is in stays in, and counts once when the file comes again.
+    toast.error(done.entries > 0 ? `${why} ${inWords()} are in; bring the file in again for the rest.` : why);
+  } finally {
+    if (shown !== undefined) toast.dismiss(shown);
+    void fetchAnew();
   }
 }
 
