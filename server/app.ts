@@ -32,13 +32,14 @@ import { KnownRuns } from './live/known-runs.ts';
 import { Phones } from './live/phones.ts';
 import { OpenStreams } from './live/streams.ts';
 import { ROOT } from './shared/root.ts';
+import { steadyTime } from './shared/steady-time.ts';
 import type { SpeechEngine } from './speech/engine.ts';
 
 export interface AppOptions {
   db: Database;
   /** ms since 1970; injected so that tests can set the time. */
   now: () => number;
-  /** The clock that desks and screens set theirs by, ms: steady, whatever is done to the machine's. */
+  /** The clock that desks and screens set theirs by, ms: steady, whatever is done to the machine's. The system's where it is not given. */
   steadyNow?: () => number;
   log: (error: unknown) => void;
   /** Told of what is tried against the server: wrong passphrases, guessed codes, strange hosts. */
@@ -64,7 +65,7 @@ export interface AppOptions {
 export function createApp({
   db,
   now,
-  steadyNow = () => performance.timeOrigin + performance.now(),
+  steadyNow,
   log,
   watch = () => {},
   speech = null,
@@ -102,6 +103,7 @@ export function createApp({
     res.set('Cache-Control', 'no-store');
     next();
   });
+  const steady = steadyNow ? { now: steadyNow, runsInSleep: false } : steadyTime();
   const phones = new Phones(db, border.publicUrl?.protocol === 'https:');
   const parts: LiveParts = {
     db,
@@ -109,13 +111,13 @@ export function createApp({
     streams: new OpenStreams(),
     known: new KnownRuns(db),
     phones,
-    now: steadyNow,
+    now: steady.now,
     watch,
     guesses: new Guesses(watch, async (req) => (await phones.knownOf(req))?.id ?? null),
   };
   const pages = new HomePages({ db, engine: speech });
   hub.onOtherPlan = (runId) => parts.known.drop(runId);
-  app.use('/api', healthApi(db, steadyNow), openApiApi());
+  app.use('/api', healthApi(db, steady), openApiApi());
   app.use('/api/live', express.json({ limit: '16kb' }), soundBody);
   app.use('/api', liveVoiceApi(parts, speech), liveApi(parts), feedApi(db, now, parts.guesses));
   // Nothing of a stranger's is read before it is known who it is.

@@ -8,7 +8,13 @@ export const getHealth = endpoint({
   path: '/health',
   says: 'Whether the server and its database answer, the server\u2019s time in ms since 1970, and its memory',
   status: 200,
-  answer: v.object({ ok: v.literal(true), nowMs: v.number(), memoryMiB: v.number() }),
+  answer: v.object({
+    ok: v.literal(true),
+    nowMs: v.number(),
+    /** That time goes on while the server's machine sleeps. */
+    runsInSleep: v.optional(v.boolean(), false),
+    memoryMiB: v.number(),
+  }),
   open: true,
 });
 

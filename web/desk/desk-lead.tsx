@@ -1,6 +1,7 @@
-import { Volume2 } from 'lucide-react';
-import { giveSound, keepSound, takeOver, useDesk } from '../session/index.ts';
+import { Clock, Volume2 } from 'lucide-react';
+import { acceptJump, giveSound, keepSound, rejudgeJump, takeOver, useDesk } from '../session/index.ts';
 import { Target } from '../stage/index.ts';
+import { jumpWords } from './jump-words.ts';
 
 /** What a desk shows in place of its controls while another leads. */
 export function FollowingFooter() {
@@ -29,6 +30,24 @@ export function AskedForSound() {
       <span className="min-w-0 flex-1 basis-40 text-lead">A wall asks for the sound</span>
       <Target small name="Give it" hint="" onClick={() => void giveSound(asked)} />
       <Target small name="Keep it here" hint="" onClick={keepSound} />
+    </div>
+  );
+}
+
+/** The device's clock jumped in the middle of the class: what that was taken for is told, and can be taken back. */
+export function ClockJumped() {
+  const jump = useDesk((s) => s.jump);
+  if (!jump) return null;
+  const { told, otherwise } = jumpWords(jump);
+  return (
+    <div
+      role="status"
+      className="mx-3 mt-1 flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-2 border-current px-3 py-1 md:mx-6"
+    >
+      <Clock size={26} />
+      <span className="min-w-0 flex-1 basis-40 text-lead">{told}</span>
+      <Target small name={otherwise} hint="" onClick={rejudgeJump} />
+      <Target small name="Right so" hint="" onClick={acceptJump} />
     </div>
   );
 }

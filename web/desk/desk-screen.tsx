@@ -13,7 +13,7 @@ import { useActions, useFrames, useWindow } from '../ui/index.ts';
 import { CloseScreen } from './close-screen.tsx';
 import { KEYS } from './commands.ts';
 import { DeskControls } from './desk-controls.tsx';
-import { AskedForSound, FollowingFooter } from './desk-lead.tsx';
+import { AskedForSound, ClockJumped, FollowingFooter } from './desk-lead.tsx';
 import { DeskSheet } from './desk-sheet.tsx';
 import { TopLine } from './desk-top.tsx';
 import { FinishSheet, LateNote } from './finish-sheet.tsx';
@@ -126,6 +126,7 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
       {!over && (
         <>
           {leads && <AskedForSound />}
+          {leads && <ClockJumped />}
           {leads && sheet === null && (
             <PulseLine
               gap={view.interval !== null && view.interval.kind !== 'work'}

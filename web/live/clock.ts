@@ -21,6 +21,8 @@ const SURPRISE_MS = 500;
  * clocks stood still or was set.
  */
 export class ClockEstimate {
+  /** The other clock goes on while its machine sleeps. */
+  runsInSleep = false;
   private samples: ClockSample[] = [];
 
   constructor(private readonly steadyNow: () => number = () => performance.now()) {}
@@ -68,13 +70,14 @@ export class ClockEstimate {
  */
 export async function askClock(
   estimate: ClockEstimate,
-  ask: (signal: AbortSignal) => Promise<{ nowMs: number }>,
+  ask: (signal: AbortSignal) => Promise<{ nowMs: number; runsInSleep?: boolean }>,
   signal?: AbortSignal,
 ): Promise<void> {
   const late = AbortSignal.timeout(PATIENCE_MS);
   const sentMs = performance.now();
   try {
-    const { nowMs } = await ask(signal ? AbortSignal.any([signal, late]) : late);
+    const { nowMs, runsInSleep = false } = await ask(signal ? AbortSignal.any([signal, late]) : late);
+    estimate.runsInSleep = runsInSleep;
     estimate.add({ sentMs, cameMs: performance.now(), serverMs: nowMs });
   } catch {
     // The next question may get through.

@@ -1,6 +1,12 @@
 /** What a sudden difference between the system clock and the steady one means. */
 export type Jump = 'slept' | 'clockSet';
 
+/** A jump of the device's clock, and what it was taken for. */
+export interface Judged {
+  jumpMs: number;
+  what: Jump;
+}
+
 const JUMP_MS = 250;
 const SHORTEST_SLEEP_MS = 2000;
 const QUARTER_MS = 900_000;
@@ -25,6 +31,7 @@ export class SteadyClock {
   private judging = false;
   private shift = 0;
   private onShift: (shiftMs: number) => void = () => {};
+  private onJump: (judged: Judged) => void = () => {};
 
   constructor(
     private readonly steadyNow: () => number = () => performance.now(),
@@ -52,6 +59,11 @@ export class SteadyClock {
     this.onShift = onShift;
   }
 
+  /** Calls back when the device's clock has jumped, with what that was taken for. */
+  watchJumps(onJump: (judged: Judged) => void): void {
+    this.onJump = onJump;
+  }
+
   /** Looks for a jump; to be called often. Resolves once it has been judged. */
   async check(): Promise<void> {
     const jumpMs = this.jumpMs();
@@ -60,9 +72,11 @@ export class SteadyClock {
     try {
       const what = await this.judge(jumpMs);
       this.baseMs += jumpMs;
-      if (what === 'slept') return;
-      this.shift -= jumpMs;
-      this.onShift(this.shift);
+      if (what === 'clockSet') {
+        this.shift -= jumpMs;
+        this.onShift(this.shift);
+      }
+      this.onJump({ jumpMs, what });
     } finally {
       this.judging = false;
     }

@@ -12,7 +12,7 @@ const JUDGE_PATIENCE_MS = 1000;
 export interface ClockParts {
   /** Asks the server's time once and adds the answer to the estimate; a question that fails changes nothing. */
   ask: (estimate: ClockEstimate, signal?: AbortSignal) => Promise<void>;
-  /** The server runs on this machine: it sleeps and wakes with it. */
+  /** The server runs on this machine: it sleeps and wakes with it, and tells a sleep only where its own clock goes on in it. */
   serverIsHere: boolean;
   timers?: Timers;
   steadyNow?: () => number;
@@ -64,9 +64,13 @@ export class DeskClock {
     return Math.abs(behind) < CLOSE_MS ? 0 : behind;
   }
 
-  /** A server elsewhere can tell a sleep, in which it went on, from a clock that was set; one on this machine cannot. */
+  /**
+   * A server elsewhere can tell a sleep, in which it went on, from a clock that was set; one on this machine where the system gives it a
+   * clock that goes on in sleep.
+   */
   private async judge(jumpMs: number): Promise<Jump> {
-    if (jumpMs < 0 || this.parts.serverIsHere || !this.server.isSet) return judgeJump(jumpMs);
+    const cannotTell = this.parts.serverIsHere && !this.server.runsInSleep;
+    if (jumpMs < 0 || cannotTell || !this.server.isSet) return judgeJump(jumpMs);
     const before = this.server.offsetMs;
     const fresh = new ClockEstimate(this.steadyNow);
     await this.parts.ask(fresh, AbortSignal.timeout(JUDGE_PATIENCE_MS));

@@ -137,6 +137,30 @@ describe('a desk that leads', () => {
     expect(again.clock.shiftMs).toBe(-3_600_000);
   });
 
+  it('tells of a jump of the clock in the middle of a class, and moves the run where it belongs when told otherwise', async () => {
+    const desk = await started();
+    desk.clock.jump({ jumpMs: 900, what: 'clockSet' });
+    expect(desk.session.state.jump).toBeNull();
+    // Three minutes ahead, taken as sleep: it was set.
+    desk.sound.nowMs += 180_000;
+    desk.clock.jump({ jumpMs: 180_000, what: 'slept' });
+    expect(desk.session.state.jump).toEqual({ jumpMs: 180_000, what: 'slept' });
+    const was = desk.sound.nowMs;
+    desk.session.rejudgeJump();
+    expect([desk.sound.nowMs - was, desk.session.state.jump]).toEqual([-180_000, null]);
+    // Taken as set: it slept.
+    desk.clock.jump({ jumpMs: 900_000, what: 'clockSet' });
+    desk.session.rejudgeJump();
+    expect(desk.sound.nowMs - was).toBe(720_000);
+    desk.clock.jump({ jumpMs: 900_000, what: 'clockSet' });
+    desk.session.acceptJump();
+    desk.session.rejudgeJump();
+    expect([desk.sound.nowMs - was, desk.session.state.jump]).toEqual([720_000, null]);
+    await desk.session.command({ type: 'pause' });
+    desk.clock.jump({ jumpMs: 180_000, what: 'slept' });
+    expect(desk.session.state.jump).toBeNull();
+  });
+
   it('makes no event of what no server would take', async () => {
     const desk = await started();
     await desk.session.command({ type: 'adjust', deltaMs: Number.NaN } as never);

@@ -10,6 +10,7 @@ import {
   viewOf,
 } from '../../core/run/index.ts';
 import { runSounds, runTracks, VoicedCues, type VoiceState } from '../audio/index.ts';
+import type { Judged } from '../live/index.ts';
 import { AskLimit } from './ask-limit.ts';
 import { CLOSED_DESK, type DeskParts, type DeskState } from './desk-state.ts';
 import type { Outbox, Settled } from './outbox.ts';
@@ -19,6 +20,8 @@ import type { RunHead } from './run-storage.ts';
  * A command takes effect this much after the tap, so that the tone it calls for can start exactly on time.
  */
 const COMMAND_LEAD_MS = 50;
+/** A jump of the device's clock that a class would notice. */
+const WORTH_TELLING_MS = 2000;
 /** While words come one by one, the cues are planned anew this often. */
 const PLAN_EVERY_MS = 500;
 
@@ -77,6 +80,7 @@ export class DeskSession {
     clock.shiftMs = head.shiftMs ?? 0;
     sound.shiftBy(0);
     clock.watch((shiftMs) => this.keepShift(id, shiftMs));
+    clock.watchJumps((jump) => this.heedJump(jump));
     const log = new RunLog(head.plan, storage.keptEvents(id));
     this.log = log;
     this.asks = new AskLimit();
@@ -183,6 +187,22 @@ export class DeskSession {
     this.set({ soundAsked: null });
   }
 
+  /** The device's clock has jumped otherwise than it was taken: the run's time is put where it belongs. */
+  rejudgeJump(): void {
+    const { jump } = this.current;
+    if (!jump) return;
+    const { clock, sound } = this.parts;
+    sound.shiftBy(jump.what === 'slept' ? -jump.jumpMs : jump.jumpMs);
+    if (this.current.run) this.keepShift(this.current.run.id, clock.shiftMs);
+    this.set({ jump: null });
+    this.soundFrom(sound.now(), true);
+  }
+
+  /** What the jump was taken for is as it was. */
+  acceptJump(): void {
+    this.set({ jump: null });
+  }
+
   /** Sends at once what waits: the network is back. */
   poke(): void {
     this.sending?.poke();
@@ -203,6 +223,13 @@ export class DeskSession {
     } catch {
       return null;
     }
+  }
+
+  /** A jump in the middle of a class is told: it may have been taken for what it was not. */
+  private heedJump(jump: Judged): void {
+    const { folded, leads } = this.current;
+    const goesOn = folded?.status === 'running' && folded.endedAtMs === null;
+    if (goesOn && leads && Math.abs(jump.jumpMs) >= WORTH_TELLING_MS) this.set({ jump });
   }
 
   private keepShift(id: string, shiftMs: number): void {

@@ -2,7 +2,7 @@ import type { Cue } from '../../core/cues/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import type { RunEvent, RunState } from '../../core/run/index.ts';
 import { NO_VOICE, type SoundSource, type Speaker, type TimedTrack, type VoiceState } from '../audio/index.ts';
-import type { SteadyClock } from '../live/index.ts';
+import type { Judged, SteadyClock } from '../live/index.ts';
 import type { DeskEnd } from './desk-link.ts';
 import type { Outbox } from './outbox.ts';
 import type { RunStorage } from './run-storage.ts';
@@ -36,6 +36,8 @@ export interface DeskState {
   soundAsked: string | null;
   /** Tracks are played; off, beats and cues go on alone. */
   musicOn: boolean;
+  /** The device's clock has jumped, and what that was taken for; null where it has not, or that was seen. */
+  jump: Judged | null;
   failed: string | null;
 }
 
@@ -53,6 +55,7 @@ export const CLOSED_DESK: DeskState = {
   keptHere: true,
   soundAsked: null,
   musicOn: true,
+  jump: null,
   failed: null,
 };
 
@@ -75,7 +78,7 @@ export interface DeskParts {
   outbox: Outbox;
   sound: DeskSound;
   /** The clock behind the sound; its shift is kept with the run. */
-  clock: Pick<SteadyClock, 'shiftMs' | 'watch'>;
+  clock: Pick<SteadyClock, 'shiftMs' | 'watch' | 'watchJumps'>;
   speaker: Speaker;
   /** A run as the server has it; throws when it has none or cannot be reached. */
   fetchRun: (id: string) => Promise<{ plan: Plan; events: readonly RunEvent[] }>;

@@ -1,6 +1,7 @@
 export { goingRunOf, useGoing } from './going.ts';
 export { makeReady, sendLeftovers, sendRun, type Today } from './kept-runs.ts';
 export {
+  acceptJump,
   closeRun,
   command,
   giveSound,
@@ -8,6 +9,7 @@ export {
   nextTrack,
   openRun,
   playMusic,
+  rejudgeJump,
   sound,
   takeOver,
   undoLast,

@@ -79,3 +79,5 @@ export const giveSound = (screen: string | null) => session.giveSound(screen);
 export const playMusic = (on: boolean) => session.playMusic(on);
 export const nextTrack = () => session.nextTrack();
 export const keepSound = () => session.keepSound();
+export const rejudgeJump = () => session.rejudgeJump();
+export const acceptJump = () => session.acceptJump();

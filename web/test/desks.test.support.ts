@@ -3,7 +3,7 @@ import type { Plan } from '../../core/plan/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
 import type { SoundSource, Speaker } from '../audio/index.ts';
 import { ApiError } from '../data/index.ts';
-import type { Timers } from '../live/index.ts';
+import type { Judged, Timers } from '../live/index.ts';
 import type { DeskEnd } from '../session/desk-link.ts';
 import { DeskSession } from '../session/desk-session.ts';
 import type { DeskSound } from '../session/desk-state.ts';
@@ -191,8 +191,12 @@ export function testDesk({
   const clock = {
     shiftMs: 0,
     tell: (_: number) => {},
+    jump: (_: Judged) => {},
     watch: (on: (ms: number) => void) => {
       clock.tell = on;
+    },
+    watchJumps: (on: (judged: Judged) => void) => {
+      clock.jump = on;
     },
   };
   const session = new DeskSession({
