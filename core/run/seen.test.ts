@@ -73,7 +73,8 @@ describe('what a screen that follows is told', () => {
     'on $kind holds the fields of its list and no other, whatever the class and the run',
     async (screen) => {
       const plans = fc.sample(planArb, { numRuns: 300, seed: 7 });
-      const events = COMMANDS.concat({ type: 'undo', of: 'event-003' }).map(eventOf);
+      const plain = (['start', 'lead', 'back', 'restart', 'release', 'abandon'] as const).map((type) => ({ type }));
+      const events = [...COMMANDS, ...plain, { type: 'undo' as const, of: 'event-003' }].map(eventOf);
       const told = [
         ...plans.flatMap((p) => pathsOf(planOnScreen(p, screen)).map((path) => `class ${path}`)),
         ...events.flatMap((e) => {

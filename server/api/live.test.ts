@@ -1,5 +1,5 @@
 import type { AddressInfo } from 'node:net';
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunEvent } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { move } from '../../core/test/moves.ts';
@@ -378,7 +378,7 @@ describe('following a run', () => {
     };
     const others = await Promise.all(Array.from({ length: 80 }, () => open()));
     const mine = [await open(own), await open(own), await open(own)];
-    await vi.waitFor(() => expect(mine.map((s) => s.ended)).toEqual([true, false, false]));
+    await expect.poll(() => mine.map((s) => s.ended)).toEqual([true, false, false]);
     expect(others.filter((s) => s.status !== 200 || s.ended)).toEqual([]);
     expect((await read(`${url}/api/live/${codes.watch}/stream`, 'run', 1)).length).toBe(1);
     expect((await read(`${url}/api/runs/run-follow-9/stream`, 'run', 1)).length).toBe(1);

@@ -1,5 +1,5 @@
 import request from 'supertest';
-import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Plan } from '../../core/plan/index.ts';
 import type { RunCommand } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
@@ -331,7 +331,7 @@ describe('records of very many runs', () => {
     expect((await get('/records/moves'))[0].sessions).toBe(1);
     expect((await get('/records/unread')).runs).toBeGreaterThan(0);
     expect((await get('/runs?q=low')).items.length).toBeGreaterThan(0);
-    await vi.waitFor(async () => expect((await get('/records/unread')).runs).toBe(0));
+    await expect.poll(async () => (await get('/records/unread')).runs).toBe(0);
     expect((await get('/records/moves'))[0].sessions).toBe(151);
   });
 });

@@ -1,6 +1,6 @@
 import { once } from 'node:events';
 import { type AddressInfo, connect, createServer, type Socket } from 'node:net';
-import { afterAll, beforeAll, expect, it, vi } from 'vitest';
+import { afterAll, beforeAll, expect, it } from 'vitest';
 import { freshDatabase } from '../test/fresh-database.ts';
 import { type Database, DatabaseAway, StatementError } from './database.ts';
 import { takeTurn } from './migrate.ts';
@@ -111,17 +111,17 @@ it('finds out that nothing comes any more from a server that is gone without a w
     () => again++,
   );
   await far.notify('tide', 'high');
-  await vi.waitFor(() => expect(heard).toEqual(['high']));
+  await expect.poll(() => heard).toEqual(['high']);
   expect(far.deafSinceMs).toBeNull();
 
   way.cut();
   // A question ends with a sentence, in the time that was set, and not with the system\u2019s patience of many minutes.
   await expect(far.query('SELECT 1 AS n')).rejects.toThrow('The database is there and does not answer');
-  await vi.waitFor(() => expect(again).toBe(1));
+  await expect.poll(() => again).toBe(1);
   expect(told.join()).toContain('no sign of life');
   expect(far.deafSinceMs).toBeNull();
   await far.notify('tide', 'low').catch(() => far.notify('tide', 'low'));
-  await vi.waitFor(() => expect(heard).toEqual(['high', 'low']));
+  await expect.poll(() => heard).toEqual(['high', 'low']);
   expect(await far.query('SELECT 1 AS n')).toEqual([{ n: 1 }]);
   await far.close();
   way.end();

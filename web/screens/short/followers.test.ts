@@ -186,5 +186,7 @@ it('a code that opens nothing says so, typed and in an address', async () => {
   await page.getByRole('button', { name: 'Follow' }).click();
   await expect(page.getByRole('alert')).toContainText('This code opens nothing');
   await page.goto('/wall/ACDEFH');
-  await expect(page.getByText('This code opens nothing: the run is over, or it is mistyped.')).toBeVisible();
+  await expect(
+    page.getByText('This code opens nothing now: the class is not being led, or the code is mistyped.'),
+  ).toBeVisible();
 });

@@ -592,6 +592,7 @@ it('what is handed out', async () => {
     '[Cards on a page: one a page]',
     '[with a code for phones: x]',
     'with a code for phones',
+    '[How long the codes last: for a season]',
     'phones do not find this machine’s own address',
     'Tracking sheetboxes for reps and weight; its rows are those of the record',
     '(Tracking sheet as PDF)',
