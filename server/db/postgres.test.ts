@@ -127,6 +127,23 @@ it('finds out that nothing comes any more from a server that is gone without a w
   way.end();
 });
 
+it('lives on when a connection breaks in the middle of a transaction, between two statements', async () => {
+  const own = await openPostgres(await ownUrl());
+  const half = own.transaction(async (tx) => {
+    const [me] = await tx.query<{ pid: number }>('SELECT pg_backend_pid() AS pid');
+    await db.query('SELECT pg_terminate_backend($1)', [me?.pid]);
+    // What is said of it comes now, and nobody asks.
+    await expect
+      .poll(async () => (await db.query('SELECT 1 FROM pg_stat_activity WHERE pid = $1', [me?.pid])).length)
+      .toBe(0);
+    await new Promise((done) => setTimeout(done, 50));
+    await tx.query('SELECT 1');
+  });
+  await expect(half).rejects.toBeInstanceOf(DatabaseAway);
+  expect(await own.query('SELECT 1 AS n')).toEqual([{ n: 1 }]);
+  await own.close();
+});
+
 it('gives a statement that never ends up with a sentence; a script has its time', async () => {
   const quick = await openPostgres(await ownUrl(), () => {}, { patienceMs: 300 });
   await expect(quick.query('SELECT pg_sleep(60)')).rejects.toThrow('The database is there and does not answer');

@@ -55,14 +55,26 @@ export async function openPostgres(
       await target.query(patient(sql)).catch(rethrow);
     },
   });
+  /** A connection of one's own. One that breaks between two statements says so to nobody else: the next statement finds out. */
+  const connected = async () => {
+    const client = await pool.connect().catch(rethrow);
+    const heed = (error: Error) => onTrouble(error.message);
+    client.on('error', heed);
+    const give = (broken: boolean) => {
+      // One that is not used again may still break.
+      if (!broken) client.off('error', heed);
+      client.release(broken);
+    };
+    return { client, give };
+  };
   /** What tidies whole tables takes its time; the connection it was given that for is not used again. */
   const script = async (sql: string) => {
-    const client = await pool.connect().catch(rethrow);
+    const { client, give } = await connected();
     try {
       await client.query(`SET statement_timeout = ${SCRIPT_PATIENCE_MS}`);
       await on(client).script(sql);
     } finally {
-      client.release(true);
+      give(true);
     }
   };
   const ear = new Ear(url, onTrouble, { pingEveryMs, pingPatienceMs });
@@ -71,7 +83,7 @@ export async function openPostgres(
     query: on(pool).query,
     script,
     transaction: async (work) => {
-      const client = await pool.connect().catch(rethrow);
+      const { client, give } = await connected();
       const tx = on(client);
       let broken = false;
       try {
@@ -88,7 +100,7 @@ export async function openPostgres(
           });
         throw error;
       } finally {
-        client.release(broken);
+        give(broken);
       }
     },
     notify: async (channel, payload) => {

@@ -15,6 +15,10 @@ const LEASH = path.join(ROOT, 'scripts/leash.mjs');
 export interface PostgresServer {
   /** The address of a database on it; each name is a database of its own, made when it is asked for first. */
   database(name: string): Promise<string>;
+  /** Ends it, whatever is under way, and starts it again over the same data at the same address. */
+  restart(): Promise<void>;
+  /** Lets none of its processes go on for so many ms. */
+  pause(ms: number): Promise<void>;
   stop(): Promise<void>;
 }
 
@@ -43,8 +47,9 @@ export async function startPostgres(): Promise<PostgresServer> {
   const made = ['-D', data, '-U', 'boathouse', '--auth=trust', '--no-sync', '--encoding=UTF8', '--locale=C.UTF-8'];
   execFileSync(path.join(bin, 'initdb'), made, { ...as, stdio: 'ignore' });
   const settings = ['listen_addresses=127.0.0.1', 'fsync=off', 'max_connections=200'].flatMap((s) => ['-c', s]);
-  const listening = async (): Promise<{ child: ChildProcess; port: number }> => {
-    const port = await freePort();
+  const listening = async (wanted?: number): Promise<{ child: ChildProcess; port: number }> => {
+    const port = wanted ?? (await freePort());
+    rmSync(path.join(data, 'postmaster.pid'), { force: true });
     const args = ['--run', path.join(bin, 'postgres'), '-D', data, '-p', String(port), '-k', dir, ...settings];
     const { uid, gid } = { uid: '', gid: '', ...user };
     const child = spawn(process.execPath, [LEASH, ...args], {
@@ -53,9 +58,16 @@ export async function startPostgres(): Promise<PostgresServer> {
       stdio: ['pipe', 'ignore', 'ignore'],
     });
     // Another program may have been faster at the port: then this one ends, and the next port is tried.
-    return (await isReady(data, child)) ? { child, port } : listening();
+    return (await isReady(data, child)) ? { child, port } : listening(wanted);
   };
-  const { child, port } = await listening();
+  const first = await listening();
+  const { port } = first;
+  let { child } = first;
+  const end = async () => {
+    const gone = new Promise((done) => child.once('exit', done));
+    child.kill('SIGINT');
+    await gone;
+  };
   const url = (name: string) => `postgres://boathouse@127.0.0.1:${port}/${name}`;
   return {
     database: async (name) => {
@@ -64,14 +76,27 @@ export async function startPostgres(): Promise<PostgresServer> {
       });
       return url(name);
     },
+    restart: async () => {
+      await end();
+      ({ child } = await listening(port));
+    },
+    pause: async (ms) => {
+      const [postmaster = 0] = readFileSync(path.join(data, 'postmaster.pid'), 'utf8').split('\n').map(Number);
+      const all = [postmaster, ...childrenOf(postmaster)];
+      for (const pid of all) process.kill(pid, 'SIGSTOP');
+      await new Promise((done) => setTimeout(done, ms));
+      for (const pid of all) process.kill(pid, 'SIGCONT');
+    },
     stop: async () => {
-      const gone = new Promise((done) => child.once('exit', done));
-      child.kill('SIGINT');
-      await gone;
+      await end();
       rmSync(dir, { recursive: true, force: true });
     },
   };
 }
+
+/** The processes that a process has begun, as Linux tells them. */
+const childrenOf = (pid: number): number[] =>
+  readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').split(' ').filter(Boolean).map(Number);
 
 /** Asks one statement on a connection of its own. */
 export async function once(url: string, sql: string): Promise<void> {
