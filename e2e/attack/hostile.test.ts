@@ -65,12 +65,12 @@ const PLAN = { ...base, id: 'hostile', squads: ['Heron'] };
 
 type Attack = (url: string) => Promise<Response>;
 const json =
-  (path: string, text: () => string): Attack =>
+  (path: string, text: () => string, more: object = {}): Attack =>
   (url) =>
     fetch(url + path, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ text: one([text, () => mangled(text())])() }),
+      body: JSON.stringify({ text: one([text, () => mangled(text())])(), ...more }),
     });
 const zip: Attack = (url) =>
   fetch(`${url}/api/backup/restore`, {
@@ -96,7 +96,7 @@ const ATTACKS: readonly (readonly [weight: number, name: string, attack: Attack]
   [40, 'calendar', json('/api/calendar/import', calendar)],
   [25, 'records', json('/api/records/import', records)],
   [10, 'records as JSON', json('/api/records/import', recordsJson)],
-  [20, 'classes', json('/api/files/import', classes)],
+  [20, 'classes', json('/api/files/import', classes, { goodPart: true })],
   [3, 'zip', zip],
   [2, 'paper', paper],
 ];
