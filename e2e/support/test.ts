@@ -3,6 +3,7 @@ import { OwnServer } from './server.ts';
 
 export {
   type APIRequestContext,
+  type Browser,
   type BrowserContext,
   chromium,
   expect,
