@@ -8,6 +8,7 @@ import { DiskSpace } from './db/disk.ts';
 import { freshenBehind } from './db/record-rows.ts';
 import { seedOnce } from './demo/seed.ts';
 import { RunHub } from './live/hub.ts';
+import { endPool } from './pool/index.ts';
 import { bundledSpeech } from './speech/engine.ts';
 import { type OpenedDatabase, openDatabase } from './start/open-database.ts';
 import { endIdleNowAndThen, keepNightly } from './start/schedule.ts';
@@ -53,6 +54,7 @@ async function start(settings: Settings): Promise<void> {
   ends.push(
     () => hub.leave(),
     () => speech.close(),
+    endPool,
   );
   const app = createApp({
     db,

@@ -24,7 +24,7 @@ export {
 } from './heart-rates.ts';
 export { type HomeClass, inScript, readHomePage, writeHomePage } from './home-page.ts';
 export { readCalendar, writeCalendar } from './icalendar.ts';
-export { readM3u8, writeM3u8 } from './m3u8.ts';
+export { writeM3u8 } from './m3u8.ts';
 export {
   addClass,
   openPlanFile,
@@ -32,7 +32,8 @@ export {
   readPlanFile,
   writePlanFile,
 } from './plan-file.ts';
-export { type ListedTrack, nameOf, type ReadPlaylist } from './playlist.ts';
+export { type ListedTrack, nameOf } from './playlist.ts';
+export { readPlaylist } from './read-playlist.ts';
 export {
   isRecordsJson,
   type RecordEntry,
@@ -44,4 +45,4 @@ export {
 } from './records.ts';
 export { readRunFile, writeRunFile } from './run-file.ts';
 export { writeWebVtt } from './webvtt.ts';
-export { readXspf, writeXspf } from './xspf.ts';
+export { writeXspf } from './xspf.ts';

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { writePlanFile } from '../../core/exchange/index.ts';
 import { mulberry32 } from '../../core/sequence/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { FULL, rounds } from '../support/attack.ts';
@@ -57,8 +58,7 @@ const records = () =>
   `${one(['run,station,round,squad,reps,note', 'run;reps', 'run'])}\r\n${many(int(one([20, 20, 5000])), (k) => `run-hostile,s${int(4)},${int(120)},S${k},${one(['9', '-1', '1e9', 'NaN', ''])},"${'n'.repeat(int(300))}${one(['"', ''])}`)}`;
 const recordsJson = () =>
   JSON.stringify({ format: 'odd-round/records', version: 1, people: [], runs: Array(int(50)).fill({}) });
-const classes = () =>
-  JSON.stringify({ format: 'odd-round/plans', version: 1, plans: Array.from({ length: 1 + int(4) }, () => PLAN) });
+const classes = () => writePlanFile(Array.from({ length: 1 + int(4) }, () => PLAN));
 
 const base = planOf(circuit(stations(3), 600, 20, 3));
 const PLAN = { ...base, id: 'hostile', squads: ['Heron'] };

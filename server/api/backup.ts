@@ -13,6 +13,7 @@ import {
   isBackupName,
   type Keeper,
   NoRoom,
+  openBackup,
   restoreRunning,
 } from '../backup/index.ts';
 import { aloneOnDatabase } from '../db/alone.ts';
@@ -102,6 +103,8 @@ export function backupApi(
   const restore = async (req: Request, file: string, spare?: string) => {
     if (await hub.isLed()) throw new ProblemError(409, 'A desk is open on a class; close it, then restore');
     try {
+      // What is no backup at all is known at once.
+      (await openBackup(file)).close();
       // What is there now can be had back in the same way.
       const before = await keeper.make('before-restore', spare);
       const restored = await restoreRunning(db, file, new Date(now()));

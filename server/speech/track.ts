@@ -5,6 +5,7 @@ import { type Plan, voiceOf } from '../../core/plan/index.ts';
 import { runIntervals } from '../../core/run/index.ts';
 import { readWav, resample } from '../../core/sound/index.ts';
 import type { Queryable } from '../db/database.ts';
+import { JobStopped } from '../pool/index.ts';
 import { ROOT } from '../shared/root.ts';
 import { spokenClip } from './clips.ts';
 import type { SpeechEngine } from './engine.ts';
@@ -37,7 +38,9 @@ export async function makeTrack(
   const clips = want.voice ? await clipsOf(db, engine, plan, stop) : new Map<string, Spoken>();
   stop.throwIfAborted();
   // The built file also when the sources run: a thread loads plain JavaScript only.
-  const worker = new Worker(path.join(ROOT, 'dist/server/speech/track-thread.js'));
+  const worker = new Worker(path.join(ROOT, 'dist/server/speech/track-thread.js'), {
+    resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
+  });
   const close = () => void worker.terminate();
   stop.addEventListener('abort', close);
   const ask = asking(worker);
@@ -51,16 +54,28 @@ export async function makeTrack(
   };
 }
 
-/** Asks the thread for one thing after the other. */
+/** The memory of the thread, MB, and how long it may take for one piece. */
+const MEMORY_MB = 512;
+const PIECE_MS = 20_000;
+
+/** Asks the thread for one thing after the other; one that takes too long is stopped. */
 function asking(worker: Worker): (request: TrackRequest) => Promise<TrackAnswer> {
   return (request) =>
-    new Promise((done, fail) => {
-      const gone = () => fail(new Error('The track was broken off'));
+    new Promise<TrackAnswer>((done, fail) => {
+      const gone = () => {
+        clearTimeout(late);
+        fail(new Error('The track was broken off'));
+      };
+      const late = setTimeout(() => {
+        fail(new JobStopped(`Making the track took longer than ${PIECE_MS / 1000} s for one piece and was stopped`));
+        void worker.terminate();
+      }, PIECE_MS);
       worker.once('exit', gone);
       worker.once('error', fail);
       worker.once('message', (answer: TrackAnswer) => {
         worker.off('exit', gone);
         worker.off('error', fail);
+        clearTimeout(late);
         done(answer);
       });
       worker.postMessage(request);

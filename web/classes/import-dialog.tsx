@@ -1,7 +1,8 @@
 import { useRef, useState } from 'react';
 import { CLASS_COLUMNS, type ClassColumn, guessClassColumns, type PlanFile } from '../../core/exchange/index.ts';
-import { ApiError, api, readTable, useLibrary } from '../data/index.ts';
+import { ApiError, api, messageOf, useLibrary } from '../data/index.ts';
 import { Button, ColumnTable, Dialog } from '../ui/index.ts';
+import { readAside } from '../workers/index.ts';
 
 import { readFile, sendClasses } from './import-classes.ts';
 import { kindOf, readTableOf, readTyped } from './other-files.ts';
@@ -51,13 +52,14 @@ export function ImportDialog({ onDone, onClose }: Props) {
       if (kind !== 'plan') {
         setWork(null);
         if (kind === 'text') return setRead(readTyped(file.name, text));
-        const { header, rows } = readTable(text);
+        const { header, rows } = await readAside('table', text);
+        if (signal.aborted) return;
         return columnsAre({ name: file.name, header, rows, columns: guessClassColumns(header) });
       }
       const found = await readFile(text, (done, of) => setWork({ what: 'Reading', done, of }), signal);
       if (!signal.aborted) setRead(found);
-    } catch {
-      if (!signal.aborted) setSaid('The file cannot be read. Nothing was imported.');
+    } catch (error) {
+      if (!signal.aborted) setSaid(`The file cannot be read: ${messageOf(error)}. Nothing was imported.`);
     }
     if (stop.current.signal === signal) setWork(null);
   };

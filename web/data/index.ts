@@ -14,7 +14,6 @@ export { clockAt, clockOf, dayOf, dayWords, timeWords } from './clock.ts';
 export { keptPlans } from './kept-plans.ts';
 export { useLibrary, useMoves } from './library-store.ts';
 export { fetchAnew, queries } from './queries.ts';
-export { readTable } from './read-table.ts';
 export { sumsOf, useLastSets, usePast, usePeople, useWhoNames } from './records.ts';
 export { useTrouble } from './trouble.ts';
 export { type Loaded, useLoaded } from './use-loaded.ts';

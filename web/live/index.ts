@@ -1,7 +1,6 @@
 export { askClock, ClockEstimate } from './clock.ts';
 export {
   openRunStream,
-  type Standing,
   type StreamKind,
   type StreamListener,
   type StreamSource,

@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react';
 import { guessColumns, type Library, MOVE_COLUMNS, type Move, readMoveRows } from '../../core/moves/index.ts';
-import { readTable } from '../data/index.ts';
+import { messageOf } from '../data/index.ts';
 import { Button, Checkbox, ColumnTable, Dialog } from '../ui/index.ts';
+import { readAside } from '../workers/index.ts';
 
 interface Props {
   library: Library;
@@ -9,10 +10,12 @@ interface Props {
   onClose: () => void;
 }
 
+const NO_TABLE = { header: [], rows: [] };
+
 /** Reads a CSV file of moves: which column is which, what is sound, what is wrong and where, what is there already. */
 export function ImportMovesDialog({ library, onSave, onClose }: Props) {
-  const [text, setText] = useState('');
-  const table = useMemo(() => readTable(text), [text]);
+  const [table, setTable] = useState<{ header: string[]; rows: string[][] }>(NO_TABLE);
+  const [failed, setFailed] = useState('');
   const [chosen, setChosen] = useState<(string | null)[] | null>(null);
   const [replace, setReplace] = useState(false);
   const [busy, setBusy] = useState(false);
@@ -35,9 +38,15 @@ export function ImportMovesDialog({ library, onSave, onClose }: Props) {
         className="mb-4 block w-full"
         onChange={async (e) => {
           setChosen(null);
-          setText((await e.target.files?.[0]?.text()) ?? '');
+          setFailed('');
+          const text = (await e.target.files?.[0]?.text()) ?? '';
+          await readAside('table', text).then(setTable, (error: unknown) => {
+            setTable(NO_TABLE);
+            setFailed(`${messageOf(error)}. Nothing was brought in.`);
+          });
         }}
       />
+      {failed !== '' && <p role="alert">{failed}</p>}
       {table.header.length > 0 && (
         <>
           <ColumnTable

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { MOVE_COLUMNS } from '../../core/moves/index.ts';
 import { move as plain } from '../../core/test/moves.ts';
-import { readTable } from '../data/index.ts';
+import { readTable } from '../workers/index.ts';
 import { movesCsv } from './moves-file.ts';
 
 const move = (name: string, cue: string) => plain(name, { cues: [cue], explainMs: 5000 });

@@ -3,17 +3,9 @@ import { type DragEvent, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { formatDuration } from '../../core/plan/index.ts';
 import { messageOf } from '../data/index.ts';
-import {
-  listAs,
-  matchList,
-  type OwnTrack,
-  putOnServer,
-  readList,
-  removeTrack,
-  takeFiles,
-  useTracks,
-} from '../tracks/index.ts';
+import { listAs, matchList, type OwnTrack, putOnServer, removeTrack, takeFiles, useTracks } from '../tracks/index.ts';
 import { Button, FilesMenu, IconButton, saveFile } from '../ui/index.ts';
+import { readAside } from '../workers/index.ts';
 import { TempoCell } from './tempo-cell.tsx';
 import { usePreview } from './use-preview.ts';
 
@@ -34,7 +26,7 @@ export function MusicScreen() {
     });
   };
   const bringList = async (file: File) => {
-    const { tracks, problems } = readList(await file.text());
+    const { tracks, problems } = await readAside('playlist', await file.text());
     const { found, missing } = matchList(tracks, all);
     const told = [
       ...problems.slice(0, 3).map((p) => `Line ${p.line}: ${p.message}.`),

@@ -10,8 +10,9 @@ import {
   updateBlock,
 } from '../../core/plan/index.ts';
 import { edit } from '../editing/index.ts';
-import { matchList, namedTrack, type OwnTrack, readList } from '../tracks/index.ts';
+import { matchList, namedTrack, type OwnTrack } from '../tracks/index.ts';
 import { IconButton, Select } from '../ui/index.ts';
+import { readAside } from '../workers/index.ts';
 
 /** Changes the music of a block; one that says nothing any more has none. */
 export const changeMusic = (blockId: string, change: (music: Music) => Music) =>
@@ -39,7 +40,7 @@ export function PartMusic({ block, part, all }: { block: Block; part: MusicPart;
     if (next.length > 0) put({ from: 'tracks', tracks: next.slice(0, MOST_TRACKS) });
   };
   const bring = async (file: File) => {
-    const { tracks: listed, problems } = readList(await file.text());
+    const { tracks: listed, problems } = await readAside('playlist', await file.text());
     const { found, missing } = matchList(listed, all);
     add(found);
     const told = [

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { guessHeartColumns, readHeartRows } from '../../core/exchange/index.ts';
 import type { Plan } from '../../core/plan/index.ts';
 import {
   MAX_FORMULA_NAMES,
@@ -10,9 +9,10 @@ import {
   USUAL_AGE,
   USUAL_STRAPS,
 } from '../../core/pulse/index.ts';
-import { messageOf, readTable, usePeople } from '../data/index.ts';
+import { messageOf, usePeople } from '../data/index.ts';
 import { TIMERS } from '../live/index.ts';
 import { Button, Checkbox, NumberField, Select } from '../ui/index.ts';
+import { readAside } from '../workers/index.ts';
 import { bluetoothSource, hasBluetooth, replaySource, simulatedSource } from './sources.ts';
 import { pulse, usePulse, world } from './this-pulse.ts';
 
@@ -73,8 +73,9 @@ function ChooseSource({ heads }: { heads: number | null }) {
   const [count, setCount] = useState(Math.min(MOST_STRAPS, heads ?? USUAL_STRAPS.count));
   const [problem, setProblem] = useState<string | null>(null);
   const replay = async (file: File) => {
-    const { header, rows } = readTable(await file.text());
-    const { samples, problems } = readHeartRows(guessHeartColumns(header), rows);
+    const read = await readAside('heartRates', await file.text()).catch((e: unknown) => messageOf(e));
+    if (typeof read === 'string') return setProblem(`${file.name} cannot be read: ${read}.`);
+    const { samples, problems } = read;
     const [first] = problems;
     const told = first
       ? ` ${problems.length} rows were left out: row ${first.row + 2}, ${first.column}: ${first.message}.`

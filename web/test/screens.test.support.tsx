@@ -18,6 +18,7 @@ import { closeRun } from '../session/index.ts';
 import { work as checksWork } from '../workers/checks-worker.ts';
 import { work as fitterWork } from '../workers/fitter-worker.ts';
 import { work as orderWork } from '../workers/order-worker.ts';
+import { work as readingWork } from '../workers/reading-worker.ts';
 import { work as tempoWork } from '../workers/tempo-worker.ts';
 import { work as tickerWork } from '../workers/ticker-worker.ts';
 import { keyboard, Locator, whole } from './page.test.support.ts';
@@ -216,6 +217,7 @@ const WORK: Record<string, object> = {
   'checks-worker.ts': checksWork,
   'fitter-worker.ts': fitterWork,
   'order-worker.ts': orderWork,
+  'reading-worker.ts': readingWork,
   'tempo-worker.ts': tempoWork,
   'ticker-worker.ts': tickerWork,
 };

@@ -1,17 +1,5 @@
-import {
-  type ListedTrack,
-  nameOf,
-  type ReadPlaylist,
-  readM3u8,
-  readXspf,
-  writeM3u8,
-  writeXspf,
-} from '../../core/exchange/index.ts';
+import { type ListedTrack, nameOf, writeM3u8, writeXspf } from '../../core/exchange/index.ts';
 import type { OwnTrack } from './kept-tracks.ts';
-
-/** Reads a list of music of either kind, by what is in it. */
-export const readList = (text: string): ReadPlaylist =>
-  /^\s*(?:\uFEFF)?\s*</.test(text) ? readXspf(text) : readM3u8(text);
 
 /** A track as a list names it: by its file, or by its title where there is none. */
 const listed = (t: Pick<OwnTrack, 'title' | 'artist' | 'lengthMs' | 'file'>): ListedTrack => ({

@@ -1,7 +1,6 @@
-import { parseBlob } from 'music-metadata';
 import { clipText } from '../../core/plan/index.ts';
 import type { TrackInfo } from '../../core/wire/index.ts';
-import { startTempo } from '../workers/index.ts';
+import { readAside, startTempo } from '../workers/index.ts';
 import { idOf, keepTrack } from './kept-tracks.ts';
 
 /** So much of a track is listened to, from its start. */
@@ -26,9 +25,8 @@ export async function takeFile(file: File): Promise<TrackRead> {
     return refuse('this browser cannot play it: it is no sound file, or of a kind it does not know');
   }
   if (sound.duration < 1) return refuse('shorter than a second');
-  const said = await parseBlob(file, { duration: false, skipCovers: true })
-    .then((m) => m.common)
-    .catch(() => null);
+  // What it says of itself is no must.
+  const said = await readAside('tags', file).catch(() => null);
   const heard = await tempoHeard(sound);
   const tagged = said?.bpm && said.bpm >= 40 && said.bpm <= 260 ? said.bpm : null;
   const track: TrackInfo = {

@@ -1,7 +1,8 @@
 import { expect, it, vi } from 'vitest';
+import { readPlaylist } from '../../core/exchange/index.ts';
 import type { TrackInfo } from '../../core/wire/index.ts';
 import type { OwnTrack } from './kept-tracks.ts';
-import { listAs, matchList, readList } from './lists.ts';
+import { listAs, matchList } from './lists.ts';
 import { together } from './use-tracks.ts';
 
 vi.mock('idb-keyval', () => ({ createStore: () => ({}) }));
@@ -38,7 +39,7 @@ it('the tracks of this browser and of the server are one list, each once, what i
 
 it('a list finds tracks by their file, else by title and artist, and names what is not here', () => {
   const tracks = [own('keel', { artist: 'Saltmarsh' }), own('ebb', { file: '', title: 'Ebb' })];
-  const { tracks: items } = readList(
+  const { tracks: items } = readPlaylist(
     '#EXTM3U\n#EXTINF:1,Other - Keel\n/music/KEEL.flac\nebb.ogg\n#EXTINF:9,Wrong - Keel\nnot-here.mp3\n',
   );
   const { found, missing } = matchList(items, tracks);
@@ -48,7 +49,7 @@ it('a list finds tracks by their file, else by title and artist, and names what 
 it('lists of either kind find their own tracks again', () => {
   const tracks = [own('a b'), own('ż', { artist: 'X & Y' }), own('loop', { file: '', title: 'Slack', from: 'loop' })];
   for (const kind of ['m3u8', 'xspf'] as const)
-    expect(matchList(readList(listAs[kind]('All', tracks)).tracks, tracks).found.map((t) => t.id)).toEqual(
+    expect(matchList(readPlaylist(listAs[kind]('All', tracks)).tracks, tracks).found.map((t) => t.id)).toEqual(
       tracks.map((t) => t.id),
     );
 });

@@ -2,11 +2,13 @@ import { proxy, type Remote, wrap } from 'comlink';
 import type { ChecksWork } from './checks-worker.ts';
 import type { FitterWork } from './fitter-worker.ts';
 import type { OrderWork } from './order-worker.ts';
+import type { ReadingWork } from './reading-worker.ts';
 import type { TempoWork } from './tempo-worker.ts';
 import type { TickerWork } from './ticker-worker.ts';
 
 export type { PricedFinding } from './checks-worker.ts';
 export type { Ordered } from './order-worker.ts';
+export { readTable } from './read-table.ts';
 
 /** A worker that has been started: what it does, and its end, which breaks off what is under way. */
 export interface Started<Work> {
@@ -40,6 +42,33 @@ export function startOrderSearch() {
   const run: Task<Parameters<OrderWork['run']>[0], NonNullable<ReturnType<OrderWork['run']>>> = (ask, onProgress) =>
     does.run(ask, proxy(onProgress));
   return { run, end };
+}
+
+/** A file that takes longer to read was made to hurt, or is too large. */
+const READS_FOR_MS = 15_000;
+
+/** Reads a file from elsewhere beside the page; one that takes too long is stopped, and says so. */
+export async function readAside<K extends keyof ReadingWork>(
+  what: K,
+  from: Parameters<ReadingWork[K]>[0],
+): Promise<Awaited<ReturnType<ReadingWork[K]>>> {
+  const { does, end } = started<ReadingWork>(
+    new Worker(new URL('./reading-worker.ts', import.meta.url), { type: 'module' }),
+  );
+  const read = does[what] as unknown as (from: unknown) => Promise<Awaited<ReturnType<ReadingWork[K]>>>;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_, fail) => {
+    timer = setTimeout(
+      () => fail(new Error(`It took longer than ${READS_FOR_MS / 1000} s to read and was stopped`)),
+      READS_FOR_MS,
+    );
+  });
+  try {
+    return await Promise.race([read(from), late]);
+  } finally {
+    clearTimeout(timer);
+    end();
+  }
 }
 
 /** Listens to music. */
