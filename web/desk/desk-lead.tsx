@@ -47,7 +47,7 @@ export function ClockJumped() {
       <Clock size={26} />
       <span className="min-w-0 flex-1 basis-40 text-lead">{told}</span>
       <Target small name={otherwise} hint="" onClick={rejudgeJump} />
-      <Target small name="Right so" hint="" onClick={acceptJump} />
+      <Target small name="That is right" hint="" onClick={acceptJump} />
     </div>
   );
 }

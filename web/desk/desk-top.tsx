@@ -108,7 +108,8 @@ function Warnings({ state }: { state: RunState }) {
       )}
       {track?.isMissing && <Told>No music: “{track.title}” is not on this device</Told>}
       {trouble === 'full' && <Told>The server’s disk is full: all is kept here</Told>}
-      {run && <FromPhones runId={run.id} />}
+      {/* At the close they stand on the page itself. */}
+      {run && !over && <FromPhones runId={run.id} />}
       {asksDropped > 0 && <Told>Phones ask too often: {asksDropped} left out</Told>}
       {aside.length > 0 && (
         <Told>

@@ -123,7 +123,6 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
   });
   return (
     <DeskSheet title={`Reps: ${set.name}`} onClose={onClose}>
-      <WaitingEntries runId={runId} plan={state.plan} />
       <div className="flex flex-wrap gap-4">
         <div className="min-w-56 flex-1">
           <output aria-label="Count" className="digits block min-h-20 text-huge leading-none">
@@ -202,6 +201,9 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
             onEffort={(e) => setOwn((o) => ({ ...o, effort: e }))}
             onNote={(n) => setOwn((o) => ({ ...o, note: n }))}
           />
+          <div className="mt-4">
+            <WaitingEntries runId={runId} plan={state.plan} />
+          </div>
         </div>
         <div className="grid w-full max-w-[420px] grid-cols-3 gap-2">
           {['1', '2', '3', '4', '5', '6', '7', '8', '9'].map((d) => (

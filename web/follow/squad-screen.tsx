@@ -236,6 +236,8 @@ function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: strin
         </label>
         <Target name="Send" hint="" disabled={typed === '' || badWeight} onClick={() => void keep()} />
       </div>
+      {/* With more than one field, the key of a phone's keypad sends only where a form has this. */}
+      <input type="submit" hidden />
       <p role="status" className="mt-1 min-h-6 text-plain">
         {said}
       </p>

@@ -36,7 +36,7 @@ export function WaitingEntries({ runId, plan, onWritten }: Props) {
       <ul>
         {waiting.map((entry) => (
           <li key={entry.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-current/40 py-1">
-            <span className="min-w-0 flex-1 basis-64 break-words">{waitingWords(entry, plan)}</span>
+            <span className="min-w-0 flex-1 basis-64 break-words text-lead">{waitingWords(entry, plan)}</span>
             <Select
               aria-label={`Who is ${entry.name}?`}
               className="min-h-16"

@@ -79,10 +79,9 @@ function Choose({ person, traces, onKeep }: Props) {
         </p>
       ) : (
         <fieldset className="mt-4 min-w-0">
-          <legend className="text-title font-semibold">Notes with the word \u201c{person.name}\u201d</legend>
+          <legend className="text-title font-semibold">Notes with the word “{person.name}”</legend>
           <p className="text-small text-muted">
-            Choose those that mean {person.name}: in them the name becomes \u201csomeone\u201d. The others stay as they
-            are.
+            Choose those that mean {person.name}: in them the name becomes “someone”. The others stay as they are.
           </p>
           <p className="mt-1 flex flex-wrap gap-3">
             <Button look="quiet" onClick={() => setChosen(traces.map((t) => t.id))}>
@@ -96,17 +95,19 @@ function Choose({ person, traces, onKeep }: Props) {
             {traces.map((trace) => (
               <li key={trace.id} className="border-b py-2">
                 <Checkbox checked={chosen.includes(trace.id)} onChange={(on) => choose(trace.id, on)}>
-                  <span className="text-small text-muted">{trace.where}</span>
-                  <span className="block break-words">
-                    {inParts(trace.text, person.name).map(({ at, text, isName }) =>
-                      isName ? (
-                        <mark key={at} className="bg-transparent font-bold underline">
-                          {text}
-                        </mark>
-                      ) : (
-                        <span key={at}>{text}</span>
-                      ),
-                    )}
+                  <span className="min-w-0">
+                    <span className="block text-small text-muted">{trace.where}</span>
+                    <span className="block break-words">
+                      {inParts(trace.text, person.name).map(({ at, text, isName }) =>
+                        isName ? (
+                          <mark key={at} className="bg-transparent font-bold underline">
+                            {text}
+                          </mark>
+                        ) : (
+                          <span key={at}>{text}</span>
+                        ),
+                      )}
+                    </span>
                   </span>
                 </Checkbox>
               </li>
