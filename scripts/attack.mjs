@@ -26,7 +26,14 @@ const PARTS = {
     'The whole server on PostgreSQL too',
     () => (postgres ? unit('--project', 'on PostgreSQL') : { code: 0 }),
   ],
-  cuts: ['Power cuts, kills, starts, full disks, hostile requests', () => unit('e2e/attack')],
+  cuts: [
+    'Power cuts, kills, starts, full disks, hostile requests and files, a hall that is cut, two servers and a database that comes and goes',
+    () => unit('e2e/attack'),
+  ],
+  soak: [
+    'A class of an hour with all its screens in real time, and its taps in six minutes: what grows?',
+    () => browser({}, 'e2e/soak', '--project=screens'),
+  ],
   floods: ['Floods, and thousands of classes', () => browser({}, 'e2e/flood', 'e2e/keep', '--project=screens')],
   layout: [
     'Every screen at every size, in every phase, in both colours',
