@@ -51,16 +51,23 @@ test('reps and weights of two squads: entered live, completed at the close, corr
   await expect(phone.getByText('14 at Goblet squat sent to the desk.')).toBeVisible();
   await phone.getByRole('button', { name: /Count for yourself alone/ }).click();
   await phone.getByLabel(/your name or number/).fill('45');
-  await phone.getByLabel(/^Reps at/).fill('9');
-  await phone.getByRole('button', { name: 'Send' }).click();
-  await expect(phone.getByText(/the club has nobody of that name/)).toBeVisible();
+  const reps = phone.getByLabel(/^Reps at/);
+  // By the phone's own keys, as people type; whether the club knows a name is told to nobody.
+  await reps.pressSequentially('8');
+  await reps.press('Enter');
+  await expect(phone.getByText(/^45: 8 at .* sent to the desk/)).toBeVisible();
   await phone.getByLabel(/your name or number/).fill('44');
-  await phone.getByRole('button', { name: 'Send' }).click();
-  await expect(phone.getByText(/^44: 9 at/)).toBeVisible();
+  await reps.pressSequentially('9');
+  await reps.press('Enter');
+  await expect(phone.getByText(/^44: 9 at .* sent to the desk/)).toBeVisible();
 
   await page.bringToFront();
   await page.keyboard.press('c');
   const pad = page.getByRole('dialog', { name: /^Reps: Goblet squat, round 1/ });
+  const who = pad.getByRole('region', { name: 'Who is it?' });
+  await expect(who.getByText('45: 8 at Goblet squat, round 1, from a phone of Teal')).toBeVisible();
+  await who.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(who).toHaveCount(0);
   await expect(pad.getByRole('button', { name: /^Teal\W+14$/ })).toBeVisible();
   await pad.getByRole('button', { name: 'Heron' }).click();
   // The weight is that of the class until another is typed.

@@ -127,7 +127,9 @@ test('a class leaves on paper, in words and beside a recording; by a code it is 
   const vtt = await fileOf(page, () => out.getByRole('button', { name: 'Captions' }).click());
   const { cues, errors } = new webvtt.WebVTTParser().parse(vtt.bytes.toString(), 'metadata');
   expect([errors.length, cues[0]?.text, cues[0]?.startTime]).toEqual([0, 'Rope slam', 5]);
-  // The cards carry a code already.
+  // What the cards carry opens their stations alone.
+  await expect(out.getByText(/cards open their station/)).toBeVisible();
+  await out.getByRole('button', { name: 'Give it out by a code' }).click();
   const address = (await out.getByTestId('handout-address').textContent()) ?? '';
   const visitor = await context.newPage();
   await visitor.goto(new URL(address).pathname);
