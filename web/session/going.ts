@@ -1,6 +1,6 @@
 import { create } from 'zustand';
-import { stateAt, viewOf } from '../../core/run/index.ts';
 import { api, type GoingRun } from '../data/index.ts';
+import { goingHere } from './going-here.ts';
 import { keptRuns, restoreRuns } from './kept-runs.ts';
 
 /*
@@ -20,13 +20,7 @@ function begunHere(nowMs: number): ReadonlyMap<string, GoingRun | null> {
     const head = keptRuns.readHead(id);
     const events = head ? keptRuns.keptEvents(id) : [];
     if (!head || events.length === 0) continue;
-    const state = stateAt(head.plan, events, nowMs + (head.shiftMs ?? 0));
-    const { status, startedAtMs } = state;
-    const { toEndMs, waiting } = viewOf(state);
-    const startedAt = startedAtMs === null ? null : new Date(startedAtMs).toISOString();
-    const { id: planId, title } = head.plan;
-    const goesOn = status === 'running' || status === 'paused';
-    begun.set(id, goesOn ? { id, planId, title, startedAt, status, toEndMs, waiting } : null);
+    begun.set(id, goingHere(head, events, nowMs));
   }
   return begun;
 }
