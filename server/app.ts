@@ -11,7 +11,7 @@ import { filesApi } from './api/files.ts';
 import { HomePages, handoutsApi, openHandouts } from './api/handouts.ts';
 import { healthApi } from './api/health.ts';
 import { libraryApi } from './api/library.ts';
-import { Guesses, type Watch } from './api/limits.ts';
+import { Guesses, type Watch, WINDOW_MS } from './api/limits.ts';
 import { deskApi, type LiveParts, liveApi } from './api/live.ts';
 import { liveVoiceApi } from './api/live-voice.ts';
 import { musicApi } from './api/music.ts';
@@ -27,6 +27,7 @@ import { speechApi } from './api/speech.ts';
 import { tracksApi } from './api/tracks.ts';
 import type { Database } from './db/database.ts';
 import type { DiskSpace } from './db/disk.ts';
+import { sharedGuesses } from './db/wrong-guesses.ts';
 import { RunHub } from './live/hub.ts';
 import { KnownRuns } from './live/known-runs.ts';
 import { Phones } from './live/phones.ts';
@@ -113,7 +114,7 @@ export function createApp({
     phones,
     now: steady.now,
     watch,
-    guesses: new Guesses(watch, async (req) => (await phones.knownOf(req))?.id ?? null),
+    guesses: new Guesses(watch, async (req) => (await phones.knownOf(req))?.id ?? null, sharedGuesses(db, WINDOW_MS)),
   };
   const pages = new HomePages({ db, engine: speech });
   hub.onOtherPlan = (runId) => parts.known.drop(runId);

@@ -1,5 +1,6 @@
 import type { Request, RequestHandler, Response } from 'express';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
+import type { SharedGuesses } from '../db/wrong-guesses.ts';
 import { Lane } from '../live/lane.ts';
 import { ProblemError } from './problem.ts';
 
@@ -9,7 +10,7 @@ export type Watch = (event: string, detail: Record<string, unknown>) => void;
 /** The address a request comes from; of IPv6 the network, since one device has as many addresses there as it likes. */
 export const placeOf = (req: Request) => ipKeyGenerator(req.ip ?? '');
 
-const WINDOW_MS = 60_000;
+export const WINDOW_MS = 60_000;
 
 interface Limit {
   /** So many in a minute. */
@@ -57,6 +58,7 @@ export class Guesses {
   constructor(
     private readonly watch: Watch,
     private readonly knownPhone: (req: Request) => Promise<string | null> = async () => null,
+    private readonly shared: SharedGuesses | null = null,
     private readonly slowlyEveryMs = SLOWLY_EVERY_MS,
   ) {}
 
@@ -67,12 +69,15 @@ export class Guesses {
    */
   async look<T>(req: Request, kind: string, guess: string, find: () => Promise<T | null>): Promise<T | null> {
     const phone = await this.knownPhone(req);
-    const lane = this.laneOf(`${kind} ${phone === null ? placeOf(req) : `of ${phone}`}`);
-    if (!(await lane.enter(guess))) throw tooMuch(req, 'codes guessed', this.watch);
+    const from = `${kind} ${phone === null ? placeOf(req) : `of ${phone}`}`;
+    const lane = this.laneOf(from);
+    const isTight = ((await this.shared?.count(from)) ?? 0) >= WRONG_A_MINUTE;
+    if (!(await lane.enter(guess, isTight))) throw tooMuch(req, 'codes guessed', this.watch);
     let isRight = false;
     try {
       const found = await find();
       isRight = found !== null;
+      if (!isRight) await this.shared?.add(from);
       return found;
     } finally {
       if (lane.leave(guess, isRight)) this.watch('codes guessed', { from: req.ip });

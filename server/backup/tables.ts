@@ -51,4 +51,5 @@ export const LEFT_OUT: readonly string[] = [
   'run_record',
   'set_record',
   'move_record',
+  'wrong_guess',
 ];

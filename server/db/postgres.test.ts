@@ -2,9 +2,11 @@ import { once } from 'node:events';
 import { type AddressInfo, connect, createServer, type Socket } from 'node:net';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { freshDatabase } from '../test/fresh-database.ts';
+import { aloneOnDatabase } from './alone.ts';
 import { type Database, DatabaseAway, StatementError } from './database.ts';
 import { takeTurn } from './migrate.ts';
 import { openPostgres } from './postgres.ts';
+import { sharedGuesses } from './wrong-guesses.ts';
 
 let db: Database;
 beforeAll(async () => {
@@ -142,6 +144,27 @@ it('lives on when a connection breaks in the middle of a transaction, between tw
   await expect(half).rejects.toBeInstanceOf(DatabaseAway);
   expect(await own.query('SELECT 1 AS n')).toEqual([{ n: 1 }]);
   await own.close();
+});
+
+it('one server makes a backup at a time, and servers count wrong guesses together', async () => {
+  const other = await openPostgres(await ownUrl());
+  let inside = () => {};
+  const done = new Promise<void>((go) => {
+    inside = go;
+  });
+  const first = aloneOnDatabase(db, () => done.then(() => 'made'));
+  await expect.poll(() => aloneOnDatabase(other, async () => 'too')).toBeNull();
+  inside();
+  expect(await first).toEqual({ value: 'made' });
+  expect(await aloneOnDatabase(other, async () => 'then')).toEqual({ value: 'then' });
+
+  await db.script('CREATE TABLE wrong_guess (key text, at timestamptz DEFAULT now())');
+  const [here, there] = [sharedGuesses(db, 60_000), sharedGuesses(other, 60_000)];
+  for (let k = 0; k < 3; k++) await here?.add('live 10.0.0.1');
+  await there?.add('live 10.0.0.2');
+  expect([await there?.count('live 10.0.0.1'), await here?.count('live 10.0.0.2')]).toEqual([3, 1]);
+  expect(await sharedGuesses(other, -1)?.count('live 10.0.0.1')).toBe(0);
+  await other.close();
 });
 
 it('gives a statement that never ends up with a sentence; a script has its time', async () => {

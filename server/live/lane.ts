@@ -28,14 +28,17 @@ export class Lane {
     return this.taken === 0 && this.waiting.size === 0 && this.inside.size === 0;
   }
 
-  /** Waits until the look-up of a guess may be made; false when it must not. */
-  enter(guess: string): boolean | Promise<boolean> {
+  /**
+   * Waits until the look-up of a guess may be made; false when it must not.
+   * @param isTight as many were wrong at other servers: no place is free here either
+   */
+  enter(guess: string, isTight = false): boolean | Promise<boolean> {
     const same = this.inside.get(guess);
     if (same) {
       same.n += 1;
       return true;
     }
-    if (this.taken < this.width && this.waiting.size === 0) {
+    if (!isTight && this.taken < this.width && this.waiting.size === 0) {
       this.go(guess, 1, false);
       return true;
     }

@@ -21,3 +21,10 @@ CREATE TABLE station_code (
   ends_at timestamptz NOT NULL,
   UNIQUE (plan_id, station_id)
 );
+
+-- Wrong guesses of codes of the last minute, by where they came from and what was looked up: servers on one database count together.
+CREATE UNLOGGED TABLE wrong_guess (
+  key text NOT NULL,
+  at timestamptz NOT NULL DEFAULT now()
+);
+CREATE INDEX wrong_guess_of ON wrong_guess (key, at);
