@@ -6,7 +6,7 @@ import { runs } from '../../core/wire/index.ts';
 import { spokenClip } from '../speech/clips.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
 import { handle } from './handle.ts';
-import { type LiveParts, openedBy } from './live.ts';
+import { type LiveParts, openedBy } from './live-code.ts';
 import { noSpeech, notFound } from './problem.ts';
 
 /** The words of a run for a screen that sounds in place of the desk: those of this run alone, by its code. */

@@ -7,7 +7,7 @@ import type { Database } from '../db/database.ts';
 import { saveMoves } from '../db/moves.ts';
 import { checkedApp } from '../test/checked-app.ts';
 import { emptyDatabase } from '../test/fresh-database.ts';
-import { WRITES_AFTER_MS } from './live.ts';
+import { WRITES_AFTER_MS } from './live-code.ts';
 
 const T0 = 1_790_000_000_000;
 let nowMs = T0;

@@ -6,7 +6,7 @@ import { runs } from '../../core/wire/index.ts';
 import { goingRuns, listRuns, workSince } from '../db/run-lists.ts';
 import { appendEvents, asOf, createRun, findRun, hasRun, preparedRun, setRunDeleted } from '../db/runs.ts';
 import { handle } from './handle.ts';
-import type { LiveParts } from './live.ts';
+import type { LiveParts } from './live-code.ts';
 import { notFound, ProblemError, problemsIn } from './problem.ts';
 import { pageOf } from './query.ts';
 import { writeRecord } from './write-record.ts';
