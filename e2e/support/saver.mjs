@@ -23,8 +23,9 @@ for (let k = start; ; k++) {
   const saved = await savePlan(db, { ...newPlan(id, `Class ${k}`), notes: String(k) }, base);
   versions.set(id, saved.ok ? saved.stored.version : saved.current.version);
   if (saved.ok) say(id, k);
-  const event = { id: `event-${k}-power`, type: 'pause', seq: (k % 900_000) + 1, atMs: 1_790_000_000_000 };
-  await appendEvents(db, run, [event]);
+  const event = { id: `event-${k}-power`, type: 'pause', seq: events + 1, atMs: 1_790_000_000_000 };
+  const { stored } = await appendEvents(db, run, [event]);
+  if (stored.length === 0) continue;
   events += 1;
   say('events', events);
 }
