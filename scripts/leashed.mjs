@@ -1,6 +1,6 @@
 // Programs that end with this one, however it ends.
-import { spawn } from 'node:child_process';
-import { chmodSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { spawn, spawnSync } from 'node:child_process';
+import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { ROOT } from './lib.mjs';
@@ -59,13 +59,29 @@ const OURS = 'odd-round-run-';
 /** A folder for all that the tests of a run put aside, gone at its end; what runs that were broken off have left goes now. */
 export function ownTemporaryFolder() {
   for (const name of readdirSync(tmpdir()).filter((f) => f.startsWith(OURS)))
-    if (!isAlive(Number(name.slice(OURS.length).split('-')[0])))
-      rmSync(path.join(tmpdir(), name), { recursive: true, force: true });
+    if (!isAlive(Number(name.slice(OURS.length).split('-')[0]))) clear(path.join(tmpdir(), name));
   const folder = mkdtempSync(path.join(tmpdir(), `${OURS}${process.pid}-`));
   // PostgreSQL runs as a user of its own.
   chmodSync(folder, 0o711);
-  process.on('exit', () => rmSync(folder, { recursive: true, force: true, maxRetries: 5 }));
+  process.on('exit', () => clear(folder));
   return folder;
+}
+
+/** Takes a folder away with what is in it; a disk of a test that was broken off is taken out first. What cannot go stays. */
+function clear(folder) {
+  try {
+    const mounted = readFileSync('/proc/mounts', 'utf8')
+      .split('\n')
+      .map((line) => line.split(' ')[1] ?? '');
+    for (const disk of mounted.filter((at) => at.startsWith(`${folder}/`))) spawnSync('umount', [disk]);
+  } catch {
+    // A system that does not tell its disks so.
+  }
+  try {
+    rmSync(folder, { recursive: true, force: true, maxRetries: 5 });
+  } catch (error) {
+    console.error(`${folder} could not be cleared: ${error.message}`);
+  }
 }
 
 function isAlive(pid) {
