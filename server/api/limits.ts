@@ -59,7 +59,6 @@ export class Guesses {
     private readonly watch: Watch,
     private readonly knownPhone: (req: Request) => Promise<string | null> = async () => null,
     private readonly shared: SharedGuesses | null = null,
-    private readonly slowlyEveryMs = SLOWLY_EVERY_MS,
   ) {}
 
   /**
@@ -85,7 +84,7 @@ export class Guesses {
   }
 
   private laneOf(key: string): Lane {
-    const lane = this.lanes.get(key) ?? new Lane(WRONG_A_MINUTE, WINDOW_MS, this.slowlyEveryMs, MAX_WAITING);
+    const lane = this.lanes.get(key) ?? new Lane(WRONG_A_MINUTE, WINDOW_MS, SLOWLY_EVERY_MS, MAX_WAITING);
     this.lanes.delete(key);
     this.lanes.set(key, lane);
     if (this.lanes.size > MAX_LANES) for (const [k, l] of this.lanes) if (l.isIdle) this.lanes.delete(k);

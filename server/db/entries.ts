@@ -11,7 +11,7 @@ import {
 import type { WaitingEntry } from '../../core/wire/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { findPerson, personNamed } from './people.ts';
-import { appendTo, lockRun, type RunRow } from './runs.ts';
+import { appendTo, lastSeq, lockRun, type RunRow } from './runs.ts';
 
 export interface PhoneEntry {
   runId: string;
@@ -85,11 +85,8 @@ const isOfSame = (e: RunEvent, entry: Entered) =>
     : e.type === 'felt' && entry.type === 'felt' && whoKey(e) === whoKey(entry);
 
 async function write(tx: Queryable, run: RunRow, id: string, atMs: number, entry: Entered): Promise<void> {
-  const [last] = await tx.query<{ seq: number }>(
-    'SELECT coalesce(max(seq), 0)::int AS seq FROM run_event WHERE run_id = $1',
-    [run.id],
-  );
-  await appendTo(tx, run, [{ ...entry, id, seq: (last?.seq ?? 0) + 1, atMs: Math.round(atMs) }]);
+  const seq = (await lastSeq(tx, run.id)) + 1;
+  await appendTo(tx, run, [{ ...entry, id, seq, atMs: Math.round(atMs) }]);
 }
 
 type WaitingRow = { id: string; phone: string; name: string; command: Record<string, unknown>; made_at: Date };

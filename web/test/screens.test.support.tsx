@@ -1,5 +1,4 @@
 import { QueryClientProvider } from '@tanstack/react-query';
-import { type Endpoint, expose } from 'comlink';
 import { computeAccessibleName } from 'dom-accessibility-api';
 import { EventSource } from 'eventsource';
 import { Suspense } from 'react';
@@ -22,6 +21,7 @@ import { work as readingWork } from '../workers/reading-worker.ts';
 import { work as tempoWork } from '../workers/tempo-worker.ts';
 import { work as tickerWork } from '../workers/ticker-worker.ts';
 import { keyboard, Locator, whole } from './page.test.support.ts';
+import { giveWorkers } from './workers.test.support.ts';
 
 /**
  * Whole screens without a browser: the application at an address, over the real server with the demo data, of one date. One
@@ -222,26 +222,6 @@ const WORK: Record<string, object> = {
   'ticker-worker.ts': tickerWork,
 };
 
-/** Workers in the thread of the page: another one would have modules of its own, loaded anew. */
-function giveWorkers(): void {
-  vi.stubGlobal(
-    'Worker',
-    class {
-      private readonly channel = new MessageChannel();
-      readonly postMessage = this.channel.port1.postMessage.bind(this.channel.port1);
-      readonly addEventListener = this.channel.port1.addEventListener.bind(this.channel.port1);
-      readonly removeEventListener = this.channel.port1.removeEventListener.bind(this.channel.port1);
-      constructor(file: URL) {
-        expose(WORK[file.pathname.split('/').at(-1) ?? ''], this.channel.port2 as unknown as Endpoint);
-        this.channel.port1.start();
-      }
-      terminate() {
-        this.channel.port1.close();
-      }
-    },
-  );
-}
-
 /** A sound that nobody hears, on a clock that goes on. */
 function giveSound(): void {
   class SilentNode extends EventTarget {
@@ -371,7 +351,7 @@ export function withScreens(): Page {
     giveDate();
     giveSize();
     giveSound();
-    giveWorkers();
+    giveWorkers((file) => WORK[file]);
     giveNetwork();
     localStorage.clear();
     sessionStorage.clear();
