@@ -18,7 +18,7 @@ export function onward(state: RunState, view: RunView): RunCommand | null {
 const BACK_WITHIN_MS = 3000;
 
 /** Back to the interval before in the first seconds of one, else to its own start. */
-export function back(_state: RunState, view: RunView): RunCommand | null {
+export function back(_state: RunState, view: RunView): RunCommand {
   return { type: view.elapsedMs < BACK_WITHIN_MS ? 'back' : 'restart' };
 }
 

@@ -53,8 +53,9 @@ export function deskActions(
     onClick,
   });
   const goes = state.status === 'running' && !view.mayGo;
+  const backward = back(state, view);
   return {
-    back: action(view.elapsedMs < 3000 ? 'Back' : 'Again', '←', <SkipBack />, tap(back(state, view))),
+    back: action(backward.type === 'back' ? 'Back' : 'Again', '←', <SkipBack />, tap(backward)),
     less: action('−10 s', '−', <Minus />, tap({ type: 'adjust', deltaMs: -10_000 })),
     main: action(mainWord(state, view), 'Space', goes ? <Pause /> : <Play />, tap(mainCommand(state, view)), true),
     more10: action('+10 s', '+', <Plus />, tap({ type: 'adjust', deltaMs: 10_000 })),
