@@ -1,8 +1,8 @@
 import http from 'node:http';
 import { describe, expect, it, vi } from 'vitest';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
+import { CutWay } from '../../server/test/cut-way.ts';
 import { FULL, rounds } from '../support/attack.ts';
-import { CutWay } from '../support/cut-way.ts';
 import { Phone } from '../support/phone.ts';
 import { OwnServer } from '../support/server.ts';
 
@@ -29,7 +29,7 @@ describe('a hall of phones behind one address', () => {
     await tell(1, 'start');
     const codes = (await (await post(`${server.url}/api/runs/${id}/codes`, {})).json()) as Record<string, string>;
 
-    const way = new CutWay(Number(new URL(server.url).port));
+    const way = new CutWay(server.url);
     await way.mend();
     const agent = new http.Agent({ maxSockets: PHONES + 10 });
     const phones = Array.from({ length: PHONES }, (_, k) => {

@@ -1,9 +1,9 @@
 import http from 'node:http';
 import { describe, expect, it, vi } from 'vitest';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
+import { CutWay } from '../../server/test/cut-way.ts';
 import { postgresHere, startPostgres } from '../../server/test/postgres-server.ts';
 import { FULL, rounds } from '../support/attack.ts';
-import { CutWay } from '../support/cut-way.ts';
 import { Phone } from '../support/phone.ts';
 import { OwnServer } from '../support/server.ts';
 
@@ -19,15 +19,13 @@ const pass = (ms: number) => new Promise((done) => setTimeout(done, ms));
 describe.skipIf(postgresHere() === null)('two servers on one PostgreSQL', () => {
   it('every wall has every event, whatever becomes of the database and of the ways to it', async () => {
     const postgres = await startPostgres();
-    const address = new URL(await postgres.database('classes'));
+    const address = await postgres.database('classes');
     // Each server has its own way to the database.
-    const ways = [new CutWay(Number(address.port)), new CutWay(Number(address.port))] as const;
+    const ways = [new CutWay(address), new CutWay(address)] as const;
     const servers: OwnServer[] = [];
     for (const way of ways) {
       await way.mend();
-      const own = new URL(address);
-      own.port = new URL(way.url).port;
-      const server = new OwnServer({ DATABASE_URL: own.href });
+      const server = new OwnServer({ DATABASE_URL: way.url });
       servers.push(server);
       await server.start();
     }

@@ -1,6 +1,5 @@
-import { once } from 'node:events';
-import { type AddressInfo, connect, createServer, type Socket } from 'node:net';
 import { afterAll, beforeAll, expect, it } from 'vitest';
+import { CutWay } from '../test/cut-way.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
 import { aloneOnDatabase } from './alone.ts';
 import { type Database, DatabaseAway, StatementError } from './database.ts';
@@ -65,40 +64,9 @@ async function ownUrl(): Promise<string> {
   return url.href;
 }
 
-/** A way to the server that can be cut without a word: nothing more goes through what is open by then, and nothing says so. */
-async function silentWay(url: string) {
-  const { hostname, port } = new URL(url);
-  const open = new Set<Socket>();
-  const cut = new Set<Socket>();
-  const pass = (from: Socket, to: Socket) => {
-    open.add(from);
-    from.on('data', (bytes) => cut.has(from) || to.write(bytes));
-    from.on('close', () => cut.has(from) || to.destroy());
-    from.on('error', () => {});
-  };
-  const way = createServer((from) => {
-    const to = connect(Number(port), hostname);
-    pass(from, to);
-    pass(to, from);
-  });
-  way.listen(0, '127.0.0.1');
-  await once(way, 'listening');
-  const address = new URL(url);
-  address.port = String((way.address() as AddressInfo).port);
-  return {
-    url: address.href,
-    cut: () => {
-      for (const socket of open) cut.add(socket);
-    },
-    end: () => {
-      for (const socket of open) socket.destroy();
-      way.close();
-    },
-  };
-}
-
 it('finds out that nothing comes any more from a server that is gone without a word, and hears it anew', async () => {
-  const way = await silentWay(await ownUrl());
+  const way = new CutWay(await ownUrl());
+  await way.mend();
   const told: string[] = [];
   const far = await openPostgres(way.url, (what) => told.push(what), {
     patienceMs: 1000,
@@ -116,7 +84,7 @@ it('finds out that nothing comes any more from a server that is gone without a w
   await expect.poll(() => heard).toEqual(['high']);
   expect(far.deafSinceMs).toBeNull();
 
-  way.cut();
+  way.still();
   // A question ends with a sentence, in the time that was set, and not with the system\u2019s patience of many minutes.
   await expect(far.query('SELECT 1 AS n')).rejects.toThrow('The database is there and does not answer');
   await expect.poll(() => again).toBe(1);
@@ -126,7 +94,7 @@ it('finds out that nothing comes any more from a server that is gone without a w
   await expect.poll(() => heard).toEqual(['high', 'low']);
   expect(await far.query('SELECT 1 AS n')).toEqual([{ n: 1 }]);
   await far.close();
-  way.end();
+  way.cut();
 });
 
 it('lives on when a connection breaks in the middle of a transaction, between two statements', async () => {

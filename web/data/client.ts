@@ -101,8 +101,16 @@ export async function ask<E extends Endpoint>(endpoint: E, asked: Asked<E>): Pro
   return v.parse(answer, body) as AnswerOf<E>;
 }
 
+/** How it stands with what is asked for. */
+export interface Standing {
+  /** The server says that there is no such thing; not where it cannot be reached. */
+  gone: boolean;
+  /** How long the server asks to be left alone. */
+  waitMs: number;
+}
+
 /** How it stands with what is asked for: whether the server says that there is none, and how long it asks to be left alone, ms. */
-export const standingOf = (asked: Promise<unknown>): Promise<{ gone: boolean; waitMs: number }> =>
+export const standingOf = (asked: Promise<unknown>): Promise<Standing> =>
   asked.then(
     () => ({ gone: false, waitMs: 0 }),
     (error: unknown) => {

@@ -9,7 +9,7 @@ export type {
 } from '../../core/wire/index.ts';
 export { api, conflictOf, keepApi, type LogQuery } from './api.ts';
 export type { Asked } from './client.ts';
-export { ApiError, addressOf, ask, fetchFrom, firstProblem, messageOf, standingOf } from './client.ts';
+export { ApiError, addressOf, ask, fetchFrom, firstProblem, messageOf, type Standing, standingOf } from './client.ts';
 export { clockAt, clockOf, dayOf, dayWords, timeWords } from './clock.ts';
 export { keptPlans } from './kept-plans.ts';
 export { useLibrary, useMoves } from './library-store.ts';

@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import type { Plan } from '../../core/plan/index.ts';
 import type { RunEvent } from '../../core/run/index.ts';
 import { type PulseOnWall, STREAM_MESSAGES } from '../../core/wire/index.ts';
+import type { Standing } from '../data/index.ts';
 
 export type StreamKind = v.InferOutput<typeof STREAM_MESSAGES.run>['kind'];
 export type StreamState = 'open' | 'broken' | 'refused';
@@ -33,13 +34,6 @@ const AGAIN_MOST_MS = 15_000;
 /** A break that is shorter is not told: the screen goes on by its own clock. */
 const TOLD_AFTER_MS = 10_000;
 const LOOK_EVERY_MS = 200;
-
-/** Whether what a stream tells of is there at all, and how long the server asks to be left alone, ms. */
-export interface Standing {
-  /** The server says that there is no such run or code; not where it cannot be reached. */
-  gone: boolean;
-  waitMs: number;
-}
 
 /** Where a stream is, and how it stands with it. */
 export interface StreamSource {

@@ -11,15 +11,19 @@ export class CutWay {
   private server: Server | null = null;
   private port = 0;
 
-  constructor(private readonly toPort: number) {}
+  /** @param to the server's address, on this machine */
+  constructor(private readonly to: string) {}
 
+  /** The server's address by this way, once it is mended. */
   get url(): string {
-    return `http://127.0.0.1:${this.port}`;
+    const url = new URL(this.to);
+    url.port = String(this.port);
+    return url.href.replace(/\/$/, '');
   }
 
   async mend(): Promise<void> {
     const server = createServer((from) => {
-      const to = connect(this.toPort, '127.0.0.1');
+      const to = connect(Number(new URL(this.to).port), '127.0.0.1');
       this.pass(from, to);
       this.pass(to, from);
     });
