@@ -54,7 +54,7 @@ export function entriesIn(items: readonly CalendarItem[], from: string, to: stri
   return found.sort(compare);
 }
 
-/** Two entries that are in each other\u2019s way, and why. */
+/** Two entries that are in each other’s way, and why. */
 export interface Conflict {
   a: Entry;
   b: Entry;

@@ -293,7 +293,7 @@ function oursOf(event: ICAL.Event): v.InferOutput<typeof OursSchema> | null {
   }
 }
 
-/** An id made from a text: 53 bits of it by the cyrb53 mix, which is enough to tell a calendar\u2019s events apart. */
+/** An id made from a text: 53 bits of it by the cyrb53 mix, which is enough to tell a calendar’s events apart. */
 function idOf(from: string): string {
   let [a, b] = [0xdeadbeef, 0x41c6ce57];
   for (const letter of from) {

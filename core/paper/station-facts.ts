@@ -8,7 +8,7 @@ import { capital, weightsWords } from '../values/index.ts';
 
 /** The sets of a station in one block: their lengths round by round where they differ, and the rest after each. */
 export interface SetTimes {
-  /** "40", "2 \u00d7 35", "25, 45, 25, 45" by round; a set that waits for a tap has a plus, an estimate "\u2248". */
+  /** "40", "2 × 35", "25, 45, 25, 45" by round; a set that waits for a tap has a plus, an estimate "≈". */
   works: string;
   /** "20", "20, 15" by round where it differs; empty where none follows. What breaks a round off is no rest. */
   rests: string;

@@ -63,7 +63,7 @@ function addLoop(beats: Beat[], stretch: readonly Interval[], bpm: number, block
 
 /**
  * When the n-th beat of a stretch comes, ms from its start, where the tempo goes evenly from one to another over its length L: the beats till t are
- * (a\u00b7t + (b \u2212 a)\u00b7t\u00b2 / 2L) / 60 s, solved for t. A tempo that stays gives n beats' length, exactly.
+ * (a·t + (b − a)·t² / 2L) / 60 s, solved for t. A tempo that stays gives n beats' length, exactly.
  */
 function beatAt(n: number, from: number, to: number, lengthMs: number): number {
   if (from === to) return (n * 60_000) / from;

@@ -33,6 +33,10 @@ export const repaired = (text: string) => text.replace(/[\0\p{Surrogate}]/gu, '\
 export const clipBefore = (name: string, suffix: string, most: number) =>
   clipText(name, most - [...suffix].length) + suffix;
 
+/** A name as a word by itself, as it is written, wherever it stands: no letter or digit stands right before or after it. */
+export const asWord = (name: string) =>
+  new RegExp(`(?<![\\p{L}\\p{N}])${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?![\\p{L}\\p{N}])`, 'gu');
+
 /** A text with its first letter large. */
 export const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 

@@ -41,7 +41,7 @@ export interface Opened {
   runId: string;
   kind: OpenedKind;
   run: KnownRun;
-  /** The number of the station that a card\u2019s code is of, as its page counts. */
+  /** The number of the station that a card’s code is of, as its page counts. */
   station: string | null;
 }
 

@@ -30,7 +30,7 @@ export async function follow(
   const early: LiveMessage[] = [];
   let ready = false;
   const begin = async () => {
-    const run = await findRun(db, runId).catch(() => null);
+    const run = await findRun(db, runId);
     if (!run) return false;
     plan = run.plan;
     stream.send('run', {
@@ -62,7 +62,8 @@ export async function follow(
         if (screen?.kind === 'wall' && kind === 'watch') stream.send('pulse', { pulse: message.pulse });
         return;
       case 'plan':
-        void begin();
+        // Where the database is away the screen keeps the plan that it has.
+        begin().catch(() => {});
     }
   };
   // Listening begins before reading, so that nothing falls between.

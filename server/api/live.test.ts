@@ -210,7 +210,7 @@ describe('following a run', () => {
     expect(await ask({ squad: '\ud800' })).toBe(400);
     expect(await ask({ squad: null })).toBe(422);
     expect(await ask({ stationId: 'elsewhere' })).toBe(422);
-    // Nobody is named by an id, and no phone in another\u2019s place.
+    // Nobody is named by an id, and no phone in another’s place.
     expect(await ask({ person: 'made-up-id' })).toBe(400);
     expect(await ask({ phone: 'made-up-id' })).toBe(400);
     const told = read(`${url}/api/runs/run-follow-6/stream`, 'event', 2);

@@ -51,7 +51,7 @@ function readCommand(id: string, command: unknown): RunCommand | null {
   return bare as RunCommand;
 }
 
-/** Whether what a command names is in the class: its stations, and its squads; a squad\u2019s phone writes down a squad\u2019s alone. */
+/** Whether what a command names is in the class: its stations, and its squads; a squad’s phone writes down a squad’s alone. */
 function isOfClass(kind: OpenedKind, command: RunCommand, { plan, log }: KnownRun): boolean {
   if (command.type === 'felt') return isSquad(plan, command.squad);
   if (command.type !== 'reps' && command.type !== 'note') return true;
@@ -78,7 +78,7 @@ export function liveApi(parts: LiveParts): Router {
       const found = await openedBy(parts, req, ['squad']);
       const screen = screenOf(found, query);
       const { plan, intervals } = stateNow(found.run, now());
-      // A station\u2019s page is told how its own move is drawn, and what is put in its place.
+      // A station’s page is told how its own move is drawn, and what is put in its place.
       const isOne = screen.kind === 'station';
       const names = namesShown(planOnScreen(plan, screen), isOne ? [] : intervals);
       return { figures: await figures.of(isOne ? `${found.runId} ${screen.part}` : found.runId, names) };
@@ -148,7 +148,7 @@ function ask(hub: RunHub, found: Opened, asked: Asked): void {
 const NamedSchema = v.looseObject({ personName: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(80)), '') });
 
 /**
- * Writes down what a squad\u2019s phone enters: that needs no desk, and none has to hear of it at once. A phone knows nobody\u2019s id, and is not
+ * Writes down what a squad’s phone enters: that needs no desk, and none has to hear of it at once. A phone knows nobody’s id, and is not
  * told whether the club knows a name.
  */
 async function enter({ db, hub, now }: LiveParts, found: Opened, asked: Asked, phone: string): Promise<void> {

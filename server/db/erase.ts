@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { asWord } from '../../core/values/index.ts';
 import type { Erased, Trace } from '../../core/wire/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { anywhere } from './page.ts';
@@ -74,10 +75,6 @@ function classNotes(plan: unknown): Note[] {
   ];
 }
 
-/** A name as a word by itself, as it is written: no letter or digit stands right before or after it. */
-const asWord = (name: string) =>
-  new RegExp(`(?<![\\p{L}\\p{N}])${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?![\\p{L}\\p{N}])`, 'gu');
-
 const PlaceSchema = v.pipe(
   v.string(),
   v.parseJson(),
@@ -90,7 +87,7 @@ const PlaceSchema = v.pipe(
 type Place = v.InferOutput<typeof PlaceSchema>;
 
 /**
- * The notes in which a person\u2019s name stands as a word by itself, as it is written. A number or a single letter is no word. Null when there is
+ * The notes in which a person’s name stands as a word by itself, as it is written. A number or a single letter is no word. Null when there is
  * no such person.
  */
 export async function tracesOf(db: Queryable, id: string): Promise<Trace[] | null> {
@@ -195,7 +192,7 @@ async function readNote(tx: Queryable, id: string): Promise<string | null> {
 
 async function writeNote(tx: Queryable, id: string, text: string): Promise<void> {
   const place = placeOf(id);
-  if (!place || (await readNote(tx, id)) === null) return;
+  if (!place) return;
   const [table, keys, path] = place;
   const { column } = TABLES[table];
   const n = keys.length;

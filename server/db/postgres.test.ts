@@ -85,7 +85,7 @@ it('finds out that nothing comes any more from a server that is gone without a w
   expect(far.deafSinceMs).toBeNull();
 
   way.still();
-  // A question ends with a sentence, in the time that was set, and not with the system\u2019s patience of many minutes.
+  // A question ends with a sentence, in the time that was set, and not with the system’s patience of many minutes.
   await expect(far.query('SELECT 1 AS n')).rejects.toThrow('The database is there and does not answer');
   await expect.poll(() => again).toBe(1);
   expect(told.join()).toContain('no sign of life');

@@ -101,7 +101,7 @@ export interface TrendPoint {
   firstReps: number | null;
   lastReps: number | null;
   weightKg: number | null;
-  /** \u03a3 reps \u00d7 kg over the sets that have both. */
+  /** Σ reps × kg over the sets that have both. */
   volumeKg: number | null;
 }
 

@@ -67,7 +67,7 @@ export class JobPool<W extends Does> {
       stop?.throwIfAborted();
       if (error instanceof workerpool.Promise.TimeoutError)
         throw new JobStopped(`${what} took longer than ${deadlineMs / 1000} s and was stopped`);
-      // A thread that runs out of its memory ends without a word of the job\u2019s own.
+      // A thread that runs out of its memory ends without a word of the job’s own.
       if (error instanceof Error && /terminated|memory limit|out of memory/i.test(error.message))
         throw new JobStopped(`${what} took more memory than it may and was stopped`);
       throw error;
@@ -87,7 +87,7 @@ export class JobPool<W extends Does> {
 // The built file also when the sources run: a thread loads plain JavaScript only.
 const own = new JobPool<Work>(path.join(ROOT, 'dist/server/pool/job-thread.js'), JOBS);
 
-/** Does one of the server\u2019s jobs; see `JobPool`. */
+/** Does one of the server’s jobs; see `JobPool`. */
 export const doJob = own.do.bind(own) as <K extends Job>(
   job: K,
   args: Parameters<Work[K]>,

@@ -1,4 +1,6 @@
+import { once } from 'node:events';
 import path from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 import { Worker } from 'node:worker_threads';
 import { wordsOf } from '../../core/cues/index.ts';
 import { type Plan, voiceOf } from '../../core/plan/index.ts';
@@ -57,29 +59,27 @@ export async function makeTrack(
 /** The memory of the thread, MB, and how long it may take for one piece. */
 const MEMORY_MB = 512;
 const PIECE_MS = 20_000;
+const TOO_LONG = `Making the track took longer than ${PIECE_MS / 1000} s for one piece and was stopped`;
 
 /** Asks the thread for one thing after the other; one that takes too long is stopped. */
 function asking(worker: Worker): (request: TrackRequest) => Promise<TrackAnswer> {
-  return (request) =>
-    new Promise<TrackAnswer>((done, fail) => {
-      const gone = () => {
-        clearTimeout(late);
-        fail(new Error('The track was broken off'));
-      };
-      const late = setTimeout(() => {
-        fail(new JobStopped(`Making the track took longer than ${PIECE_MS / 1000} s for one piece and was stopped`));
-        void worker.terminate();
-      }, PIECE_MS);
-      worker.once('exit', gone);
-      worker.once('error', fail);
-      worker.once('message', (answer: TrackAnswer) => {
-        worker.off('exit', gone);
-        worker.off('error', fail);
-        clearTimeout(late);
-        done(answer);
-      });
+  return async (request) => {
+    const answered = new AbortController();
+    const { signal } = answered;
+    try {
       worker.postMessage(request);
-    });
+      return await Promise.race([
+        once(worker, 'message', { signal }).then(([answer]): TrackAnswer => answer),
+        once(worker, 'exit', { signal }).then(() => Promise.reject(new Error('The track was broken off'))),
+        setTimeout(PIECE_MS, null, { signal }).then(() => Promise.reject(new JobStopped(TOO_LONG))),
+      ]);
+    } catch (error) {
+      void worker.terminate();
+      throw error;
+    } finally {
+      answered.abort();
+    }
+  };
 }
 
 async function* pieces(ask: ReturnType<typeof asking>, close: () => void): AsyncGenerator<Uint8Array> {

@@ -197,7 +197,7 @@ const WHY = {
   unknown: 'overlap; whether in one room is not said',
 } as const;
 
-/** What is in each other\u2019s way, told where it is seen first. */
+/** What is in each other’s way, told where it is seen first. */
 function Conflicts({ conflicts, onDay }: { conflicts: readonly Conflict[]; onDay: (day: string) => void }) {
   if (conflicts.length === 0) return null;
   return (

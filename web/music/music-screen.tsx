@@ -3,9 +3,8 @@ import { type DragEvent, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { formatDuration } from '../../core/plan/index.ts';
 import { messageOf } from '../data/index.ts';
-import { listAs, matchList, type OwnTrack, putOnServer, removeTrack, takeFiles, useTracks } from '../tracks/index.ts';
+import { listAs, type OwnTrack, putOnServer, readList, removeTrack, takeFiles, useTracks } from '../tracks/index.ts';
 import { Button, FilesMenu, IconButton, saveFile } from '../ui/index.ts';
-import { readAside } from '../workers/index.ts';
 import { TempoCell } from './tempo-cell.tsx';
 import { usePreview } from './use-preview.ts';
 
@@ -26,8 +25,9 @@ export function MusicScreen() {
     });
   };
   const bringList = async (file: File) => {
-    const { tracks, problems } = await readAside('playlist', await file.text());
-    const { found, missing } = matchList(tracks, all);
+    const read = await readList(file, all).catch(messageOf);
+    if (typeof read === 'string') return void toast.error(`${file.name} cannot be read: ${read}.`);
+    const { named, found, missing, problems } = read;
     const told = [
       ...problems.slice(0, 3).map((p) => `Line ${p.line}: ${p.message}.`),
       ...(missing.length > 0
@@ -39,7 +39,7 @@ export function MusicScreen() {
           ]
         : []),
     ];
-    toast([`The list names ${tracks.length} tracks, ${found.length} of them are here.`, ...told].join(' '), {
+    toast([`The list names ${named} tracks, ${found.length} of them are here.`, ...told].join(' '), {
       duration: 15_000,
     });
   };

@@ -9,10 +9,10 @@ import {
   type MusicSource,
   updateBlock,
 } from '../../core/plan/index.ts';
+import { messageOf } from '../data/index.ts';
 import { edit } from '../editing/index.ts';
-import { matchList, namedTrack, type OwnTrack } from '../tracks/index.ts';
+import { namedTrack, type OwnTrack, readList } from '../tracks/index.ts';
 import { IconButton, Select } from '../ui/index.ts';
-import { readAside } from '../workers/index.ts';
 
 /** Changes the music of a block; one that says nothing any more has none. */
 export const changeMusic = (blockId: string, change: (music: Music) => Music) =>
@@ -40,14 +40,15 @@ export function PartMusic({ block, part, all }: { block: Block; part: MusicPart;
     if (next.length > 0) put({ from: 'tracks', tracks: next.slice(0, MOST_TRACKS) });
   };
   const bring = async (file: File) => {
-    const { tracks: listed, problems } = await readAside('playlist', await file.text());
-    const { found, missing } = matchList(listed, all);
+    const read = await readList(file, all).catch(messageOf);
+    if (typeof read === 'string') return void toast.error(`${file.name} cannot be read: ${read}.`);
+    const { named, found, missing, problems } = read;
     add(found);
     const told = [
       ...missing.map((m) => `${m.title} is not on this device`),
       ...problems.map((p) => `line ${p.line}: ${p.message}`),
     ];
-    toast([`${found.length} of ${listed.length} tracks put in.`, ...told.slice(0, 5).map((t) => `${t}.`)].join(' '), {
+    toast([`${found.length} of ${named} tracks put in.`, ...told.slice(0, 5).map((t) => `${t}.`)].join(' '), {
       duration: 12_000,
     });
   };

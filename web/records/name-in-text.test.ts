@@ -6,9 +6,10 @@ const told = (text: string, name: string) => inParts(text, name).map((p) => (p.i
 it('tells the name from the rest, wherever it stands', () => {
   expect(told('Will will row, says Will', 'Will')).toEqual(['[Will]', ' will row, says ', '[Will]']);
   expect(told('nobody', 'Will')).toEqual(['nobody']);
+  expect(told('Willow (Will) and Will\u2019s', 'Will')).toEqual(['Willow (', '[Will]', ') and ', '[Will]', '\u2019s']);
 });
 
 it('shows of a long text what stands about the first', () => {
-  const parts = told(`${'a'.repeat(200)}Will${'b'.repeat(300)}`, 'Will');
-  expect(parts).toEqual([`\u2026${'a'.repeat(80)}`, '[Will]', `${'b'.repeat(160)}\u2026`]);
+  const parts = told(`${'Willow'.repeat(40)} Will ${'b'.repeat(300)}`, 'Will');
+  expect(parts).toEqual([`\u2026w${'Willow'.repeat(13)} `, '[Will]', ` ${'b'.repeat(159)}\u2026`]);
 });

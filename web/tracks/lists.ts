@@ -1,4 +1,5 @@
 import { type ListedTrack, nameOf, writeM3u8, writeXspf } from '../../core/exchange/index.ts';
+import { readAside } from '../workers/index.ts';
 import type { OwnTrack } from './kept-tracks.ts';
 
 /** A track as a list names it: by its file, or by its title where there is none. */
@@ -17,7 +18,7 @@ export const listAs = {
 const plain = (text: string) => text.normalize('NFC').toLowerCase().trim();
 
 /** The tracks of this device that a list names, in its order, and what of it is not here. Found by file, else by title with the artist where both say one. */
-export function matchList(
+function matchList(
   items: readonly ListedTrack[],
   own: readonly OwnTrack[],
 ): { found: OwnTrack[]; missing: ListedTrack[] } {
@@ -36,4 +37,10 @@ export function matchList(
     else missing.push(item);
   }
   return { found, missing };
+}
+
+/** Reads a list of music, of either kind: what it names, which of it is on this device, and the lines that cannot be read. Throws where it takes too long. */
+export async function readList(file: File, own: readonly OwnTrack[]) {
+  const { tracks, problems } = await readAside('playlist', await file.text());
+  return { named: tracks.length, ...matchList(tracks, own), problems };
 }

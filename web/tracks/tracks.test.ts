@@ -1,12 +1,15 @@
-import { expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { readPlaylist } from '../../core/exchange/index.ts';
 import type { TrackInfo } from '../../core/wire/index.ts';
+import { giveWorkers } from '../test/workers.test.support.ts';
 import type { OwnTrack } from './kept-tracks.ts';
-import { listAs, matchList } from './lists.ts';
+import { listAs, readList } from './lists.ts';
 import { together } from './use-tracks.ts';
 
 vi.mock('idb-keyval', () => ({ createStore: () => ({}) }));
 vi.mock('./read-track.ts', () => ({}));
+beforeEach(() => void giveWorkers(() => ({ playlist: readPlaylist })));
+afterEach(() => vi.unstubAllGlobals());
 
 const info = (id: string, more: Partial<TrackInfo> = {}): TrackInfo => ({
   id,
@@ -37,19 +40,23 @@ it('the tracks of this browser and of the server are one list, each once, what i
   ]);
 });
 
-it('a list finds tracks by their file, else by title and artist, and names what is not here', () => {
+const list = (text: string) => new File([text], 'list');
+
+it('a list finds tracks by their file, else by title and artist, and names what is not here', async () => {
   const tracks = [own('keel', { artist: 'Saltmarsh' }), own('ebb', { file: '', title: 'Ebb' })];
-  const { tracks: items } = readPlaylist(
-    '#EXTM3U\n#EXTINF:1,Other - Keel\n/music/KEEL.flac\nebb.ogg\n#EXTINF:9,Wrong - Keel\nnot-here.mp3\n',
-  );
-  const { found, missing } = matchList(items, tracks);
-  expect([found.map((t) => t.id), missing.map((m) => m.location)]).toEqual([['keel', 'ebb'], ['not-here.mp3']]);
+  const text = '#EXTM3U\n#EXTINF:1,Other - Keel\n/music/KEEL.flac\nebb.ogg\n#EXTINF:9,Wrong - Keel\nnot-here.mp3\n';
+  const { named, found, missing } = await readList(list(text), tracks);
+  expect([named, found.map((t) => t.id), missing.map((m) => m.location)]).toEqual([
+    3,
+    ['keel', 'ebb'],
+    ['not-here.mp3'],
+  ]);
 });
 
-it('lists of either kind find their own tracks again', () => {
+it('lists of either kind find their own tracks again', async () => {
   const tracks = [own('a b'), own('ż', { artist: 'X & Y' }), own('loop', { file: '', title: 'Slack', from: 'loop' })];
-  for (const kind of ['m3u8', 'xspf'] as const)
-    expect(matchList(readPlaylist(listAs[kind]('All', tracks)).tracks, tracks).found.map((t) => t.id)).toEqual(
-      tracks.map((t) => t.id),
-    );
+  for (const kind of ['m3u8', 'xspf'] as const) {
+    const { found } = await readList(list(listAs[kind]('All', tracks)), tracks);
+    expect(found.map((t) => t.id)).toEqual(['a b', 'ż', 'loop']);
+  }
 });
