@@ -119,6 +119,13 @@ function giveDate(): void {
   );
 }
 
+/** Drawings that are still to come; none comes when its page is gone. */
+const frames = new Set<number>();
+function dropFrame(id: number): void {
+  window.clearTimeout(id);
+  frames.delete(id);
+}
+
 /** jsdom draws nothing: every part of a page is as large as a window. */
 function giveSize(): void {
   const box = { x: 0, y: 0, left: 0, top: 0, right: 1280, bottom: 800, width: 1280, height: 800 };
@@ -154,10 +161,15 @@ function giveSize(): void {
   window.matchMedia = (query: string) =>
     ({ matches: false, media: query, addEventListener() {}, removeEventListener() {} }) as unknown as MediaQueryList;
   // Nobody looks on: ten drawings a second of what goes on are enough.
-  vi.stubGlobal('requestAnimationFrame', (draw: FrameRequestCallback) =>
-    window.setTimeout(() => draw(performance.now()), 100),
-  );
-  vi.stubGlobal('cancelAnimationFrame', (id: number) => window.clearTimeout(id));
+  vi.stubGlobal('requestAnimationFrame', (draw: FrameRequestCallback) => {
+    const id = window.setTimeout(() => {
+      frames.delete(id);
+      draw(performance.now());
+    }, 100);
+    frames.add(id);
+    return id;
+  });
+  vi.stubGlobal('cancelAnimationFrame', dropFrame);
   const observer = (entryOf: (e: Element) => object) =>
     class {
       constructor(private readonly tell: (entries: unknown[], self: unknown) => void) {}
@@ -358,6 +370,7 @@ export function withScreens(): Page {
   });
   afterEach(() => {
     shut();
+    frames.forEach(dropFrame);
     vi.unstubAllGlobals();
     vi.restoreAllMocks();
   });
