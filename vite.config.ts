@@ -1,6 +1,6 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
-import { defineConfig, type Plugin } from 'vite';
+import { defaultClientConditions, defineConfig, type Plugin } from 'vite';
 import { compression } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
 import { cutDigitsFace } from './scripts/digits-face.ts';
@@ -24,7 +24,10 @@ export default defineConfig(async () => ({
       exclude: /sw\.js$/,
     }),
   ],
-  resolve: { alias: { '~digits-face': await cutDigitsFace() } },
+  resolve: {
+    alias: { '~digits-face': await cutDigitsFace() },
+    conditions: ['@odd-round/source', ...defaultClientConditions],
+  },
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,

@@ -1,6 +1,6 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defaultClientConditions, defineConfig } from 'vite';
 import { cutDigitsFace } from './scripts/digits-face.ts';
 
 /** The player that goes along with a class that leaves as one file: a single script and a single sheet of styles, its faces within. */
@@ -9,7 +9,10 @@ export default defineConfig(async () => ({
   publicDir: false as const,
   plugins: [react(), tailwindcss()],
   define: { 'process.env.NODE_ENV': '"production"' },
-  resolve: { alias: { '~digits-face': await cutDigitsFace() } },
+  resolve: {
+    alias: { '~digits-face': await cutDigitsFace() },
+    conditions: ['@odd-round/source', ...defaultClientConditions],
+  },
   build: {
     outDir: '../dist/home',
     emptyOutDir: true,
@@ -17,7 +20,7 @@ export default defineConfig(async () => ({
     cssCodeSplit: false,
     chunkSizeWarningLimit: 1500,
     lib: {
-      entry: 'home/main.tsx',
+      entry: 'lead/home/main.tsx',
       formats: ['iife' as const],
       name: 'oddRound',
       fileName: () => 'home.js',

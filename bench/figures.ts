@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
+import { faultsOf, figureOf, filmOf, readFigure, stillOf } from '@odd-round/figure';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
-import { faultsOf, figureOf, filmOf, readFigure, stillOf } from '../dist/core/figure/index.js';
 import { readShippedFigures } from '../dist/server/library/read.js';
 import { OwnServer } from '../e2e/support/server.ts';
 import { chromiumFor } from './first-visit.ts';

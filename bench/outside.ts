@@ -1,11 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { libraryOf } from '../core/moves/index.ts';
-import { captionsOf, plannedRecording, readPlanFile, writeWebVtt } from '../dist/core/exchange/index.js';
 import { resolvePlan } from '../dist/core/moves/index.js';
-import { runSheet, stationCards, trackingSheet } from '../dist/core/paper/index.js';
-import { PulseBoard, SimulatedStraps } from '../dist/core/pulse/index.js';
-import { arrangeMusic, LOOPS, loopMs, renderLoop } from '../dist/core/sound/index.js';
-import { compile } from '../dist/core/timeline/index.js';
+import {
+  captionsOf,
+  plannedRecording,
+  readPlanFile,
+  runSheet,
+  stationCards,
+  trackingSheet,
+  writeWebVtt,
+} from '../dist/core/out/index.js';
+import { PulseBoard, SimulatedStraps } from '../dist/core/record/index.js';
+import { compile } from '../dist/core/time/index.js';
+import { arrangeMusic, LOOPS, loopMs, renderLoop } from '../dist/core/voice/index.js';
 import { shippedLibrary } from '../dist/server/library/read.js';
 import { drawCards } from '../dist/server/paper/cards.js';
 import { drawPaper } from '../dist/server/paper/draw.js';

@@ -1,9 +1,9 @@
 import { readFileSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import path from 'node:path';
-import type { Plan } from '../core/plan/index.ts';
-import type { RunEvent } from '../core/run/index.ts';
-import { readPlanFile } from '../dist/core/exchange/index.js';
+import type { Plan } from '../core/class/index.ts';
+import type { RunEvent } from '../core/time/index.ts';
+import { readPlanFile } from '../dist/core/out/index.js';
 import { createApp } from '../dist/server/app.js';
 import { openEmbedded } from '../dist/server/db/embedded.js';
 import { migrate } from '../dist/server/db/migrate.js';

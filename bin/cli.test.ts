@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { describe, expect, it } from 'vitest';
-import { writePlanFile } from '../core/exchange/index.ts';
-import { formatDuration } from '../core/plan/index.ts';
+import { formatDuration } from '../core/class/index.ts';
+import { writePlanFile } from '../core/out/index.ts';
 import { GOLDEN } from '../core/test/golden.ts';
 import { main } from './cli.ts';
 

@@ -1,10 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import { text as readAll } from 'node:stream/consumers';
 import { parseArgs } from 'node:util';
-import { readPlanFile } from '../core/exchange/index.ts';
-import type { Plan } from '../core/plan/index.ts';
-import { readShorthand } from '../core/shorthand/index.ts';
-import { planProblems } from '../core/timeline/index.ts';
+import type { Plan } from '../core/class/index.ts';
+import { readShorthand } from '../core/class/index.ts';
+import { readPlanFile } from '../core/out/index.ts';
+import { planProblems } from '../core/time/index.ts';
 import type { AdminCommand } from './admin.ts';
 import { COMMANDS, type OutputForm } from './commands.ts';
 import type { Streams } from './streams.ts';

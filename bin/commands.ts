@@ -1,10 +1,9 @@
-import { CHECKS, checkPlan, type Finding, isAccepted } from '../core/checks/index.ts';
-import { planCues } from '../core/cues/index.ts';
-import { writeCsv, writePlanFile } from '../core/exchange/index.ts';
+import { applySteps, formatClock, formatDuration, type Plan, writeShorthand } from '../core/class/index.ts';
+import { CHECKS, checkPlan, type Finding, isAccepted } from '../core/judge/index.ts';
 import { resolvePlan } from '../core/moves/index.ts';
-import { applySteps, formatClock, formatDuration, type Plan } from '../core/plan/index.ts';
-import { writeShorthand } from '../core/shorthand/index.ts';
-import { compile, stationAt, totals, workToRest } from '../core/timeline/index.ts';
+import { writeCsv, writePlanFile } from '../core/out/index.ts';
+import { compile, stationAt, totals, workToRest } from '../core/time/index.ts';
+import { planCues } from '../core/voice/index.ts';
 import { shippedLibrary } from '../server/library/read.ts';
 
 export type OutputForm = 'table' | 'json' | 'csv';

@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import type { Plan } from '../core/plan/index.ts';
+import type { Plan } from '../core/class/index.ts';
 import { circuit, planOf, s, stations, TONES_ALONE } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
 import { openDesk, putPlan } from './support/lead.ts';

@@ -1,4 +1,4 @@
-import type { Plan } from '../core/plan/index.ts';
+import type { Plan } from '../core/class/index.ts';
 import { circuit, planOf, stations, TONES_ALONE } from '../core/test/build.ts';
 import { leadClass } from './support/lead.ts';
 import { type BrowserContext, expect, type Page, test } from './support/test.ts';

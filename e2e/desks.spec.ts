@@ -1,6 +1,6 @@
-import type { Plan } from '../core/plan/index.ts';
-import { effective, type RunEvent } from '../core/run/index.ts';
+import type { Plan } from '../core/class/index.ts';
 import { circuit, planOf, s, stations, TONES_ALONE } from '../core/test/build.ts';
+import { effective, type RunEvent } from '../core/time/index.ts';
 import { FULL } from './support/attack.ts';
 import { BadNetwork } from './support/bad-network.ts';
 import { leadClass } from './support/lead.ts';

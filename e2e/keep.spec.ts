@@ -1,5 +1,5 @@
-import { writePlanFile } from '../core/exchange/index.ts';
-import type { Plan } from '../core/plan/index.ts';
+import type { Plan } from '../core/class/index.ts';
+import { writePlanFile } from '../core/out/index.ts';
 import { circuit, planOf, stations } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
 import { at, expect, ownServer, type Page, test } from './support/test.ts';

@@ -1,4 +1,4 @@
-import type { Plan, Station } from '../core/plan/index.ts';
+import type { Plan, Station } from '../core/class/index.ts';
 import { circuit, planOf, s, TONES_ALONE } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
 import { openDesk, putPlan } from './support/lead.ts';

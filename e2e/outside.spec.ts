@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import webvtt from 'webvtt-parser';
-import type { Plan } from '../core/plan/index.ts';
+import type { Plan } from '../core/class/index.ts';
 import { circuit, planOf, s, stations, TONES_ALONE } from '../core/test/build.ts';
 import { FULL } from './support/attack.ts';
 import { leadClass, putPlan } from './support/lead.ts';

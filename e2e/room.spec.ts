@@ -1,4 +1,4 @@
-import type { Plan } from '../core/plan/index.ts';
+import type { Plan } from '../core/class/index.ts';
 import { roomClass } from '../core/test/room.ts';
 import { putPlan } from './support/lead.ts';
 import { expect, type Page, test } from './support/test.ts';

@@ -1,9 +1,9 @@
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { Plan } from '../core/plan/index.ts';
-import { currentInterval, type RunEvent, stateAt } from '../core/run/index.ts';
+import type { Plan } from '../core/class/index.ts';
 import { circuit, planOf, s, stations, TONES_ALONE } from '../core/test/build.ts';
+import { currentInterval, type RunEvent, stateAt } from '../core/time/index.ts';
 import { FULL } from './support/attack.ts';
 import { CHROMIUM } from './support/chromium.ts';
 import { leadClass } from './support/lead.ts';

@@ -1,4 +1,4 @@
-import { mulberry32 } from '../core/sequence/index.ts';
+import { mulberry32 } from '../core/judge/index.ts';
 import { rounds } from './support/attack.ts';
 import { BadNetwork } from './support/bad-network.ts';
 import { leadFollowed } from './support/followed.ts';

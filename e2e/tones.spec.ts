@@ -1,6 +1,6 @@
-import type { Plan } from '../core/plan/index.ts';
-import type { RunEvent } from '../core/run/index.ts';
+import type { Plan } from '../core/class/index.ts';
 import { circuit, planOf, stations, TONES_ALONE } from '../core/test/build.ts';
+import type { RunEvent } from '../core/time/index.ts';
 import { expectedSounds } from './support/expected-sounds.ts';
 import { openDesk, putPlan } from './support/lead.ts';
 import { blockMainThread, judged, listen, skipUnlessInTime, waitInTime } from './support/onsets.ts';

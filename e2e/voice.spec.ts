@@ -1,8 +1,8 @@
-import { wordsOf } from '../core/cues/index.ts';
-import type { Plan } from '../core/plan/index.ts';
-import { type RunEvent, runIntervals } from '../core/run/index.ts';
+import type { Plan } from '../core/class/index.ts';
 import { block, format, planOf } from '../core/test/build.ts';
 import { mixedClass } from '../core/test/mixed.ts';
+import { type RunEvent, runIntervals } from '../core/time/index.ts';
+import { wordsOf } from '../core/voice/index.ts';
 import { expectedSounds } from './support/expected-sounds.ts';
 import { openDesk, putPlan } from './support/lead.ts';
 import { blockMainThread, judged, listen, skipUnlessInTime, waitInTime, watchClocksAnew } from './support/onsets.ts';

@@ -111,13 +111,20 @@ const PARTS = ['core', 'server', 'bin', 'web'];
 
 /** Builds what has changed since the last time, all parts or only those named, what runs on the server beside what runs in a browser. */
 export async function ensureBuilt(tell = say, parts = PARTS) {
-  const sources = parts
+  // All stand on the package in `figure`.
+  const sources = ['figure', ...parts]
     .flatMap((folder) => filesUnder(path.join(ROOT, folder)))
+    .filter((file) => !file.startsWith(path.join(ROOT, 'figure', 'dist')))
     .filter((file) => !/\.test\.(support\.)?tsx?$/.test(file) && statSync(file).isFile());
   const config = ['package-lock.json', 'vite.config.ts', 'vite.home.config.ts', 'tsconfig.base.json'].map((f) =>
     path.join(ROOT, f),
   );
-  const products = { server: 'dist/server/main.js', bin: 'dist/bin/cli.js', web: 'dist/home/home.js' };
+  const products = {
+    core: 'figure/dist/index.js',
+    server: 'dist/server/main.js',
+    bin: 'dist/bin/cli.js',
+    web: 'dist/home/home.js',
+  };
   const here = () => parts.every((p) => !products[p] || existsSync(path.join(ROOT, products[p])));
   const stamp = stampOf(`built-${parts.join('-')}`, [...sources.sort(), ...config]);
   if (stamp.isDone && here()) return;

@@ -1,4 +1,4 @@
-import type { Plan } from '../plan/index.ts';
+import type { Plan } from '../class/index.ts';
 import { keyOf, type Library } from './library.ts';
 
 /** What a judgement rests on: the names it is about, by how well they are known; each name once, as it is written. */

@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { parseWith } from '../plan/index.ts';
-import { namesShown } from '../stage/index.ts';
+import { parseWith } from '../class/index.ts';
 import { circuit, planOf, stations } from '../test/build.ts';
-import { figuresOf, libraryOf, MOVE_COLUMNS, MoveSchema, moveRow, plainMove, readMoveRows } from './index.ts';
+import { namesShown } from '../voice/index.ts';
+import { figuresOf, libraryOf } from './library.ts';
+import { MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
+import { MoveSchema, plainMove } from './schema.ts';
 
 describe('the figure of a move', () => {
   const own = { ...plainMove('Oar pull'), cues: [] };

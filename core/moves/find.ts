@@ -1,5 +1,6 @@
+import type { Position } from '../class/index.ts';
 import { keyOf, type Library, moveKey } from './library.ts';
-import type { Area, Impact, Move, Pattern, Position, Use } from './schema.ts';
+import type { Area, Impact, Move, Pattern, Use } from './schema.ts';
 import { AREA_WORDS, PART_WORDS, PATTERN_WORDS, POSITION_WORDS } from './words.ts';
 
 /** What is looked for; an empty query finds everything. */

@@ -1,5 +1,6 @@
+import type { Position } from '../class/index.ts';
 import { type Facts, LANDS, PART_OF, RULING, STANCE, STRONG, UPPER, WEAK } from './heads.ts';
-import { type Impact, type Move, type Part, type Position, plainMove } from './schema.ts';
+import { type Impact, type Move, type Part, plainMove } from './schema.ts';
 import { keyOfWords, type Spelled } from './spelling.ts';
 
 /*

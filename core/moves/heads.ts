@@ -1,4 +1,5 @@
-import type { Move, Part, Pattern, Position } from './schema.ts';
+import type { Position } from '../class/index.ts';
+import type { Move, Part, Pattern } from './schema.ts';
 
 /*
  * The nouns at the head of a name, and what they say of the move; the words for parts of the body.

@@ -1,4 +1,4 @@
-import type { Position } from './schema.ts';
+import type { Position } from '../class/index.ts';
 
 /*
  * The words instructors use: which are the same, which add kit, which change nothing. Everything that knows a word of a

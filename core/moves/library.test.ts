@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { newStation, type Station } from '../plan/index.ts';
+import { newStation, type Station } from '../class/index.ts';
 import { move, TEST_LIBRARY } from '../test/moves.ts';
-import { insteadOf, libraryOf, moveOf, overlapOf, putMove, resolveStation, twinOf, withMove } from './index.ts';
+import { insteadOf, libraryOf, moveOf, putMove, resolveStation, withMove } from './library.ts';
+import { overlapOf, twinOf } from './swap.ts';
 
 const get = (name: string) => moveOf(TEST_LIBRARY, name);
 

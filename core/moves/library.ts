@@ -1,4 +1,4 @@
-import { type Cell, goesWith, type Plan, type Sides, type Station, withoutMove } from '../plan/index.ts';
+import { type Cell, goesWith, type Plan, type Sides, type Station, withoutMove } from '../class/index.ts';
 import { type Reader, type Reading, readerOf } from './reading.ts';
 import { type Move, plainMove, type Reason } from './schema.ts';
 

@@ -2,21 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { readShippedMoves } from '../../server/library/read.ts';
 import { circuit, planOf } from '../test/build.ts';
 import { move, on } from '../test/moves.ts';
-import { compile, stationAt } from '../timeline/index.ts';
-import {
-  ANY_MOVE,
-  alternativesTo,
-  duplicateMoves,
-  findMoves,
-  guessColumns,
-  indexMoves,
-  libraryOf,
-  lowImpactTwin,
-  MOVE_COLUMNS,
-  moveRow,
-  readMoveRows,
-  swapStation,
-} from './index.ts';
+import { compile, stationAt } from '../time/index.ts';
+import { ANY_MOVE, duplicateMoves, findMoves, indexMoves } from './find.ts';
+import { libraryOf } from './library.ts';
+import { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
+import { alternativesTo, lowImpactTwin, swapStation } from './swap.ts';
 
 const shipped = readShippedMoves();
 const library = libraryOf(shipped);

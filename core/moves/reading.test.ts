@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { shippedLibrary } from '../../server/library/read.ts';
-import { newStation } from '../plan/index.ts';
+import { newStation } from '../class/index.ts';
 import { move } from '../test/moves.ts';
-import { basisOf, basisWords, libraryOf, moveKey, putMove, resolveStation } from './index.ts';
+import { basisOf, basisWords } from './basis.ts';
+import { libraryOf, moveKey, putMove, resolveStation } from './library.ts';
 
 const library = shippedLibrary();
 const knownAs = (name: string) => {

@@ -1,4 +1,4 @@
-import { parseWith } from '../plan/index.ts';
+import { POSITIONS, parseWith } from '../class/index.ts';
 import { keyOf } from './library.ts';
 import {
   AREAS,
@@ -11,7 +11,6 @@ import {
   NOISES,
   PARTS,
   PATTERNS,
-  POSITIONS,
   plainMove,
   REASONS,
   SKILLS,

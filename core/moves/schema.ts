@@ -1,8 +1,6 @@
+import { readFigure } from '@odd-round/figure';
 import * as v from 'valibot';
-import { readFigure } from '../figure/index.ts';
-import { AUDIENCES, POSITIONS, TempoSchema, name as text } from '../plan/index.ts';
-
-export { AUDIENCES, type Audience, POSITIONS, type Position } from '../plan/index.ts';
+import { AUDIENCES, POSITIONS, TempoSchema, name as text } from '../class/index.ts';
 
 const list = <S extends v.GenericSchema>(item: S, maximum: number) => v.pipe(v.array(item), v.maxLength(maximum));
 

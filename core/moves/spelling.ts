@@ -1,4 +1,4 @@
-import type { Side } from '../plan/index.ts';
+import type { Side } from '../class/index.ts';
 import { COUNT_PATTERNS, KIT_WORDS, NEUTRAL, PHRASES, PLACES, STEMS, STOP } from './lexicon.ts';
 
 /** What a typed name says beside the move itself. */

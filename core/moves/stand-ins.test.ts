@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { move } from '../test/moves.ts';
-import { alternativesTo, atHand, freeOf, insteadFor, libraryOf, oneEasier, twinOf } from './index.ts';
+import { atHand, freeOf, insteadFor } from './instead.ts';
+import { libraryOf } from './library.ts';
+import { alternativesTo, oneEasier, twinOf } from './swap.ts';
 
 const library = libraryOf([
   move('Press-up', {

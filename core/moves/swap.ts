@@ -1,5 +1,5 @@
-import type { Block, Plan, Station } from '../plan/index.ts';
-import { moduleOf, updateBlock, withCell } from '../plan/index.ts';
+import type { Block, Plan, Station } from '../class/index.ts';
+import { moduleOf, updateBlock, withCell } from '../class/index.ts';
 import { insteadOf, keyOf, type Library, moveKey, withMove } from './library.ts';
 import type { Impact, Move, Reason } from './schema.ts';
 import { AREA_WORDS, PATTERN_WORDS, POSITION_WORDS, REASON_WORDS } from './words.ts';

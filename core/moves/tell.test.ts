@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { move } from '../test/moves.ts';
-import { type Answers, answersOf, bareName, indexMoves, libraryOf, moveFrom, suggestMoves } from './index.ts';
+import { indexMoves, suggestMoves } from './find.ts';
+import { libraryOf } from './library.ts';
+import { type Answers, answersOf, bareName, moveFrom } from './tell.ts';
 
 const NOTHING = { side: null, both: null, kit: [], reps: null };
 const answers: Answers = { pattern: 'push', part: 'chest', position: 'supine', impact: 'none', oneSided: true };

@@ -1,4 +1,5 @@
-import type { Impact, Move, Part, Pattern, Position } from './schema.ts';
+import type { Position } from '../class/index.ts';
+import type { Impact, Move, Part, Pattern } from './schema.ts';
 import { plainMove } from './schema.ts';
 import type { Said } from './spelling.ts';
 

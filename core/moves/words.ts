@@ -1,4 +1,5 @@
-import type { Area, Part, Pattern, Position, Reason, Use } from './schema.ts';
+import type { Position } from '../class/index.ts';
+import type { Area, Part, Pattern, Reason, Use } from './schema.ts';
 
 /** The words an instructor uses for the library's terms; also what the columns of a CSV file say. */
 

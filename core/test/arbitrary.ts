@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { AUDIENCES } from '../moves/index.ts';
 import {
+  AUDIENCES,
+  atOneClock,
   type Block,
   type Bound,
   type Cell,
@@ -14,6 +15,7 @@ import {
   type Format,
   type FormatKind,
   type FormatOf,
+  keysOf,
   type Layout,
   PHRASES,
   type Phase,
@@ -25,8 +27,7 @@ import {
   type Sides,
   type Station,
   VOICES,
-} from '../plan/index.ts';
-import { atOneClock } from '../timeline/index.ts';
+} from '../class/index.ts';
 
 /*
  * Random documents. There is one row for each field of each table: a field that has none does not compile, and every property
@@ -346,7 +347,7 @@ const PLAN: Rows<Omit<Plan, 'version' | 'id'>> = {
     water: bool,
   }),
   cueLevels,
-  phrases: optional(thing(Object.fromEntries(PHRASES.map((p) => [p, optional(words(120))])) as never)),
+  phrases: optional(thing(Object.fromEntries(keysOf(PHRASES).map((p) => [p, optional(words(120))])) as never)),
   lines: optional(
     fc.array(fc.record({ at: boundArb, text: words(200), spoken: bool }), { minLength: 1, maxLength: 3 }),
   ),

@@ -9,7 +9,7 @@ import {
   newStation,
   type Plan,
   type Station,
-} from '../plan/index.ts';
+} from '../class/index.ts';
 
 /** Short builders for tests: seconds in, documents out. */
 

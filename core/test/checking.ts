@@ -1,7 +1,6 @@
-import { checkPlan, type Finding, type Fix } from '../checks/index.ts';
+import { applySteps, type Plan } from '../class/index.ts';
+import { checkPlan, type Finding, type Fix, USUAL_THRESHOLDS } from '../judge/index.ts';
 import type { Library } from '../moves/index.ts';
-import { USUAL_THRESHOLDS } from '../norms/index.ts';
-import { applySteps, type Plan } from '../plan/index.ts';
 import { TEST_LIBRARY } from './moves.ts';
 
 /** Some kit of the boathouse. */

@@ -1,5 +1,4 @@
-import { CHECKS } from '../checks/index.ts';
-import { THRESHOLDS } from '../norms/index.ts';
+import { CHECKS, THRESHOLDS } from '../judge/index.ts';
 
 /** The page that lists every check with its reason, its source and where it draws the line. */
 export function checksPage(): string {

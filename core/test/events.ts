@@ -1,5 +1,5 @@
-import { parseWith } from '../plan/index.ts';
-import { type RunCommand, type RunEvent, RunEventSchema } from '../run/index.ts';
+import { parseWith } from '../class/index.ts';
+import { type RunCommand, type RunEvent, RunEventSchema } from '../time/index.ts';
 
 /** When the runs of tests begin, ms since 1970. */
 export const T0 = 1_790_000_000_000;

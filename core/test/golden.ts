@@ -1,4 +1,4 @@
-import { newStation, type Plan } from '../plan/index.ts';
+import { newStation, type Plan } from '../class/index.ts';
 import { block, circuit, format, planOf, s, stations } from './build.ts';
 
 /** One plan with its totals worked out by hand. */

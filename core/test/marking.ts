@@ -1,5 +1,5 @@
-import type { Audience, Plan } from '../plan/index.ts';
-import { readShorthand } from '../shorthand/index.ts';
+import type { Audience, Plan } from '../class/index.ts';
+import { readShorthand } from '../class/index.ts';
 
 /*
  * Classes marked by hand before any check looked at them: what is wrong with each, by the check that should say so, and what else may

@@ -1,4 +1,4 @@
-import { newBlock, type Plan } from '../plan/index.ts';
+import { newBlock, type Plan } from '../class/index.ts';
 import { block, circuit, format, planOf, s, stations } from './build.ts';
 
 /** Twenty minutes of every kind of block, the short ones first. */

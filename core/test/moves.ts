@@ -1,5 +1,5 @@
+import { newStation, type Station } from '../class/index.ts';
 import { type Library, libraryOf, type Move, plainMove } from '../moves/index.ts';
-import { newStation, type Station } from '../plan/index.ts';
 
 /** A move for tests: its name and what differs from the plainest. */
 export function move(name: string, more: Partial<Move> = {}): Move {

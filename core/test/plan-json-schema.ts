@@ -1,5 +1,5 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
-import { PlanSchema } from '../plan/index.ts';
+import { PlanSchema } from '../class/index.ts';
 
 /** The plan document's schema as JSON Schema; lengths of texts are in code points there too. */
 export const planJsonSchema = () =>

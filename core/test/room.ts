@@ -1,4 +1,4 @@
-import type { Plan } from '../plan/index.ts';
+import type { Plan } from '../class/index.ts';
 import { circuit, planOf, stations } from './build.ts';
 
 const MOVES = ['Kettlebell swing', 'Box step-up', 'Front plank', 'Rope slam'];

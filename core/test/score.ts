@@ -1,4 +1,4 @@
-import { checkPlan } from '../checks/index.ts';
+import { checkPlan } from '../judge/index.ts';
 import type { KitItem, Library } from '../moves/index.ts';
 import type { Marked } from './marking.ts';
 

@@ -1,7 +1,6 @@
 import * as v from 'valibot';
-import { CalendarItemSchema, DaySchema } from '../calendar/index.ts';
-import { documentId } from '../plan/index.ts';
-import { SeriesSchema } from '../series/index.ts';
+import { documentId } from '../class/index.ts';
+import { CalendarItemSchema, DaySchema, SeriesSchema } from '../record/index.ts';
 import { anyPlan } from './documents.ts';
 import { endpoint } from './endpoint.ts';
 

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import { type Plan, readStoredPlan } from '../plan/index.ts';
-import { type RunEvent, RunEventSchema } from '../run/index.ts';
+import { type Plan, readStoredPlan } from '../class/index.ts';
+import { type RunEvent, RunEventSchema } from '../time/index.ts';
 
 /** Names a schema of the list that describes the wire to other programs: what stands there in place of this one. */
 export const described = (ref: 'Plan' | 'RunEvent') => v.metadata<unknown, { ref: string }>({ ref });

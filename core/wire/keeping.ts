@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { text } from '../values/index.ts';
+import { text } from '../class/index.ts';
 import { time } from './documents.ts';
 import { endpoint } from './endpoint.ts';
 

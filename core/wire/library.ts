@@ -1,9 +1,8 @@
 import * as v from 'valibot';
-import { isZone } from '../calendar/index.ts';
+import { name, VOICES, WEIGHT_UNITS } from '../class/index.ts';
+import { ThresholdsSchema } from '../judge/index.ts';
 import { KitItemSchema, MoveSchema } from '../moves/index.ts';
-import { ThresholdsSchema } from '../norms/index.ts';
-import { name, VOICES } from '../plan/index.ts';
-import { WEIGHT_UNITS } from '../values/index.ts';
+import { isZone } from '../record/index.ts';
 import { endpoint } from './endpoint.ts';
 
 /** What a number means where it is typed without its unit. */

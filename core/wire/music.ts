@@ -1,6 +1,5 @@
 import * as v from 'valibot';
-import { TrackSchema } from '../plan/index.ts';
-import { text } from '../values/index.ts';
+import { TrackSchema, text } from '../class/index.ts';
 import { endpoint } from './endpoint.ts';
 
 /** The largest file of music that the server keeps, bytes. */

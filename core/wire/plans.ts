@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { name } from '../plan/index.ts';
+import { name } from '../class/index.ts';
 import { anyPlan, LIST_QUERY, pageOf, planFrom, time } from './documents.ts';
 import { endpoint } from './endpoint.ts';
 

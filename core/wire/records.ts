@@ -1,7 +1,7 @@
 import * as v from 'valibot';
-import { documentId, name, SideSchema, text } from '../plan/index.ts';
+import { documentId, name, SideSchema, text } from '../class/index.ts';
 import { ChangeSchema } from '../record/index.ts';
-import { FeltSchema } from '../run/index.ts';
+import { FeltSchema } from '../time/index.ts';
 import { planFrom, time } from './documents.ts';
 import { endpoint } from './endpoint.ts';
 

@@ -1,6 +1,5 @@
 import * as v from 'valibot';
-import { EnteredSchema, RunEventSchema, SCREEN_KINDS } from '../run/index.ts';
-import { OutlineSchema } from '../timeline/index.ts';
+import { EnteredSchema, OutlineSchema, RunEventSchema, SCREEN_KINDS } from '../time/index.ts';
 import { anyEvent, anyPlan, FaultSchema, LIST_QUERY, pageOf, planFrom, readEvents, time } from './documents.ts';
 import { endpoint } from './endpoint.ts';
 

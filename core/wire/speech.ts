@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { VOICES } from '../plan/index.ts';
+import { VOICES } from '../class/index.ts';
 import { endpoint } from './endpoint.ts';
 
 const words = v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(300));

@@ -1,17 +1,17 @@
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
-import { foldRun, type RunCommand } from '../../core/run/index.ts';
-import { mulberry32 } from '../../core/sequence/index.ts';
+import { mulberry32 } from '../../core/judge/index.ts';
 import { mixedClass } from '../../core/test/mixed.ts';
+import { foldRun, type RunCommand } from '../../core/time/index.ts';
 import { createApp } from '../../server/app.ts';
 import type { Database } from '../../server/db/database.ts';
 import { migrate } from '../../server/db/migrate.ts';
 import { freshDatabase } from '../../server/test/fresh-database.ts';
-import { api } from '../../web/data/index.ts';
-import type { DeskEnd } from '../../web/session/desk-link.ts';
-import type { DeskSession } from '../../web/session/desk-session.ts';
-import type { RunStorage } from '../../web/session/run-storage.ts';
+import { api } from '../../web/base/index.ts';
+import type { DeskEnd } from '../../web/lead/session/desk-link.ts';
+import type { DeskSession } from '../../web/lead/session/desk-session.ts';
+import type { RunStorage } from '../../web/lead/session/run-storage.ts';
 import { memoryStorage, testDesk } from '../../web/test/desks.test.support.ts';
 import { rounds } from '../support/attack.ts';
 

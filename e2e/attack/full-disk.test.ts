@@ -1,7 +1,7 @@
 import { cpSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, it } from 'vitest';
-import { newPlan } from '../../core/plan/index.ts';
+import { newPlan } from '../../core/class/index.ts';
 import { openEmbedded } from '../../server/db/embedded.ts';
 import { freshDataDir } from '../../server/test/fresh-database.ts';
 import { FULL } from '../support/attack.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { mulberry32 } from '../../core/sequence/index.ts';
+import { mulberry32 } from '../../core/judge/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { rounds } from '../support/attack.ts';
 import { OwnServer } from '../support/server.ts';

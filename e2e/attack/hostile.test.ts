@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { writePlanFile } from '../../core/exchange/index.ts';
-import { mulberry32 } from '../../core/sequence/index.ts';
+import { mulberry32 } from '../../core/judge/index.ts';
+import { writePlanFile } from '../../core/out/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { FULL, rounds } from '../support/attack.ts';
 import { OwnServer } from '../support/server.ts';

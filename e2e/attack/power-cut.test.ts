@@ -3,7 +3,7 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
-import { mulberry32 } from '../../core/sequence/index.ts';
+import { mulberry32 } from '../../core/judge/index.ts';
 import { checkDatabase } from '../../server/backup/index.ts';
 import { openEmbedded } from '../../server/db/embedded.ts';
 import { migrate } from '../../server/db/migrate.ts';

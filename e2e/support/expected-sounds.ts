@@ -1,7 +1,6 @@
-import { planCues, type Tone } from '../../core/cues/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
-import { type RunEvent, type Segment, stateAt } from '../../core/run/index.ts';
-import { renderTone } from '../../core/sound/index.ts';
+import type { Plan } from '../../core/class/index.ts';
+import { type RunEvent, type Segment, stateAt } from '../../core/time/index.ts';
+import { planCues, renderTone, type Tone } from '../../core/voice/index.ts';
 
 /** A sound that should have been heard: when it began (ms since 1970), how long it is, and what it was. */
 export interface ExpectedSound {

@@ -1,4 +1,4 @@
-import type { Plan } from '../../core/plan/index.ts';
+import type { Plan } from '../../core/class/index.ts';
 import { type APIRequestContext, expect, type Page } from './test.ts';
 
 /** Saves a class, over what an earlier try at the test has left of it. */

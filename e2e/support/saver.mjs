@@ -1,7 +1,7 @@
 // Saves classes, and events of a run, one after the other and without end, and says of each save that was kept: what, which
 // value, and the moment. Run over a data folder; ended from outside.
 import path from 'node:path';
-import { newPlan } from '../../dist/core/plan/index.js';
+import { newPlan } from '../../dist/core/class/index.js';
 import { openEmbedded } from '../../dist/server/db/embedded.js';
 import { migrate } from '../../dist/server/db/migrate.js';
 import { savePlan } from '../../dist/server/db/plans.js';

@@ -1,6 +1,6 @@
 import { hostname, networkInterfaces } from 'node:os';
 import type { RequestHandler } from 'express';
-import { illFormedAt, isWellFormed } from '../../core/plan/index.ts';
+import { illFormedAt, isWellFormed } from '../../core/class/index.ts';
 import type { Watch } from './limits.ts';
 import { sendProblem } from './problem.ts';
 

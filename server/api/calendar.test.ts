@@ -1,8 +1,8 @@
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Plan } from '../../core/class/index.ts';
 import { libraryOf } from '../../core/moves/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
-import { makeSeries } from '../../core/series/index.ts';
+import { makeSeries } from '../../core/record/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { eventsOf, T0 } from '../../core/test/events.ts';
 import type { Database } from '../db/database.ts';

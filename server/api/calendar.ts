@@ -1,10 +1,10 @@
 import { randomBytes } from 'node:crypto';
 import { json, Router } from 'express';
 import * as v from 'valibot';
-import { addDays, localAt } from '../../core/calendar/index.ts';
-import { writeCalendar } from '../../core/exchange/index.ts';
-import { type Plan, readStoredPlan } from '../../core/plan/index.ts';
-import { structureProblems } from '../../core/timeline/index.ts';
+import { type Plan, readStoredPlan } from '../../core/class/index.ts';
+import { writeCalendar } from '../../core/out/index.ts';
+import { addDays, localAt } from '../../core/record/index.ts';
+import { structureProblems } from '../../core/time/index.ts';
 import { calendar } from '../../core/wire/index.ts';
 import {
   bringInClasses,

@@ -1,6 +1,6 @@
 import type { Request, RequestHandler, Response, Router } from 'express';
 import type * as v from 'valibot';
-import { parseWith } from '../../core/plan/index.ts';
+import { parseWith } from '../../core/class/index.ts';
 import type { Endpoint, GivenFor, PathNames } from '../../core/wire/index.ts';
 import { ProblemError } from './problem.ts';
 

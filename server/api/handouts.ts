@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { json, type Request, type RequestHandler, type Response, Router } from 'express';
-import { localAt } from '../../core/calendar/index.ts';
+import type { Plan } from '../../core/class/index.ts';
 import { libraryOf } from '../../core/moves/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
-import { foldRun } from '../../core/run/index.ts';
+import { localAt } from '../../core/record/index.ts';
+import { foldRun } from '../../core/time/index.ts';
 import { type Handout, outside } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { endHandout, findHandout, listHandouts, makeHandout } from '../db/handouts.ts';

@@ -1,6 +1,6 @@
 import { json, Router } from 'express';
+import { ThresholdsSchema } from '../../core/judge/index.ts';
 import { keyOf } from '../../core/moves/index.ts';
-import { ThresholdsSchema } from '../../core/norms/index.ts';
 import { library } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { listKit, saveKit } from '../db/kit.ts';

@@ -1,7 +1,7 @@
 import request from 'supertest';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { newStation, type Plan } from '../../core/class/index.ts';
 import { plainMove } from '../../core/moves/index.ts';
-import { newStation, type Plan } from '../../core/plan/index.ts';
 import { block, circuit, format, planOf, stations } from '../../core/test/build.ts';
 import type { Database } from '../db/database.ts';
 import { listMoves, saveMoves, setHidden } from '../db/moves.ts';

@@ -1,6 +1,6 @@
 import type { Request } from 'express';
-import type { Plan } from '../../core/plan/index.ts';
-import type { FollowingScreen, ScreenKind } from '../../core/run/index.ts';
+import type { Plan } from '../../core/class/index.ts';
+import type { FollowingScreen, ScreenKind } from '../../core/time/index.ts';
 import { type CodeKind, findCode } from '../db/codes.ts';
 import type { Database } from '../db/database.ts';
 import { openRunsOf } from '../db/run-lists.ts';

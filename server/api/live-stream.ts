@@ -1,5 +1,5 @@
-import type { Plan } from '../../core/plan/index.ts';
-import { eventOnScreen, type FollowingScreen, planOnScreen, type RunEvent } from '../../core/run/index.ts';
+import type { Plan } from '../../core/class/index.ts';
+import { eventOnScreen, type FollowingScreen, planOnScreen, type RunEvent } from '../../core/time/index.ts';
 import { eventsSince, findRun, lastCame } from '../db/runs.ts';
 import type { LiveMessage } from '../live/hub.ts';
 import type { EventStream } from '../live/streams.ts';

@@ -1,7 +1,7 @@
 import { Router } from 'express';
-import { wordsOf } from '../../core/cues/index.ts';
-import { voiceOf } from '../../core/plan/index.ts';
-import type { RunState } from '../../core/run/index.ts';
+import { voiceOf } from '../../core/class/index.ts';
+import type { RunState } from '../../core/time/index.ts';
+import { wordsOf } from '../../core/voice/index.ts';
 import { runs } from '../../core/wire/index.ts';
 import { spokenClip } from '../speech/clips.ts';
 import type { SpeechEngine } from '../speech/engine.ts';

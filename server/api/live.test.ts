@@ -1,8 +1,8 @@
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { RunEvent } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { move } from '../../core/test/moves.ts';
+import type { RunEvent } from '../../core/time/index.ts';
 import type { Database } from '../db/database.ts';
 import { saveMoves } from '../db/moves.ts';
 import { checkedApp } from '../test/checked-app.ts';

@@ -1,7 +1,7 @@
 import { json, type Request, Router } from 'express';
 import * as v from 'valibot';
-import { type Entered, planOnScreen, type RunCommand, type RunEvent, RunEventSchema } from '../../core/run/index.ts';
-import { namesShown } from '../../core/stage/index.ts';
+import { type Entered, planOnScreen, type RunCommand, type RunEvent, RunEventSchema } from '../../core/time/index.ts';
+import { namesShown } from '../../core/voice/index.ts';
 import { runs } from '../../core/wire/index.ts';
 import { codesOf } from '../db/codes.ts';
 import { enterFromPhone, settleWaiting, waitingIn } from '../db/entries.ts';

@@ -1,8 +1,8 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
 import { Router } from 'express';
 import type * as v from 'valibot';
-import { PlanSchema } from '../../core/plan/index.ts';
-import { RunEventSchema } from '../../core/run/index.ts';
+import { PlanSchema } from '../../core/class/index.ts';
+import { RunEventSchema } from '../../core/time/index.ts';
 import {
   calendar,
   type Endpoint,

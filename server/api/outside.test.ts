@@ -1,12 +1,12 @@
 import { JSDOM } from 'jsdom';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { readHomePage } from '../../core/exchange/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
-import { toPcm16, wavHeader } from '../../core/sound/index.ts';
+import type { Plan } from '../../core/class/index.ts';
+import { readHomePage } from '../../core/out/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { eventsOf, T0 } from '../../core/test/events.ts';
 import { move } from '../../core/test/moves.ts';
+import { toPcm16, wavHeader } from '../../core/voice/index.ts';
 import { createApp } from '../app.ts';
 import type { Database } from '../db/database.ts';
 import { saveMoves } from '../db/moves.ts';

@@ -2,9 +2,9 @@ import { readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Plan } from '../../core/plan/index.ts';
-import { type RunCommand, type RunEvent, SCREEN_KINDS, type ScreenKind } from '../../core/run/index.ts';
+import type { Plan } from '../../core/class/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
+import { type RunCommand, type RunEvent, SCREEN_KINDS, type ScreenKind } from '../../core/time/index.ts';
 import type { Database } from '../db/database.ts';
 import { savePlan } from '../db/plans.ts';
 import { makeCardCodes } from '../db/station-codes.ts';
@@ -102,7 +102,7 @@ function pathsOf(value: unknown, at: string): string[] {
 const ALLOWED = Object.fromEntries(
   SCREEN_KINDS.map((kind) => [
     kind,
-    new Set(readFileSync(new URL(`../../core/run/seen/${kind}.txt`, import.meta.url), 'utf8').split('\n')),
+    new Set(readFileSync(new URL(`../../core/time/run/seen/${kind}.txt`, import.meta.url), 'utf8').split('\n')),
   ]),
 ) as Record<ScreenKind, Set<string>>;
 

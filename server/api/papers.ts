@@ -1,5 +1,5 @@
 import { type Response, Router } from 'express';
-import { addDays, entriesIn, isDay, mondayOf } from '../../core/calendar/index.ts';
+import type { Plan } from '../../core/class/index.ts';
 import { type Library, libraryOf, resolvePlan } from '../../core/moves/index.ts';
 import {
   boardSheet,
@@ -12,10 +12,9 @@ import {
   trackingSheet,
   weekSheet,
   whomSheet,
-} from '../../core/paper/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
-import { recordOf } from '../../core/record/index.ts';
-import { foldRun } from '../../core/run/index.ts';
+} from '../../core/out/index.ts';
+import { addDays, entriesIn, isDay, mondayOf, recordOf } from '../../core/record/index.ts';
+import { foldRun } from '../../core/time/index.ts';
 import { outside, PAPERS, type PaperKind } from '../../core/wire/index.ts';
 import { calendarBetween, datedClasses, findSeries } from '../db/calendar.ts';
 import type { Database } from '../db/database.ts';

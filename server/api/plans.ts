@@ -1,6 +1,6 @@
 import { json, Router } from 'express';
-import { readStoredPlan } from '../../core/plan/index.ts';
-import { structureProblems } from '../../core/timeline/index.ts';
+import { readStoredPlan } from '../../core/class/index.ts';
+import { structureProblems } from '../../core/time/index.ts';
 import { plans } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { countPlans, findDocument, findPlan, listPlans, savePlan, setDeleted } from '../db/plans.ts';

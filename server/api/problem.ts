@@ -1,5 +1,5 @@
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
-import type { Problem } from '../../core/plan/index.ts';
+import type { Problem } from '../../core/class/index.ts';
 import { DatabaseAway, StatementError } from '../db/database.ts';
 import type { DiskSpace } from '../db/disk.ts';
 import { UnreadableDocument } from '../db/documents.ts';

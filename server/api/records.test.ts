@@ -1,9 +1,9 @@
 import request from 'supertest';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import type { Plan } from '../../core/plan/index.ts';
-import type { RunCommand } from '../../core/run/index.ts';
+import type { Plan } from '../../core/class/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { eventsOf, T0 } from '../../core/test/events.ts';
+import type { RunCommand } from '../../core/time/index.ts';
 import type { Database } from '../db/database.ts';
 import { savePlan } from '../db/plans.ts';
 import { appendEvents, createRun } from '../db/runs.ts';

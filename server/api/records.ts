@@ -1,6 +1,8 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { json, type Response, Router } from 'express';
+import type { Problem } from '../../core/class/index.ts';
+import { keyOf, libraryOf } from '../../core/moves/index.ts';
 import {
   type RecordEntry,
   type readRecordRows,
@@ -8,12 +10,9 @@ import {
   recordRow,
   recordsCsv,
   recordsJson,
-} from '../../core/exchange/index.ts';
-import { keyOf, libraryOf } from '../../core/moves/index.ts';
-import type { Problem } from '../../core/plan/index.ts';
+} from '../../core/out/index.ts';
 import { countedSetOf, recordOf, whoOf } from '../../core/record/index.ts';
-import { ownerKey, type RunEvent } from '../../core/run/index.ts';
-import { structureProblems } from '../../core/timeline/index.ts';
+import { ownerKey, type RunEvent, structureProblems } from '../../core/time/index.ts';
 import { type Person, records } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { listMoves } from '../db/moves.ts';

@@ -1,7 +1,6 @@
 import { json, Router } from 'express';
-import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
-import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
-import { structureProblems } from '../../core/timeline/index.ts';
+import { parseWith, readStoredPlan } from '../../core/class/index.ts';
+import { type RunEvent, RunEventSchema, structureProblems } from '../../core/time/index.ts';
 import { runs } from '../../core/wire/index.ts';
 import { goingRuns, listRuns, workSince } from '../db/run-lists.ts';
 import { appendEvents, asOf, createRun, findRun, hasRun, preparedRun, setRunDeleted } from '../db/runs.ts';

@@ -2,7 +2,7 @@ import { createHash, randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
 import { promisify } from 'node:util';
 import { type CookieOptions, json, type Request, type RequestHandler, Router } from 'express';
 import * as v from 'valibot';
-import { clipText } from '../../core/plan/index.ts';
+import { clipText } from '../../core/class/index.ts';
 import { keeping } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { addSession, endOldSessions, endSession, isSession, listSessions, seeSession } from '../db/sessions.ts';

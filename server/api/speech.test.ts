@@ -1,8 +1,8 @@
 import type { AddressInfo } from 'node:net';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { readWav, toPcm16, wavHeader } from '../../core/sound/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
+import { readWav, toPcm16, wavHeader } from '../../core/voice/index.ts';
 import type { Database } from '../db/database.ts';
 import { bundledSpeech, type SpeechEngine } from '../speech/engine.ts';
 import { checkedApp } from '../test/checked-app.ts';

@@ -1,8 +1,8 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { type Response, Router } from 'express';
+import type { Plan } from '../../core/class/index.ts';
 import { libraryOf, resolvePlan } from '../../core/moves/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
 import { speech } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { listMoves } from '../db/moves.ts';

@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import type { RunCommand } from '../../core/run/index.ts';
+import type { RunCommand } from '../../core/time/index.ts';
 import type { Database } from '../db/database.ts';
 import { appendEvents, lastSeq } from '../db/runs.ts';
 import type { RunHub } from '../live/hub.ts';

@@ -1,8 +1,7 @@
-import { CalendarItemSchema } from '../../core/calendar/index.ts';
+import { parseWith, readStoredPlan } from '../../core/class/index.ts';
 import { MoveSchema } from '../../core/moves/index.ts';
-import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
-import { RunEventSchema } from '../../core/run/index.ts';
-import { SeriesSchema } from '../../core/series/index.ts';
+import { CalendarItemSchema, SeriesSchema } from '../../core/record/index.ts';
+import { RunEventSchema } from '../../core/time/index.ts';
 import type { Database } from '../db/database.ts';
 import { readableRows } from './rows.ts';
 import { TABLES } from './tables.ts';

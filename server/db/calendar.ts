@@ -1,6 +1,12 @@
-import { type CalendarItem, CalendarItemSchema, type DatedClass, spanOf } from '../../core/calendar/index.ts';
-import { type Plan, parseWith, same } from '../../core/plan/index.ts';
-import { type Series, SeriesSchema } from '../../core/series/index.ts';
+import { type Plan, parseWith, same } from '../../core/class/index.ts';
+import {
+  type CalendarItem,
+  CalendarItemSchema,
+  type DatedClass,
+  type Series,
+  SeriesSchema,
+  spanOf,
+} from '../../core/record/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { savePlanIn, setDeleted } from './plans.ts';
 

@@ -1,4 +1,4 @@
-import { type Problem, readStoredPlan, type Stored } from '../../core/plan/index.ts';
+import { type Problem, readStoredPlan, type Stored } from '../../core/class/index.ts';
 import type { Fault } from './page.ts';
 
 /** A stored document that does not fit its schema, named; the rest of the database is not held up by it. */

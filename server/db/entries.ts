@@ -7,7 +7,7 @@ import {
   type RunEvent,
   RunEventSchema,
   whoKey,
-} from '../../core/run/index.ts';
+} from '../../core/time/index.ts';
 import type { WaitingEntry } from '../../core/wire/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { findPerson, personNamed } from './people.ts';

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { asWord } from '../../core/values/index.ts';
+import { asWord } from '../../core/class/index.ts';
 import type { Erased, Trace } from '../../core/wire/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { anywhere } from './page.ts';

@@ -1,5 +1,5 @@
+import { parseWith, readStoredPlan } from '../../core/class/index.ts';
 import { keyOf, type Move, MoveSchema } from '../../core/moves/index.ts';
-import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
 import type { Database, Queryable } from './database.ts';
 
 /** All moves by name, those put away left out. */

@@ -1,4 +1,4 @@
-import { parseWith } from '../../core/plan/index.ts';
+import { parseWith } from '../../core/class/index.ts';
 import { type TrackInfo, TrackInfoSchema } from '../../core/wire/index.ts';
 import type { Queryable } from './database.ts';
 

@@ -1,5 +1,5 @@
-import { type Plan, readStoredPlan, searchText } from '../../core/plan/index.ts';
-import { compile } from '../../core/timeline/index.ts';
+import { type Plan, readStoredPlan, searchText } from '../../core/class/index.ts';
+import { compile } from '../../core/time/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { readable, storedOf } from './documents.ts';
 import { anywhere, type Cursor, type Page, searchWords, writeCursor } from './page.ts';

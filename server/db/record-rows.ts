@@ -1,9 +1,9 @@
-import type { WorkSum } from '../../core/balance/index.ts';
-import { workSums } from '../../core/balance/index.ts';
+import type { Plan } from '../../core/class/index.ts';
+import type { WorkSum } from '../../core/judge/index.ts';
+import { workSums } from '../../core/judge/index.ts';
 import { keyOf } from '../../core/moves/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
 import { doneIntervals, type RunRecord, recordOf, type SetRecord, sessionEffort } from '../../core/record/index.ts';
-import type { RunEvent } from '../../core/run/index.ts';
+import type { RunEvent } from '../../core/time/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { UnreadableDocument } from './documents.ts';
 import { type RunRow, type RunWithEvents, withEvents } from './runs.ts';

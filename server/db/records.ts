@@ -1,5 +1,5 @@
-import type { WorkSum } from '../../core/balance/index.ts';
-import type { Plan, Side } from '../../core/plan/index.ts';
+import type { Plan, Side } from '../../core/class/index.ts';
+import type { WorkSum } from '../../core/judge/index.ts';
 import {
   type Change,
   changesOf,

@@ -1,16 +1,19 @@
-import { type WorkSum, workSums } from '../../core/balance/index.ts';
+import { parseWith, readStoredPlan } from '../../core/class/index.ts';
+import { type WorkSum, workSums } from '../../core/judge/index.ts';
 import { keyOf } from '../../core/moves/index.ts';
-import { parseWith, readStoredPlan } from '../../core/plan/index.ts';
 import {
   asLeft,
+  compile,
   type DeviationSums,
   foldRun,
   idleEnd,
+  type Outline,
+  OutlineSchema,
+  outlineOf,
   sumDeviations,
   summarise,
   viewOf,
-} from '../../core/run/index.ts';
-import { compile, type Outline, OutlineSchema, outlineOf } from '../../core/timeline/index.ts';
+} from '../../core/time/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { readable, UnreadableDocument } from './documents.ts';
 import { anywhere, type Cursor, type Page, searchWords, writeCursor } from './page.ts';

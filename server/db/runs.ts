@@ -1,17 +1,18 @@
-import { workSums } from '../../core/balance/index.ts';
-import { type Plan, parseWith } from '../../core/plan/index.ts';
+import { type Plan, parseWith } from '../../core/class/index.ts';
+import { workSums } from '../../core/judge/index.ts';
 import {
   asLeft,
   closingOf,
+  compile,
   foldRun,
   isRecord,
+  outlineOf,
   type RunEvent,
   RunEventSchema,
   type RunStatus,
   sumDeviations,
   summarise,
-} from '../../core/run/index.ts';
-import { compile, outlineOf } from '../../core/timeline/index.ts';
+} from '../../core/time/index.ts';
 import { type Database, type Queryable, StatementError } from './database.ts';
 import { readable, storedOf, UnreadableDocument } from './documents.ts';
 import type { Fault } from './page.ts';

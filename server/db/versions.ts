@@ -1,5 +1,5 @@
-import { comparePlans } from '../../core/compare/index.ts';
-import { type Plan, readStoredPlan } from '../../core/plan/index.ts';
+import { type Plan, readStoredPlan } from '../../core/class/index.ts';
+import { comparePlans } from '../../core/time/index.ts';
 import type { Queryable } from './database.ts';
 import { storedOf } from './documents.ts';
 

@@ -1,10 +1,17 @@
-import { addDays, type CalendarItem, type DatedClass, localAt, momentOf, mondayOf } from '../../core/calendar/index.ts';
+import type { Block, Plan, Station } from '../../core/class/index.ts';
+import { mulberry32 } from '../../core/judge/index.ts';
 import type { Library } from '../../core/moves/index.ts';
-import type { Block, Plan, Station } from '../../core/plan/index.ts';
-import { type RunCommand, type RunEvent, runIntervals } from '../../core/run/index.ts';
-import { mulberry32 } from '../../core/sequence/index.ts';
-import { makeSeries, type Series } from '../../core/series/index.ts';
-import { isWork } from '../../core/timeline/index.ts';
+import {
+  addDays,
+  type CalendarItem,
+  type DatedClass,
+  localAt,
+  makeSeries,
+  momentOf,
+  mondayOf,
+  type Series,
+} from '../../core/record/index.ts';
+import { isWork, type RunCommand, type RunEvent, runIntervals } from '../../core/time/index.ts';
 import type { Person } from '../../core/wire/index.ts';
 
 /*

@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { checkPlan, isAccepted } from '../../core/checks/index.ts';
-import { estimateSpokenMs, planCues } from '../../core/cues/index.ts';
+import type { Plan } from '../../core/class/index.ts';
+import { checkPlan, isAccepted } from '../../core/judge/index.ts';
 import { resolvePlan } from '../../core/moves/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
-import { runIntervals } from '../../core/run/index.ts';
-import { type Interval, isWork, stationAt } from '../../core/timeline/index.ts';
+import { type Interval, isWork, runIntervals, stationAt } from '../../core/time/index.ts';
+import { estimateSpokenMs, planCues } from '../../core/voice/index.ts';
 import { shippedLibrary } from '../library/read.ts';
 import { readDemo } from './seed.ts';
 

@@ -1,26 +1,49 @@
 import { beforeAll, it } from 'vitest';
-import { balanceOf, hardnessOf, intensityOf, openingEffort, stintsOf, strainOf } from '../../core/balance/index.ts';
-import { toSay } from '../../core/care/index.ts';
-import { checkPlan } from '../../core/checks/index.ts';
-import { comparePlans } from '../../core/compare/index.ts';
-import { planCueSheet } from '../../core/cues/index.ts';
-import { captionsOf, chaptersOf, plannedRecording, writeMarkdown } from '../../core/exchange/index.ts';
-import { costOfOneMore, fitSlot, knobsOf, valuesOf } from '../../core/fit/index.ts';
+import type { Block, Plan } from '../../core/class/index.ts';
+import { writeShorthand } from '../../core/class/index.ts';
+import {
+  alongShortestRound,
+  balanceOf,
+  checkPlan,
+  classKit,
+  costOfOneMore,
+  findOrder,
+  fitSlot,
+  hardnessOf,
+  intensityOf,
+  knobsOf,
+  openingEffort,
+  orderProblem,
+  proposeCoolDown,
+  proposeWarmUp,
+  SCHOOL_WEIGHTS,
+  setOut,
+  spacingProblems,
+  stintsOf,
+  strainOf,
+  toSay,
+  USUAL_THRESHOLDS,
+  valuesOf,
+  walkOf,
+} from '../../core/judge/index.ts';
 import { type KitItem, type Library, resolvePlan } from '../../core/moves/index.ts';
-import { USUAL_THRESHOLDS } from '../../core/norms/index.ts';
-import type { Block, Plan } from '../../core/plan/index.ts';
-import { proposeCoolDown, proposeWarmUp } from '../../core/propose/index.ts';
-import { finishBy, runIntervals, stateAt, USUAL_FLOORS } from '../../core/run/index.ts';
-import { findOrder, orderProblem, SCHOOL_WEIGHTS } from '../../core/sequence/index.ts';
-import { makeSeries, type Series, TEMPLATE_NAMES } from '../../core/series/index.ts';
-import { writeShorthand } from '../../core/shorthand/index.ts';
-import { sceneOf } from '../../core/stage/index.ts';
-import { alongShortestRound, classKit, setOut, spacingProblems, walkOf } from '../../core/stations/index.ts';
-import { talkThrough } from '../../core/talk/index.ts';
+import { captionsOf, chaptersOf, plannedRecording, talkThrough, writeMarkdown } from '../../core/out/index.ts';
+import { makeSeries, type Series, TEMPLATE_NAMES } from '../../core/record/index.ts';
 import { eventsOf, T0 } from '../../core/test/events.ts';
 import { GOLDEN } from '../../core/test/golden.ts';
 import { MARKED } from '../../core/test/marked.ts';
-import { compile, rotationChart, sheetOf, totals } from '../../core/timeline/index.ts';
+import {
+  comparePlans,
+  compile,
+  finishBy,
+  rotationChart,
+  runIntervals,
+  sheetOf,
+  stateAt,
+  totals,
+  USUAL_FLOORS,
+} from '../../core/time/index.ts';
+import { planCueSheet, sceneOf } from '../../core/voice/index.ts';
 import { shippedLibrary } from '../library/read.ts';
 import { kept, sumOf, text, withOwnIds } from '../test/kept.ts';
 import { readDemo } from './seed.ts';

@@ -1,10 +1,8 @@
 import { beforeAll, it } from 'vitest';
-import { workSums } from '../../core/balance/index.ts';
-import { planCueSheet } from '../../core/cues/index.ts';
-import { captionsOf, chaptersOf, ledRecording, recordRow, recordsCsv } from '../../core/exchange/index.ts';
+import type { Plan } from '../../core/class/index.ts';
+import { workSums } from '../../core/judge/index.ts';
 import { type Library, resolvePlan } from '../../core/moves/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
-import { pulseOf } from '../../core/pulse/index.ts';
+import { captionsOf, chaptersOf, ledRecording, recordRow, recordsCsv } from '../../core/out/index.ts';
 import {
   changesOf,
   changeWords,
@@ -15,11 +13,14 @@ import {
   habitsOf,
   lastTimeWords,
   proposals,
+  pulseOf,
   recordOf,
   sessionEffort,
   weeksOf,
   withChanges,
 } from '../../core/record/index.ts';
+import { eventsOf, T0 } from '../../core/test/events.ts';
+import { GOLDEN } from '../../core/test/golden.ts';
 import {
   closingOf,
   finishBy,
@@ -29,10 +30,8 @@ import {
   stateAt,
   summarise,
   viewOf,
-} from '../../core/run/index.ts';
-import { sceneOf } from '../../core/stage/index.ts';
-import { eventsOf, T0 } from '../../core/test/events.ts';
-import { GOLDEN } from '../../core/test/golden.ts';
+} from '../../core/time/index.ts';
+import { planCueSheet, sceneOf } from '../../core/voice/index.ts';
 import { shippedLibrary } from '../library/read.ts';
 import { kept, sumOf, text, withOwnIds } from '../test/kept.ts';
 import { readDemo } from './seed.ts';

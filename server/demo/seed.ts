@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import * as v from 'valibot';
-import { readPlanFile } from '../../core/exchange/index.ts';
+import { type Plan, parseWith } from '../../core/class/index.ts';
 import { type KitItem, KitItemSchema } from '../../core/moves/index.ts';
-import { type Plan, parseWith } from '../../core/plan/index.ts';
+import { readPlanFile } from '../../core/out/index.ts';
 import { keepSeries, saveCalendar } from '../db/calendar.ts';
 import type { Database } from '../db/database.ts';
 import { saveKit } from '../db/kit.ts';

@@ -1,5 +1,5 @@
+import { faultsOf, faultWords, figureOf, readFigure } from '@odd-round/figure';
 import { describe, expect, it } from 'vitest';
-import { faultsOf, faultWords, figureOf, readFigure } from '../../core/figure/index.ts';
 import { readShippedFigures, readShippedMoves } from './read.ts';
 
 const moves = readShippedMoves();

@@ -1,15 +1,6 @@
+import { cuePlaces, figureOf, filmOf, HANDLES, handleAt, type Picture, readFigure, stillOf } from '@odd-round/figure';
 import { expect, it } from 'vitest';
-import {
-  cuePlaces,
-  figureOf,
-  filmOf,
-  HANDLES,
-  handleAt,
-  type Picture,
-  readFigure,
-  stillOf,
-} from '../../core/figure/index.ts';
-import { HELD, PLACED, STRETCHED } from '../../core/figure/kit.ts';
+import { HELD, PLACED, STRETCHED } from '../../figure/kit.ts';
 import { kept, sumOfNumbers } from '../test/kept.ts';
 import { readShippedMoves } from './read.ts';
 

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import { type Drawn, drawnIn } from '@odd-round/figure';
 import Papa from 'papaparse';
-import { type Drawn, drawnIn } from '../../core/figure/index.ts';
 import { guessColumns, type Library, libraryOf, type Move, readMoveRows } from '../../core/moves/index.ts';
 import { ROOT } from '../shared/root.ts';
 

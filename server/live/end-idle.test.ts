@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { IDLE_MS } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { eventsOf, T0 } from '../../core/test/events.ts';
+import { IDLE_MS } from '../../core/time/index.ts';
 import type { Database } from '../db/database.ts';
 import { goingRuns } from '../db/run-lists.ts';
 import { appendEvents, createRun, findRun } from '../db/runs.ts';

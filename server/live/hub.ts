@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import * as v from 'valibot';
-import type { RunCommand, RunEvent } from '../../core/run/index.ts';
+import type { RunCommand, RunEvent } from '../../core/time/index.ts';
 import { type PulseOnWall, PulseOnWallSchema } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { eventsSince } from '../db/runs.ts';

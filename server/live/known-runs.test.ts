@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import type { RunEvent } from '../../core/run/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { eventsOf, T0 } from '../../core/test/events.ts';
+import type { RunEvent } from '../../core/time/index.ts';
 import type { Database } from '../db/database.ts';
 import { appendEvents, createRun } from '../db/runs.ts';
 import { emptyDatabase } from '../test/fresh-database.ts';

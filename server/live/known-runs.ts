@@ -1,5 +1,5 @@
-import type { Plan } from '../../core/plan/index.ts';
-import { asLeft, RunLog, type RunState } from '../../core/run/index.ts';
+import type { Plan } from '../../core/class/index.ts';
+import { asLeft, RunLog, type RunState } from '../../core/time/index.ts';
 import type { Queryable } from '../db/database.ts';
 import { eventsSince, findRun } from '../db/runs.ts';
 

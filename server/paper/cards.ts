@@ -1,6 +1,6 @@
+import { filmOfText } from '@odd-round/figure';
 import { create } from 'qrcode';
-import { filmOfText } from '../../core/figure/index.ts';
-import type { StationCard } from '../../core/paper/index.ts';
+import type { StationCard } from '../../core/out/index.ts';
 import { bytesOf, drawFeet, newDocument, type PaperSize, pageOf } from './draw.ts';
 import { drawFigure } from './figure.ts';
 import { Type, type Weight } from './fonts.ts';

@@ -1,4 +1,4 @@
-import type { Paper, StationCard } from '../../core/paper/index.ts';
+import type { Paper, StationCard } from '../../core/out/index.ts';
 import { drawCards } from './cards.ts';
 import { drawPaper, type PaperSize } from './draw.ts';
 

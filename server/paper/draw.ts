@@ -1,5 +1,5 @@
 import PDFDocument from 'pdfkit';
-import type { Paper } from '../../core/paper/index.ts';
+import type { Paper } from '../../core/out/index.ts';
 import { Type } from './fonts.ts';
 import { type Doc, GUTTER, type Page, setPaper } from './layout.ts';
 

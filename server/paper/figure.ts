@@ -1,4 +1,4 @@
-import { LAYERS, type Layer, type Still } from '../../core/figure/index.ts';
+import { LAYERS, type Layer, type Still } from '@odd-round/figure';
 import type { Doc } from './layout.ts';
 
 /** How each layer is painted on paper, black on white: its fill, the line around it or along it, its width in path units. */

@@ -1,5 +1,5 @@
 import type PDFDocument from 'pdfkit';
-import type { Paper, Part } from '../../core/paper/index.ts';
+import type { Paper, Part } from '../../core/out/index.ts';
 import type { Type, Weight } from './fonts.ts';
 import { linesOf } from './lines.ts';
 

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { type Plan, readStoredPlan } from '../../core/class/index.ts';
 import { type Library, libraryOf, resolvePlan } from '../../core/moves/index.ts';
 import {
   boardSheet,
@@ -11,8 +12,7 @@ import {
   stationCards,
   trackingSheet,
   whomSheet,
-} from '../../core/paper/index.ts';
-import { type Plan, readStoredPlan } from '../../core/plan/index.ts';
+} from '../../core/out/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { move } from '../../core/test/moves.ts';
 import { shippedLibrary } from '../library/read.ts';

@@ -1,12 +1,6 @@
 import Papa from 'papaparse';
 import workerpool from 'workerpool';
-import {
-  isRecordsJson,
-  readCalendar,
-  readPlanFile,
-  readRecordRows,
-  readRecordsJson,
-} from '../../core/exchange/index.ts';
+import { isRecordsJson, readCalendar, readPlanFile, readRecordRows, readRecordsJson } from '../../core/out/index.ts';
 import { drawRequest } from '../paper/draw-request.ts';
 
 /** What a thread of the pool does; each is called by its name with what can be copied from thread to thread. */

@@ -1,4 +1,4 @@
-import { levelLoudness, readWav, toPcm16, trimSilence, wavHeader } from '../../core/sound/index.ts';
+import { levelLoudness, readWav, toPcm16, trimSilence, wavHeader } from '../../core/voice/index.ts';
 import { type Clip, clipLengths, findClip, findRecording, storeClip } from '../db/clips.ts';
 import type { Queryable } from '../db/database.ts';
 import type { SpeechEngine } from './engine.ts';

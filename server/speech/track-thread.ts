@@ -1,7 +1,7 @@
 import { parentPort } from 'node:worker_threads';
-import type { Plan } from '../../core/plan/index.ts';
-import { runIntervals } from '../../core/run/index.ts';
-import { LOOPS, mixTrack, placeSounds, renderLoop, toPcm16, wavHeader } from '../../core/sound/index.ts';
+import type { Plan } from '../../core/class/index.ts';
+import { runIntervals } from '../../core/time/index.ts';
+import { LOOPS, mixTrack, placeSounds, renderLoop, toPcm16, wavHeader } from '../../core/voice/index.ts';
 
 /** Samples a second of a cue track: twice the telephone's, enough for speech and tones up to 4 kHz with their octave. */
 export const TRACK_RATE = 24_000;

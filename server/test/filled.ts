@@ -1,4 +1,4 @@
-import type { Plan } from '../../core/plan/index.ts';
+import type { Plan } from '../../core/class/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { saveRecording } from '../db/clips.ts';
 import { codesOf } from '../db/codes.ts';

@@ -1,5 +1,5 @@
 import { expect } from 'vitest';
-import type { Plan } from '../../core/plan/index.ts';
+import type { Plan } from '../../core/class/index.ts';
 
 /** Numbers to a thousandth, so that the last digits of a sum are nobody's concern. */
 export const text = (value: unknown) =>

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { expect, it } from 'vitest';
-import { addDays, mondayOf } from '../../core/calendar/index.ts';
-import type { Plan } from '../../core/plan/index.ts';
+import type { Plan } from '../../core/class/index.ts';
+import { addDays, mondayOf } from '../../core/record/index.ts';
 import { circuit, planOf, stations } from '../../core/test/build.ts';
 import { eventsOf } from '../../core/test/events.ts';
 import { type Page, put, toDesk, withScreens } from '../test/screens.test.support.tsx';

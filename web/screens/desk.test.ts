@@ -1,9 +1,9 @@
 // @vitest-environment jsdom
 import { expect, it, vi } from 'vitest';
-import { writeRunFile } from '../../core/exchange/index.ts';
-import type { Plan, Station } from '../../core/plan/index.ts';
-import { type RunEvent, recordsOf } from '../../core/run/index.ts';
+import type { Plan, Station } from '../../core/class/index.ts';
+import { writeRunFile } from '../../core/out/index.ts';
 import { block, circuit, format, planOf, s, stations, TONES_ALONE } from '../../core/test/build.ts';
+import { type RunEvent, recordsOf } from '../../core/time/index.ts';
 import { leadClass, type Page, put, toDesk, withScreens } from '../test/screens.test.support.tsx';
 
 /*

@@ -1,14 +1,13 @@
 import * as v from 'valibot';
-import type { Plan } from '../../core/plan/index.ts';
-import { type RunEvent, RunEventSchema } from '../../core/run/index.ts';
-import type { SoundSource, Speaker } from '../audio/index.ts';
-import { ApiError } from '../data/index.ts';
-import type { Judged, Timers } from '../live/index.ts';
-import type { DeskEnd } from '../session/desk-link.ts';
-import { DeskSession } from '../session/desk-session.ts';
-import type { DeskSound } from '../session/desk-state.ts';
-import { Outbox, type RunServer } from '../session/outbox.ts';
-import { RunStorage } from '../session/run-storage.ts';
+import type { Plan } from '../../core/class/index.ts';
+import { type RunEvent, RunEventSchema } from '../../core/time/index.ts';
+import type { Judged, SoundSource, Speaker, Timers } from '../base/index.ts';
+import { ApiError } from '../base/index.ts';
+import type { DeskEnd } from '../lead/session/desk-link.ts';
+import { DeskSession } from '../lead/session/desk-session.ts';
+import type { DeskSound } from '../lead/session/desk-state.ts';
+import { Outbox, type RunServer } from '../lead/session/outbox.ts';
+import { RunStorage } from '../lead/session/run-storage.ts';
 
 /** A browser's storage in memory: keys are its own properties, its methods are not, as in a browser. */
 export function memoryStorage(): Storage {

@@ -1,4 +1,4 @@
-import type { Plan } from '../../core/plan/index.ts';
+import type { Plan } from '../../core/class/index.ts';
 import { circuit, planOf, s, stations, TONES_ALONE } from '../../core/test/build.ts';
 
 /** A class of three moves with all that a desk has to show of one: form cues, another way, reps, a weight. */

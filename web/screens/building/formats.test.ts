@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { writePlanFile } from '../../../core/exchange/index.ts';
+import { writePlanFile } from '../../../core/out/index.ts';
 import { GOLDEN } from '../../../core/test/golden.ts';
 import type { Page } from '../../test/screens.test.support.tsx';
 import { page } from '../../test/shared-page.test.support.ts';

@@ -1,8 +1,8 @@
 import { fireEvent } from '@testing-library/dom';
 import { expect, it, vi } from 'vitest';
-import { newLayout, type Plan } from '../../../core/plan/index.ts';
+import { newLayout, type Plan } from '../../../core/class/index.ts';
 import { block, circuit, format, planOf, s, stations } from '../../../core/test/build.ts';
-import { useLibrary } from '../../data/index.ts';
+import { useLibrary } from '../../base/index.ts';
 import type { Page } from '../../test/screens.test.support.tsx';
 import { page } from '../../test/shared-page.test.support.ts';
 

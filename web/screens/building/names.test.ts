@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import type { Plan } from '../../../core/plan/index.ts';
+import type { Plan } from '../../../core/class/index.ts';
 import { circuit, planOf, stations } from '../../../core/test/build.ts';
 import { type Page, put } from '../../test/screens.test.support.tsx';
 import { page } from '../../test/shared-page.test.support.ts';

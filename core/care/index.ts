@@ -1,3 +1,0 @@
-export { cautionOf, cautionsBefore, DEFERS } from './care.ts';
-export { HEAT_SOURCE, heatBand, wetBulbGlobe } from './heat.ts';
-export { toSay } from './to-say.ts';

@@ -1,0 +1,18 @@
+export { type CellRef, setTimes, type TimesPatch } from './cell-edits.ts';
+export { changeFormat } from './change-format.ts';
+export * from './defaults.ts';
+export * from './edits.ts';
+export { BLOCK_FIELDS, PLAN_FIELDS, planSeenBy, unsaidKeys } from './fields.ts';
+export { type CellTimes, fill, setEach } from './fill.ts';
+export * from './format-words.ts';
+export { change, doAgain, type Edited, type History, NO_HISTORY, takeBack } from './history.ts';
+export { withoutGone } from './ids.ts';
+export * from './in-series.ts';
+export * from './layout.ts';
+export * from './layout-edits.ts';
+export * from './music.ts';
+export { APART_WORDS, apartFrom, atOneClock, stationsOf } from './one-clock.ts';
+export { type Problem, parsePlan, parseWith, type Result } from './parse.ts';
+export * from './schema.ts';
+export { applySteps, type Step, stepsBetween } from './steps.ts';
+export { readStoredPlan, type Stored } from './stored.ts';

@@ -1,0 +1,89 @@
+import type { ClassKind, Plan, Step } from '../../class/index.ts';
+import type { KitItem, Library } from '../../moves/index.ts';
+import type { PlanTotals, Timeline } from '../../time/index.ts';
+import type { Intensity, Stint } from '../balance/index.ts';
+import type { Change, Needs, Turn } from '../changes/index.ts';
+import type { Thresholds } from '../norms/index.ts';
+
+/** What a check looks at. */
+export interface CheckContext {
+  plan: Plan;
+  timeline: Timeline;
+  totals: PlanTotals;
+  stints: readonly Stint[];
+  /** The sets in their order, as each group does them. */
+  paths: readonly (readonly Turn[])[];
+  /** From set to set along the paths; those that several groups make alike once. */
+  changes: readonly Change[];
+  /** What a change along a path needs. */
+  needs: Needs;
+  intensity: Intensity;
+  /** What the class is: as it says, else as its main part shows. */
+  kind: ClassKind;
+  library: Library;
+  kitRoom: readonly KitItem[];
+  thresholds: Thresholds;
+}
+
+/** How much a finding matters: 3 can hurt someone or break the class, 2 makes it worse, 1 is worth knowing. */
+export type Weight = 1 | 2 | 3;
+
+/** Where a finding is shown; a gap is the one after the station's visit in the round. */
+export interface Place {
+  at: 'class' | 'block' | 'row' | 'cell' | 'gap';
+  blockId: string | null;
+  stationId: string | null;
+  /** From 1; null for all rounds. */
+  round: number | null;
+  /** What is so there, where the finding is about more places than this. */
+  text?: string;
+}
+
+/** A way to mend it: the steps to take, on the class as it is when they are taken. */
+export interface Fix {
+  label: string;
+  steps: Step[];
+}
+
+/** Something a check has to say: one a cause, however often it shows. */
+export interface Finding<F = Fix> {
+  check: string;
+  /** The same as long as it is about the same thing; acceptance is kept under it. */
+  key: string;
+  weight: Weight;
+  text: string;
+  place: Place;
+  /** The other places where the same cause shows. */
+  also?: Place[];
+  /** Each case in its own words, where there are several. */
+  cases?: string[];
+  fixes: F[];
+}
+
+/** What a check raises: a finding whose fixes are the class as it would be. */
+export type Raised = Finding<{ label: string; plan: Plan }>;
+
+/** Where a rule comes from when it is nobody's but ours. */
+export const RULE_OF_THUMB = 'Rule of thumb.';
+
+/** One check: a function of the class, with the reason it exists. */
+export interface Check {
+  id: string;
+  title: string;
+  /** Why it matters, in a sentence an instructor would say. */
+  reason: string;
+  /** What it rests on: a published source by name, or that it is a rule of thumb. */
+  source: string;
+  thresholds: readonly (keyof Thresholds)[];
+  run: (context: CheckContext) => Raised[];
+}
+
+export const CLASS_PLACE: Place = { at: 'class', blockId: null, stationId: null, round: null };
+
+export function rowPlace(blockId: string, stationId: string): Place {
+  return { at: 'row', blockId, stationId, round: null };
+}
+
+export function blockPlace(blockId: string): Place {
+  return { at: 'block', blockId, stationId: null, round: null };
+}

@@ -1,0 +1,204 @@
+import * as v from 'valibot';
+import { clipText, clock, count, documentId, name, type Plan, text } from '../../class/index.ts';
+import type { Library } from '../../moves/index.ts';
+import { totals } from '../../time/index.ts';
+import { addDays, type CalendarItem, type DatedClass, DaySchema, mondayOf, offOn } from '../calendar/index.ts';
+import { type Change, changeKey, changeWords, stepOf, withChanges } from '../sets/index.ts';
+
+/** How the classes of a series follow each other. */
+export const TEMPLATES = {
+  rise: {
+    name: 'Steady rise, easy fourth week',
+    about:
+      'Each week asks one thing more than the one before; every fourth is easier, and the next goes on from where the third was.',
+  },
+  turn: {
+    name: 'In turn',
+    about:
+      'The chosen classes one after the other, such as upper, lower, whole; each asks one thing more every time it comes round.',
+  },
+  test: {
+    name: 'Test first and last',
+    about:
+      'The first chosen class opens and closes the series unchanged, so that the two can be compared; between them the others rise.',
+  },
+  repeat: {
+    name: 'One class, repeated',
+    about: 'The same class each time, and each time one thing more.',
+  },
+} as const;
+export type Template = keyof typeof TEMPLATES;
+export const TEMPLATE_NAMES = Object.keys(TEMPLATES) as Template[];
+
+/** So many weeks, so many classes a week. */
+export const SeriesSchema = v.strictObject({
+  id: documentId,
+  title: name(80),
+  template: v.picklist(TEMPLATE_NAMES),
+  /** A day of its first week. */
+  start: DaySchema,
+  weeks: count(1, 52),
+  /** When in a week. */
+  slots: v.pipe(v.array(v.strictObject({ weekday: count(1, 7), time: clock })), v.minLength(1), v.maxLength(7)),
+  /** The classes it is made from. */
+  planIds: v.pipe(v.array(documentId), v.minLength(1), v.maxLength(7)),
+  room: v.optional(text(60), ''),
+  leader: v.optional(text(60), ''),
+  /** How hard its classes are expected to be, 0 to 10, for the load it plans; null where nobody says. */
+  effort: v.optional(v.nullable(v.pipe(v.number(), v.minValue(0), v.maxValue(10))), null),
+});
+export type Series = v.InferOutput<typeof SeriesSchema>;
+
+/** A class of a series, before it is kept. */
+export interface Made {
+  dated: DatedClass;
+  plan: Plan;
+  /** What it asks otherwise than the class it is made from, in words. */
+  steps: readonly string[];
+}
+
+export interface MadeSeries {
+  classes: Made[];
+  /** Days that a class would have been on, and classes are off. */
+  leftOut: string[];
+}
+
+interface Turn {
+  /** Index of the class it is made from. */
+  from: number;
+  /** How many things more it asks. */
+  level: number;
+  eased: boolean;
+}
+
+const EASY_EVERY = 4;
+
+/** How often before a week the series has risen: weeks that ease do not count. */
+const risesBefore = (week: number) => week - Math.floor(week / EASY_EVERY);
+const isEasy = (week: number) => week % EASY_EVERY === EASY_EVERY - 1;
+
+/** What the class of a place is: `at` counts classes from 0, `week` weeks from 0, `all` classes in all, `n` chosen ones. */
+function turnOf(template: Template, at: number, week: number, all: number, n: number): Turn {
+  switch (template) {
+    case 'rise':
+      // An easy week is an easier one of the week before it.
+      return {
+        from: at % n,
+        level: isEasy(week) ? Math.max(0, risesBefore(week) - 1) : risesBefore(week),
+        eased: isEasy(week),
+      };
+    case 'turn':
+      return { from: at % n, level: Math.floor(at / n), eased: false };
+    case 'test': {
+      if (at === 0 || at === all - 1) return { from: 0, level: 0, eased: false };
+      const others = Math.max(1, n - 1);
+      return { ...turnOf('rise', at - 1, week, all - 2, others), from: n === 1 ? 0 : 1 + ((at - 1) % others) };
+    }
+    case 'repeat':
+      return { from: 0, level: at, eased: false };
+  }
+}
+
+const KINDS = { beginner: ['work', 'round'], mixed: ['work', 'rest', 'harder', 'round'] } as const;
+
+/** The class with so many things more, one after the other, each in its slot; fewer where there is no more it could be given. */
+function risen(plan: Plan, level: number, library: Library): { plan: Plan; changes: Change[]; isWhole: boolean } {
+  const kinds = plan.level === 'beginner' ? KINDS.beginner : KINDS.mixed;
+  let now = plan;
+  // What can be made harder takes turns; what cannot is passed over.
+  let turn = 0;
+  const changes: Change[] = [];
+  let isWhole = true;
+  for (let k = 0; k < level; k++) {
+    const steps = kinds.map((_, j) => stepOf(now, kinds[(turn + j) % kinds.length] ?? 'work', library));
+    const at = steps.findIndex((c) => c.length > 0 && fits(withChanges(now, c)));
+    const step = steps[at];
+    if (!step) {
+      isWhole = false;
+      break;
+    }
+    changes.push(...step);
+    now = withChanges(now, step);
+    turn += at + 1;
+  }
+  return { plan: now, changes, isWhole };
+}
+
+const fits = (plan: Plan) => (totals(plan).spareMs ?? 0) >= 0;
+
+/**
+ * The classes of a series on their days, each a copy of a chosen one with the rules of progress applied. Ids within a copy are those of the
+ * class it is made from, so that a change of one can be made to those that follow.
+ * @param plans the chosen classes, in the order of `planIds`
+ */
+export function makeSeries(
+  series: Series,
+  plans: readonly Plan[],
+  library: Library,
+  calendar: readonly CalendarItem[],
+  makeId: () => string,
+): MadeSeries {
+  const slots = [...series.slots].sort((a, b) => a.weekday - b.weekday || (a.time < b.time ? -1 : 1));
+  const monday = mondayOf(series.start);
+  const places = Array.from({ length: series.weeks }, (_, week) =>
+    slots.map((slot) => ({ week, day: addDays(monday, 7 * week + slot.weekday - 1), time: slot.time })),
+  )
+    .flat()
+    .filter(({ day }) => day >= series.start);
+  const held = places.filter(({ day }) => offOn(calendar, day) === null);
+  const leftOut = places.filter(({ day }) => offOn(calendar, day) !== null).map(({ day }) => day);
+  const classes = held.flatMap(({ week, day, time }, at): Made[] => {
+    const turn = turnOf(series.template, at, week, held.length, plans.length);
+    const base = plans[turn.from];
+    if (!base) return [];
+    const up = risen(base, turn.level, library);
+    const ease = turn.eased ? stepOf(up.plan, 'ease', library) : [];
+    const steps = [
+      ...summed([...up.changes, ...ease]).map((c) => changeWords(base, c)),
+      ...(up.isWhole ? [] : ['nothing more that fits its slot']),
+    ];
+    const place = { id: series.id, title: series.title, nth: at + 1, of: held.length };
+    const plan: Plan = {
+      ...withChanges(up.plan, ease),
+      id: makeId(),
+      slot: { ...base.slot, start: time },
+      series: place,
+    };
+    return [
+      {
+        dated: {
+          kind: 'class',
+          id: makeId(),
+          title: base.title,
+          day,
+          time,
+          lengthMs: base.slot.lengthMs ?? roundUp(totals(plan).totalMs),
+          room: series.room === '' ? base.room : series.room,
+          leader: series.leader,
+          planId: plan.id,
+          series: place,
+          ...(turn.eased ? { eased: true } : {}),
+          notes: clipText(steps.join('; '), 1000),
+        },
+        plan,
+        steps,
+      },
+    ];
+  });
+  return { classes, leftOut };
+}
+
+/** Changes as they add up: so much more of one time in all, and the last of rounds and moves. */
+function summed(changes: readonly Change[]): Change[] {
+  const all = new Map<string, Change>();
+  for (const c of changes) {
+    const key = c.kind === 'rounds' ? `rounds ${c.blockId}` : changeKey(c);
+    const before = all.get(key);
+    const adds = before && 'deltaMs' in before && 'deltaMs' in c;
+    all.set(key, adds ? { ...c, deltaMs: before.deltaMs + c.deltaMs } : c);
+  }
+  return [...all.values()];
+}
+
+const FIVE_MIN_MS = 300_000;
+const roundUp = (ms: number) => Math.max(FIVE_MIN_MS, Math.ceil(ms / FIVE_MIN_MS) * FIVE_MIN_MS);

@@ -1,0 +1,3 @@
+export * from './compare/index.ts';
+export * from './run/index.ts';
+export * from './timeline/index.ts';

@@ -1,0 +1,10 @@
+export { compile, shownBy, stationAt, stationIn } from './compile.ts';
+export { type Outline, OutlineSchema, outlineOf, type Shape } from './outline.ts';
+export { type Place, placesOf } from './places.ts';
+export { planProblems, structureProblems } from './problems.ts';
+export { type Group, groupAt, groupsFor, rotationChart, stationOf, type Turn } from './rotation.ts';
+export { type EvenChoice, type OddRound, oddRounds } from './rounds.ts';
+export { cellMs, passMs, type Sheet, type SheetCell, type SheetPart, sheetOf } from './sheet.ts';
+export { halfMs, sideAtStation, sideNow, sidesAt } from './sides.ts';
+export { type PlanTotals, totals, workToRest } from './totals.ts';
+export { type Interval, isBreak, isWork, type Timeline } from './types.ts';

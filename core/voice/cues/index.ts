@@ -1,0 +1,15 @@
+export { groupWord, timeWord } from './counts.ts';
+export { wordsBefore } from './hear.ts';
+export { phrase } from './phrases.ts';
+export { estimateSpokenMs, measured, planCueSheet, planCues } from './plan-cues.ts';
+export {
+  newKit,
+  newLength,
+  newWeight,
+  partWords,
+  positionChange,
+  repsAt,
+  repsWords,
+} from './said.ts';
+export { type Cue, type CueNote, type CuePlan, type SpokenMs, TONES, type Tone } from './types.ts';
+export { wordsOf } from './words.ts';

@@ -1,0 +1,96 @@
+import type { Interval } from '../../time/index.ts';
+import { isWork } from '../../time/index.ts';
+import { announce } from './announce.ts';
+import { ClassCues, type CuePart } from './class-cues.ts';
+import { duringWork } from './during.ts';
+import { shownInDemo, water } from './gaps.ts';
+import type { Wish } from './place.ts';
+import { nameSaid } from './said.ts';
+import { onceOnly } from './script.ts';
+import { boundary, countdown } from './tones.ts';
+import type { Cue, CuePlan, SpokenMs } from './types.ts';
+
+const WORDS_PER_SECOND = 2.5;
+
+/** The estimated spoken length of some words, in ms: two and a half words a second. */
+export function estimateSpokenMs(text: string): number {
+  let words = 0;
+  for (let i = 0; i < text.length; i++) {
+    const startsWord = text[i] !== ' ' && (i === 0 || text[i - 1] === ' ');
+    if (startsWord) words += 1;
+  }
+  return Math.round((words / WORDS_PER_SECOND) * 1000);
+}
+
+/** Spoken lengths as measured, in ms; estimated for words that are not among them. */
+export function measured(lengths: ReadonlyMap<string, number>): SpokenMs {
+  return (text) => lengths.get(text) ?? estimateSpokenMs(text);
+}
+
+/** The cues of a list of intervals, sorted by time; see `planCueSheet`. */
+export function planCues(plan: CuePart, intervals: readonly Interval[], spokenMs?: SpokenMs): Cue[] {
+  return planCueSheet(plan, intervals, spokenMs).cues;
+}
+
+/**
+ * The cues of a list of intervals and what had to give way. The list may be a plan's timeline or the intervals of a
+ * live run, count-in included; nothing but this function makes a cue. Spoken cues never overlap and never cover a
+ * countdown, but for a call of the side or a phase, for which ticks give way; a call of the side is never dropped.
+ * `spokenMs` gives measured lengths; without it they are estimated.
+ */
+export function planCueSheet(
+  plan: CuePart,
+  intervals: readonly Interval[],
+  spokenMs: SpokenMs = estimateSpokenMs,
+): CuePlan {
+  const cues = new ClassCues(plan, intervals, spokenMs);
+  for (const [k, slot] of cues.slots.entries()) {
+    boundary(cues, k, slot);
+    countdown(cues, k, slot);
+  }
+  const formCues = new Map<string, number>();
+  for (const [k, slot] of cues.slots.entries()) {
+    if (isWork(slot.interval)) {
+      duringWork(cues, k, slot, formCueOf(cues, k, formCues));
+      announce(cues, k);
+    } else {
+      shownInDemo(cues, k);
+      water(cues, k);
+    }
+  }
+  onceOnly(cues);
+  placeAll(cues);
+  const all = cues.slots.flatMap((slot) => slot.cues());
+  const last = intervals.at(-1);
+  if (last && cues.sounds(intervals.length - 1, 'starts'))
+    all.push({
+      atMs: last.startMs + last.durationMs,
+      kind: 'tone',
+      tone: 'end',
+      text: null,
+      spokenMs: 0,
+      intervalIndex: last.index,
+    });
+  return { cues: all, notes: cues.slots.flatMap((slot) => slot.notes) };
+}
+
+/** Gaps first: what finds no room in one goes into the set before it, or into the one it leads to. */
+function placeAll(cues: ClassCues): void {
+  const send = (moved: readonly { index: number; wish: Wish }[]) => {
+    for (const { index, wish } of moved) cues.slots[index]?.wishes.push(wish);
+  };
+  for (const slot of cues.slots) if (!isWork(slot.interval)) send(slot.place());
+  for (const slot of cues.slots) if (isWork(slot.interval)) send(slot.place());
+}
+
+/** The form cue of this set: a station's own cues take turns, one a set; named where groups are spread. */
+function formCueOf(cues: ClassCues, k: number, sets: Map<string, number>): string | null {
+  const station = cues.station(k);
+  const texts = station?.formCues;
+  if (!station || !texts || texts.length === 0) return null;
+  const key = `${cues.at(k)?.blockIndex}:${station.id}`;
+  const turn = sets.get(key) ?? 0;
+  sets.set(key, turn + 1);
+  const text = texts[turn % texts.length] ?? null;
+  return text !== null && cues.isSpread(k) ? `${nameSaid(station)}: ${text}` : text;
+}

@@ -1,0 +1,89 @@
+import type { Interval } from '../../time/index.ts';
+import { placeWishes, type Wish } from './place.ts';
+import type { Cue, CueNote, Tone } from './types.ts';
+
+/** What is to be sounded, said and shown in one interval; its words are placed when all of them are known. */
+export class Slot {
+  private tones: Cue[] = [];
+  private readonly counts: Cue[] = [];
+  private readonly placed: Cue[] = [];
+  readonly notes: CueNote[] = [];
+  readonly wishes: Wish[] = [];
+  /** Where the ticks at its end begin, ms from its start; null without any. */
+  countdownFromMs: number | null = null;
+  /** The boundary tone sounds: words wait for it. */
+  opensWithTone = false;
+
+  constructor(readonly interval: Interval) {}
+
+  /** To here there is room for words. */
+  get roomEndMs(): number {
+    return this.countdownFromMs ?? this.interval.durationMs;
+  }
+
+  tone(tone: Tone, offsetMs: number): void {
+    const { startMs, index } = this.interval;
+    const kind = tone === 'tick' ? 'countdown' : 'tone';
+    this.tones.push({ atMs: startMs + offsetMs, kind, tone, text: null, spokenMs: 0, intervalIndex: index });
+  }
+
+  /** A count on its beat, in place of the tick there. */
+  count(word: string, offsetMs: number, spokenMs: number): void {
+    const { startMs, index } = this.interval;
+    const cue: Cue = {
+      atMs: startMs + offsetMs,
+      kind: 'count',
+      tone: null,
+      text: word,
+      spokenMs,
+      intervalIndex: index,
+    };
+    this.counts.push(cue);
+    this.tones = this.tones.filter((tick) => tick.kind !== 'countdown' || !isUnder(tick, cue));
+    this.countdownFromMs = Math.min(this.roomEndMs, offsetMs);
+  }
+
+  /** A line that is shown and not said. */
+  show(text: string, offsetMs: number): void {
+    const { startMs, index } = this.interval;
+    this.placed.push({ atMs: startMs + offsetMs, kind: 'script', tone: null, text, spokenMs: 0, intervalIndex: index });
+  }
+
+  /** Places what is to be said; gives what must go elsewhere. */
+  place(): { index: number; wish: Wish }[] {
+    if (this.wishes.length === 0) return [];
+    const { cues, notes, elsewhere } = placeWishes(this.wishes, this.countdownFromMs, this.interval);
+    this.placed.push(...cues);
+    this.notes.push(...notes);
+    return elsewhere;
+  }
+
+  /** All cues of the interval by time; ticks and counts that what must be said covers give way to it. */
+  cues(): Cue[] {
+    const from = this.countdownFromMs;
+    const { startMs } = this.interval;
+    const covering =
+      from === null ? [] : this.placed.filter((c) => c.spokenMs > 0 && c.atMs - startMs + c.spokenMs > from);
+    const kept = [...this.tones, ...this.counts].filter((c) => !this.givesWay(c, covering));
+    return [...kept, ...this.placed].sort((a, b) => a.atMs - b.atMs);
+  }
+
+  private givesWay(cue: Cue, covering: readonly Cue[]): boolean {
+    const isCount = cue.kind === 'countdown' || cue.kind === 'count';
+    if (!isCount || !covering.some((c) => isUnder(cue, c))) return false;
+    this.notes.push({
+      intervalIndex: this.interval.index,
+      kind: cue.kind,
+      text: cue.text ?? 'tick',
+      what: 'dropped',
+      byMs: 0,
+      reason: 'the side call or phase is said over it',
+      room: null,
+    });
+    return true;
+  }
+}
+
+const TICK_MS = 70;
+const isUnder = (count: Cue, words: Cue) =>
+  count.atMs + Math.max(count.spokenMs, TICK_MS) > words.atMs && count.atMs < words.atMs + words.spokenMs;

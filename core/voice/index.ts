@@ -1,0 +1,3 @@
+export * from './cues/index.ts';
+export * from './sound/index.ts';
+export * from './stage/index.ts';

@@ -1,0 +1,40 @@
+import type { SessionSums, SetRecord } from '../../../core/record/index.ts';
+import { type PastRun, type Person, records, type Session } from '../../../core/wire/index.ts';
+import { ask } from './client.ts';
+import { dayOf } from './clock.ts';
+import { type Loaded, useLoaded } from './use-loaded.ts';
+
+const NO_SETS: readonly SetRecord[] = [];
+
+/** The last runs of a class but for one, the latest first. */
+export const usePast = (planId: string, not = '', limit = 4): [Loaded<PastRun[]>, () => void] =>
+  useLoaded(['records', 'past', planId, not, limit], () =>
+    ask(records.pastRuns, { query: { plan: planId, not, limit: String(limit) } }),
+  );
+
+/** The sets of the last time a class was led to its end; none while they cannot be had. */
+export function useLastSets(planId: string, not: string): readonly SetRecord[] {
+  const [past] = usePast(planId, not, 1);
+  return past.state === 'ready' ? (past.value[0]?.sets ?? NO_SETS) : NO_SETS;
+}
+
+/** What weeks are made of, by the local day of a session. */
+export const sumsOf = ({ at, totalMs, effort, work }: Session): SessionSums => ({
+  day: dayOf(at),
+  totalMs,
+  effort,
+  work,
+});
+
+/** The people of the club. */
+export const usePeople = (): [Loaded<Person[]>, () => void] => useLoaded(['people'], () => ask(records.listPeople, {}));
+
+/** What somebody is called; of an id that nobody has, that they are someone. */
+export function useWhoNames(): (who: { squad: string | null; person?: string | null | undefined }) => string {
+  const [people] = usePeople();
+  return ({ squad, person }) => {
+    if (person === undefined || person === null) return squad ?? 'All';
+    const found = people.state === 'ready' ? people.value.find((p) => p.id === person) : undefined;
+    return found?.name ?? 'someone';
+  };
+}

@@ -1,0 +1,51 @@
+import { type Film, filmOfText, type Tempo } from '@odd-round/figure';
+import { useMemo } from 'react';
+import type { Side } from '../../../core/class/index.ts';
+import { useFigureOf } from './figure-source.ts';
+import { type FigureTime, MovingFigure } from './moving-figure.tsx';
+import { StillFigure } from './still-figure.tsx';
+import { useStillness } from './use-stillness.ts';
+
+interface Props {
+  /** A name the move goes by. */
+  name: string;
+  /** Its tempo, where the class says one. */
+  tempo?: Tempo | undefined;
+  side?: Side | null;
+  /** Null where nothing moves. */
+  time: FigureTime | null;
+  beatMs?: number | null;
+  cues?: readonly string[];
+  small?: boolean;
+  label?: string;
+  className?: string;
+}
+
+/** The film of a move; null where it is not drawn. */
+export function useFilm(name: string, tempo?: Tempo) {
+  const figureOf = useFigureOf();
+  const text = figureOf(name);
+  const key = tempo ? `${tempo.downMs}-${tempo.holdMs}-${tempo.upMs}-${tempo.topMs}` : '';
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the tempo is compared by what it says
+  return useMemo(() => (text === null ? null : filmOfText(text, tempo ?? null)), [text, key]);
+}
+
+/** How a move is done, drawn; nothing where it is not drawn. */
+export function MoveFigure({ name, tempo, ...rest }: Props) {
+  const film = useFilm(name, tempo);
+  return film && <FilmFigure film={film} {...rest} />;
+}
+
+/** A film on a page: moving with the time of its screen, still where nobody wants motion. */
+export function FilmFigure({
+  film,
+  time,
+  small,
+  cues,
+  beatMs,
+  ...rest
+}: Omit<Props, 'name' | 'tempo'> & { film: Film }) {
+  const isStill = useStillness();
+  if (time === null || isStill) return <StillFigure film={film} small={small} {...rest} />;
+  return <MovingFigure film={film} time={time} beatMs={beatMs} cues={cues} {...rest} />;
+}

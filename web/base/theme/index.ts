@@ -1,0 +1,1 @@
+export { followTheme, setTheme, type ThemeChoice, themeChoice } from './theme.ts';

@@ -1,0 +1,29 @@
+import { expose } from 'comlink';
+import { parseBlob } from 'music-metadata';
+import { guessHeartColumns, readHeartRows, readPlaylist } from '../../../core/out/index.ts';
+import { readTable } from './read-table.ts';
+
+/** What this worker reads: files from elsewhere, any of which may have been made to hurt. */
+export const work = {
+  table: readTable,
+
+  /** Heart rates out of a table, and the rows that are none. */
+  heartRates(text: string): ReturnType<typeof readHeartRows> {
+    const { header, rows } = readTable(text);
+    return readHeartRows(guessHeartColumns(header), rows);
+  },
+
+  /** A list of music of either kind, by what is in it. */
+  playlist: readPlaylist,
+
+  /** What a file of music says of itself; null where it says nothing that can be read. */
+  async tags(file: Blob): Promise<{ title?: string; artist?: string; bpm?: number } | null> {
+    const said = await parseBlob(file, { duration: false, skipCovers: true }).catch(() => null);
+    if (!said) return null;
+    const { title, artist, bpm } = said.common;
+    return { ...(title ? { title } : {}), ...(artist ? { artist } : {}), ...(bpm ? { bpm } : {}) };
+  },
+};
+export type ReadingWork = typeof work;
+
+expose(work);

@@ -1,0 +1,231 @@
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import { type CalendarItem, type DaysOff, type Slot, WEEKDAYS, weekdayOf } from '../../../core/record/index.ts';
+import { Button, Dialog, keepItems, Labelled, NumberField, Select, TextField } from '../../base/index.ts';
+import { INPUT, LedPicker, LengthField, RoomAndLeader } from './form.tsx';
+
+interface Props {
+  /** The slot; null for a new one. */
+  slot: CalendarItem | null;
+  day: string;
+  onClose: () => void;
+}
+
+const newSlot = (day: string): Slot => ({
+  kind: 'slot',
+  id: nanoid(12),
+  title: '',
+  weekday: weekdayOf(day),
+  time: '18:30',
+  lengthMs: 2_700_000,
+  room: '',
+  leader: '',
+  planId: null,
+  from: day,
+  until: null,
+  every: 1,
+  except: [],
+});
+
+/** A slot that comes again: on a weekday, at a time, so often. */
+export function SlotDialog({ slot, day, onClose }: Props) {
+  const old = slot?.kind === 'slot' ? slot : null;
+  const [now, setNow] = useState<Slot>(() => old ?? newSlot(day));
+  const [picking, setPicking] = useState(false);
+  const set = (change: Partial<Slot>) => setNow((n) => ({ ...n, ...change }));
+  const canKeep = now.title.trim() !== '' && now.from !== '' && (now.until === null || now.until >= now.from);
+  const keep = async () => {
+    const ok = await keepItems(
+      [{ ...now, title: now.title.trim() }],
+      [],
+      old ? 'The slot is changed.' : 'The slot is there.',
+      {
+        put: old ? [old] : [],
+        remove: old ? [] : [now.id],
+      },
+    );
+    if (ok) onClose();
+  };
+  return (
+    <Dialog open title={old ? `The slot ${old.title}` : 'A slot that comes again'} onClose={onClose}>
+      <form
+        className="flex flex-col gap-4"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (canKeep) void keep();
+        }}
+      >
+        <div className="flex flex-wrap gap-3">
+          <Labelled name="Title">
+            <TextField
+              className="min-h-11 w-60"
+              maxLength={80}
+              value={now.title}
+              onChange={(e) => set({ title: e.target.value })}
+            />
+          </Labelled>
+          <Labelled name="Every">
+            <span className="flex items-center gap-2">
+              <NumberField
+                label="Every so many weeks"
+                value={now.every}
+                min={1}
+                max={8}
+                onChange={(every) => set({ every })}
+              />
+              {now.every === 1 ? 'week, on' : 'weeks, on'}
+              <Select
+                aria-label="Weekday"
+                className="min-h-11"
+                value={now.weekday}
+                onChange={(e) => set({ weekday: Number(e.target.value) })}
+              >
+                {WEEKDAYS.map((w, k) => (
+                  <option key={w} value={k + 1}>
+                    {w}
+                  </option>
+                ))}
+              </Select>
+            </span>
+          </Labelled>
+          <Labelled name="Time">
+            <input
+              type="time"
+              required
+              className={INPUT}
+              value={now.time}
+              onChange={(e) => e.target.value !== '' && set({ time: e.target.value })}
+            />
+          </Labelled>
+          <Labelled name="Length">
+            <LengthField lengthMs={now.lengthMs} onChange={(lengthMs) => set({ lengthMs })} />
+          </Labelled>
+          <Labelled name="From">
+            <input type="date" className={INPUT} value={now.from} onChange={(e) => set({ from: e.target.value })} />
+          </Labelled>
+          <Labelled name="Until, if it ends">
+            <input
+              type="date"
+              className={INPUT}
+              value={now.until ?? ''}
+              onChange={(e) => set({ until: e.target.value === '' ? null : e.target.value })}
+            />
+          </Labelled>
+          <RoomAndLeader {...now} onChange={set} />
+        </div>
+        <p>
+          {now.planId === null ? 'The class is chosen for each day. ' : 'The same class each time. '}
+          <button type="button" className="min-h-11 underline" onClick={() => setPicking(!picking)}>
+            {now.planId === null ? 'Always the same class' : 'Another class'}
+          </button>
+        </p>
+        {picking && (
+          <LedPicker
+            {...now}
+            onPick={(change) => {
+              set(change);
+              setPicking(false);
+            }}
+          />
+        )}
+        <div className="flex flex-wrap gap-3">
+          <Button type="submit" look="strong" disabled={!canKeep}>
+            {old ? 'Save' : 'Put it in'}
+          </Button>
+          {old && (
+            <Button
+              onClick={() =>
+                void keepItems([], [old.id], 'The slot is taken out; classes that were put in stay.', {
+                  put: [old],
+                  remove: [],
+                }).then((ok) => ok && onClose())
+              }
+            >
+              Take it out
+            </Button>
+          )}
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+/** Days without classes: put in, and those there taken out. */
+export function OffDialog({
+  items,
+  day,
+  onClose,
+}: {
+  items: readonly CalendarItem[];
+  day: string;
+  onClose: () => void;
+}) {
+  const [now, setNow] = useState<DaysOff>({ kind: 'off', id: nanoid(12), from: day, until: day, why: '' });
+  const set = (change: Partial<DaysOff>) => setNow((n) => ({ ...n, ...change }));
+  const there = items.filter((i): i is DaysOff => i.kind === 'off');
+  return (
+    <Dialog open title="Days off" onClose={onClose}>
+      <form
+        className="flex flex-wrap items-end gap-3"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void keepItems([now], [], 'Days off are in.', { put: [], remove: [now.id] }).then((ok) => ok && onClose());
+        }}
+      >
+        <Labelled name="From">
+          <input
+            type="date"
+            required
+            className={INPUT}
+            value={now.from}
+            onChange={(e) =>
+              e.target.value !== '' &&
+              set({ from: e.target.value, until: [e.target.value, now.until].sort().at(-1) ?? now.until })
+            }
+          />
+        </Labelled>
+        <Labelled name="Until">
+          <input
+            type="date"
+            required
+            min={now.from}
+            className={INPUT}
+            value={now.until}
+            onChange={(e) => e.target.value >= now.from && set({ until: e.target.value })}
+          />
+        </Labelled>
+        <Labelled name="Why">
+          <TextField
+            className="min-h-11 w-52"
+            maxLength={80}
+            value={now.why}
+            onChange={(e) => set({ why: e.target.value })}
+          />
+        </Labelled>
+        <Button type="submit" look="strong">
+          Put them in
+        </Button>
+      </form>
+      {there.length > 0 && (
+        <ul className="mt-4 border-t">
+          {there.map((o) => (
+            <li key={o.id} className="flex flex-wrap items-center gap-3 border-b">
+              <span className="flex-1">
+                {o.from}
+                {o.until !== o.from && ` to ${o.until}`} {o.why}
+              </span>
+              <Button
+                look="quiet"
+                onClick={() =>
+                  void keepItems([], [o.id], 'Taken out.', { put: [o], remove: [] }).then((ok) => ok && onClose())
+                }
+              >
+                Take out
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </Dialog>
+  );
+}

@@ -1,0 +1,2 @@
+export { LogScreen } from './log-screen.tsx';
+export { RunScreen } from './run-screen.tsx';

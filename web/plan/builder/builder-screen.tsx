@@ -1,0 +1,284 @@
+import { nanoid } from 'nanoid';
+import { type ComponentProps, lazy, memo, Suspense, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import {
+  type Block,
+  defaultFormat,
+  duplicateBlock,
+  formatDuration,
+  MOST_BLOCKS,
+  MOST_STATIONS,
+  moduleOf,
+  newBlock,
+  type Plan,
+} from '../../../core/class/index.ts';
+import { intensityOf } from '../../../core/judge/index.ts';
+import { compile, totals } from '../../../core/time/index.ts';
+import { Button, ClassStrip, clockOf, Hint, useActions, useLibrary } from '../../base/index.ts';
+import {
+  BinnedBar,
+  ConflictBar,
+  edit,
+  foldBlocks,
+  isOpenBlock,
+  showBlock,
+  undo,
+  useAutosave,
+  useBuilder,
+  useFoldsSet,
+  useOpenedPlan,
+  useUndoKeys,
+} from '../editing/index.ts';
+import { HandOutPanel } from '../export/index.ts';
+import { MusicPanel } from '../music/index.ts';
+import {
+  BalancePanel,
+  ChecksPanel,
+  ClassKitPanel,
+  CuesPanel,
+  EndsPanel,
+  LastPanel,
+  OrderPanel,
+  SwapPanel,
+  TellPanel,
+  useChecks,
+} from '../panels/index.ts';
+import {
+  AddBlock,
+  type BlockMarks,
+  BlockSection,
+  ClassNotesAndScript,
+  type Openers,
+  openFindings,
+  PlanActions,
+  PlanHead,
+  PlanViews,
+  pastedFrom,
+  useMarks,
+} from '../sheet/index.ts';
+import { PANELS, type PanelName, Rail, SidePanel } from './side-panel.tsx';
+import { Sums } from './sums.tsx';
+
+export function BuilderScreen() {
+  const { plan, failed } = useOpenedPlan(true);
+  useAutosave();
+  useUndoKeys();
+  if (failed) return <main className="p-6">{failed}. Nothing was changed.</main>;
+  if (!plan) return <main className="p-6 text-muted">Opening…</main>;
+  return <Builder plan={plan} />;
+}
+
+/** The editor of the text is fetched when it is asked for. */
+const TextView = lazy(async () => ({ default: (await import('../text/index.ts')).TextView }));
+
+const NONE: readonly Block[] = [];
+const NO_MARKS: BlockMarks = {};
+
+function Builder({ plan }: { plan: Plan }) {
+  const library = useLibrary((s) => s.library);
+  const findings = useChecks(plan);
+  const marks = useMarks(plan, findings);
+  const save = useBuilder((s) => s.save);
+  const [params, setParams] = useSearchParams();
+  const panel = PANELS.find((p) => p === params.get('panel')) ?? null;
+  const [swapping, setSwapping] = useState<string | null>(null);
+  const [telling, setTelling] = useState<string | null>(null);
+  const openPanel = (name: PanelName | null) =>
+    setParams((p) => {
+      if (name === null) p.delete('panel');
+      else p.set('panel', name);
+      return p;
+    });
+  const open = useMemo<Openers>(
+    () => ({
+      swap: (stationId) => {
+        setSwapping(stationId);
+        setParams((p) => {
+          p.set('panel', 'swap');
+          return p;
+        });
+      },
+      explain: () =>
+        setParams((p) => {
+          p.set('panel', 'checks');
+          return p;
+        }),
+      tell: (name) => {
+        setTelling(name);
+        setParams((p) => {
+          p.set('panel', 'tell');
+          return p;
+        });
+      },
+    }),
+    [setParams],
+  );
+  usePaste();
+  useActions('The sheet', [
+    {
+      name: 'Add a station',
+      key: 'a',
+      run: () => {
+        const fields = [...document.querySelectorAll<HTMLInputElement>('[data-add-station]')];
+        const here = document.activeElement?.closest('section');
+        (fields.find((f) => f.closest('section') === here) ?? fields[0])?.focus();
+      },
+    },
+  ]);
+  const timeline = useMemo(() => compile(plan), [plan]);
+  const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
+  // Drawn once what was typed is shown.
+  const strip = useDeferredValue(useMemo(() => ({ plan, timeline, totals: sums }), [plan, timeline, sums]));
+  const at = (ms: number) =>
+    sums.startClockMs === null ? `at ${formatDuration(ms)}` : `at ${clockOf(sums.startClockMs + ms)}`;
+  const folds = useFoldsSet();
+  const asText = params.get('view') === 'text';
+  return (
+    // It scrolls by itself where the window is high enough: nothing that has the focus lies behind the head.
+    <main id="content" data-own-scroll className="flex min-h-0 flex-1 flex-col">
+      <div className="shrink-0 border-b border-line-strong">
+        <PlanHead plan={plan} />
+        {save.kind === 'binned' && <BinnedBar />}
+        {save.kind === 'conflict' && <ConflictBar plan={plan} save={save} />}
+        <div className="flex flex-wrap items-center gap-x-4 px-5 pt-1.5">
+          <div className="min-w-0 flex-1 basis-80">
+            <Sums plan={plan} sums={sums} />
+          </div>
+          <PlanActions plan={plan} />
+          <PlanViews plan={plan} />
+        </div>
+        <div className="px-5">
+          <Strip strip={strip} />
+        </div>
+      </div>
+      {asText ? (
+        <Suspense fallback={<p className="p-6 text-muted">Opening…</p>}>
+          <TextView plan={plan} moves={library.moves} />
+        </Suspense>
+      ) : (
+        <div className="flex min-h-0 flex-1 items-stretch max-md:flex-col-reverse">
+          <div className="min-w-0 flex-1 lg:overflow-y-auto">
+            <div className="px-5 pt-2 empty:hidden">
+              <Hint id="builder">
+                Type numbers where they stand: 40, 1:30, 90s; arrow keys change them. A block folds to a line and opens
+                again. What an experienced colleague would say stands in the rail.
+              </Hint>
+            </div>
+            <ClassNotesAndScript />
+            {plan.blocks.map((block, k) => (
+              <BlockSection
+                key={block.id}
+                block={block}
+                following={moduleOf(block.format).traits.stations === 'shown' ? plan.blocks.slice(k + 1) : NONE}
+                totalMs={sums.blocks[k]?.totalMs ?? 0}
+                about={sums.blocks[k]?.about ?? false}
+                startsAt={at(sums.blocks[k]?.startMs ?? 0)}
+                library={library}
+                level={plan.level}
+                marks={marks[block.id] ?? NO_MARKS}
+                isLast={k === plan.blocks.length - 1}
+                isOpen={isOpenBlock(plan, block, folds)}
+                open={open}
+              />
+            ))}
+            <AddBlock />
+            {plan.blocks.length > 1 && <FoldAll plan={plan} />}
+          </div>
+          {panel && (
+            <SidePanel name={panel} onClose={() => openPanel(null)}>
+              {panel === 'checks' && <ChecksPanel plan={plan} findings={findings} />}
+              {panel === 'order' && <OrderPanel plan={plan} />}
+              {panel === 'swap' && <SwapPanel plan={plan} stationId={swapping} onStation={setSwapping} />}
+              {panel === 'tell' && <TellPanel plan={plan} name={telling} />}
+              {panel === 'ends' && <EndsPanel plan={plan} />}
+              {panel === 'balance' && <BalancePanel plan={plan} />}
+              {panel === 'kit' && <ClassKitPanel plan={plan} />}
+              {panel === 'cues' && <CuesPanel plan={plan} />}
+              {panel === 'music' && <MusicPanel plan={plan} />}
+              {panel === 'last' && <LastPanel plan={plan} />}
+              {panel === 'out' && <HandOutPanel plan={plan} />}
+            </SidePanel>
+          )}
+          <Rail open={panel} findings={openFindings(plan, findings).length} onOpen={openPanel} />
+        </div>
+      )}
+    </main>
+  );
+}
+
+/** Opens or folds all blocks at once. */
+function FoldAll({ plan }: { plan: Plan }) {
+  const ids = plan.blocks.map((b) => b.id);
+  useActions('All blocks', [
+    { name: 'Open all blocks', key: '.', run: () => foldBlocks(ids, true) },
+    { name: 'Fold all blocks', key: ',', run: () => foldBlocks(ids, false) },
+  ]);
+  return (
+    <p className="flex gap-2 px-3 pb-6 text-small">
+      <Button look="quiet" onClick={() => foldBlocks(ids, true)}>
+        Open all blocks
+      </Button>
+      <Button look="quiet" onClick={() => foldBlocks(ids, false)}>
+        Fold all blocks
+      </Button>
+    </p>
+  );
+}
+
+/** The whole class as one band; a block of it is gone to by a press. */
+const Strip = memo(function Strip({
+  strip,
+}: {
+  strip: Pick<ComponentProps<typeof ClassStrip>, 'plan' | 'timeline' | 'totals'>;
+}) {
+  const library = useLibrary((s) => s.library);
+  const { plan, timeline } = strip;
+  const intensity = useMemo(() => intensityOf(plan, timeline, library), [plan, timeline, library]);
+  return (
+    <ClassStrip
+      {...strip}
+      intensity={intensity}
+      onBlock={(k) => {
+        const block = strip.plan.blocks[k];
+        if (block) showBlock(block.id);
+      }}
+    />
+  );
+});
+
+/** Blocks and stations pasted anywhere but in a field: blocks are added at the end, stations to the last block. */
+function usePaste(): void {
+  useEffect(() => {
+    const onPaste = (e: globalThis.ClipboardEvent) => {
+      const inField =
+        e.target instanceof HTMLElement &&
+        (e.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName));
+      const pasted = inField || e.defaultPrevented ? null : pastedFrom(e.clipboardData?.getData('text/plain') ?? '');
+      if (!pasted) return;
+      e.preventDefault();
+      const blocks =
+        'blocks' in pasted
+          ? pasted.blocks
+          : [{ ...newBlock(nanoid(10), 'main', defaultFormat('circuit')), stations: pasted.stations }];
+      const room = Math.max(0, MOST_BLOCKS - (useBuilder.getState().plan?.blocks.length ?? 0));
+      const taken = blocks.slice(0, room).map((b) => duplicateBlock(b, () => nanoid(10)));
+      edit((p) => ({ ...p, blocks: [...p.blocks, ...taken] }));
+      const left = [...blocks.slice(room).map((b) => b.title), ...pasted.left];
+      if (left.length > 0)
+        toast(
+          `Not everything had room: a class holds ${MOST_BLOCKS} blocks of ${MOST_STATIONS} stations. Left out: ${left.slice(0, 4).join(', ')}${left.length > 4 ? ` and ${left.length - 4} more` : ''}.`,
+          {
+            duration: 15_000,
+            action: { label: 'Undo', onClick: undo },
+          },
+        );
+      else
+        toast(`${blocks.length === 1 ? 'A block' : `${blocks.length} blocks`} pasted.`, {
+          action: { label: 'Undo', onClick: undo },
+        });
+    };
+    window.addEventListener('paste', onPaste);
+    return () => window.removeEventListener('paste', onPaste);
+  }, []);
+}

@@ -1,0 +1,200 @@
+import {
+  createColumnHelper,
+  flexRender,
+  getCoreRowModel,
+  getSortedRowModel,
+  type SortingState,
+  useReactTable,
+} from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { AREA_WORDS, type Move, PART_WORDS, PATTERN_WORDS, POSITION_WORDS } from '../../../core/moves/index.ts';
+import { Checkbox, MoveFigure, useWindow } from '../../base/index.ts';
+
+const ROW_H = 52;
+const column = createColumnHelper<Move>();
+
+const EFFORT_STEPS = [1, 2, 3, 4, 5];
+
+/** Effort as a small stair: how many steps are filled. */
+export function Effort({ value }: { value: number }) {
+  return (
+    <span role="img" aria-label={`effort ${value} of 5`} className="inline-flex h-4 items-end gap-[2px]">
+      {EFFORT_STEPS.map((k) => (
+        <span
+          key={k}
+          className={k <= value ? 'w-[5px] bg-ink' : 'w-[5px] border border-line-strong'}
+          style={{ height: 3 + k * 2.4 }}
+        />
+      ))}
+    </span>
+  );
+}
+
+const COLUMNS = [
+  column.display({
+    id: 'figure',
+    header: () => <span className="sr-only">Drawing</span>,
+    cell: (c) => <MoveFigure name={c.row.original.name} time={null} small className="h-[46px] w-[72px]" />,
+  }),
+  column.accessor('name', {
+    header: 'Name',
+    cell: (c) => (
+      <span className="truncate font-semibold">
+        {c.getValue()}
+        {c.row.original.own && <span className="ml-1.5 text-fine font-normal text-muted">own</span>}
+      </span>
+    ),
+  }),
+  column.accessor((m) => AREA_WORDS[m.area], { id: 'area', header: 'Area' }),
+  column.accessor((m) => m.main.map((p) => PART_WORDS[p]).join(', '), { id: 'parts', header: 'Works' }),
+  column.accessor((m) => PATTERN_WORDS[m.pattern], { id: 'pattern', header: 'Pattern' }),
+  column.accessor((m) => POSITION_WORDS[m.position], { id: 'position', header: 'Position' }),
+  column.accessor((m) => m.kit.join(', '), { id: 'kit', header: 'Kit' }),
+  column.accessor('effort', { header: 'Effort', cell: (c) => <Effort value={c.getValue()} /> }),
+  column.accessor((m) => ({ none: 0, low: 1, high: 2 })[m.impact], {
+    id: 'impact',
+    header: 'Impact',
+    cell: (c) => c.row.original.impact,
+  }),
+];
+
+/** Narrow columns go when a move is open beside the table. */
+const WIDTHS =
+  'grid-cols-[36px_72px_minmax(150px,1.6fr)_100px_minmax(110px,1.2fr)_84px_112px_minmax(90px,0.9fr)_64px_64px]';
+const NARROW = 'grid-cols-[36px_72px_minmax(150px,1.6fr)_96px_minmax(100px,1fr)_80px]';
+const NARROW_SHOWN = ['figure', 'name', 'area', 'parts', 'pattern'];
+/** On a phone. */
+const LEAST = 'grid-cols-[32px_72px_minmax(0,1fr)_72px]';
+const LEAST_SHOWN = ['figure', 'name', 'area'];
+
+interface Props {
+  moves: readonly Move[];
+  open: string | null;
+  onOpen: (name: string) => void;
+  selected: ReadonlySet<string>;
+  onSelect: (selected: ReadonlySet<string>) => void;
+}
+
+/** The moves as a sortable table that draws only the rows in sight. */
+export function MovesTable({ moves, open, onOpen, selected, onSelect }: Props) {
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const table = useReactTable({
+    data: moves as Move[],
+    columns: COLUMNS,
+    state: { sorting },
+    onSortingChange: setSorting,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  });
+  const rows = table.getRowModel().rows;
+  const box = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW_H,
+    overscan: 12,
+  });
+  const { width } = useWindow();
+  const shown = width < 640 ? LEAST_SHOWN : open !== null || width < 1000 ? NARROW_SHOWN : null;
+  const isShown = (id: string) => shown?.includes(id) ?? true;
+  const grid = `grid ${shown === LEAST_SHOWN ? LEAST : shown === null ? WIDTHS : NARROW} items-center gap-x-3 px-2`;
+  const choose = (name: string, on: boolean) => {
+    const next = new Set(selected);
+    if (on) next.add(name);
+    else next.delete(name);
+    onSelect(next);
+  };
+  const all = moves.length > 0 && moves.every((m) => selected.has(m.name));
+  return (
+    <div
+      role="table"
+      aria-label="Moves"
+      aria-rowcount={rows.length + 1}
+      className="flex min-h-0 min-w-0 flex-1 flex-col"
+    >
+      <div role="row" className={`${grid} min-h-10 border-b border-line-strong text-small text-muted`}>
+        <span role="columnheader">
+          <Checkbox
+            aria-label="Choose all found"
+            checked={all}
+            onChange={(on) => onSelect(on ? new Set(moves.map((m) => m.name)) : new Set())}
+          />
+        </span>
+        {table.getFlatHeaders().map((h) => {
+          const dir = h.column.getIsSorted();
+          return isShown(h.column.id) ? (
+            <span
+              key={h.id}
+              role="columnheader"
+              aria-sort={dir === 'asc' ? 'ascending' : dir === 'desc' ? 'descending' : 'none'}
+            >
+              {h.column.getCanSort() ? (
+                <button
+                  type="button"
+                  className="flex min-h-9 items-center gap-1 hover:text-ink"
+                  onClick={h.column.getToggleSortingHandler()}
+                >
+                  {flexRender(h.column.columnDef.header, h.getContext())}
+                  {dir === 'asc' && <ArrowUp size={13} aria-hidden="true" />}
+                  {dir === 'desc' && <ArrowDown size={13} aria-hidden="true" />}
+                </button>
+              ) : (
+                flexRender(h.column.columnDef.header, h.getContext())
+              )}
+            </span>
+          ) : null;
+        })}
+      </div>
+      {rows.length === 0 && (
+        <p className="px-2 py-6 text-muted">Nothing fits. Take a filter away, or add the move as your own.</p>
+      )}
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a scroll area must be reachable by keyboard */}
+      <div ref={box} role="rowgroup" tabIndex={0} className="min-h-0 flex-1 overflow-y-auto" data-testid="moves-rows">
+        <div className="relative" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map((item) => {
+            const row = rows[item.index];
+            if (!row) return null;
+            const name = row.original.name;
+            return (
+              <div
+                key={row.id}
+                role="row"
+                aria-rowindex={item.index + 2}
+                className={`${grid} absolute inset-x-0 border-b text-small ${name === open ? 'bg-ink/10' : 'hover:bg-card'}`}
+                style={{ height: ROW_H, transform: `translateY(${item.start}px)` }}
+              >
+                <span role="cell">
+                  <Checkbox
+                    aria-label={`Choose ${name}`}
+                    checked={selected.has(name)}
+                    onChange={(on) => choose(name, on)}
+                  />
+                </span>
+                {row
+                  .getVisibleCells()
+                  .filter((c) => isShown(c.column.id))
+                  .map((c) => (
+                    <span key={c.id} role="cell" className="min-w-0 truncate">
+                      {c.column.id === 'name' ? (
+                        <button
+                          type="button"
+                          className="min-h-9 w-full truncate text-left"
+                          onClick={() => onOpen(name)}
+                        >
+                          {flexRender(c.column.columnDef.cell, c.getContext())}
+                        </button>
+                      ) : (
+                        flexRender(c.column.columnDef.cell, c.getContext())
+                      )}
+                    </span>
+                  ))}
+              </div>
+            );
+          })}
+        </div>
+      </div>
+    </div>
+  );
+}

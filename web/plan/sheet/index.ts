@@ -1,0 +1,10 @@
+export { AddBlock } from './add-block.tsx';
+export { BlockSection } from './block-section.tsx';
+export { pastedFrom } from './clipboard-memory.ts';
+export { type BlockMarks, openFindings, useMarks } from './marks.ts';
+export { ClassNotesAndScript } from './notes-and-script.tsx';
+export type { Openers } from './openers.ts';
+export { PlanActions, PlanHead, PlanViews } from './plan-head.tsx';
+export { RoundSheet } from './round-sheet.tsx';
+export {} from './selection.ts';
+export {} from './sheet-clipboard.ts';

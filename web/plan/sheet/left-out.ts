@@ -1,0 +1,15 @@
+import { toast } from 'sonner';
+import { MOST_STATIONS } from '../../../core/class/index.ts';
+import { undo } from '../editing/index.ts';
+
+const NAMED = 4;
+
+/** Says what a block had no room for. */
+export function tellLeftOut(names: readonly string[]): void {
+  if (names.length === 0) return;
+  const more = names.length > NAMED ? ` and ${names.length - NAMED} more` : '';
+  toast(`A block holds ${MOST_STATIONS} stations. Left out: ${names.slice(0, NAMED).join(', ')}${more}.`, {
+    duration: 15_000,
+    action: { label: 'Undo', onClick: undo },
+  });
+}

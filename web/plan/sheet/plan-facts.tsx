@@ -1,0 +1,117 @@
+import { type ReactNode, useId } from 'react';
+import { Link } from 'react-router';
+import { formatClock, type Plan, parseClock } from '../../../core/class/index.ts';
+import { clockOf, FieldError, Select, useDraft } from '../../base/index.ts';
+import { edit, HeadsField } from '../editing/index.ts';
+
+/** What is decided of a class before its moves, as a sentence whose parts are edited where they stand. */
+export function PlanFacts({ plan }: { plan: Plan }) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-1.5 gap-y-1 text-small text-muted">
+      starts
+      <TypedField
+        label="Slot start"
+        width="w-18"
+        placeholder="--:--"
+        shown={plan.slot.start === null ? '' : clockOf(parseClock(plan.slot.start) ?? 0)}
+        read={(text) => (text.trim() === '' || parseClock(text) !== null ? { value: parseClock(text) } : null)}
+        onValue={(ms: number | null) =>
+          edit((p) => ({ ...p, slot: { ...p.slot, start: ms === null ? null : formatClock(ms) } }))
+        }
+      >
+        A time of day, such as 18:30 or 6:30 pm.
+      </TypedField>
+      slot
+      <TypedField
+        label="Slot minutes"
+        width="w-12"
+        shown={plan.slot.lengthMs === null ? '' : String(Math.round(plan.slot.lengthMs / 60_000))}
+        read={readMinutes}
+        onValue={(n: number | null) =>
+          edit((p) => ({ ...p, slot: { ...p.slot, lengthMs: n === null ? null : n * 60_000 } }))
+        }
+      >
+        Whole minutes from 1 to 240.
+      </TypedField>
+      min ·
+      <HeadsField plan={plan} label="People expected" />
+      people ·
+      <Select
+        aria-label="Level of the class"
+        look="quiet"
+        value={plan.level}
+        onChange={(e) => edit((p) => ({ ...p, level: e.target.value as Plan['level'] }))}
+      >
+        <option value="beginner">beginners</option>
+        <option value="mixed">mixed</option>
+        <option value="practised">practised</option>
+      </Select>
+      <span>· in</span>
+      <TypedField
+        label="Room"
+        width="w-28"
+        placeholder="any room"
+        shown={plan.room}
+        read={(text) => ([...text.trim()].length <= 60 ? { value: text.trim() } : null)}
+        onValue={(room: string) => edit((p) => ({ ...p, room }))}
+      >
+        At most 60 letters.
+      </TypedField>
+      <span>
+        · with{' '}
+        <Link to={`/classes/${plan.id}?panel=kit`} className="inline-flex min-h-9 items-center underline">
+          this kit
+        </Link>
+      </span>
+    </div>
+  );
+}
+
+function readMinutes(text: string): { value: number | null } | null {
+  if (text.trim() === '') return { value: null };
+  const n = Number(text);
+  return Number.isInteger(n) && n >= 1 && n <= 240 ? { value: n } : null;
+}
+
+interface TypedProps<T> {
+  label: string;
+  width: string;
+  placeholder?: string;
+  shown: string;
+  /** What is typed as a value; null where it is none. */
+  read: (text: string) => { value: T } | null;
+  onValue: (value: T) => void;
+  /** What it should be. */
+  children: ReactNode;
+}
+
+/** A word or number of the sentence: taken at Enter or when it is left; what cannot be used stays in it and says why. */
+function TypedField<T>({ label, width, placeholder, shown, read, onValue, children }: TypedProps<T>) {
+  const faultId = useId();
+  const { bad, field } = useDraft({
+    shown,
+    read: (text) => {
+      const found = read(text);
+      return found && { ...found, isOther: text.trim() !== shown };
+    },
+    onCommit: ({ value, isOther }) => isOther && onValue(value),
+  });
+  return (
+    <span className="relative inline-block">
+      <input
+        aria-label={label}
+        aria-invalid={bad}
+        aria-describedby={bad ? faultId : undefined}
+        title={label}
+        placeholder={placeholder}
+        className={`digits ${width} rounded-md border bg-card px-1.5 py-1 text-center text-small text-ink ${bad ? 'border-2 border-dashed border-live' : 'border-line-strong hover:border-ink'}`}
+        {...field}
+      />
+      {bad && (
+        <FieldError id={faultId}>
+          {children} Till then it stays {shown === '' ? 'open' : shown}.
+        </FieldError>
+      )}
+    </span>
+  );
+}

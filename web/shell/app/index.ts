@@ -1,0 +1,2 @@
+export { LibraryFigures } from './library-figures.tsx';
+export { AHEAD, Routes } from './routes.tsx';

@@ -1,1 +1,0 @@
-export { applyTheme, setTheme, type ThemeChoice, themeChoice } from './theme.ts';
