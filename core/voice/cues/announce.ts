@@ -179,9 +179,9 @@ function sayNames(cues: ClassCues, change: Change, { kind, texts }: Names, atMs:
   const isShort = work === null || (cues.at(work)?.durationMs ?? 0) < SHORT_WORK_MS;
   const forms = isShort && !must ? texts.slice(-1) : texts;
   const when = work === null ? atStart() : beforeEnd(cues, work, cues.ms(forms[0] ?? ''));
-  const elsewhere = { index, wish: cues.wish(kind, forms, when, { must }) };
+  const elsewhere = () => ({ index, wish: cues.wish(kind, forms, when, { must }) });
   if (gap === null || (work !== null && goesAhead(cues, change, gap, texts, must))) {
-    cues.slots[index]?.wishes.push(elsewhere.wish);
+    cues.slots[index]?.wishes.push(elsewhere().wish);
     return null;
   }
   // After a wait nobody remembers: it is told again as people get ready.
@@ -217,7 +217,7 @@ function detailsOf(cues: ClassCues, change: Change, reps: string | null, fromMs:
   let atMs = fromMs;
   return words.map(([kind, text]) => {
     const ms = cues.ms(text);
-    const late = kind === 'reps' ? { index: next, wish: cues.wish(kind, [text], atStart()) } : undefined;
+    const late = kind === 'reps' ? () => ({ index: next, wish: cues.wish(kind, [text], atStart()) }) : undefined;
     const index = gap ?? work ?? next;
     // In a gap they follow the name; at the end of a set each comes before what was put there already.
     const when = gap !== null ? within(cues, gap, atMs) : work !== null ? beforeEnd(cues, work, atMs + ms) : atStart();
@@ -237,15 +237,15 @@ function callRound(cues: ClassCues, { next, gap, ready }: Change, atMs: number):
   const where = gap !== null && cues.at(gap)?.untilTap ? ready : gap;
   if (cues.sounds(next, level)) cues.slots[where ?? next]?.tone('chime', where === null ? 0 : cues.opensMs(where));
   if (!cues.speaks(next, level)) return;
-  const late = cues.wish(called.kind, [called.text], atStart());
+  const late = () => ({ index: next, wish: cues.wish(called.kind, [called.text], atStart()) });
   if (where === null) {
-    cues.slots[next]?.wishes.push(late);
+    cues.slots[next]?.wishes.push(late().wish);
     return;
   }
   const slot = cues.slots[where];
   const isLong = (slot?.interval.durationMs ?? 0) >= LONG_MS;
   const end = (slot?.roomEndMs ?? 0) - cues.ms(called.text) - BETWEEN_MS;
   cues.say(where, called.kind, [called.text], within(cues, where, isLong ? end : atMs), {
-    otherwise: { index: next, wish: late },
+    otherwise: late,
   });
 }

@@ -49,17 +49,22 @@ function call(cues: ClassCues, k: number, slot: Slot, which: 'half' | 'tenSecond
 
 /** The call at half time in its forms; at stations wherever someone must switch, with who where not all must. Empty for none. */
 function switchCall(cues: ClassCues, k: number): string[] {
-  const switchSides = cues.phrase('switchSides');
-  const short = switchSides.split(' ')[0] ?? switchSides;
-  if (!cues.isSpread(k)) return sidesIn(cues, k) === 2 ? [switchSides, short] : [];
+  if (!cues.isSpread(k)) return sidesIn(cues, k) === 2 ? switchForms(cues) : [];
   const here = cues.occupied(k);
   const interval = cues.at(k);
   if (!interval) return [];
   const who = here.filter((s) => sideAtStation(s, interval, 0) !== sideAtStation(s, interval, interval.durationMs));
   if (who.length === 0) return [];
-  if (who.length === here.length) return [switchSides, short];
-  return [`${switchSides}: ${who.map(nameSaid).join(', ')}`, switchSides, short];
+  const [full = '', ...shorter] = switchForms(cues);
+  return who.length === here.length
+    ? [full, ...shorter]
+    : [`${full}: ${who.map(nameSaid).join(', ')}`, full, ...shorter];
 }
+
+const switchForms = (cues: ClassCues): string[] => {
+  const full = cues.phrase('switchSides');
+  return [full, full.split(' ')[0] ?? full];
+};
 
 const sidesIn = (cues: ClassCues, k: number) => {
   const interval = cues.at(k);

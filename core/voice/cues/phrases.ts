@@ -9,15 +9,29 @@ import {
   usualLevel,
 } from '../../class/index.ts';
 
+/** Sentences taken apart, by the phrases of a class: text and the names of words in turn. */
+const takenApart = new WeakMap<object, Map<Phrase, readonly string[]>>();
+const NO_PHRASES: NonNullable<Plan['phrases']> = {};
+
+function partsOf(phrases: NonNullable<Plan['phrases']>, which: Phrase): readonly string[] {
+  const known = takenApart.get(phrases) ?? new Map<Phrase, readonly string[]>();
+  if (known.size === 0) takenApart.set(phrases, known);
+  const parts = known.get(which) ?? (phrases[which] ?? PHRASES[which]).split(/\{(\w+)\}/);
+  known.set(which, parts);
+  return parts;
+}
+
 /** A sentence with its words filled in; a word in braces that is not given stays away. */
 export function phrase(
   plan: Pick<Plan, 'phrases'>,
   which: Phrase,
   words: Record<string, string | number> = {},
 ): string {
-  const text = plan.phrases?.[which] ?? PHRASES[which];
-  if (!text.includes('{')) return text;
-  return text.replace(/\{(\w+)\}/g, (_, key: string) => String(words[key] ?? '')).trim();
+  const [first = '', ...rest] = partsOf(plan.phrases ?? NO_PHRASES, which);
+  if (rest.length === 0) return first;
+  let said = first;
+  for (let k = 0; k < rest.length; k += 2) said += `${words[rest[k] as string] ?? ''}${rest[k + 1]}`;
+  return said.trim();
 }
 
 /** The level of a kind of cue: the station's, else the block's, else the class's, else that of the plain setting. */

@@ -14,7 +14,7 @@ export interface Wish {
   /** Never dropped: it takes its place, and the ticks that sound there give way. */
   must?: boolean;
   /** Where it goes when it finds no place here, before it is given up. */
-  otherwise?: { index: number; wish: Wish } | undefined;
+  otherwise?: (() => { index: number; wish: Wish }) | undefined;
   /** Any moment of its window is as good as another: a shift is nothing to tell of. */
   loose?: boolean;
   /** What is told when it is dropped here: that it found no place where it was wanted first. */
@@ -73,7 +73,7 @@ export function placeWishes(
   for (const wish of order) {
     const full = wish.forms[0];
     if (!full) continue;
-    const taken = wish.kind === 'phase' ? busy : [...busy, ...ticks];
+    const taken = wish.kind === 'phase' ? busy : ticks.concat(busy);
     const found = placeOf(wish, taken, interval.durationMs) ?? (wish.must ? forced(wish, busy, interval) : null);
     const note = (what: CueNote['what'], byMs: number): CueNote => ({
       intervalIndex: interval.index,
@@ -86,7 +86,8 @@ export function placeWishes(
     });
     if (!found) {
       const lost = wish.note ?? note('dropped', 0);
-      if (wish.otherwise) elsewhere.push({ ...wish.otherwise, wish: { ...wish.otherwise.wish, note: lost } });
+      const other = wish.otherwise?.();
+      if (other) elsewhere.push({ index: other.index, wish: { ...other.wish, note: lost } });
       else if (!wish.again) notes.push(lost);
       continue;
     }

@@ -60,7 +60,8 @@ export function planCueSheet(
   }
   onceOnly(cues);
   placeAll(cues);
-  const all = cues.slots.flatMap((slot) => slot.cues());
+  const all: Cue[] = [];
+  for (const slot of cues.slots) for (const cue of slot.cues()) all.push(cue);
   const last = intervals.at(-1);
   if (last && cues.sounds(intervals.length - 1, 'starts'))
     all.push({

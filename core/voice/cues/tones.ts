@@ -1,5 +1,6 @@
 import { type Interval, isBreak, isWork } from '../../time/index.ts';
 import { AFTER_TONE_MS, type ClassCues } from './class-cues.ts';
+import { sounds } from './phrases.ts';
 import type { Slot } from './slot.ts';
 
 const COUNTED_MS = 3000;
@@ -36,24 +37,23 @@ export function countdown(cues: ClassCues, k: number, slot: Slot): void {
   const asked = Math.max(beforeWork, beforeEnd);
   if (asked === 0) return;
   const end = interval.durationMs;
-  if (cues.sounds(k, 'countdown'))
-    for (const lead of leadsOf(cues, k, slot, asked)) {
-      if (lead >= end) continue;
-      slot.tone('tick', end - lead);
-      slot.countdownFromMs ??= end - lead;
-    }
+  if (sounds(level)) tick(cues, k, slot, asked);
   if (level === 'voice' && end > COUNTED_MS) {
     const at = end - COUNTED_MS;
     cues.say(k, 'countdown', [cues.phrase('countdown')], { wantedMs: at, earliestMs: at, latestMs: at });
   }
 }
 
-/** How long before the end each tick sounds, ms; the longest first. */
-function leadsOf(cues: ClassCues, k: number, slot: Slot, asked: number): number[] {
+/** The ticks before the end of an interval, those that fall in it: a second apart, or a beat where it is counted in beats. */
+function tick(cues: ClassCues, k: number, slot: Slot, asked: number): void {
+  const { durationMs } = slot.interval;
   const beatMs = cues.beatMs(k) ?? (cues.isSet(k + 1) ? cues.beatMs(k + 1) : null);
-  if (beatMs !== null) return Array.from({ length: BEATS_TICKED }, (_, i) => Math.round((BEATS_TICKED - i) * beatMs));
-  const seconds = fitting(asked, slot);
-  return Array.from({ length: seconds }, (_, i) => (seconds - i) * 1000);
+  for (let left = beatMs === null ? fitting(asked, slot) : BEATS_TICKED; left > 0; left--) {
+    const atMs = durationMs - Math.round(left * (beatMs ?? 1000));
+    if (atMs <= 0) continue;
+    slot.tone('tick', atMs);
+    slot.countdownFromMs ??= atMs;
+  }
 }
 
 /** A long countdown in a short interval would leave no room for a word: it runs from three, and that is told. */
