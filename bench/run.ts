@@ -1,5 +1,6 @@
 // Prints what things cost on this machine, each figure as it is there; nothing here passes or fails, and a part that breaks does not
 // keep the others from being measured. Named parts alone: core, judgement, server, keeping, records, outside, figures, bundle.
+import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -175,6 +176,8 @@ async function server(): Promise<void> {
     await again.start();
     report(what, [performance.now() - from]);
   }
+  // Until what the starts wrote is on the disk, a save waits for that too.
+  spawnSync('sync');
   const { url } = again;
   const plan = { ...long, id: 'bench', title: 'Bench' };
   const times: number[] = [];

@@ -3,7 +3,6 @@ import { compile } from '../../core/time/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { readable, storedOf } from './documents.ts';
 import { anywhere, type Cursor, type Page, searchWords, writeCursor } from './page.ts';
-import { keepAndReplace } from './versions.ts';
 
 /** A stored class plan. */
 export interface StoredPlan {
@@ -31,9 +30,10 @@ type PlanRow = {
   deleted_at: Date | null;
 };
 
-const SELECT = `SELECT p.id, p.title, p.document, p.version, p.updated_at, p.deleted_at,
-    (SELECT max(r.started_at) FROM run r
-      WHERE r.plan_id = p.id AND r.status <> 'abandoned' AND NOT r.trial AND r.deleted_at IS NULL) AS last_led_at
+const LAST_LED = `(SELECT max(r.started_at) FROM run r
+  WHERE r.plan_id = p.id AND r.status <> 'abandoned' AND NOT r.trial AND r.deleted_at IS NULL)`;
+
+const SELECT = `SELECT p.id, p.title, p.document, p.version, p.updated_at, p.deleted_at, ${LAST_LED} AS last_led_at
   FROM plan p`;
 
 const fromRow = (row: PlanRow): StoredPlan => ({
@@ -99,32 +99,74 @@ export async function findDocument(db: Queryable, id: string): Promise<{ title: 
  * Saves a plan made from `baseVersion` (0 for a new one) and keeps the text before it. When the stored version is
  * another one, or is in the bin, nothing is saved and the stored plan comes back; saving the same text again is not a conflict.
  */
-export function savePlan(db: Database, plan: Plan, baseVersion: number): Promise<SaveResult> {
-  return db.transaction((tx) => savePlanIn(tx, plan, baseVersion));
+export async function savePlan(db: Database, plan: Plan, baseVersion: number): Promise<SaveResult> {
+  const stored = baseVersion > 0 ? await replacePlan(db, plan, baseVersion) : null;
+  return stored ? { ok: true, stored } : db.transaction((tx) => savePlanIn(tx, plan, baseVersion));
 }
 
 /** `savePlan` as a part of a larger transaction. */
 export async function savePlanIn(tx: Queryable, plan: Plan, baseVersion: number): Promise<SaveResult> {
-  const values = [plan.id, plan.title, JSON.stringify(plan), compile(plan).totalMs, searchText(plan)];
   const made = await tx.query(
     `INSERT INTO plan (id, title, version, document, total_ms, search) VALUES ($1, $2, 1, $3, $4, $5)
      ON CONFLICT (id) DO NOTHING RETURNING id`,
-    values,
+    valuesOf(plan),
   );
   if (made.length === 0) {
     const [old] = await tx.query<{ version: number; same: boolean; binned: boolean }>(
       'SELECT version, document = $2::jsonb AS same, deleted_at IS NOT NULL AS binned FROM plan WHERE id = $1 FOR UPDATE',
-      [plan.id, values[2]],
+      [plan.id, JSON.stringify(plan)],
     );
     if (old?.binned || (old?.version !== baseVersion && !old?.same)) {
       const current = await findPlan(tx, plan.id);
       if (current) return { ok: false, current };
     }
-    if (!old?.same) await keepAndReplace(tx, values);
+    if (!old?.same) await replacePlan(tx, plan, baseVersion);
   }
   const stored = await findPlan(tx, plan.id);
   if (!stored) throw new Error('The plan just saved is not there');
   return { ok: true, stored };
+}
+
+const valuesOf = (plan: Plan) => [plan.id, plan.title, JSON.stringify(plan), compile(plan).totalMs, searchText(plan)];
+
+/** Autosaves of one sitting are one version: of texts nearer together than this the later takes the earlier's place. */
+const SITTING = "interval '10 minutes'";
+
+/**
+ * Puts a new text in the place of a version and keeps the one there was, in a single statement. What a sitting began with stays,
+ * and what it ended with; between them one text every ten minutes, and every one that has a name. Null where there is no such
+ * version any more, it is in the bin, or the text is the same: nothing is done then.
+ */
+async function replacePlan(db: Queryable, plan: Plan, version: number): Promise<StoredPlan | null> {
+  const [row] = await db.query<Omit<PlanRow, 'id' | 'title' | 'document' | 'deleted_at'>>(
+    `WITH old AS (
+       SELECT id, version, document, total_ms, updated_at FROM plan
+       WHERE id = $1 AND version = $6 AND deleted_at IS NULL AND document <> $3::jsonb FOR UPDATE),
+     newest AS (
+       SELECT version, saved_at, lag(saved_at) OVER (ORDER BY version) AS before
+       FROM plan_version WHERE plan_id = $1 AND version < $6 AND name IS NULL
+       ORDER BY version DESC LIMIT 1),
+     thinned AS (
+       DELETE FROM plan_version v USING newest n, old
+       WHERE v.plan_id = $1 AND v.version = n.version AND n.saved_at < n.before + ${SITTING}
+         AND old.updated_at < n.saved_at + ${SITTING}),
+     kept AS (
+       INSERT INTO plan_version (plan_id, version, document, total_ms, saved_at)
+       SELECT id, version, document, total_ms, updated_at FROM old ON CONFLICT DO NOTHING)
+     UPDATE plan p SET title = $2, version = p.version + 1, document = $3, total_ms = $4, search = $5, updated_at = now()
+     FROM old WHERE p.id = old.id RETURNING p.version, p.updated_at, ${LAST_LED} AS last_led_at`,
+    [...valuesOf(plan), version],
+  );
+  return row
+    ? {
+        plan,
+        version: row.version,
+        updatedAt: row.updated_at.toISOString(),
+        lastLedAt: row.last_led_at?.toISOString() ?? null,
+        deletedAt: null,
+        told: [],
+      }
+    : null;
 }
 
 /** Fills in what classes of an older database are found by. */

@@ -15,36 +15,6 @@ export interface StoredVersion {
   changes: { told: string[]; more: number } | null;
 }
 
-/** Autosaves of one sitting are one version: of texts nearer together than this the later takes the earlier's place. */
-const SITTING = "interval '10 minutes'";
-
-/**
- * Keeps the text there was and puts the new one in its place. What a sitting began with stays, and what it ended with; between
- * them one text every ten minutes, and every one that has a name.
- */
-export async function keepAndReplace(tx: Queryable, values: readonly unknown[]): Promise<void> {
-  await tx.query(
-    `WITH newest AS (
-       SELECT version, saved_at, lag(saved_at) OVER (ORDER BY version) AS before
-       FROM plan_version WHERE plan_id = $1 AND name IS NULL
-       ORDER BY version DESC LIMIT 1)
-     DELETE FROM plan_version v USING newest n
-     WHERE v.plan_id = $1 AND v.version = n.version AND n.saved_at < n.before + ${SITTING}
-       AND (SELECT updated_at FROM plan WHERE id = $1) < n.saved_at + ${SITTING}`,
-    [values[0]],
-  );
-  await tx.query(
-    `INSERT INTO plan_version (plan_id, version, document, total_ms, saved_at)
-     SELECT id, version, document, total_ms, updated_at FROM plan WHERE id = $1 ON CONFLICT DO NOTHING`,
-    [values[0]],
-  );
-  await tx.query(
-    `UPDATE plan SET title = $2, version = version + 1, document = $3, total_ms = $4, search = $5, updated_at = now(),
-       deleted_at = NULL WHERE id = $1`,
-    values,
-  );
-}
-
 /** Names a text of a class, an earlier one or that of now, or takes its name away; false when there is no such text. */
 export async function nameVersion(db: Queryable, id: string, version: number, name: string | null): Promise<boolean> {
   await db.query(
