@@ -18,6 +18,8 @@ export interface FirstVisit {
   /** Scripts and styles, and fonts, in KiB. */
   codeKiB: number;
   fontKiB: number;
+  /** Scripts and styles asked for. */
+  requests: number;
   usableMs: number[];
 }
 
@@ -70,12 +72,14 @@ export async function firstVisits(url: string): Promise<FirstVisit[]> {
     { what: 'remote', path: `/remote/${codes.remote}`, usable: (p) => p.getByRole('button').first().waitFor() },
     { what: 'classes', path: '/', usable: (p) => p.getByRole('link', { name: /Slack Water/ }).waitFor() },
     { what: 'builder', path: '/classes/slack-water', usable: (p) => p.getByRole('grid').first().waitFor() },
+    { what: 'desk', path: `/desk/${id}`, usable: (p) => p.getByTestId('move').waitFor() },
   ];
   const found: FirstVisit[] = [];
   for (const visit of visits) {
     const usableMs: number[] = [];
     let code = 0;
     let font = 0;
+    let requests = 0;
     for (let k = 0; k < TRIES; k++) {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
       const page = await context.newPage();
@@ -85,11 +89,14 @@ export async function firstVisits(url: string): Promise<FirstVisit[]> {
       const types = new Map<string, string>();
       code = 0;
       font = 0;
+      requests = 0;
       cdp.on('Network.responseReceived', (e) => types.set(e.requestId, e.type));
       cdp.on('Network.loadingFinished', (e) => {
         const type = types.get(e.requestId);
         if (type === 'Font') font += e.encodedDataLength;
-        if (type === 'Script' || type === 'Stylesheet') code += e.encodedDataLength;
+        if (type !== 'Script' && type !== 'Stylesheet') return;
+        code += e.encodedDataLength;
+        requests += 1;
       });
       const from = performance.now();
       await page.goto(url + visit.path, { waitUntil: 'commit' });
@@ -98,7 +105,7 @@ export async function firstVisits(url: string): Promise<FirstVisit[]> {
       await page.waitForTimeout(600);
       await context.close();
     }
-    found.push({ what: visit.what, codeKiB: code / 1024, fontKiB: font / 1024, usableMs });
+    found.push({ what: visit.what, codeKiB: code / 1024, fontKiB: font / 1024, requests, usableMs });
   }
   await browser.close();
   return found;

@@ -242,11 +242,13 @@ async function bundle(): Promise<void> {
   const server = new OwnServer();
   server.dataDir = mkdtempSync(path.join(tmpdir(), 'odd-round-visit-'));
   await server.start();
-  for (const { what, codeKiB, fontKiB, usableMs } of await firstVisits(server.url).finally(() => server.stop()))
+  for (const { what, codeKiB, fontKiB, requests, usableMs } of await firstVisits(server.url).finally(() =>
+    server.stop(),
+  ))
     report(
       `first visit of ${what}`,
       usableMs,
-      `till usable, processor slowed 4x; ${codeKiB.toFixed(0)} KiB of code, ${fontKiB.toFixed(0)} KiB of fonts`,
+      `till usable, processor slowed 4x; ${codeKiB.toFixed(0)} KiB of code in ${requests} requests, ${fontKiB.toFixed(0)} KiB of fonts`,
     );
 }
 

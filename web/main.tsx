@@ -1,12 +1,12 @@
 import { QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
-import './base/theme/theme.css';
-import { applyPreferences, followTheme, keepOffline, queries } from './base/index.ts';
+import './app.css';
+import { applyPreferences, followTheme, keepOffline, loadToasts, queries } from './base/index.ts';
 import { sendLeftovers } from './lead/index.ts';
 import { claimWindow } from './plan/index.ts';
 import { AHEAD, LibraryFigures, Routes } from './shell/index.ts';
 
-/** The desk is fetched ahead, once the screen has come: leading must not wait for a server that is gone. */
+/** The desk and what says that something failed are fetched ahead, once the screen has come: neither waits for a server that is gone. */
 const AHEAD_MS = 3000;
 
 followTheme();
@@ -23,4 +23,7 @@ if (root)
       </LibraryFigures>
     </QueryClientProvider>,
   );
-setTimeout(() => void AHEAD().catch(() => {}), AHEAD_MS);
+const ahead = async () => {
+  await Promise.all([loadToasts(), AHEAD().then((desk) => desk.loadLater())]);
+};
+setTimeout(() => void ahead().catch(() => {}), AHEAD_MS);

@@ -1,4 +1,5 @@
 export { basisOf, basisWords, isSure, movesNamed, someOf } from './basis.ts';
+export { DrawnMoveSchema } from './drawn-move.ts';
 export {
   ANY_MOVE,
   duplicateMoves,

@@ -1,4 +1,5 @@
 import { POSITIONS, parseWith } from '../class/index.ts';
+import { DrawnMoveSchema } from './drawn-move.ts';
 import { keyOf } from './library.ts';
 import {
   AREAS,
@@ -6,7 +7,6 @@ import {
   GRIPS,
   IMPACTS,
   type Move,
-  MoveSchema,
   NEEDS,
   NOISES,
   PARTS,
@@ -300,7 +300,7 @@ export function readMoveRows(
       return message === null ? [] : [{ row: k + 1, column: column?.name ?? '', message }];
     });
     if (move.name === '') wrong.push({ row: k + 1, column: 'name', message: 'The move has no name' });
-    const checked = wrong.length > 0 ? null : parseWith(MoveSchema, move);
+    const checked = wrong.length > 0 ? null : parseWith(DrawnMoveSchema, move);
     if (checked?.ok) moves.push(checked.value);
     else
       problems.push(

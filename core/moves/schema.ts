@@ -1,4 +1,3 @@
-import { readFigure } from '@odd-round/figure';
 import * as v from 'valibot';
 import { AUDIENCES, POSITIONS, TempoSchema, name as text } from '../class/index.ts';
 
@@ -53,23 +52,6 @@ export const NEEDS = ['wall', 'anchor'] as const;
 
 /** The longest text of a figure, characters. */
 export const FIGURE_LENGTH = 4000;
-/** Texts that are known to be figures: a library of moves is read over and over. */
-const known = new Set<string>();
-const MOST_KNOWN = 2000;
-
-function isFigure(text: string): boolean {
-  // Too long is told of by its length alone.
-  if (known.has(text) || text.length > FIGURE_LENGTH) return true;
-  const { ok } = readFigure(text);
-  if (ok && known.size < MOST_KNOWN) known.add(text);
-  return ok;
-}
-
-function figureProblem({ input }: { input: string }): string {
-  const read = readFigure(input);
-  return read.ok ? '' : read.problem;
-}
-
 const kg = v.pipe(v.number(), v.minValue(0), v.maxValue(500));
 
 /** What is known of a move. */
@@ -116,8 +98,8 @@ export const MoveSchema = v.strictObject({
   /** Metabolic equivalent, 1 = at rest, and the published class it is taken from. */
   met: v.optional(v.pipe(v.number(), v.minValue(0.5), v.maxValue(25))),
   metSource: v.optional(text(160)),
-  /** How it is drawn: the text of a figure by itself. */
-  figure: v.optional(v.pipe(v.string(), v.maxLength(FIGURE_LENGTH), v.check(isFigure, figureProblem))),
+  /** How it is drawn: the text of a figure by itself; see `DrawnMoveSchema`. */
+  figure: v.optional(v.pipe(v.string(), v.maxLength(FIGURE_LENGTH))),
   /** Added or changed by the instructor. */
   own: v.optional(v.boolean()),
 });

@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { circuit, planOf, stations } from '../test/build.ts';
-import { pageOf, planFrom } from './documents.ts';
+import { pageOf } from './documents.ts';
+import { planFrom } from './plan-document.ts';
 import { RunSchema } from './runs.ts';
 
 const plan = planOf(circuit(stations(2), 40, 20, 2));

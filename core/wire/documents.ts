@@ -1,26 +1,21 @@
 import * as v from 'valibot';
-import { type Plan, readStoredPlan } from '../class/index.ts';
+import { type Plan, parsePlan } from '../class/index.ts';
 import { type RunEvent, RunEventSchema } from '../time/index.ts';
 
 /** Names a schema of the list that describes the wire to other programs: what stands there in place of this one. */
 export const described = (ref: 'Plan' | 'RunEvent') => v.metadata<unknown, { ref: string }>({ ref });
 
-/**
- * A class document from the other side or from this browser's storage, of this version or an older one: the reader may be newer
- * than what it reads, and what is newer than the reader is named.
- * @param ran it was led as it is, and keeps its times to the second
- */
-export const planFrom = ({ ran = false } = {}) =>
-  v.pipe(
-    v.unknown(),
-    described('Plan'),
-    v.rawTransform<unknown, Plan>(({ dataset, addIssue, NEVER }) => {
-      const read = readStoredPlan(dataset.value, { ran });
-      if (read.ok) return read.value.plan;
-      addIssue({ message: `${read.problems[0]?.path}: ${read.problems[0]?.message}` });
-      return NEVER;
-    }),
-  );
+/** A class document of this version. */
+export const planOfToday = v.pipe(
+  v.unknown(),
+  described('Plan'),
+  v.rawTransform<unknown, Plan>(({ dataset, addIssue, NEVER }) => {
+    const read = parsePlan(dataset.value);
+    if (read.ok) return read.value;
+    addIssue({ message: `${read.problems[0]?.path}: ${read.problems[0]?.message}` });
+    return NEVER;
+  }),
+);
 
 /** A class document that is handed on and read by whoever gets it. */
 export const anyPlan = v.pipe(v.unknown(), described('Plan'));

@@ -1,4 +1,4 @@
-import type * as v from 'valibot';
+import * as v from 'valibot';
 
 type Entries = Record<string, v.GenericSchema<string | undefined, unknown>>;
 
@@ -53,3 +53,6 @@ export type QueryOf<E extends Endpoint> = E['query'] extends v.GenericSchema ? v
 
 /** The names in `{}` of an address. */
 export type PathNames<P extends string> = P extends `${string}{${infer N}}${infer Rest}` ? N | PathNames<Rest> : never;
+
+/** The id of a run, made by the desk that leads it. */
+export const runId = v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{8,64}$/));

@@ -2,6 +2,7 @@ import * as calendar from './calendar.ts';
 import * as files from './files.ts';
 import * as keeping from './keeping.ts';
 import * as library from './library.ts';
+import * as live from './live.ts';
 import * as music from './music.ts';
 import * as outside from './outside.ts';
 import * as plans from './plans.ts';
@@ -13,22 +14,15 @@ export {
   type Fault,
   type Page,
   ProblemSchema,
-  planFrom,
 } from './documents.ts';
 export type { AnswerOf, BodyOf, Endpoint, GivenFor, PathNames, QueryOf } from './endpoint.ts';
 export type { Keeping, SignedIn } from './keeping.ts';
 export type { Habits } from './library.ts';
+export { type PulseOnWall, PulseOnWallSchema, STREAM_MESSAGES } from './live.ts';
 export { MOST_TRACK_BYTES, type TrackInfo, TrackInfoSchema } from './music.ts';
 export { type CardCodes, type Handout, PAPER_SIZES, PAPERS, type PaperKind } from './outside.ts';
+export { planFrom } from './plan-document.ts';
 export { ConflictSchema, type StoredPlan, type StoredVersion } from './plans.ts';
 export type { CountedMove, Erased, PastRun, Person, Session, Trace, TrendPoint } from './records.ts';
-export {
-  type GoingRun,
-  type PulseOnWall,
-  PulseOnWallSchema,
-  type RunSums,
-  STREAM_MESSAGES,
-  type StoredRun,
-  type WaitingEntry,
-} from './runs.ts';
-export { calendar, files, keeping, library, music, outside, plans, records, runs, speech };
+export type { GoingRun, RunSums, StoredRun, WaitingEntry } from './runs.ts';
+export { calendar, files, keeping, library, live, music, outside, plans, records, runs, speech };

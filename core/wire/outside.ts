@@ -1,7 +1,6 @@
 import * as v from 'valibot';
 import { time } from './documents.ts';
-import { endpoint } from './endpoint.ts';
-import { runId } from './runs.ts';
+import { endpoint, runId } from './endpoint.ts';
 
 const PDF = { media: 'application/pdf' } as const;
 export const PAPER_SIZES = ['A4', 'Letter'] as const;

@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { name } from '../class/index.ts';
-import { anyPlan, LIST_QUERY, pageOf, planFrom, time } from './documents.ts';
+import { anyPlan, LIST_QUERY, pageOf, time } from './documents.ts';
 import { endpoint } from './endpoint.ts';
+import { planFrom } from './plan-document.ts';
 
 /** A class as it is stored. */
 export const StoredPlanSchema = v.object({

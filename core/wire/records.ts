@@ -2,8 +2,9 @@ import * as v from 'valibot';
 import { documentId, name, SideSchema, text } from '../class/index.ts';
 import { ChangeSchema } from '../record/index.ts';
 import { FeltSchema } from '../time/index.ts';
-import { planFrom, time } from './documents.ts';
+import { time } from './documents.ts';
 import { endpoint } from './endpoint.ts';
+import { planFrom } from './plan-document.ts';
 
 const nullableText = v.nullable(v.string());
 const nullableNumber = v.nullable(v.number());

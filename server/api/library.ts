@@ -1,17 +1,20 @@
 import { json, Router } from 'express';
+import * as v from 'valibot';
 import { ThresholdsSchema } from '../../core/judge/index.ts';
-import { keyOf } from '../../core/moves/index.ts';
+import { DrawnMoveSchema, keyOf } from '../../core/moves/index.ts';
 import { library } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { listKit, saveKit } from '../db/kit.ts';
 import { listMoves, movesLately, movesUsed, saveMoves, setHidden } from '../db/moves.ts';
 import { readSetting, writeSetting } from '../db/settings.ts';
 import { soundBody } from './border.ts';
-import { handle } from './handle.ts';
+import { bodyOf, handle } from './handle.ts';
 import { ProblemError } from './problem.ts';
 
 const LATELY = 3;
 const NEWEST = 200;
+/** Figures are looked at here: a browser need not be able to. */
+const DRAWN = v.object({ moves: v.array(DrawnMoveSchema) });
 
 /** The library of moves, what is in the kit room, and the thresholds of the checks. */
 export function libraryApi(db: Database): Router {
@@ -23,8 +26,9 @@ export function libraryApi(db: Database): Router {
   handle(api, library.movesLately, () => movesLately(db, LATELY));
   handle(api, library.movesUsed, () => movesUsed(db, NEWEST));
   handle(api, library.saveMoves, async ({ body }) => {
-    await saveMoves(db, body.moves);
-    return { saved: body.moves.length };
+    const { moves } = bodyOf(DRAWN, body);
+    await saveMoves(db, moves);
+    return { saved: moves.length };
   });
   handle(api, library.hideMoves, async ({ body }) => ({ changed: await setHidden(db, body.names, body.hidden) }));
 

@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { voiceOf } from '../../core/class/index.ts';
 import type { RunState } from '../../core/time/index.ts';
 import { wordsOf } from '../../core/voice/index.ts';
-import { runs } from '../../core/wire/index.ts';
+import { live } from '../../core/wire/index.ts';
 import { spokenClip } from '../speech/clips.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
 import { handle } from './handle.ts';
@@ -14,7 +14,7 @@ export function liveVoiceApi(parts: LiveParts, engine: SpeechEngine | null): Rou
   const api = Router();
   const words = new WordsByState();
 
-  handle(api, runs.followClip, async ({ query, req, res }) => {
+  handle(api, live.followClip, async ({ query, req, res }) => {
     const { kind, run } = await openedBy(parts, req);
     // Walls alone may sound in place of the desk.
     if (kind !== 'watch') throw notFound('Clip');

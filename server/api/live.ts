@@ -2,7 +2,7 @@ import { json, type Request, Router } from 'express';
 import * as v from 'valibot';
 import { type Entered, planOnScreen, type RunCommand, type RunEvent, RunEventSchema } from '../../core/time/index.ts';
 import { namesShown } from '../../core/voice/index.ts';
-import { runs } from '../../core/wire/index.ts';
+import { live, runs } from '../../core/wire/index.ts';
 import { codesOf } from '../db/codes.ts';
 import { enterFromPhone, settleWaiting, waitingIn } from '../db/entries.ts';
 import { hasRun, setClockOffset } from '../db/runs.ts';
@@ -68,12 +68,12 @@ export function liveApi(parts: LiveParts): Router {
   const figures = new RunFigures(db);
   const phoneOf = async (req: Request) => (await phones.knownOf(req))?.id ?? placeOf(req);
 
-  handle(api, runs.followCode, async ({ req }) => ({ kind: (await openedBy(parts, req, ['squad'])).kind }));
-  handle(api, runs.followClock, () => ({ nowMs: now() }));
+  handle(api, live.followCode, async ({ req }) => ({ kind: (await openedBy(parts, req, ['squad'])).kind }));
+  handle(api, live.followClock, () => ({ nowMs: now() }));
 
   handle(
     api,
-    runs.followFigures,
+    live.followFigures,
     async ({ query, req }) => {
       const found = await openedBy(parts, req, ['squad']);
       const screen = screenOf(found, query);
@@ -86,7 +86,7 @@ export function liveApi(parts: LiveParts): Router {
     limited({ perMinute: FIGURES_OF_PHONE, key: phoneOf, event: 'figures from one phone', watch }),
   );
 
-  handle(api, runs.followStream, async ({ query, req, res }) => {
+  handle(api, live.followStream, async ({ query, req, res }) => {
     const found = await openedBy(parts, req, ['squad']);
     const screen = screenOf(found, query);
     const phone = await phones.of(req, res);
@@ -108,7 +108,7 @@ export function liveApi(parts: LiveParts): Router {
 
   handle(
     api,
-    runs.askDesk,
+    live.askDesk,
     async ({ body, req, res }) => {
       const found = await openedBy(parts, req, ['squad']);
       if (found.kind === 'squad') await enter(parts, found, body, (await phones.of(req, res)).id);
@@ -196,7 +196,7 @@ export function deskApi(parts: LiveParts): Router {
     if (became === 'written') hub.news(path.id);
     hub.publish(path.id, { kind: 'waiting' });
   });
-  handle(api, runs.deskStream, async ({ path, req, res }) => {
+  handle(api, live.deskStream, async ({ path, req, res }) => {
     if (!(await hasRun(db, path.id))) throw notFound('Run');
     const kind: StreamKind = 'desk';
     const of = { kind, runId: path.id, phone: placeOf(req), known: true, shows: kind };

@@ -1,5 +1,5 @@
 import { parseWith, readStoredPlan } from '../../core/class/index.ts';
-import { MoveSchema } from '../../core/moves/index.ts';
+import { DrawnMoveSchema } from '../../core/moves/index.ts';
 import { CalendarItemSchema, SeriesSchema } from '../../core/record/index.ts';
 import { RunEventSchema } from '../../core/time/index.ts';
 import type { Database } from '../db/database.ts';
@@ -18,7 +18,7 @@ const DOCUMENTS: Record<string, { column: string; read: (value: unknown) => { ok
   plan_version: { column: 'document', read: (value) => readStoredPlan(value) },
   run: { column: 'document', read: (value) => readStoredPlan(value) },
   run_event: { column: 'event', read: (value) => parseWith(RunEventSchema, value) },
-  move: { column: 'details', read: (value) => parseWith(MoveSchema, value) },
+  move: { column: 'details', read: (value) => parseWith(DrawnMoveSchema, value) },
   series: { column: 'document', read: (value) => parseWith(SeriesSchema, value) },
   calendar_item: { column: 'document', read: (value) => parseWith(CalendarItemSchema, value) },
 };

@@ -1,5 +1,6 @@
 export * from './builder/index.ts';
 export * from './classes/index.ts';
+export * from './compare/index.ts';
 export * from './editing/index.ts';
 export * from './export/index.ts';
 export * from './moves/index.ts';

@@ -3,8 +3,8 @@ import path from 'node:path';
 import { fireEvent } from '@testing-library/dom';
 import { userEvent } from '@testing-library/user-event';
 import { computeAccessibleName } from 'dom-accessibility-api';
-import { toast } from 'sonner';
 import { beforeEach, expect, it, vi } from 'vitest';
+import { toast } from '../base/index.ts';
 import type { Page } from './screens.test.support.tsx';
 import { steady, told } from './screens.test.support.tsx';
 

@@ -1,5 +1,5 @@
 import { type Plan, type Problem, parseWith, type Result, readStoredPlan, type Stored } from '../../class/index.ts';
-import { type Move, MoveSchema } from '../../moves/index.ts';
+import { DrawnMoveSchema, type Move } from '../../moves/index.ts';
 import { structureProblems } from '../../time/index.ts';
 import { readJson } from './json-fault.ts';
 
@@ -92,7 +92,7 @@ function movesOf(json: unknown): { moves: Move[]; problems: Problem[] } {
   const moves: Move[] = [];
   const problems: Problem[] = [];
   for (const [k, one] of listed.slice(0, MAX_CLASSES).entries()) {
-    const result = parseWith(MoveSchema, one);
+    const result = parseWith(DrawnMoveSchema, one);
     if (result.ok) moves.push(result.value);
     else problems.push(...result.problems.map((p) => ({ ...p, path: `moves[${k}]${joint(p.path)}` })));
   }

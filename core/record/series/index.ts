@@ -1,8 +1,2 @@
-export {
-  type Made,
-  makeSeries,
-  type Series,
-  SeriesSchema,
-  TEMPLATE_NAMES,
-  TEMPLATES,
-} from './series.ts';
+export { type Series, SeriesSchema, TEMPLATE_NAMES, TEMPLATES } from './schema.ts';
+export { type Made, makeSeries } from './series.ts';

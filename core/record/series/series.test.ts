@@ -5,7 +5,8 @@ import { readCalendar, writeCalendar } from '../../out/index.ts';
 import { circuit, planOf, s, stations } from '../../test/build.ts';
 import { totals } from '../../time/index.ts';
 import type { CalendarItem } from '../calendar/index.ts';
-import { makeSeries, type Series } from './series.ts';
+import type { Series } from './schema.ts';
+import { makeSeries } from './series.ts';
 
 const library = libraryOf([]);
 const named = (id: string, title: string, lengthMs = s(1800)): Plan => ({

@@ -7,7 +7,8 @@ import { eventsOf } from '../../test/events.ts';
 import type { RunCommand } from '../../time/index.ts';
 import { compile } from '../../time/index.ts';
 import { changesOf, habitsOf } from './as-ran.ts';
-import { type Change, ChangeSchema, changeKey, changeWords, isOpenChange, withChange } from './changes.ts';
+import { type Change, ChangeSchema } from './change.ts';
+import { changeKey, changeWords, isOpenChange, withChange } from './changes.ts';
 import { withChanges } from './progress.ts';
 
 /*

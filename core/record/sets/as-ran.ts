@@ -9,7 +9,8 @@ import {
   type RunEvent,
   runIntervals,
 } from '../../time/index.ts';
-import { type Change, changeKey, GAPS, isOpenChange, withChange } from './changes.ts';
+import { type Change, GAPS } from './change.ts';
+import { changeKey, isOpenChange, withChange } from './changes.ts';
 import { type Done, doneOf } from './done.ts';
 
 /** Differences below this are the tap, not the plan, ms. */

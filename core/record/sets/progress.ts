@@ -3,7 +3,8 @@ import { isMain } from '../../judge/index.ts';
 import type { Library } from '../../moves/index.ts';
 import { compile, oddRounds, totals } from '../../time/index.ts';
 import { daysBetween } from '../calendar/index.ts';
-import { type Change, withChange } from './changes.ts';
+import type { Change } from './change.ts';
+import { withChange } from './changes.ts';
 import { countsByMove } from './counts.ts';
 import type { SetRecord } from './sets.ts';
 

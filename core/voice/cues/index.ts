@@ -1,7 +1,7 @@
 export { groupWord, timeWord } from './counts.ts';
 export { wordsBefore } from './hear.ts';
 export { phrase } from './phrases.ts';
-export { estimateSpokenMs, measured, planCueSheet, planCues } from './plan-cues.ts';
+export { planCueSheet, planCues } from './plan-cues.ts';
 export {
   newKit,
   newLength,
@@ -11,5 +11,6 @@ export {
   repsAt,
   repsWords,
 } from './said.ts';
+export { estimateSpokenMs, measured } from './spoken.ts';
 export { type Cue, type CueNote, type CuePlan, type SpokenMs, TONES, type Tone } from './types.ts';
 export { wordsOf } from './words.ts';

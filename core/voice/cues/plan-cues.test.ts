@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { circuit, planOf, s, stations } from '../../test/build.ts';
 import { compile, runIntervals } from '../../time/index.ts';
-import { estimateSpokenMs, planCueSheet, planCues } from './plan-cues.ts';
+import { planCueSheet, planCues } from './plan-cues.ts';
+import { estimateSpokenMs } from './spoken.ts';
 
 const plan = planOf(circuit(stations(2), 30, 10, 2, { roundBreakMs: s(60) }));
 const listed = (p = plan, intervals = compile(p).intervals) =>

@@ -7,25 +7,9 @@ import { shownInDemo, water } from './gaps.ts';
 import type { Wish } from './place.ts';
 import { nameSaid } from './said.ts';
 import { onceOnly } from './script.ts';
+import { estimateSpokenMs } from './spoken.ts';
 import { boundary, countdown } from './tones.ts';
 import type { Cue, CuePlan, SpokenMs } from './types.ts';
-
-const WORDS_PER_SECOND = 2.5;
-
-/** The estimated spoken length of some words, in ms: two and a half words a second. */
-export function estimateSpokenMs(text: string): number {
-  let words = 0;
-  for (let i = 0; i < text.length; i++) {
-    const startsWord = text[i] !== ' ' && (i === 0 || text[i - 1] === ' ');
-    if (startsWord) words += 1;
-  }
-  return Math.round((words / WORDS_PER_SECOND) * 1000);
-}
-
-/** Spoken lengths as measured, in ms; estimated for words that are not among them. */
-export function measured(lengths: ReadonlyMap<string, number>): SpokenMs {
-  return (text) => lengths.get(text) ?? estimateSpokenMs(text);
-}
 
 /** The cues of a list of intervals, sorted by time; see `planCueSheet`. */
 export function planCues(plan: CuePart, intervals: readonly Interval[], spokenMs?: SpokenMs): Cue[] {

@@ -1,6 +1,6 @@
 import { type Plan, voiceOf } from '../../../core/class/index.ts';
 import { readWav } from '../../../core/voice/index.ts';
-import { type AnswerOf, runs, speech } from '../../../core/wire/index.ts';
+import { type AnswerOf, live, speech } from '../../../core/wire/index.ts';
 import { ApiError, ask, fetchFrom } from '../data/index.ts';
 import type { SoundEngine } from './sound-engine.ts';
 
@@ -86,7 +86,7 @@ export const speakingByCode =
   (code: string, engine: ClipKeeper): Speaker =>
   (plan, words, onProgress, signal) => {
     const get: ClipSource = (text, turn) =>
-      fetchFrom(runs.followClip, {
+      fetchFrom(live.followClip, {
         path: { code },
         query: { text, turn: `${turn}` },
         signal,

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { circuit, planOf, stations } from '../../../core/test/build.ts';
-import { plans, runs, speech } from '../../../core/wire/index.ts';
+import { live, plans, speech } from '../../../core/wire/index.ts';
 import { api, conflictOf } from './api.ts';
 import { ApiError, addressOf, ask, firstProblem, standingOf } from './client.ts';
 
@@ -35,7 +35,7 @@ describe('asking the server', () => {
     expect(addressOf(speech.getRecording, { query: { plan: '', text: 'Ready? Go & row' } })).toBe(
       '/api/speech/recording?text=Ready%3F+Go+%26+row',
     );
-    expect(addressOf(runs.deskStream, { path: { id: 'r' }, query: { after: undefined } })).toBe('/api/runs/r/stream');
+    expect(addressOf(live.deskStream, { path: { id: 'r' }, query: { after: undefined } })).toBe('/api/runs/r/stream');
   });
 
   it('sends a body as JSON and reads the answer by its schema', async () => {

@@ -1,6 +1,6 @@
-import { format } from 'date-fns';
 import { formatClock, parseClock } from '../../../core/class/index.ts';
 import { useLibrary } from './library-store.ts';
+import { timeOfDay } from './local-time.ts';
 
 const isTwelve = () => useLibrary.getState().habits.clock === '12';
 
@@ -18,11 +18,5 @@ export function timeWords(time: string | null): string {
   return ms === null ? '' : clockOf(ms);
 }
 
-/** A day, YYYY-MM-DD, in words by a pattern of date-fns. */
-export const dayWords = (day: string, pattern: string) => format(new Date(`${day}T12:00`), pattern);
-
-/** The local day of an instant, YYYY-MM-DD; today where none is given. */
-export const dayOf = (at: number | string = Date.now()) => format(new Date(at), 'yyyy-MM-dd');
-
 /** The local time of day of an instant (ms since 1970) as the club shows it. */
-export const clockAt = (ms: number) => format(ms, isTwelve() ? 'h:mm a' : 'HH:mm').toLowerCase();
+export const clockAt = (ms: number) => timeWords(timeOfDay(ms));

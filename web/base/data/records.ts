@@ -1,7 +1,7 @@
 import type { SessionSums, SetRecord } from '../../../core/record/index.ts';
 import { type PastRun, type Person, records, type Session } from '../../../core/wire/index.ts';
 import { ask } from './client.ts';
-import { dayOf } from './clock.ts';
+import { dayOf } from './local-time.ts';
 import { type Loaded, useLoaded } from './use-loaded.ts';
 
 const NO_SETS: readonly SetRecord[] = [];

@@ -1,16 +1,12 @@
-import { format } from 'date-fns';
 import { useMemo } from 'react';
-import { toast } from 'sonner';
 import type { CalendarItem } from '../../../core/record/index.ts';
 import { calendar, type RunSums } from '../../../core/wire/index.ts';
+import { toast } from '../ui/index.ts';
 import { api } from './api.ts';
 import { ask, messageOf } from './client.ts';
-import { dayOf } from './clock.ts';
+import { dayOf, timeOfDay } from './local-time.ts';
 import { fetchAnew } from './queries.ts';
 import { type Loaded, useLoaded } from './use-loaded.ts';
-
-/** The time of day as this browser has it. */
-export const timeHere = () => format(new Date(), 'HH:mm');
 
 /** A run that was led, and its local day and time. */
 export interface Led {
@@ -38,11 +34,9 @@ export function useLed(from: string, to: string): readonly Led[] {
   const items = runs.state === 'ready' ? runs.value.items : NONE;
   return useMemo(
     () =>
-      items.flatMap((run) => {
-        if (run.startedAt === null) return [];
-        const at = new Date(run.startedAt);
-        return [{ run, day: dayOf(run.startedAt), time: format(at, 'HH:mm') }];
-      }),
+      items.flatMap((run) =>
+        run.startedAt === null ? [] : [{ run, day: dayOf(run.startedAt), time: timeOfDay(run.startedAt) }],
+      ),
     [items],
   );
 }

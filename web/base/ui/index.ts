@@ -18,6 +18,7 @@ export { SearchField } from './search-field.tsx';
 export { Select } from './select.tsx';
 export { Stepper } from './stepper.tsx';
 export { TextField } from './text-field.tsx';
+export { loadToasts, Toasts, toast } from './toast.tsx';
 export { useDraft } from './use-draft.ts';
 export { useFrames } from './use-frames.ts';
 export { useLatest } from './use-latest.ts';

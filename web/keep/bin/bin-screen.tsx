@@ -1,9 +1,8 @@
 import { format, formatDistanceToNow } from 'date-fns';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { formatDuration } from '../../../core/class/index.ts';
 import { totals } from '../../../core/time/index.ts';
-import { api, Button, FaultList, LongList, messageOf, usePages } from '../../base/index.ts';
+import { api, Button, FaultList, LongList, messageOf, toast, usePages } from '../../base/index.ts';
 
 const since = (at: string | null) =>
   at === null ? '' : `in the bin for ${formatDistanceToNow(new Date(at)).replace('about ', '')}`;

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { calendar, outside } from '../../../core/wire/index.ts';
 import {
   addressOf,
@@ -10,6 +9,7 @@ import {
   fetchAnew,
   firstProblem,
   messageOf,
+  toast,
   useLoaded,
 } from '../../base/index.ts';
 import { keptSize } from '../../plan/index.ts';

@@ -2,10 +2,14 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 
 const told = vi.hoisted(() => ({ said: [] as { text: string; undo?: () => void }[] }));
-vi.mock('sonner', () => {
+vi.mock('../../base/ui/toast.tsx', () => {
   const toast = (text: string, more?: { action?: { onClick: () => void } }) =>
     told.said.push({ text, ...(more?.action ? { undo: more.action.onClick } : {}) });
-  return { toast: Object.assign(toast, { error: (text: string) => told.said.push({ text }) }) };
+  return {
+    toast: Object.assign(toast, { error: (text: string) => told.said.push({ text }) }),
+    Toasts: () => null,
+    loadToasts: () => null,
+  };
 });
 
 import { classInSlot, type DatedClass, type Slot } from '../../../core/record/index.ts';

@@ -1,7 +1,6 @@
-import { toast } from 'sonner';
 import { type ClassChange, type DatedClass, withClassChange } from '../../../core/record/index.ts';
 import { calendar } from '../../../core/wire/index.ts';
-import { ask, keepItems, messageOf } from '../../base/index.ts';
+import { ask, keepItems, messageOf, toast } from '../../base/index.ts';
 
 /** The classes of a series in the calendar, in their order. */
 async function classesOfSeries(id: string): Promise<DatedClass[]> {

@@ -1,7 +1,6 @@
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import { formatDuration, type Plan } from '../../../core/class/index.ts';
 import {
   addDays,
@@ -27,6 +26,7 @@ import {
   NumberField,
   Select,
   TextField,
+  toast,
   useItems,
   useLoaded,
   useMoves,

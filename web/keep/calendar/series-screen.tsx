@@ -1,6 +1,5 @@
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { toast } from 'sonner';
 import { applySteps, formatDuration, type Plan, placeWords, stepsBetween } from '../../../core/class/index.ts';
 import { addDays, type DatedClass, type Series, TEMPLATES } from '../../../core/record/index.ts';
 import { totals } from '../../../core/time/index.ts';
@@ -16,6 +15,7 @@ import {
   messageOf,
   queries,
   sumsOf,
+  toast,
   useLoaded,
   WhenLoaded,
 } from '../../base/index.ts';

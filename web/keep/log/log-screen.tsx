@@ -1,7 +1,6 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { toast } from 'sonner';
 import { formatChange, formatDuration } from '../../../core/class/index.ts';
 import { addDays, isDay } from '../../../core/record/index.ts';
 import type { RunSums } from '../../../core/wire/index.ts';
@@ -20,6 +19,7 @@ import {
   SearchField,
   Select,
   TextField,
+  toast,
   usePages,
 } from '../../base/index.ts';
 import { countDeviations } from '../../lead/index.ts';

@@ -1,11 +1,12 @@
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import { readRunFile } from '../../../core/out/index.ts';
 import { records } from '../../../core/wire/index.ts';
-import { addressOf, api, ask, FilesMenu, fetchAnew, firstProblem, messageOf } from '../../base/index.ts';
+import { addressOf, api, ask, FilesMenu, fetchAnew, firstProblem, messageOf, toast } from '../../base/index.ts';
 import { recordParts } from './record-parts.ts';
 
 /** Events sent at once. */
+/** The toast of how far records are brought in. */
+const BRINGING = 'records';
 const BATCH = 400;
 
 /** Brings in a run that a desk gave as a file; gives where it is. */
@@ -33,11 +34,13 @@ async function bringInRecords(text: string): Promise<void> {
   const parts = recordParts(text);
   const done = { runs: 0, entries: 0, people: 0 };
   const told: string[] = [];
-  const shown = parts.length > 1 ? toast.loading(`Bringing in: part 1 of ${parts.length}`) : undefined;
+  const tellPart = (k: number) =>
+    parts.length > 1 && toast.loading(`Bringing in: part ${k + 1} of ${parts.length}`, BRINGING);
+  tellPart(0);
   const inWords = () => `${done.runs} runs, ${done.entries} entries, ${done.people} people`;
   try {
     for (const [k, part] of parts.entries()) {
-      if (shown !== undefined) toast.loading(`Bringing in: part ${k + 1} of ${parts.length}`, { id: shown });
+      tellPart(k);
       const came = await ask(records.importRecords, { body: { text: part }, patienceMs: 120_000 });
       for (const what of ['runs', 'entries', 'people'] as const) done[what] += came[what];
       told.push(...came.problems.map((p) => `${p.path}: ${p.message}.`));
@@ -49,7 +52,7 @@ async function bringInRecords(text: string): Promise<void> {
     // What is in stays in, and counts once when the file comes again.
     toast.error(done.entries > 0 ? `${why} ${inWords()} are in; bring the file in again for the rest.` : why);
   } finally {
-    if (shown !== undefined) toast.dismiss(shown);
+    toast.dismiss(BRINGING);
     void fetchAnew();
   }
 }

@@ -1,7 +1,6 @@
 import { format } from 'date-fns';
 import { useCallback, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
-import { toast } from 'sonner';
 import { formatChange, formatDuration, placeWords } from '../../../core/class/index.ts';
 import {
   cellText,
@@ -23,7 +22,7 @@ import {
   summarise,
 } from '../../../core/time/index.ts';
 import type { StoredRun } from '../../../core/wire/index.ts';
-import { api, clockAt, FaultList, messageOf, useLoaded, useWhoNames, WhenLoaded } from '../../base/index.ts';
+import { api, clockAt, FaultList, messageOf, toast, useLoaded, useWhoNames, WhenLoaded } from '../../base/index.ts';
 import { AsRan, deviationWords, RecordGrid, RunClose, RunControls, sendRun, writeAll } from '../../lead/index.ts';
 import { EverySetAndGap, PlannedActual } from './planned-actual.tsx';
 import { Rounds, SideBySide } from './run-figures.tsx';

@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { type Erased, type Person, records, type Trace } from '../../../core/wire/index.ts';
-import { ask, Button, Checkbox, fetchAnew, messageOf, useLoaded, WhenLoaded } from '../../base/index.ts';
+import { ask, Button, Checkbox, fetchAnew, messageOf, toast, useLoaded, WhenLoaded } from '../../base/index.ts';
 import { inParts } from './name-in-text.ts';
 import { RecordsHead } from './records-head.tsx';
 

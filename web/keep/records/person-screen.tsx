@@ -1,7 +1,6 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { toast } from 'sonner';
 import { countsByMove, countWords, paceWords } from '../../../core/record/index.ts';
 import { type AnswerOf, records } from '../../../core/wire/index.ts';
 import {
@@ -12,6 +11,7 @@ import {
   messageOf,
   saveFile,
   TextField,
+  toast,
   useLoaded,
   WhenLoaded,
 } from '../../base/index.ts';

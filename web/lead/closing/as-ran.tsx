@@ -1,10 +1,9 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import type { Plan } from '../../../core/class/index.ts';
 import { type Change, changeKey, changeWords, isOpenChange, withChanges } from '../../../core/record/index.ts';
 import type { StoredPlan } from '../../../core/wire/index.ts';
-import { api, Button, fetchAnew, messageOf } from '../../base/index.ts';
+import { api, Button, fetchAnew, messageOf, toast } from '../../base/index.ts';
 
 /** The class a run was of, as it stands now; null when it is gone. */
 function useStoredPlan(planId: string): [StoredPlan | null | 'asking', (stored: StoredPlan) => void] {

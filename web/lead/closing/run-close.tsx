@@ -1,10 +1,9 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { type Closing, closingOf, endedIdle, type RunCommand, type RunState } from '../../../core/time/index.ts';
 import type { StoredRun } from '../../../core/wire/index.ts';
-import { api, Button, fetchAnew, messageOf } from '../../base/index.ts';
+import { api, Button, fetchAnew, messageOf, toast } from '../../base/index.ts';
 import { ClosingFields } from './closing-fields.tsx';
 import { FeltBy } from './felt-by.tsx';
 import { WaitingEntries } from './waiting-entries.tsx';

@@ -1,7 +1,6 @@
-import { toast } from 'sonner';
 import type { Plan } from '../../../core/class/index.ts';
 import { runs, type WaitingEntry } from '../../../core/wire/index.ts';
-import { ask, Button, fetchAnew, messageOf, Select, useLoaded, usePeople } from '../../base/index.ts';
+import { ask, Button, fetchAnew, messageOf, Select, toast, useLoaded, usePeople } from '../../base/index.ts';
 import { waitingWords } from './waiting-words.ts';
 
 /** What phones entered for a run under names that were not placed. */

@@ -1,4 +1,4 @@
-import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
+import { Suspense, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Plan } from '../../../core/class/index.ts';
 import { lastTimeWords } from '../../../core/record/index.ts';
@@ -18,20 +18,18 @@ import {
   useWakeLock,
   useWindow,
 } from '../../base/index.ts';
-import { PulseLine, PulseSheet, pulse } from '../pulse/index.ts';
+import { PulseLine, pulse } from '../pulse/index.ts';
 import { closeRun, command, openRun, sound, takeOver, undoLast, useDesk } from '../session/index.ts';
 import { CueRuler, fieldStyle, Stage } from '../stage/index.ts';
-import { CloseScreen } from './close-screen.tsx';
 import { KEYS } from './commands.ts';
 import { DeskControls } from './desk-controls.tsx';
 import { AskedForSound, ClockJumped, FollowingFooter } from './desk-lead.tsx';
-import { DeskSheet } from './desk-sheet.tsx';
 import { TopLine } from './desk-top.tsx';
 import { FinishSheet, LateNote } from './finish-sheet.tsx';
+import { CloseScreen, PulseOver, ShareSheet } from './later.tsx';
 import { MoreSheet, NoteSheet } from './more-sheet.tsx';
 import { PeopleSheet } from './people-sheet.tsx';
 import { RepsSheet } from './reps-sheet.tsx';
-import { ShareSheet } from './share-sheet.tsx';
 import type { SheetName } from './sheet-name.ts';
 import { slotEndMs } from './slot-end.ts';
 import { OneMoreSheet, SwapSheet } from './swap-sheet.tsx';
@@ -130,7 +128,9 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
       )}
       <TopLine plan={plan} state={state} view={view} />
       {over ? (
-        <CloseScreen state={state} runId={runId} />
+        <Suspense>
+          <CloseScreen state={state} runId={runId} />
+        </Suspense>
       ) : (
         <Stage plan={plan} state={state} view={view} cues={cues} reached={reached} lastTime={lastWords} />
       )}
@@ -162,12 +162,10 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
           {sheet === 'swap' && <SwapSheet state={state} onClose={close} />}
           {sheet === 'again' && <OneMoreSheet state={state} onClose={close} />}
           {sheet === 'note' && <NoteSheet state={state} onClose={close} />}
-          {sheet === 'pulse' && (
-            <DeskSheet title="Pulse" onClose={close}>
-              <PulseSheet plan={plan} />
-            </DeskSheet>
-          )}
-          {sheet === 'share' && <ShareSheet runId={runId} onClose={close} />}
+          <Suspense>
+            {sheet === 'pulse' && <PulseOver plan={plan} onClose={close} />}
+            {sheet === 'share' && <ShareSheet runId={runId} onClose={close} />}
+          </Suspense>
         </>
       )}
     </main>

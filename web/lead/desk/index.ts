@@ -1,1 +1,2 @@
 export { DeskScreen } from './desk-screen.tsx';
+export { loadLater } from './later.tsx';

@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { create } from 'zustand';
 import type { FollowingScreen, RunCommand } from '../../../core/time/index.ts';
-import { runs } from '../../../core/wire/index.ts';
+import { live } from '../../../core/wire/index.ts';
 import { ApiError, addressOf, ask, askClock, openRunStream, standingOf, TIMERS } from '../../base/index.ts';
 import { FollowSession, NOT_FOLLOWING } from './follow-session.ts';
 
@@ -10,13 +10,13 @@ const session = new FollowSession({
     openRunStream(
       {
         address: (after) =>
-          addressOf(runs.followStream, { path: { code }, query: { after, screen: kind, part: part ?? undefined } }),
-        standing: () => standingOf(ask(runs.followCode, { path: { code } })),
+          addressOf(live.followStream, { path: { code }, query: { after, screen: kind, part: part ?? undefined } }),
+        standing: () => standingOf(ask(live.followCode, { path: { code } })),
       },
       on,
     ),
   askTime: (code, estimate, signal) =>
-    askClock(estimate, (s) => ask(runs.followClock, { path: { code }, signal: s }), signal),
+    askClock(estimate, (s) => ask(live.followClock, { path: { code }, signal: s }), signal),
   timers: TIMERS,
   steadyNow: () => performance.now(),
   systemNow: Date.now,
@@ -36,7 +36,7 @@ export const follow = (code: string, screen: FollowingScreen) => session.follow(
 export async function askDesk(code: string, command: RunCommand & { personName?: string }): Promise<string> {
   const id = nanoid(16);
   const body = { id, command };
-  const send = () => ask(runs.askDesk, { path: { code }, body });
+  const send = () => ask(live.askDesk, { path: { code }, body });
   // A lost answer does not tell whether the desk has heard: asking again under the same id does no harm.
   await send().catch((error: unknown) => {
     if (error instanceof ApiError && error.status === 0) return send();

@@ -1,6 +1,4 @@
 import { useState } from 'react';
-import { runs } from '../../../core/wire/index.ts';
-import { ApiError, ask } from '../../base/index.ts';
 import { Target } from '../stage/index.ts';
 
 /** Where a code is typed when it was not scanned. */
@@ -8,12 +6,11 @@ export function JoinScreen() {
   const [code, setCode] = useState('');
   const [failed, setFailed] = useState<string | null>(null);
   const join = async () => {
-    try {
-      const { kind } = await ask(runs.followCode, { path: { code } });
-      window.location.assign(`/${kind === 'watch' ? 'wall' : kind}/${code}`);
-    } catch (error) {
-      setFailed(error instanceof ApiError ? error.message : 'Something failed');
-    }
+    // What asks the server comes when there is something to ask.
+    const { addressOfCode } = await import('./address-of-code.ts');
+    const found = await addressOfCode(code);
+    if ('problem' in found) setFailed(found.problem);
+    else window.location.assign(found.address);
   };
   return (
     <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-6">

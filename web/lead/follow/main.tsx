@@ -1,7 +1,7 @@
 import { Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { followTheme } from '../../base/index.ts';
-import '../../base/theme/theme.css';
+import './follow.css';
 import { JoinScreen } from './join-screen.tsx';
 import { SCREENS } from './screens.ts';
 

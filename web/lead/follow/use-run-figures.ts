@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { FollowingScreen } from '../../../core/time/index.ts';
-import { runs } from '../../../core/wire/index.ts';
+import { live } from '../../../core/wire/index.ts';
 import type { FigureOf } from '../../base/index.ts';
 import { ask } from '../../base/index.ts';
 
@@ -20,7 +20,7 @@ export function useRunFigures(code: string, { kind, part }: FollowingScreen, nam
     const load = async () => {
       try {
         const query = { screen: kind, part: part ?? undefined };
-        setFigures((await ask(runs.followFigures, { path: { code }, query, signal: stop.signal })).figures);
+        setFigures((await ask(live.followFigures, { path: { code }, query, signal: stop.signal })).figures);
       } catch {
         if (!stop.signal.aborted) timer = setTimeout(load, AGAIN_MS);
       }

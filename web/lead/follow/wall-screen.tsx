@@ -1,4 +1,4 @@
-import { type CSSProperties, type ReactNode, useEffect, useState } from 'react';
+import { type CSSProperties, lazy, type ReactNode, Suspense } from 'react';
 import { formatDuration, placeWords } from '../../../core/class/index.ts';
 import type { RepsRecord, RunState, RunView } from '../../../core/time/index.ts';
 import { fieldOf, type Here, phaseWord, type Scene, sceneOf } from '../../../core/voice/index.ts';
@@ -25,7 +25,6 @@ import { useFollow } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
 import type { ScreenProps } from './screen-props.ts';
 import { Soon } from './soon.tsx';
-import { useWallSound, type WallSound } from './wall-sound.ts';
 
 /** The wall: what now, how long, what next, readable across a hall. */
 export function WallScreen({ code }: ScreenProps) {
@@ -33,66 +32,23 @@ export function WallScreen({ code }: ScreenProps) {
     <Follower code={code} screen="wall" showsEnd draws>
       {({ code, plan, state, view, reached }) => (
         <Wall state={state} view={view} reached={reached}>
-          {!plan.silent && state.endedAtMs === null && <SoundFromHere code={code} />}
+          {!plan.silent && state.endedAtMs === null && (
+            <Suspense>
+              <SoundFromHere code={code} />
+            </Suspense>
+          )}
         </Wall>
       )}
     </Follower>
   );
 }
 
-const SOUND_WORDS: Record<WallSound, string> = {
-  elsewhere: 'Sound from here',
-  asked: 'The desk has been asked for the sound',
-  here: 'Sound from here is on',
-  locked: 'Tap for sound',
-};
-
-/** Not there, unless someone is at the wall: comes with the pointer or the Tab key, in a line of its own below all else. */
-function SoundFromHere({ code }: { code: string }) {
-  const { sound, ask } = useWallSound(code);
-  const near = useNear();
-  const [focused, setFocused] = useState(false);
-  const shown = near || focused || sound === 'asked' || sound === 'locked';
-  return (
-    <button
-      type="button"
-      className={
-        shown
-          ? 'mx-auto mt-[1vh] block min-h-11 shrink-0 border-2 border-current px-6 text-[max(16px,1.8vh)]'
-          : 'sr-only'
-      }
-      onFocus={(e) => setFocused(e.target.matches(':focus-visible'))}
-      onBlur={() => setFocused(false)}
-      onClick={() => void ask()}
-    >
-      {SOUND_WORDS[sound]}
-    </button>
-  );
-}
-
-const NEAR_FOR_MS = 6000;
-
-/** Whether someone is at the screen: it was opened, or a pointer moved, within the last seconds. */
-function useNear(): boolean {
-  const [near, setNear] = useState(true);
-  useEffect(() => {
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    const come = () => {
-      setNear(true);
-      clearTimeout(timer);
-      timer = setTimeout(() => setNear(false), NEAR_FOR_MS);
-    };
-    come();
-    window.addEventListener('pointermove', come);
-    window.addEventListener('pointerdown', come);
-    return () => {
-      clearTimeout(timer);
-      window.removeEventListener('pointermove', come);
-      window.removeEventListener('pointerdown', come);
-    };
-  }, []);
-  return near;
-}
+/** What sounds is fetched once the wall stands: it is asked for by a tap, if at all. */
+const SOUND_AFTER_MS = 1500;
+const SoundFromHere = lazy(async () => {
+  await new Promise((done) => setTimeout(done, SOUND_AFTER_MS));
+  return { default: (await import('./sound-from-here.tsx')).SoundFromHere };
+});
 
 interface WallProps extends Pick<Followed, 'state' | 'view' | 'reached'> {
   /** Below all else. */

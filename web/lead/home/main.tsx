@@ -1,7 +1,7 @@
 import { createRoot } from 'react-dom/client';
 import { readHomePage } from '../../../core/out/index.ts';
 import { FigureSource } from '../../base/index.ts';
-import '../../base/theme/theme.css';
+import './home.css';
 import { HomeScreen } from './home-screen.tsx';
 
 /* A class in a file of its own, led without a server. */

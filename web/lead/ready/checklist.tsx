@@ -1,7 +1,6 @@
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
-import { IconButton, keepText, perWindow, TextField, useLibrary } from '../../base/index.ts';
+import { IconButton, keepText, perWindow, TextField, toast, useLibrary } from '../../base/index.ts';
 
 const keyOf = (runId: string) => `odd-round.seen-to.${runId}`;
 

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { RunCommand } from '../../../core/time/index.ts';
-import { keeping, runs } from '../../../core/wire/index.ts';
+import { keeping, live } from '../../../core/wire/index.ts';
 import {
   addressOf,
   api,
@@ -65,7 +65,7 @@ sound.watch(() => useDesk.setState({ soundOn: sound.isOn, track: sound.track }))
 window.addEventListener('online', () => session.poke());
 
 const streamOf = (id: string): StreamSource => ({
-  address: (after) => addressOf(runs.deskStream, { path: { id }, query: { after } }),
+  address: (after) => addressOf(live.deskStream, { path: { id }, query: { after } }),
   standing: () => standingOf(api.run(id)),
 });
 

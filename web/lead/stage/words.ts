@@ -1,5 +1,5 @@
-import { format } from 'date-fns';
 import { formatDuration } from '../../../core/class/index.ts';
+import { timeOfDay } from '../../base/index.ts';
 
 /** Time left as it is counted down: 40 is shown until the first second is over, m:ss from a minute on. */
 export function countdown(ms: number): string {
@@ -8,4 +8,4 @@ export function countdown(ms: number): string {
 }
 
 /** The local time of day of an instant (ms since 1970) to the second, 18:05:30. */
-export const timeOfDayExact = (ms: number) => format(ms, 'HH:mm:ss');
+export const timeOfDayExact = (ms: number) => `${timeOfDay(ms)}:${String(new Date(ms).getSeconds()).padStart(2, '0')}`;

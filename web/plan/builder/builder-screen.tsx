@@ -1,7 +1,6 @@
 import { nanoid } from 'nanoid';
 import { type ComponentProps, lazy, memo, Suspense, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { toast } from 'sonner';
 import {
   type Block,
   defaultFormat,
@@ -15,7 +14,7 @@ import {
 } from '../../../core/class/index.ts';
 import { intensityOf } from '../../../core/judge/index.ts';
 import { compile, totals } from '../../../core/time/index.ts';
-import { Button, ClassStrip, clockOf, Hint, useActions, useLibrary } from '../../base/index.ts';
+import { Button, ClassStrip, clockOf, Hint, toast, useActions, useLibrary } from '../../base/index.ts';
 import {
   BinnedBar,
   ConflictBar,
@@ -30,20 +29,7 @@ import {
   useOpenedPlan,
   useUndoKeys,
 } from '../editing/index.ts';
-import { HandOutPanel } from '../export/index.ts';
-import { MusicPanel } from '../music/index.ts';
-import {
-  BalancePanel,
-  ChecksPanel,
-  ClassKitPanel,
-  CuesPanel,
-  EndsPanel,
-  LastPanel,
-  OrderPanel,
-  SwapPanel,
-  TellPanel,
-  useChecks,
-} from '../panels/index.ts';
+import { useChecks } from '../panels/index.ts';
 import {
   AddBlock,
   type BlockMarks,
@@ -69,7 +55,8 @@ export function BuilderScreen() {
   return <Builder plan={plan} />;
 }
 
-/** The editor of the text is fetched when it is asked for. */
+/** The panels and the editor of the text are fetched when they are asked for. */
+const Panel = lazy(async () => ({ default: (await import('./panel.tsx')).Panel }));
 const TextView = lazy(async () => ({ default: (await import('../text/index.ts')).TextView }));
 
 const NONE: readonly Block[] = [];
@@ -187,17 +174,16 @@ function Builder({ plan }: { plan: Plan }) {
           </div>
           {panel && (
             <SidePanel name={panel} onClose={() => openPanel(null)}>
-              {panel === 'checks' && <ChecksPanel plan={plan} findings={findings} />}
-              {panel === 'order' && <OrderPanel plan={plan} />}
-              {panel === 'swap' && <SwapPanel plan={plan} stationId={swapping} onStation={setSwapping} />}
-              {panel === 'tell' && <TellPanel plan={plan} name={telling} />}
-              {panel === 'ends' && <EndsPanel plan={plan} />}
-              {panel === 'balance' && <BalancePanel plan={plan} />}
-              {panel === 'kit' && <ClassKitPanel plan={plan} />}
-              {panel === 'cues' && <CuesPanel plan={plan} />}
-              {panel === 'music' && <MusicPanel plan={plan} />}
-              {panel === 'last' && <LastPanel plan={plan} />}
-              {panel === 'out' && <HandOutPanel plan={plan} />}
+              <Suspense fallback={<p className="text-muted">Opening…</p>}>
+                <Panel
+                  name={panel}
+                  plan={plan}
+                  findings={findings}
+                  swapping={swapping}
+                  onSwapping={setSwapping}
+                  telling={telling}
+                />
+              </Suspense>
             </SidePanel>
           )}
           <Rail open={panel} findings={openFindings(plan, findings).length} onOpen={openPanel} />

@@ -1,2 +1,1 @@
 export { BuilderScreen } from './builder-screen.tsx';
-export { CompareScreen } from './compare-screen.tsx';

@@ -1,9 +1,7 @@
-import { formatDistanceToNow } from 'date-fns';
 import { Copy, Download, Play, Plus, Trash2, Upload } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import {
   clipBefore,
   duplicatePlan,
@@ -18,6 +16,7 @@ import { files, type Habits, plans, type StoredPlan } from '../../../core/wire/i
 import {
   ApiError,
   addressOf,
+  agoWords,
   api,
   Button,
   clockOf,
@@ -28,6 +27,7 @@ import {
   LongList,
   MiniSheet,
   SearchField,
+  toast,
   useActions,
   useLibrary,
   useLoaded,
@@ -248,9 +248,7 @@ function ClassRow({ stored, onLead, onDuplicate, onDelete }: RowProps) {
           </span>
         </span>
         <span className="w-28 shrink-0 text-small text-muted lg:text-right">
-          {lastLedAt
-            ? `led ${formatDistanceToNow(new Date(lastLedAt), { addSuffix: true }).replace('about ', '')}`
-            : 'never led'}
+          {lastLedAt ? `led ${agoWords(lastLedAt)}` : 'never led'}
         </span>
       </Link>
       <span className="flex">

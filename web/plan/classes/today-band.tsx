@@ -1,9 +1,11 @@
-import { format } from 'date-fns';
 import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { placeWords } from '../../../core/class/index.ts';
 import { addDays, type CalendarEntry, nowAndNext, weekdayWord } from '../../../core/record/index.ts';
-import { Button, dayOf, dayWords, timeHere, timeWords, useItems, useLed } from '../../base/index.ts';
+import { Button, dayOf, timeOfDay, timeWords, useItems, useLed } from '../../base/index.ts';
+
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long' });
+const TODAY = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
 
 const AHEAD_DAYS = 60;
 
@@ -13,7 +15,7 @@ export function TodayBand() {
   const [loaded] = useItems(addDays(today, -1), addDays(today, AHEAD_DAYS));
   const led = useLed(today, today);
   const found = useMemo(
-    () => (loaded.state === 'ready' ? nowAndNext(loaded.value.items, today, timeHere(), AHEAD_DAYS) : null),
+    () => (loaded.state === 'ready' ? nowAndNext(loaded.value.items, today, timeOfDay(), AHEAD_DAYS) : null),
     [loaded, today],
   );
   if (!found || (found.today.length === 0 && found.next === null)) return null;
@@ -26,7 +28,7 @@ export function TodayBand() {
     >
       {next && <NextClass entry={next} today={today} />}
       <div className="min-w-0 flex-1 basis-56">
-        <p className="text-small text-muted">{format(new Date(), 'EEEE d MMMM')}</p>
+        <p className="text-small text-muted">{TODAY.format(new Date())}</p>
         {others.length === 0 ? (
           <p>{next?.day === today ? 'No other class today.' : 'No class today.'}</p>
         ) : (
@@ -66,7 +68,7 @@ export function TodayBand() {
 function whenWords(day: string, today: string): string {
   if (day === today) return 'Today';
   if (day === addDays(today, 1)) return 'Tomorrow';
-  return `${weekdayWord(day)} ${dayWords(day, 'd MMMM')}`;
+  return `${weekdayWord(day)} ${DAY.format(new Date(`${day}T12:00`))}`;
 }
 
 function NextClass({ entry, today }: { entry: CalendarEntry; today: string }) {

@@ -1,8 +1,7 @@
 import { nanoid } from 'nanoid';
-import { toast } from 'sonner';
 import { clipBefore, duplicatePlan, type Plan } from '../../../core/class/index.ts';
 import { writePlanFile } from '../../../core/out/index.ts';
-import { Button, saveFile, useKeeps, useLibrary } from '../../base/index.ts';
+import { Button, saveFile, toast, useKeeps, useLibrary } from '../../base/index.ts';
 import { type SaveState, useBuilder } from './store.ts';
 import { autosave } from './this-window.ts';
 

@@ -1,6 +1,5 @@
 import { useEffect } from 'react';
-import { toast } from 'sonner';
-import { api, keepText, local, perWindow, TIMERS } from '../../base/index.ts';
+import { api, keepText, local, perWindow, TIMERS, toast } from '../../base/index.ts';
 import { Autosave } from './autosave.ts';
 import { Drafts } from './drafts.ts';
 import { useBuilder } from './store.ts';

@@ -1,8 +1,17 @@
 import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { type Handout, outside } from '../../../core/wire/index.ts';
-import { ask, Button, Checkbox, fetchAnew, isOwnMachine, messageOf, useLoaded, useOrigins } from '../../base/index.ts';
+import {
+  ask,
+  Button,
+  Checkbox,
+  fetchAnew,
+  isOwnMachine,
+  messageOf,
+  toast,
+  useLoaded,
+  useOrigins,
+} from '../../base/index.ts';
 import { MakingNote } from './making-note.tsx';
 import { useMaking } from './use-making.ts';
 

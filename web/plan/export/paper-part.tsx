@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { Plan } from '../../../core/class/index.ts';
 import { outside, PAPER_SIZES, type PaperKind } from '../../../core/wire/index.ts';
 import {
@@ -12,6 +11,7 @@ import {
   isOwnMachine,
   messageOf,
   Select,
+  toast,
   useLoaded,
   useOrigins,
 } from '../../base/index.ts';

@@ -1,9 +1,8 @@
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { type Plan, voiceOf, writeShorthand } from '../../../core/class/index.ts';
 import { resolvePlan } from '../../../core/moves/index.ts';
 import { TALK_WHEN, type TalkWhen, talkThrough, writeMarkdown } from '../../../core/out/index.ts';
-import { Button, keepText, perWindow, Select, saveFile, useLibrary } from '../../base/index.ts';
+import { Button, keepText, perWindow, Select, saveFile, toast, useLibrary } from '../../base/index.ts';
 import { useTalking } from './use-talking.ts';
 
 /** A text to the clipboard, told. */

@@ -1,9 +1,8 @@
 import { Plus, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import type { WeightUnit } from '../../../core/class/index.ts';
 import type { KitItem } from '../../../core/moves/index.ts';
-import { api, Button, IconButton, NumberField, Select, TextField, useLibrary } from '../../base/index.ts';
+import { api, Button, IconButton, NumberField, Select, TextField, toast, useLibrary } from '../../base/index.ts';
 
 /** Kit by its name, and its room where it has one: what tells two rows apart. */
 const nameOf = ({ name, room }: KitItem) => (room === undefined ? name : `${name} in ${room}`);

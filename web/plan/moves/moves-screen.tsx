@@ -1,7 +1,6 @@
 import { Download, Plus, Search, Upload } from 'lucide-react';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { toast } from 'sonner';
 import { POSITIONS } from '../../../core/class/index.ts';
 import {
   ANY_MOVE,
@@ -21,7 +20,7 @@ import {
   USE_WORDS,
   USES,
 } from '../../../core/moves/index.ts';
-import { api, Button, Checkbox, Select, useLibrary } from '../../base/index.ts';
+import { api, Button, Checkbox, Select, toast, useLibrary } from '../../base/index.ts';
 import { BulkDialog } from './bulk-dialog.tsx';
 import { ImportMovesDialog } from './import-moves-dialog.tsx';
 import { MoveDetail } from './move-detail.tsx';

@@ -1,6 +1,5 @@
 import { Pause, Play, Trash2 } from 'lucide-react';
 import { type DragEvent, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { formatDuration } from '../../../core/class/index.ts';
 import {
   Button,
@@ -14,6 +13,7 @@ import {
   removeTrack,
   saveFile,
   takeFiles,
+  toast,
   useTracks,
 } from '../../base/index.ts';
 import { TempoCell } from './tempo-cell.tsx';

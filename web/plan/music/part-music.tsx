@@ -1,5 +1,4 @@
 import { X } from 'lucide-react';
-import { toast } from 'sonner';
 import {
   type Block,
   formatDuration,
@@ -9,7 +8,7 @@ import {
   type MusicSource,
   updateBlock,
 } from '../../../core/class/index.ts';
-import { IconButton, messageOf, namedTrack, type OwnTrack, readList, Select } from '../../base/index.ts';
+import { IconButton, messageOf, namedTrack, type OwnTrack, readList, Select, toast } from '../../base/index.ts';
 import { edit } from '../editing/index.ts';
 
 /** Changes the music of a block; one that says nothing any more has none. */

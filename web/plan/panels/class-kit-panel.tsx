@@ -1,8 +1,7 @@
-import { toast } from 'sonner';
 import type { Plan } from '../../../core/class/index.ts';
 import { type ClassKit, classKit } from '../../../core/judge/index.ts';
 import { type KitItem, keyOf, resolvePlan } from '../../../core/moves/index.ts';
-import { api, Button, NumberField, useLibrary } from '../../base/index.ts';
+import { api, Button, NumberField, toast, useLibrary } from '../../base/index.ts';
 import { edit, HeadsField } from '../editing/index.ts';
 import { BasisNote } from './basis-note.tsx';
 

@@ -1,6 +1,5 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import {
   addBlock,
   type Block,
@@ -13,7 +12,7 @@ import {
 } from '../../../core/class/index.ts';
 import { proposeCoolDown, proposeWarmUp } from '../../../core/judge/index.ts';
 import { totals } from '../../../core/time/index.ts';
-import { Button, DurationField, useLibrary } from '../../base/index.ts';
+import { Button, DurationField, toast, useLibrary } from '../../base/index.ts';
 import { edit, undo } from '../editing/index.ts';
 import { BasisNote } from './basis-note.tsx';
 

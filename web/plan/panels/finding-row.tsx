@@ -1,7 +1,7 @@
-import { toast } from 'sonner';
 import { formatChange, type Plan } from '../../../core/class/index.ts';
 import { CHECKS, withAccepted } from '../../../core/judge/index.ts';
 import type { PricedFinding } from '../../base/index.ts';
+import { toast } from '../../base/index.ts';
 import { edit, showBlock, undo, useBuilder } from '../editing/index.ts';
 
 /** A small button in a list. */

@@ -1,7 +1,6 @@
 import { format } from 'date-fns';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { capital, formatChange, formatDuration, type Plan } from '../../../core/class/index.ts';
 import {
   ALIKE_RUNS,
@@ -17,7 +16,7 @@ import {
   withChanges,
 } from '../../../core/record/index.ts';
 import type { PastRun } from '../../../core/wire/index.ts';
-import { Button, dayOf, useLibrary, usePast, useWhoNames } from '../../base/index.ts';
+import { Button, dayOf, toast, useLibrary, usePast, useWhoNames } from '../../base/index.ts';
 import { edit, undo } from '../editing/index.ts';
 
 function take(plan: Plan, changes: readonly Change[]) {

@@ -1,5 +1,4 @@
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import { type Block, type Plan, SCHOOLS, type School, updateBlock } from '../../../core/class/index.ts';
 import {
   FEATURE_WORDS,
@@ -20,6 +19,7 @@ import {
   type Ordered,
   Select,
   startOrderSearch,
+  toast,
   useLibrary,
 } from '../../base/index.ts';
 import { edit, undo } from '../editing/index.ts';

@@ -1,8 +1,7 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { moduleOf, type Plan, roundsOf } from '../../../core/class/index.ts';
 import { alternativesTo, atHand, lowImpactTwin, putMove, someOf, swapStation } from '../../../core/moves/index.ts';
-import { AREA_TEXTURES, AreaMark, Button, Select, useLibrary } from '../../base/index.ts';
+import { AREA_TEXTURES, AreaMark, Button, Select, toast, useLibrary } from '../../base/index.ts';
 import { edit, undo } from '../editing/index.ts';
 import { BasisNote } from './basis-note.tsx';
 

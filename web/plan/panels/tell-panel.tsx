@@ -1,6 +1,5 @@
 import { Check } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import type { Plan } from '../../../core/class/index.ts';
 import {
   type Answers,
@@ -15,7 +14,7 @@ import {
   QUESTIONS,
   type Question,
 } from '../../../core/moves/index.ts';
-import { Button, useLibrary } from '../../base/index.ts';
+import { Button, toast, useLibrary } from '../../base/index.ts';
 import { SameAs } from './same-as.tsx';
 import { CHOICES, QUESTION_WORDS } from './tell-choices.ts';
 

@@ -1,5 +1,4 @@
 import { useMemo } from 'react';
-import { toast } from 'sonner';
 import { type Block, type Plan, placeStations, spotsOf } from '../../../core/class/index.ts';
 import {
   alongShortestRound,
@@ -11,7 +10,7 @@ import {
   walkOf,
 } from '../../../core/judge/index.ts';
 import type { Library } from '../../../core/moves/index.ts';
-import { Button } from '../../base/index.ts';
+import { Button, toast } from '../../base/index.ts';
 import { edit, undo } from '../editing/index.ts';
 
 interface Props {

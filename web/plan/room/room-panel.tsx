@@ -1,5 +1,4 @@
 import { nanoid } from 'nanoid';
-import { toast } from 'sonner';
 import {
   FIXTURES,
   type Fixture,
@@ -15,7 +14,7 @@ import {
   USUAL_SIZE,
 } from '../../../core/class/index.ts';
 import { outlineOf } from '../../../core/judge/index.ts';
-import { api, Button, Select, useLoaded } from '../../base/index.ts';
+import { api, Button, Select, toast, useLoaded } from '../../base/index.ts';
 import { edit, undo } from '../editing/index.ts';
 import { MetreField } from './metre-field.tsx';
 import type { Selected } from './room-map.tsx';

@@ -1,6 +1,5 @@
 import { Plus } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import { toast } from 'sonner';
 import {
   addBlock,
   type Block,
@@ -13,7 +12,7 @@ import {
 } from '../../../core/class/index.ts';
 import { proposeCoolDown, proposeWarmUp } from '../../../core/judge/index.ts';
 import { totals } from '../../../core/time/index.ts';
-import { Button, useActions, useLibrary } from '../../base/index.ts';
+import { Button, toast, useActions, useLibrary } from '../../base/index.ts';
 import { edit, showBlock, undo, useBuilder } from '../editing/index.ts';
 
 /** The length that a warm-up or a cool-down is proposed for, ms. */

@@ -1,5 +1,4 @@
 import { nanoid } from 'nanoid';
-import { toast } from 'sonner';
 import {
   addBlock,
   type Block,
@@ -9,6 +8,7 @@ import {
   removeBlock,
   updateBlock,
 } from '../../../core/class/index.ts';
+import { toast } from '../../base/index.ts';
 import { edit, undo, useBuilder } from '../editing/index.ts';
 
 const indexOf = (plan: Plan, id: string) => plan.blocks.findIndex((b) => b.id === id);

@@ -1,7 +1,6 @@
 import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, ClipboardCopy, Copy, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { memo, useMemo } from 'react';
-import { toast } from 'sonner';
 import {
   apartFrom,
   atOneClock,
@@ -21,7 +20,7 @@ import {
 import { cautionOf } from '../../../core/judge/index.ts';
 import { type Library, putMove } from '../../../core/moves/index.ts';
 import { oddRounds } from '../../../core/time/index.ts';
-import { Checkbox, DurationField, IconButton, NameField, Select, useLibrary } from '../../base/index.ts';
+import { Checkbox, DurationField, IconButton, NameField, Select, toast, useLibrary } from '../../base/index.ts';
 import { foldBlocks, showBlock, undo } from '../editing/index.ts';
 import { AddStation } from './add-station.tsx';
 import { duplicate, editBlock, moveBlockBy, remove } from './block-edits.ts';

@@ -1,5 +1,4 @@
 import type { ReactNode } from 'react';
-import { toast } from 'sonner';
 import {
   type AnySetting,
   type Block,
@@ -12,7 +11,7 @@ import {
   waits,
   withSetting,
 } from '../../../core/class/index.ts';
-import { DurationField, NumberField, Select } from '../../base/index.ts';
+import { DurationField, NumberField, Select, toast } from '../../base/index.ts';
 import { undo } from '../editing/index.ts';
 import { GetReady } from './get-ready.tsx';
 

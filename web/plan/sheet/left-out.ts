@@ -1,5 +1,5 @@
-import { toast } from 'sonner';
 import { MOST_STATIONS } from '../../../core/class/index.ts';
+import { toast } from '../../base/index.ts';
 import { undo } from '../editing/index.ts';
 
 const NAMED = 4;

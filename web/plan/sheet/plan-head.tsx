@@ -1,16 +1,15 @@
 import { ChevronDown, Play, Redo2, Undo2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { type Plan, placeWords, stepsBetween, updateBlock, writeShorthand } from '../../../core/class/index.ts';
-import { resolvePlan } from '../../../core/moves/index.ts';
-import { writeClassCsv } from '../../../core/out/index.ts';
 import { compile } from '../../../core/time/index.ts';
 import { files } from '../../../core/wire/index.ts';
 import { addressOf, Button, IconButton, NameField, saveFile, useActions, useLibrary } from '../../base/index.ts';
 import { edit, redo, SaveWord, undo, useBuilder } from '../editing/index.ts';
-import { FitterDialog } from '../panels/index.ts';
 import { PlanFacts } from './plan-facts.tsx';
+
+const FitterDialog = lazy(async () => ({ default: (await import('../panels/index.ts')).FitterDialog }));
 
 /** A title is set smaller the longer it is, so that it is whole. */
 const sizeOf = (title: string) =>
@@ -122,7 +121,7 @@ export function PlanActions({ plan }: { plan: Plan }) {
     { name: 'Fit the slot', key: 'f', run: () => plan.blocks.length > 0 && setFitting(true) },
     { name: 'History and compare', key: 'i', run: () => navigate(history) },
     { name: 'Export as a plan file', run: () => window.location.assign(fileAddress) },
-    { name: 'Export as a table', run: () => saveTable(plan) },
+    { name: 'Export as a table', run: () => void saveTable(plan) },
     { name: 'Export as text', run: () => saveText(plan) },
   ]);
   const item =
@@ -150,7 +149,7 @@ export function PlanActions({ plan }: { plan: Plan }) {
             <DropdownMenu.Item asChild className={item}>
               <a href={fileAddress}>Plan file, whole (JSON)</a>
             </DropdownMenu.Item>
-            <DropdownMenu.Item className={item} onSelect={() => saveTable(plan)}>
+            <DropdownMenu.Item className={item} onSelect={() => void saveTable(plan)}>
               Table, a row a move (CSV)
             </DropdownMenu.Item>
             <DropdownMenu.Item className={item} onSelect={() => saveText(plan)}>
@@ -160,29 +159,32 @@ export function PlanActions({ plan }: { plan: Plan }) {
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
       {fitting && (
-        <FitterDialog
-          plan={plan}
-          onClose={() => setFitting(false)}
-          onApply={(block) => {
-            useBuilder.getState().dispatch(
-              stepsBetween(
-                plan,
-                updateBlock(plan, block.id, () => block),
-              ),
-            );
-            setFitting(false);
-          }}
-        />
+        <Suspense>
+          <FitterDialog
+            plan={plan}
+            onClose={() => setFitting(false)}
+            onApply={(block) => {
+              useBuilder.getState().dispatch(
+                stepsBetween(
+                  plan,
+                  updateBlock(plan, block.id, () => block),
+                ),
+              );
+              setFitting(false);
+            }}
+          />
+        </Suspense>
       )}
     </span>
   );
 }
 
-/** Gives the class as text. */
-/** The class as text; its place in a series stands above it, as a comment. */
-const saveTable = (plan: Plan) =>
-  saveFile(`${plan.title}.csv`, writeClassCsv(resolvePlan(plan, useLibrary.getState().library)), 'text/csv');
+const saveTable = async (plan: Plan) => {
+  const { classTable } = await import('./class-table.ts');
+  saveFile(`${plan.title}.csv`, classTable(plan, useLibrary.getState().library), 'text/csv');
+};
 
+/** The class as text; its place in a series stands above it, as a comment. */
 const saveText = (plan: Plan) => {
   const place = plan.series ? `# ${placeWords(plan.series)} of ${plan.series.title}\n` : '';
   saveFile(`${plan.title}.txt`, place + writeShorthand(plan), 'text/plain');

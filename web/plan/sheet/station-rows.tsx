@@ -16,10 +16,9 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { ArrowLeftRight, GripVertical, X } from 'lucide-react';
 import { memo, useState } from 'react';
-import { toast } from 'sonner';
 import { type Block, moduleOf, removeStations, type Station, same, weightsWords } from '../../../core/class/index.ts';
 import { keyOf, putMove } from '../../../core/moves/index.ts';
-import { Select, useLatest, useLibrary, useShared } from '../../base/index.ts';
+import { Select, toast, useLatest, useLibrary, useShared } from '../../base/index.ts';
 import { undo, useBuilder } from '../editing/index.ts';
 import { editBlock } from './block-edits.ts';
 import type { BlockMarks, MarkNote } from './marks.ts';

@@ -12,7 +12,7 @@ function screen<K extends string>(load: () => Promise<Record<K, ComponentType>>,
 }
 
 const Builder = screen(() => import('../../plan/builder/index.ts'), 'BuilderScreen');
-const Compare = screen(() => import('../../plan/builder/index.ts'), 'CompareScreen');
+const Compare = screen(() => import('../../plan/compare/index.ts'), 'CompareScreen');
 const Calendar = screen(() => import('../../keep/calendar/index.ts'), 'CalendarScreen');
 const SeriesList = screen(() => import('../../keep/calendar/index.ts'), 'SeriesListScreen');
 const Series = screen(() => import('../../keep/calendar/index.ts'), 'SeriesScreen');

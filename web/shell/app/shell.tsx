@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
-import { Toaster } from 'sonner';
 import {
   Button,
+  Toasts,
   takeNewVersion,
   useActions,
   useKeeps,
@@ -60,11 +60,7 @@ export function Shell() {
       <KeepsNothing />
       <Outlet />
       <Palette />
-      <Toaster
-        position="bottom-left"
-        offset={{ bottom: 120 }}
-        toastOptions={{ className: '!rounded-md !border-line-strong !bg-card !text-ink !font-sans' }}
-      />
+      <Toasts />
     </div>
   );
 }

@@ -1,6 +1,5 @@
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { VOICES } from '../../../core/class/index.ts';
 import type { Habits } from '../../../core/wire/index.ts';
 import {
@@ -13,6 +12,7 @@ import {
   TEXT_SIZES,
   type ThemeChoice,
   themeChoice,
+  toast,
   useLibrary,
   usePreferences,
 } from '../../base/index.ts';

@@ -1,10 +1,9 @@
 import { format } from 'date-fns';
 import { Tag } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { formatDuration } from '../../../core/class/index.ts';
 import type { StoredVersion } from '../../../core/wire/index.ts';
-import { api, Button, Choice, IconButton, TextField, usePages } from '../../base/index.ts';
+import { api, Button, Choice, IconButton, TextField, toast, usePages } from '../../base/index.ts';
 
 interface Props {
   id: string;

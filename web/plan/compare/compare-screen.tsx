@@ -1,10 +1,9 @@
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { toast } from 'sonner';
 import { formatDuration, type Plan } from '../../../core/class/index.ts';
 import { comparePlans, compile, isBreak, isWork, totals } from '../../../core/time/index.ts';
 import type { StoredPlan, StoredVersion } from '../../../core/wire/index.ts';
-import { api, Button, ClassPicker, useLoaded, WhenLoaded } from '../../base/index.ts';
+import { api, Button, ClassPicker, toast, useLoaded, WhenLoaded } from '../../base/index.ts';
 
 import { EarlierTexts } from './earlier-texts.tsx';
 
