@@ -22,6 +22,7 @@ import { peopleApi } from './api/people.ts';
 import { plansApi } from './api/plans.ts';
 import { errorHandler, notFound, whileRoom } from './api/problem.ts';
 import { recordsApi } from './api/records.ts';
+import { type RequestLine, requestLog } from './api/request-log.ts';
 import { runsApi } from './api/runs.ts';
 import { type Gate, openSessionApi } from './api/session.ts';
 import { speechApi } from './api/speech.ts';
@@ -44,6 +45,8 @@ export interface AppOptions {
   /** The clock that desks and screens set theirs by, ms: steady, whatever is done to the machine's. The system's where it is not given. */
   steadyNow?: () => number;
   log: (error: unknown) => void;
+  /** Told of every request of the API; nothing is told where it is not given. */
+  requests?: (line: RequestLine) => void;
   /** Told of what is tried against the server: wrong passphrases, guessed codes, strange hosts. */
   watch?: Watch;
   /** The speech engine; null where there is none: tones and text go on without it. */
@@ -69,6 +72,7 @@ export function createApp({
   now,
   steadyNow,
   log,
+  requests,
   watch = () => {},
   speech = null,
   gate = null,
@@ -101,6 +105,7 @@ export function createApp({
       },
     }),
   );
+  if (requests) app.use('/api', requestLog(requests));
   app.use('/api', sameOrigin(borders), (_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();

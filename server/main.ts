@@ -77,6 +77,7 @@ async function start(settings: Settings): Promise<void> {
       settle: () => settle(db, keeper),
     },
     log: (error) => log.error(error),
+    ...(log.isLevelEnabled('debug') ? { requests: (line) => log.debug(line, 'request') } : {}),
     ...(settings.webDir === null ? {} : { webDir: settings.webDir }),
   });
   await listen(app, settings);

@@ -4,12 +4,13 @@ import { circuit, planOf, stations } from '../test/build.ts';
 import { namesShown } from '../voice/index.ts';
 import { figuresOf, libraryOf } from './library.ts';
 import { MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
-import { MoveSchema, plainMove } from './schema.ts';
+import { DrawnMoveSchema } from './drawn-move.ts';
+import { plainMove } from './schema.ts';
 
 describe('the figure of a move', () => {
   const own = { ...plainMove('Oar pull'), cues: [] };
   const problems = (figure: string) => {
-    const read = parseWith(MoveSchema, { ...own, figure });
+    const read = parseWith(DrawnMoveSchema, { ...own, figure });
     return read.ok ? [] : read.problems.map((p) => [p.path, p.message]);
   };
 

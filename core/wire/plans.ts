@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { name } from '../class/index.ts';
+import { OutlineSchema } from '../time/index.ts';
 import { anyPlan, LIST_QUERY, pageOf, time } from './documents.ts';
 import { endpoint } from './endpoint.ts';
 import { planFrom } from './plan-document.ts';
@@ -45,6 +46,18 @@ export const listPlans = endpoint({
   }),
   status: 200,
   answer: pageOf(StoredPlanSchema),
+});
+
+export const planOutlines = endpoint({
+  method: 'GET',
+  path: '/plans/outlines',
+  says: 'The shapes of some classes: those of these ids that there are and that can be read',
+  query: v.object({
+    /** Ids with commas between them; so many at most. */
+    ids: v.pipe(v.string(), v.maxLength(6500)),
+  }),
+  status: 200,
+  answer: v.array(v.object({ id: v.string(), outline: OutlineSchema })),
 });
 
 export const getPlan = endpoint({

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { newStation, type Plan } from '../../core/class/index.ts';
 import { plainMove } from '../../core/moves/index.ts';
 import { block, circuit, format, planOf, stations } from '../../core/test/build.ts';
+import { outlineOf } from '../../core/time/index.ts';
 import type { Database } from '../db/database.ts';
 import { listMoves, saveMoves, setHidden } from '../db/moves.ts';
 import { savePlan } from '../db/plans.ts';
@@ -47,6 +48,16 @@ describe('long lists', () => {
     expect(pages.map((p) => p.length)).toEqual([5, 5, 5, 5, 3]);
     expect(new Set(pages.flat()).size).toBe(23);
     expect((await get('/api/plans?limit=5')).total).toBe(23);
+  });
+
+  it('give the shapes of some classes, of those that there are and that can be read', async () => {
+    await savePlan(db, plan('low-tide'), 0);
+    await savePlan(db, plan('torn'), 0);
+    await db.query("UPDATE plan SET document = '{}' WHERE id = 'torn'");
+    const shapes = await get('/api/plans/outlines?ids=low-tide,torn,nobody');
+    expect(shapes).toEqual([{ id: 'low-tide', outline: outlineOf(plan('low-tide')) }]);
+    expect(shapes[0].outline[0].rows).toBe(plan('low-tide').blocks[0]!.stations.length);
+    expect(await get('/api/plans/outlines?ids=')).toEqual([]);
   });
 
   it('find a class by its title, its format and its moves, whatever stands in the words', async () => {

@@ -111,7 +111,7 @@ describe('the description of the interface', () => {
       ]);
       return res.body;
     };
-    const { Classes, Files, Library, Runs, Records, Calendar, Speech, Keeping, Outside, Music } = ENDPOINTS as Record<
+    const { Classes, Files, Library, Runs, Following, Records, Calendar, Speech, Keeping, Outside, Music } = ENDPOINTS as Record<
       string,
       Record<string, Endpoint>
     >;
@@ -128,6 +128,7 @@ describe('the description of the interface', () => {
     await ask(Classes!.savePlan!, { at, body: { plan: { ...plan, title: 'High tide' }, baseVersion: 1 } });
     await ask(Classes!.savePlan!, { at, body: { plan, baseVersion: 1 }, status: 409 });
     await ask(Classes!.savePlan!, { at, body: { plan: { ...plan, colour: 'tar' }, baseVersion: 2 }, status: 400 });
+    expect(await ask(Classes!.planOutlines!, { query: { ids: 'low-tide' } })).toMatchObject([{ id: 'low-tide' }]);
     await ask(Classes!.getPlan!, { at });
     await ask(Classes!.getPlan!, { at: { id: 'nobody' }, status: 404 });
     expect((await ask(Classes!.listPlans!, { query: { limit: '10', q: 'tide' } })).items).toHaveLength(1);
@@ -253,13 +254,13 @@ describe('the description of the interface', () => {
     const codes = await ask(Runs!.makeCodes!, { at: run });
     await ask(Runs!.tellClock!, { at: run, body: { clockOffsetMs: 12.5 } });
     const code = { code: codes.remote };
-    expect(await ask(Runs!.followCode!, { at: code })).toEqual({ kind: 'remote' });
-    await ask(Runs!.followClock!, { at: code });
-    expect(await ask(Runs!.followFigures!, { at: code })).toEqual({ figures: {} });
-    await ask(Runs!.followClip!, { at: code, query: { text: 'nobody says this' }, status: 404 });
-    await ask(Runs!.askDesk!, { at: code, body: { id: 'ask-1234567', command: { type: 'pause' } }, status: 503 });
-    await ask(Runs!.deskStream!, { at: { id: 'nobody-at-all' }, status: 404 });
-    await ask(Runs!.followStream!, { at: { code: 'ZZZZZZ' }, status: 404 });
+    expect(await ask(Following!.followCode!, { at: code })).toEqual({ kind: 'remote' });
+    await ask(Following!.followClock!, { at: code });
+    expect(await ask(Following!.followFigures!, { at: code })).toEqual({ figures: {} });
+    await ask(Following!.followClip!, { at: code, query: { text: 'nobody says this' }, status: 404 });
+    await ask(Following!.askDesk!, { at: code, body: { id: 'ask-1234567', command: { type: 'pause' } }, status: 503 });
+    await ask(Following!.deskStream!, { at: { id: 'nobody-at-all' }, status: 404 });
+    await ask(Following!.followStream!, { at: { code: 'ZZZZZZ' }, status: 404 });
 
     const felt = { type: 'felt', squad: 'Heron', effort: 7, phone: 'phone-12345', atMs: T0 };
     await db.query('INSERT INTO waiting_entry (id, run_id, phone, name, command) VALUES ($1, $2, $3, $4, $5)', [

@@ -3,7 +3,7 @@ import { readStoredPlan } from '../../core/class/index.ts';
 import { structureProblems } from '../../core/time/index.ts';
 import { plans } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
-import { countPlans, findDocument, findPlan, listPlans, savePlan, setDeleted } from '../db/plans.ts';
+import { countPlans, findDocument, findPlan, listPlans, outlinesOf, savePlan, setDeleted } from '../db/plans.ts';
 import { findVersion, listVersions, nameVersion } from '../db/versions.ts';
 import { fileName } from './file-name.ts';
 import { handle } from './handle.ts';
@@ -24,6 +24,8 @@ export function plansApi(db: Database): Router {
     });
     return { ...page, total: await countPlans(db) };
   });
+
+  handle(api, plans.planOutlines, ({ query }) => outlinesOf(db, query.ids.split(',').filter(Boolean)));
 
   handle(api, plans.getPlan, async ({ path }) => {
     const stored = await findPlan(db, path.id);

@@ -1,5 +1,5 @@
 import { type Plan, readStoredPlan, searchText } from '../../core/class/index.ts';
-import { compile } from '../../core/time/index.ts';
+import { compile, type Outline, outlineOf } from '../../core/time/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { readable, storedOf } from './documents.ts';
 import { anywhere, type Cursor, type Page, searchWords, writeCursor } from './page.ts';
@@ -85,6 +85,18 @@ export async function countPlans(db: Queryable): Promise<number> {
 export async function findPlan(db: Queryable, id: string): Promise<StoredPlan | null> {
   const [row] = await db.query<PlanRow>(`${SELECT} WHERE p.id = $1`, [id]);
   return row ? fromRow(row) : null;
+}
+
+/** The shapes of some classes that are not in the bin, of each that there is and that can be read. */
+export async function outlinesOf(db: Queryable, ids: readonly string[]): Promise<{ id: string; outline: Outline }[]> {
+  const rows = await db.query<{ id: string; document: unknown }>(
+    'SELECT id, document FROM plan WHERE id = ANY ($1::text[]) AND deleted_at IS NULL ORDER BY id',
+    [ids],
+  );
+  return rows.flatMap(({ id, document }) => {
+    const read = readStoredPlan(document);
+    return read.ok ? [{ id, outline: outlineOf(read.value.plan) }] : [];
+  });
 }
 
 /** A plan's document as it is stored, whether or not it can be read; null when there is none of that id. */

@@ -13,7 +13,7 @@ export function updateBlock(plan: Plan, blockId: string, change: (block: Block) 
   return { ...plan, blocks: plan.blocks.map((b) => (b.id === blockId ? change(b) : b)) };
 }
 
-/** Adds a block at a place (0 is first), or at the end. */
+/** Adds a block at a place (0 is first), or at the end; throws a RangeError where there is no such place. */
 export function addBlock(plan: Plan, block: Block, at: number = plan.blocks.length): Plan {
   return { ...plan, blocks: insertAt(plan.blocks, at, block) };
 }
@@ -44,7 +44,7 @@ export function updateStation(
   }));
 }
 
-/** Adds stations to a block at a place, or at the end. */
+/** Adds stations to a block at a place, or at the end; throws a RangeError where there is no such place. */
 export function addStations(plan: Plan, blockId: string, stations: readonly Station[], at?: number): Plan {
   return updateBlock(plan, blockId, (block) => ({
     ...block,
@@ -81,6 +81,7 @@ export function duplicateBlock(block: Block, makeId: () => string): Block {
 }
 
 function insertAt<T>(list: readonly T[], at: number, ...items: T[]): T[] {
+  if (!Number.isInteger(at) || at < 0 || at > list.length) throw new RangeError(`No place ${at} in ${list.length}`);
   return [...list.slice(0, at), ...items, ...list.slice(at)];
 }
 

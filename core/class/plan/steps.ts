@@ -95,6 +95,38 @@ export function applySteps(plan: Plan, steps: readonly Step[]): Plan {
 /** The steps that take others back, for the class they were applied to. */
 export const inverseOf = (before: Plan, steps: readonly Step[]) => stepsBetween(applySteps(before, steps), before);
 
+/**
+ * Steps and then more steps as one list, which does what the two do one after the other; a field that is set again, with nothing done
+ * to it between, is set once.
+ */
+export function composed(steps: readonly Step[], more: readonly Step[]): Step[] {
+  const all = [...steps];
+  for (const step of more) {
+    const since = all.findLastIndex((s) => s.do !== 'set' || overlap(s.path, step.path));
+    const last = all[since];
+    if (step.do === 'set' && last?.do === 'set' && last.path.length === step.path.length) all.splice(since, 1);
+    all.push(step);
+  }
+  return all;
+}
+
+/** Whether one path leads to the other or past it. */
+const overlap = (a: Path, b: Path) => a.every((key, k) => k >= b.length || b[k] === key);
+
+/**
+ * What two people who changed the same class at the same time have still to do, so that both have one class: that of `first`, whose
+ * steps count as done first, with those of `second` made on it. Where both set one field, `second` has set it last.
+ * @returns the steps that make the class of each, with the own steps done, into the one of both
+ */
+export function mappedOver(
+  plan: Plan,
+  first: readonly Step[],
+  second: readonly Step[],
+): { first: readonly Step[]; second: Step[] } {
+  const both = applySteps(applySteps(plan, first), second);
+  return { first: second, second: stepsBetween(applySteps(plan, second), both) };
+}
+
 /** What stands at a path; undefined where there is nothing. */
 export function valueAt(plan: Plan, path: Path): unknown {
   let value: unknown = plan;

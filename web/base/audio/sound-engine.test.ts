@@ -119,6 +119,24 @@ describe('the sound engine', () => {
     expect(live()).toEqual([]);
   });
 
+  it('plays the clip that came last for its words, until its class is over; tones stay', async () => {
+    const sound = new SoundEngine(new SteadyClock(() => audio.steadyMs), audio.ticker);
+    sound.addClip('Half way', new Float32Array(48_000), 48_000);
+    await sound.unlock();
+    sound.addClip('Half way', new Float32Array(24_000), 48_000);
+    const both = (from: number, to: number) =>
+      [
+        { atMs: T0 + 100, bus: 'tones' as const, name: 'work' },
+        { atMs: T0 + 100, bus: 'voice' as const, name: 'Half way' },
+      ].filter((t) => t.atMs >= from && t.atMs < to);
+    sound.play(both, T0);
+    expect(live()).toEqual([100, 100]);
+    expect(audio.started.at(-1)?.seconds).toBe(0.5);
+    sound.dropClips();
+    sound.play(both, T0, true);
+    expect(live()).toEqual([100]);
+  });
+
   it('lowers the music under words and lets it up at their end, also when all is planned anew meanwhile', async () => {
     const sound = await engine();
     sound.addClip('Half way', new Float32Array(48_000), 48_000);

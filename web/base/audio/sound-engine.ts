@@ -56,7 +56,10 @@ export class SoundEngine {
   private wantedTracks: readonly TimedTrack[] = [];
   /** The run's time at audio time 0, ms since 1970. */
   private anchorMs = 0;
-  private readonly buffers = new Map<string, AudioBuffer>();
+  /** Tones and drums, for as long as there is sound. */
+  private readonly tones = new Map<string, AudioBuffer>();
+  /** What is spoken, for as long as its class is open. */
+  private readonly clips = new Map<string, AudioBuffer>();
   private scheduled: Scheduled[] = [];
   private source: SoundSource = () => [];
   private plannedUntilMs = 0;
@@ -142,30 +145,26 @@ export class SoundEngine {
         (ms) => this.when(ms),
         () => this.onChange(),
       );
-    for (const tone of TONES) this.keep(tone, renderTone(tone, context.sampleRate), context.sampleRate);
-    for (const drum of DRUM_NAMES) this.keep(drum, renderDrum(drum, context.sampleRate), context.sampleRate);
+    const { sampleRate } = context;
+    for (const tone of TONES) this.tones.set(tone, bufferOf(renderTone(tone, sampleRate), sampleRate));
+    for (const drum of DRUM_NAMES) this.tones.set(drum, bufferOf(renderDrum(drum, sampleRate), sampleRate));
     context.addEventListener('statechange', () => {
       if (this.isOn) this.anchor();
       this.onChange();
     });
     this.context = context;
-    for (const [key, clip] of this.waiting) this.keep(key, clip.samples, clip.sampleRate);
     this.anchor();
     this.stopTicker = this.ticker(() => this.tick());
   }
 
-  private readonly waiting = new Map<string, { samples: Float32Array<ArrayBuffer>; sampleRate: number }>();
-
   /** Keeps a clip to be played by its key; may be called before sound is unlocked. */
   addClip(key: string, samples: Float32Array<ArrayBuffer>, sampleRate: number): void {
-    this.waiting.set(key, { samples, sampleRate });
-    if (this.context) this.keep(key, samples, sampleRate);
+    this.clips.set(key, bufferOf(samples, sampleRate));
   }
 
-  private keep(key: string, samples: Float32Array<ArrayBuffer>, sampleRate: number): void {
-    const made = new AudioBuffer({ length: Math.max(1, samples.length), sampleRate, numberOfChannels: 1 });
-    made.copyToChannel(samples, 0);
-    this.buffers.set(key, made);
+  /** Lets go of all clips: the class they are of is over. */
+  dropClips(): void {
+    this.clips.clear();
   }
 
   /** Ties the audio clock to the steady clock and plans anew. */
@@ -244,7 +243,7 @@ export class SoundEngine {
 
   private start({ bus, name, atMs }: TimedSound): void {
     const gain = this.gains.get(bus);
-    const buffer = this.buffers.get(name);
+    const buffer = this.tones.get(name) ?? this.clips.get(name);
     const { context } = this;
     if (!context || !gain || !buffer) return;
     const when = this.when(atMs);
@@ -268,6 +267,12 @@ export class SoundEngine {
     await this.context?.close();
     this.context = null;
   }
+}
+
+function bufferOf(samples: Float32Array<ArrayBuffer>, sampleRate: number): AudioBuffer {
+  const made = new AudioBuffer({ length: Math.max(1, samples.length), sampleRate, numberOfChannels: 1 });
+  made.copyToChannel(samples, 0);
+  return made;
 }
 
 const loudness = (v: Volume) => (v.muted ? 0 : v.level);

@@ -26,5 +26,5 @@ const UNITS: readonly [ms: number, unit: Intl.RelativeTimeFormatUnit][] = [
 export function agoWords(at: string, nowMs = Date.now()): string {
   const ms = nowMs - Date.parse(at);
   const [size, unit] = UNITS.find(([from]) => ms >= from) ?? [0, 'minute'];
-  return size === 0 ? 'less than a minute ago' : AGO.format(-Math.floor(ms / size), unit);
+  return size === 0 ? 'less than a minute ago' : AGO.format(-Math.round(ms / size), unit);
 }

@@ -11,9 +11,10 @@ import { type ReactNode, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { placeWords } from '../../../core/class/index.ts';
 import { addDays, type CalendarEntry, WEEKDAYS } from '../../../core/record/index.ts';
-import { outlineOf } from '../../../core/time/index.ts';
+import type { Outline } from '../../../core/time/index.ts';
+import { plans } from '../../../core/wire/index.ts';
 import type { Led } from '../../base/index.ts';
-import { api, Button, dayOf, dayWords, MiniSheet, timeWords, useLoaded } from '../../base/index.ts';
+import { ask, Button, dayOf, dayWords, MiniSheet, timeWords, useLoaded } from '../../base/index.ts';
 
 export type View = 'month' | 'week';
 
@@ -34,6 +35,7 @@ interface GridProps {
 export function Grid({ weeks, view, day, entries, led, offs, onOpen, onNew, onMove }: GridProps) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const [said, setSaid] = useState('');
+  const outlines = useOutlines(entries, view === 'week');
   const byId = new Map(entries.map((e) => [keyOf(e), e]));
   const end = ({ active, over }: DragEndEvent) => {
     const entry = byId.get(String(active.id));
@@ -66,6 +68,7 @@ export function Grid({ weeks, view, day, entries, led, offs, onOpen, onNew, onMo
                   key={keyOf(e)}
                   entry={e}
                   led={ledOf(e, led)}
+                  outline={ledOf(e, led)?.run.outline ?? outlines.get(e.item.planId ?? '')}
                   wide={view === 'week'}
                   onOpen={() => onOpen(e)}
                   onStep={(days) => {
@@ -141,22 +144,30 @@ function Day({ day, tall, faded, off, onNew, children }: DayProps) {
 interface CardProps {
   entry: CalendarEntry;
   led: Led | undefined;
+  outline: Outline | undefined;
   wide: boolean;
   onOpen: () => void;
   onStep: (days: number) => void;
 }
 
-/** A class is known by its shape: as it was led, else as it is planned. */
-function Shape({ planId, led }: { planId: string | null; led: Led | undefined }) {
-  const [plan] = useLoaded(['plan of the calendar', planId], async () => (planId === null ? null : api.plan(planId)));
-  const planned = plan.state === 'ready' ? plan.value?.plan : undefined;
-  const outline = useMemo(() => led?.run.outline ?? (planned ? outlineOf(planned) : null), [led, planned]);
-  return outline && <MiniSheet outline={outline} width={110} height={40} />;
+/** So many shapes are asked for at once. */
+const MOST_SHAPES = 100;
+
+/** The shapes of the classes of some entries, by id; asked for at once. */
+function useOutlines(entries: readonly CalendarEntry[], wanted: boolean): ReadonlyMap<string, Outline> {
+  const ids = [...new Set(entries.flatMap(({ item }) => item.planId ?? []))].sort().slice(0, MOST_SHAPES).join(',');
+  const [loaded] = useLoaded(['shapes of the calendar', wanted ? ids : ''], async () =>
+    wanted && ids !== '' ? ask(plans.planOutlines, { query: { ids } }) : [],
+  );
+  return useMemo(
+    () => new Map(loaded.state === 'ready' ? loaded.value.map(({ id, outline }) => [id, outline]) : []),
+    [loaded],
+  );
 }
 
 const STEPS: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 };
 
-function EntryCard({ entry, led, wide, onOpen, onStep }: CardProps) {
+function EntryCard({ entry, led, outline, wide, onOpen, onStep }: CardProps) {
   const navigate = useNavigate();
   const { item, time, off } = entry;
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: keyOf(entry) });
@@ -199,7 +210,8 @@ function EntryCard({ entry, led, wide, onOpen, onStep }: CardProps) {
         )}
         {led && <span className="ml-1 text-muted">led</span>}
         {wide && <span className="block text-muted">{[item.room, item.leader].filter(Boolean).join(', ')}</span>}
-        {wide && <Shape planId={item.planId} led={led} />}
+        {/* A class is known by its shape: as it was led, else as it is planned. */}
+        {wide && outline && <MiniSheet outline={outline} width={110} height={40} />}
       </button>
       {wide && item.planId !== null && !led && (
         <Button

@@ -77,11 +77,24 @@ function watchWindows(onWritten: (key: string) => void): () => void {
   return () => window.removeEventListener('storage', heard);
 }
 
+/** So long the voice of a class that was left is kept: from Ready to the desk, or gone out of by mistake. */
+const KEEP_VOICE_MS = 60_000;
+let lastRun: string | null = null;
+let dropping: ReturnType<typeof setTimeout> | undefined;
+
 export async function openRun(id: string): Promise<void> {
+  clearTimeout(dropping);
+  if (id !== lastRun) sound.dropClips();
+  lastRun = id;
   await restoreRuns();
   await session.open(id);
 }
-export const closeRun = () => session.close();
+
+export function closeRun(): void {
+  session.close();
+  clearTimeout(dropping);
+  dropping = setTimeout(() => sound.dropClips(), KEEP_VOICE_MS);
+}
 export const command = (what: RunCommand) => session.command(what);
 export const takeOver = () => session.takeOver();
 export const undoLast = () => session.undoLast();
