@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { faultsOf, figureOf, filmOf, readFigure, stillOf } from '@odd-round/figure';
+import { faultsOf, figureOf, framesOf, readFigure, stillOf } from '@odd-round/figure';
 import { circuit, planOf, s, stations } from '../core/test/build.ts';
 import { readShippedFigures } from '../dist/server/library/read.js';
 import { OwnServer } from '../e2e/support/server.ts';
@@ -40,12 +40,13 @@ export async function figures(tell: Told): Promise<void> {
     return figureOf(read.figure);
   };
   // Once unmeasured, as after the first second of a wall.
-  for (const film of MOVES.map((name) => filmOf(made(name)))) for (let k = 0; k < FRAMES; k++) film.at((k * 1000) / 60);
+  for (const frames of MOVES.map((name) => framesOf(made(name))))
+    for (let k = 0; k < FRAMES; k++) frames.at((k * 1000) / 60);
   for (const name of MOVES) {
     const times = Array.from({ length: TIMES }, () => {
-      const film = filmOf(made(name));
+      const frames = framesOf(made(name));
       return once(() => {
-        for (let k = 0; k < FRAMES; k++) film.at((k * 1000) / 60);
+        for (let k = 0; k < FRAMES; k++) frames.at((k * 1000) / 60);
       });
     });
     tell(`1,000 frames of ${name}`, times, `60 a second, cycle ${(made(name).cycleMs / 1000).toFixed(1)} s`);

@@ -9,7 +9,7 @@ import { openEmbedded } from '../dist/server/db/embedded.js';
 import { migrate } from '../dist/server/db/migrate.js';
 import { savePerson } from '../dist/server/db/people.js';
 import { savePlan } from '../dist/server/db/plans.js';
-import { freshen } from '../dist/server/db/record-rows.js';
+import { rebuild } from '../dist/server/db/record-rows.js';
 import { appendEvents, createRun } from '../dist/server/db/runs.js';
 import { freshDataDir } from '../server/test/fresh-database.ts';
 import { chromiumFor } from './first-visit.ts';
@@ -60,7 +60,7 @@ export async function records(tell: Told): Promise<void> {
     await appendEvents(db, id, eventsOf(k, plan));
   }
   const from = performance.now();
-  await freshen(db);
+  await rebuild(db);
   tell(
     'records of 250 runs made from their events',
     [performance.now() - from],

@@ -15,7 +15,7 @@ import {
 import { takeLock } from '../server/db/lock.ts';
 import { databaseDir, markMade, openDatabase } from '../server/start/open-database.ts';
 import { CannotStart, readSettings } from '../server/start/settings.ts';
-import { settle } from '../server/start/settle.ts';
+import { bringUpToDate } from '../server/start/up-to-date.ts';
 import type { Streams } from './streams.ts';
 
 export type AdminCommand = 'backup' | 'restore' | 'salvage' | 'check';
@@ -113,10 +113,10 @@ async function restore(file: string | null, env: Record<string, string | undefin
 const restoreServer = (file: string, env: Record<string, string | undefined>, say: (text: string) => void) =>
   withData(env, async ({ db, isNew }) => {
     const keeper = new Keeper(db, path.join(settingsOf(env).dataDir, 'backups'), null, Date.now);
-    await settle(db, keeper);
+    await bringUpToDate(db, keeper);
     const before = isNew ? null : await keeper.make('before-restore');
     say(`Restored: ${told(await restoreRunning(db, file, new Date()))}`);
-    await settle(db, keeper);
+    await bringUpToDate(db, keeper);
     if (before !== null) say(`What was there is kept as ${path.join(keeper.folder, before)}`);
     return 0;
   });

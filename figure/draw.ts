@@ -5,9 +5,9 @@ import { type Disc, hullPath } from './hull.ts';
 import { PLACED, type PlacedKind } from './kit.ts';
 import type { Figure, Moment } from './motion.ts';
 import { alongOf, momentOf } from './motion.ts';
+import { heldPath, placedPath, pointAt, stretchedPath } from './props.ts';
 import { FINE, fine, type Seen, seenFrom, UNITS } from './see.ts';
 import type { Skeleton } from './skeleton.ts';
-import { heldPath, placedPath, pointAt, stretchedPath } from './things.ts';
 import { add, apply, between, radians, type Vec } from './vectors.ts';
 
 /*

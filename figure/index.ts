@@ -1,7 +1,7 @@
 export { drawMoment, LAYERS, type Layer, type Picture } from './draw.ts';
 export { faultWords } from './fault-words.ts';
 export type { FigureText, View } from './figure.ts';
-export { type Film, filmOf, filmOfText } from './film.ts';
+export { cachedFrames, type Frames, framesOf } from './frame-cache.ts';
 export { dragged, HANDLES, type Handle, handleAt, spreadOut } from './handles.ts';
 export { figureOf, momentOf, type Tempo, whenAt } from './motion.ts';
 export { pacedMs } from './pace.ts';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { centreOfMass } from './balance.ts';
 import { LENGTHS, RADII } from './body.ts';
-import { filmOf, filmOfText } from './film.ts';
+import { cachedFrames, framesOf } from './frame-cache.ts';
 import { alongOf, type Figure, figureOf, flightMs, momentOf, type Tempo } from './motion.ts';
 import { pacedMs } from './pace.ts';
 import { spokenAt } from './point.ts';
@@ -164,19 +164,19 @@ describe('the beat', () => {
 
 describe('what is drawn', () => {
   it('is drawn once for each sixtieth of a second', () => {
-    const film = filmOf(figure(SQUAT));
-    expect(film.at(100)).toBe(film.at(100 + 2600));
-    expect(film.at(0)).not.toBe(film.at(800));
-    expect(film.at(800).legs).toMatch(/^M-?\d+ -?\d+L/);
-    expect(film.at(0).held).not.toBe('');
-    expect(film.at(0).farKit).toBe('');
+    const frames = framesOf(figure(SQUAT));
+    expect(frames.at(100)).toBe(frames.at(100 + 2600));
+    expect(frames.at(0)).not.toBe(frames.at(800));
+    expect(frames.at(800).legs).toMatch(/^M-?\d+ -?\d+L/);
+    expect(frames.at(0).held).not.toBe('');
+    expect(frames.at(0).farKit).toBe('');
   });
 
   it('lies within its box at every moment', () => {
-    const film = filmOf(figure('(side): stand → stand, arms overhead, lift → back, lower'));
-    const [left, top, right, bottom] = film.box;
-    for (let ms = 0; ms < film.figure.cycleMs; ms += 100)
-      for (const [, x, y] of Object.values(film.at(ms))
+    const frames = framesOf(figure('(side): stand → stand, arms overhead, lift → back, lower'));
+    const [left, top, right, bottom] = frames.box;
+    for (let ms = 0; ms < frames.figure.cycleMs; ms += 100)
+      for (const [, x, y] of Object.values(frames.at(ms))
         .join('')
         .matchAll(/[ML](-?\d+) (-?\d+)/g)) {
         expect(Number(x)).toBeGreaterThanOrEqual(left - 1);
@@ -187,10 +187,10 @@ describe('what is drawn', () => {
   });
 
   it('is kept by its text and tempo, and null where the text says nothing', () => {
-    expect(filmOfText(SQUAT)).toBe(filmOfText(SQUAT));
+    expect(cachedFrames(SQUAT)).toBe(cachedFrames(SQUAT));
     const slow = { downMs: 4000, holdMs: 0, upMs: 1000, topMs: 0 };
-    expect(filmOfText(SQUAT, slow)?.figure.cycleMs).toBe(5000);
-    expect(filmOfText('flap')).toBeNull();
+    expect(cachedFrames(SQUAT, slow)?.figure.cycleMs).toBe(5000);
+    expect(cachedFrames('flap')).toBeNull();
   });
 
   it('stands as a pair with an arrow the way of what moves most; held, alone and without', () => {
@@ -209,7 +209,7 @@ describe('what is drawn', () => {
   });
 
   it('takes any moment of any figure without a number that is none', () => {
-    const f = filmOf(figure(JUMP));
+    const f = framesOf(figure(JUMP));
     fc.assert(
       fc.property(fc.double({ min: -1e6, max: 1e6, noNaN: true }), (ms) => {
         expect(Object.values(f.at(ms)).join('')).not.toMatch(/NaN|Infinity|undefined/);

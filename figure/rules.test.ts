@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { faultWords } from './fault-words.ts';
-import { filmOf } from './film.ts';
+import { framesOf } from './frame-cache.ts';
 import { dragged, HANDLES, handleAt, spreadOut } from './handles.ts';
 import { hullPath } from './hull.ts';
 import { figureOf } from './motion.ts';
@@ -76,7 +76,7 @@ describe('drawing by hand', () => {
   it('has its handles on the picture of one that gets on too', () => {
     const read = readFigure('(side, travels): stand → lunge, right foot steps → stand, left foot steps');
     if (!read.ok) throw new Error(read.problem);
-    const [left, , right] = filmOf(figureOf(read.figure)).box;
+    const [left, , right] = framesOf(figureOf(read.figure)).box;
     for (const k of [0, 1, 2])
       for (const h of HANDLES) {
         const { x } = handleAt(read.figure, k, h);

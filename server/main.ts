@@ -5,7 +5,7 @@ import { makeGate } from './api/session.ts';
 import { createApp } from './app.ts';
 import { Keeper } from './backup/index.ts';
 import { DiskSpace } from './db/disk.ts';
-import { freshenBehind } from './db/record-rows.ts';
+import { rebuildBehind } from './db/record-rows.ts';
 import { seedOnce } from './demo/seed.ts';
 import { RunHub } from './live/hub.ts';
 import { endPool } from './pool/index.ts';
@@ -13,7 +13,7 @@ import { bundledSpeech } from './speech/engine.ts';
 import { type OpenedDatabase, openDatabase } from './start/open-database.ts';
 import { endIdleNowAndThen, keepNightly } from './start/schedule.ts';
 import { CannotStart, readSettings, type Settings } from './start/settings.ts';
-import { oneAfterTheOther, settle } from './start/settle.ts';
+import { bringUpToDate, oneAfterTheOther } from './start/up-to-date.ts';
 import { watchTo } from './start/watch.ts';
 
 const GRACE_MS = 2000;
@@ -74,7 +74,7 @@ async function start(settings: Settings): Promise<void> {
       watch,
       durable: opened.durable,
       hub,
-      settle: () => settle(db, keeper),
+      bringUpToDate: () => bringUpToDate(db, keeper),
     },
     log: (error) => log.error(error),
     ...(log.isLevelEnabled('debug') ? { requests: (line) => log.debug(line, 'request') } : {}),
@@ -84,7 +84,7 @@ async function start(settings: Settings): Promise<void> {
   ends.push(keepNightly(keeper, log), endIdleNowAndThen(db, hub, log));
   // Runs of before have no records yet: they are made while nobody waits for them.
   let goesOn = true;
-  const made = freshenBehind(db, () => goesOn).catch((error: unknown) => log.error(error));
+  const made = rebuildBehind(db, () => goesOn).catch((error: unknown) => log.error(error));
   ends.push(() => {
     goesOn = false;
     return made;
@@ -96,7 +96,7 @@ async function prepare({ db, durable }: OpenedDatabase, keeper: Keeper): Promise
     log.error(
       'SAVES DO NOT REACH THE DISK: no fsync was seen. A power cut may lose what was saved; report this version.',
     );
-  const applied = await settle(db, keeper);
+  const applied = await bringUpToDate(db, keeper);
   if (applied.length > 0) log.info({ applied }, 'database brought up to date');
   if (await seedOnce(db, Date.now())) log.info('demo data of the Saltmarsh Boathouse loaded');
 }

@@ -3,7 +3,7 @@ export * from './care/index.ts';
 export * from './changes/index.ts';
 export * from './checks/index.ts';
 export * from './fit/index.ts';
-export * from './norms/index.ts';
 export * from './propose/index.ts';
 export * from './room/index.ts';
 export * from './sequence/index.ts';
+export * from './thresholds/index.ts';

@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { parseWith } from '../class/index.ts';
 import { circuit, planOf, stations } from '../test/build.ts';
 import { namesShown } from '../voice/index.ts';
+import { DrawnMoveSchema } from './drawn-move.ts';
 import { figuresOf, libraryOf } from './library.ts';
 import { MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
-import { DrawnMoveSchema } from './drawn-move.ts';
 import { plainMove } from './schema.ts';
 
 describe('the figure of a move', () => {

@@ -26,4 +26,4 @@ export const textsOf = (plan: Plan, check: string, library?: Library): string[] 
   findingsOf(plan, check, library ? { library } : {}).map((f) => f.text);
 
 /** The class after a fix of one of its findings. */
-export const mended = (plan: Plan, fix: Fix | undefined): Plan => applySteps(plan, fix?.steps ?? []);
+export const fixed = (plan: Plan, fix: Fix | undefined): Plan => applySteps(plan, fix?.steps ?? []);

@@ -130,7 +130,7 @@ class Browser {
   }
 
   /** Sends until nothing waits. */
-  async settle(runId: string): Promise<boolean> {
+  async flushPromises(runId: string): Promise<boolean> {
     return this.desk.outbox.flush(runId);
   }
 
@@ -148,7 +148,7 @@ class Browser {
 
 async function until(done: () => Promise<boolean>): Promise<void> {
   for (let k = 0; k < 20; k++) if (await done()) return;
-  throw new Error('It does not settle');
+  throw new Error('It does not flushPromises');
 }
 
 describe('a run in a bad hall', () => {
@@ -201,7 +201,7 @@ describe('a run in a bad hall', () => {
       }
       if (!server) await startServer();
       faults.on = false;
-      for (const desk of desks) await until(() => desk.settle(id));
+      for (const desk of desks) await until(() => desk.flushPromises(id));
       for (const desk of desks) await desk.hear(random);
       const stored = await api.run(id);
       expect(new Set(stored.events.map((e) => e.id))).toEqual(new Set(done));

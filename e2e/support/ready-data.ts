@@ -4,11 +4,11 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Keeper } from '../../server/backup/index.ts';
 import { openEmbedded } from '../../server/db/embedded.ts';
-import { freshen } from '../../server/db/record-rows.ts';
+import { rebuild } from '../../server/db/record-rows.ts';
 import { seedOnce } from '../../server/demo/seed.ts';
 import { ROOT } from '../../server/shared/root.ts';
 import { databaseDir, markMade } from '../../server/start/open-database.ts';
-import { settle } from '../../server/start/settle.ts';
+import { bringUpToDate } from '../../server/start/up-to-date.ts';
 import { freshDataDir } from '../../server/test/fresh-database.ts';
 
 const KEPT = path.join(ROOT, 'node_modules/.odd-round');
@@ -40,9 +40,9 @@ async function makeTemplate(template: string, nowMs: number): Promise<void> {
     await rm(path.join(KEPT, old), { recursive: true, force: true });
   const dir = await freshDataDir('ready');
   const db = await openEmbedded(databaseDir(dir));
-  await settle(db, new Keeper(db, path.join(dir, 'backups'), null, () => nowMs));
+  await bringUpToDate(db, new Keeper(db, path.join(dir, 'backups'), null, () => nowMs));
   await seedOnce(db, nowMs);
-  await freshen(db);
+  await rebuild(db);
   await db.close();
   markMade(dir);
   const aside = `${template}.${process.pid}`;

@@ -10,7 +10,7 @@ import { DiskSpace } from '../db/disk.ts';
 import { migrate } from '../db/migrate.ts';
 import { savePlan } from '../db/plans.ts';
 import { RunHub } from '../live/hub.ts';
-import { settle } from '../start/settle.ts';
+import { bringUpToDate } from '../start/up-to-date.ts';
 import { checkedApp } from '../test/checked-app.ts';
 import { fill, plan } from '../test/filled.ts';
 import { freshDatabase } from '../test/fresh-database.ts';
@@ -35,7 +35,7 @@ const make = (disk: DiskSpace | null = null) => {
     now: () => now,
     watch: () => {},
     hub,
-    settle: () => settle(db, keeper),
+    bringUpToDate: () => bringUpToDate(db, keeper),
     durable: true,
   };
   return { app: checkedApp({ db, now: () => now, log: () => {}, webDir: '/nowhere', hub, disk, backups: parts }), hub };

@@ -5,7 +5,7 @@ import path from 'node:path';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { type Request, Router } from 'express';
-import { keeping } from '../../core/wire/index.ts';
+import { backups } from '../../core/wire/index.ts';
 import {
   BadBackup,
   backupStream,
@@ -21,9 +21,9 @@ import type { Database } from '../db/database.ts';
 import type { DiskSpace } from '../db/disk.ts';
 import type { RunHub } from '../live/hub.ts';
 import type { KnownRuns } from '../live/known-runs.ts';
-import { handle } from './handle.ts';
 import type { Watch } from './limits.ts';
 import { notFound, ProblemError } from './problem.ts';
+import { route } from './route.ts';
 
 const MAX_UPLOAD_BYTES = 2 * 1024 ** 3;
 
@@ -37,14 +37,14 @@ export interface BackupParts {
   /** Tells whether a class is being led: a restore waits until it is over. */
   hub: RunHub;
   /** Brings a database that came back up to this program. */
-  settle: () => Promise<unknown>;
+  bringUpToDate: () => Promise<unknown>;
   /** Whether saves were seen to reach the disk. */
   durable: boolean;
 }
 
 /** Backups: made, listed, fetched, restored; and what of the data can be read. */
 export function backupApi(
-  { db, keeper, disk, now, watch, hub, settle, durable }: BackupParts,
+  { db, keeper, disk, now, watch, hub, bringUpToDate, durable }: BackupParts,
   known: KnownRuns,
 ): Router {
   const api = Router();
@@ -66,7 +66,7 @@ export function backupApi(
     }
   };
 
-  handle(api, keeping.getKeeping, async () => {
+  route(api, backups.getKeeping, async () => {
     const free = disk ? await disk.freeBytes() : Number.POSITIVE_INFINITY;
     return {
       kept: await keeper.list(),
@@ -79,18 +79,18 @@ export function backupApi(
     };
   });
 
-  handle(api, keeping.makeBackup, () => alone(async () => ({ file: await keeper.make('by-hand') })));
+  route(api, backups.makeBackup, () => alone(async () => ({ file: await keeper.make('by-hand') })));
 
-  handle(api, keeping.getBackupNow, async ({ res }) => {
+  route(api, backups.getBackupNow, async ({ res }) => {
     await alone(async () => {
       res.attachment(`odd-round-${new Date(now()).toISOString().slice(0, 10)}.zip`).type('application/zip');
       await pipeline(backupStream(db, { now: new Date(now()) }), res).catch(() => res.destroy());
     });
   });
 
-  handle(api, keeping.checkData, () => alone(() => checkDatabase(db)));
+  route(api, backups.checkData, () => alone(() => checkDatabase(db)));
 
-  handle(api, keeping.getBackup, async ({ path: { file }, res }) => {
+  route(api, backups.getBackup, async ({ path: { file }, res }) => {
     if (!isBackupName(file)) throw notFound('Backup');
     res.attachment(file);
     await new Promise<void>((done, fail) =>
@@ -108,7 +108,7 @@ export function backupApi(
       // What is there now can be had back in the same way.
       const before = await keeper.make('before-restore', spare);
       const restored = await restoreRunning(db, file, new Date(now()));
-      await settle();
+      await bringUpToDate();
       known.forget();
       watch('restored', { from: req.ip, restored });
       return { restored, before };
@@ -119,7 +119,7 @@ export function backupApi(
     }
   };
 
-  handle(api, keeping.restoreKept, ({ path: { file }, req }) =>
+  route(api, backups.restoreKept, ({ path: { file }, req }) =>
     alone(async () => {
       const kept = (await keeper.list()).find((b) => b.file === file)?.file;
       if (!kept) throw notFound('Backup');
@@ -127,7 +127,7 @@ export function backupApi(
     }),
   );
 
-  handle(api, keeping.restoreFile, ({ req }) =>
+  route(api, backups.restoreFile, ({ req }) =>
     alone(async () => {
       if (!req.is('application/zip')) throw new ProblemError(415, 'A backup is sent as application/zip');
       const folder = await mkdtemp(path.join(tmpdir(), 'odd-round-restore-'));

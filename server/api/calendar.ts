@@ -23,9 +23,9 @@ import { clubZone } from '../db/zone.ts';
 import { doJob } from '../pool/index.ts';
 import { soundBody } from './border.ts';
 import { fileName } from './file-name.ts';
-import { handle } from './handle.ts';
 import type { Guesses } from './limits.ts';
 import { notFound, ProblemError, problemsIn } from './problem.ts';
+import { route } from './route.ts';
 
 /** How far back and ahead a calendar file is read, days. */
 const BACK_DAYS = 370;
@@ -38,10 +38,10 @@ export function calendarApi(db: Database, now: () => number): Router {
   const api = Router();
   api.use(['/calendar', '/series'], json({ limit: '12mb' }), soundBody);
 
-  handle(api, calendar.getCalendar, async ({ query }) => ({ items: await calendarBetween(db, query.from, query.to) }));
-  handle(api, calendar.saveCalendar, ({ body }) => saveCalendar(db, body.put, body.remove));
+  route(api, calendar.getCalendar, async ({ query }) => ({ items: await calendarBetween(db, query.from, query.to) }));
+  route(api, calendar.saveCalendar, ({ body }) => saveCalendar(db, body.put, body.remove));
 
-  handle(api, calendar.exportCalendar, async ({ query, res }) => {
+  route(api, calendar.exportCalendar, async ({ query, res }) => {
     const classes = await datedClasses(db, query);
     if (classes.length === 0 && (query.id ?? query.series) !== undefined) throw notFound('Class');
     const [first] = classes;
@@ -50,7 +50,7 @@ export function calendarApi(db: Database, now: () => number): Router {
     res.send(writeCalendar(title ?? 'Classes', classes, await clubZone(db), now()));
   });
 
-  handle(api, calendar.importCalendar, async ({ body }) => {
+  route(api, calendar.importCalendar, async ({ body }) => {
     const zone = await clubZone(db);
     const today = localAt(now(), zone).day;
     const between = [addDays(today, -BACK_DAYS), addDays(today, AHEAD_DAYS)] as const;
@@ -60,22 +60,22 @@ export function calendarApi(db: Database, now: () => number): Router {
     return { classes: await bringInClasses(db, classes), problems };
   });
 
-  handle(api, calendar.getFeed, async () => readSetting(db, 'feed', FeedSchema));
-  handle(api, calendar.makeFeed, async () => {
+  route(api, calendar.getFeed, async () => readSetting(db, 'feed', FeedSchema));
+  route(api, calendar.makeFeed, async () => {
     const secret = randomBytes(24).toString('base64url');
     await writeSetting(db, 'feed', { secret });
     return { secret };
   });
-  handle(api, calendar.endFeed, () => writeSetting(db, 'feed', { secret: null }));
+  route(api, calendar.endFeed, () => writeSetting(db, 'feed', { secret: null }));
 
-  handle(api, calendar.listSeries, () => listSeries(db));
+  route(api, calendar.listSeries, () => listSeries(db));
   const whole = async (id: string) => {
     const series = await findSeries(db, id);
     if (!series) throw notFound('Series');
     return { series, classes: await datedClasses(db, { series: id }) };
   };
-  handle(api, calendar.getSeries, ({ path }) => whole(path.id));
-  handle(api, calendar.makeSeries, async ({ path, body }) => {
+  route(api, calendar.getSeries, ({ path }) => whole(path.id));
+  route(api, calendar.makeSeries, async ({ path, body }) => {
     if (body.series.id !== path.id) throw new ProblemError(400, 'The series has another id than the address');
     const classes = body.classes.map(({ dated, plan }, k) => ({ dated, plan: soundPlan(plan, `classes[${k}].plan`) }));
     await keepSeries(db, body.series, classes).catch((error: unknown) => {
@@ -84,7 +84,7 @@ export function calendarApi(db: Database, now: () => number): Router {
     });
     return whole(path.id);
   });
-  handle(api, calendar.deleteSeries, async ({ path }) => {
+  route(api, calendar.deleteSeries, async ({ path }) => {
     const removed = await endSeries(db, path.id);
     if (removed === null) throw notFound('Series');
     return { removed };
@@ -104,7 +104,7 @@ function soundPlan(document: unknown, path: string): Plan {
 /** The classes for calendars that follow this one, to whoever has the secret address. */
 export function feedApi(db: Database, now: () => number, guesses: Guesses): Router {
   const api = Router();
-  handle(api, calendar.readFeed, async ({ req, res }) => {
+  route(api, calendar.readFeed, async ({ req, res }) => {
     const asked = String(req.params.secret).replace(/\.ics$/, '');
     const found = await guesses.look(req, 'feed', asked, async () => {
       const { secret } = await readSetting(db, 'feed', FeedSchema);

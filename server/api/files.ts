@@ -13,8 +13,8 @@ import { findDocument, findPlan, listPlans, savePlanIn } from '../db/plans.ts';
 import { doJob } from '../pool/index.ts';
 import { ROOT } from '../shared/root.ts';
 import { fileName } from './file-name.ts';
-import { handle } from './handle.ts';
 import { notFound, ProblemError } from './problem.ts';
+import { route } from './route.ts';
 
 /** A larger file is sent part by part, as the import dialog does, so that none of it holds the server up for long. */
 const MOST_AT_ONCE = 200;
@@ -26,7 +26,7 @@ export function filesApi(db: Database): Router {
   const api = Router();
   api.use('/files', json({ limit: '4mb' }));
 
-  handle(api, files.exportFile, async ({ query, res }) => {
+  route(api, files.exportFile, async ({ query, res }) => {
     const ids = query.ids?.split(',').slice(0, MAX_IDS) ?? null;
     if (ids === null) {
       res.attachment('odd-round-classes.json').type('application/json');
@@ -45,7 +45,7 @@ export function filesApi(db: Database): Router {
     res.type('application/json').send(writePlanFile(plans, moves));
   });
 
-  handle(api, files.importFile, async ({ body }) => {
+  route(api, files.importFile, async ({ body }) => {
     const { plans, problems, told, moves } = await doJob('classes', [body.text, MOST_AT_ONCE]);
     if (problems.length > 0 && (!body.goodPart || plans.length === 0))
       throw new ProblemError(422, 'The file was not imported', { problems, sound: plans.map((p) => p.title) });
@@ -57,7 +57,7 @@ export function filesApi(db: Database): Router {
     return { imported, problems, told, moves: await addMoves(db, moves) };
   });
 
-  handle(api, files.getPlanSchema, async ({ res }) => {
+  route(api, files.getPlanSchema, async ({ res }) => {
     res.type('application/schema+json').send(await readFile(path.join(ROOT, 'docs/plan.schema.json'), 'utf8'));
   });
 

@@ -4,7 +4,7 @@ import type { Plan } from '../../core/class/index.ts';
 import { libraryOf } from '../../core/moves/index.ts';
 import { localAt } from '../../core/record/index.ts';
 import { foldRun } from '../../core/time/index.ts';
-import { type Handout, outside } from '../../core/wire/index.ts';
+import { exporting, type Handout } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { endHandout, findHandout, listHandouts, makeHandout } from '../db/handouts.ts';
 import { listKit } from '../db/kit.ts';
@@ -14,12 +14,12 @@ import { findRun } from '../db/runs.ts';
 import { endCardCodes, listCardCodes, makeCardCodes } from '../db/station-codes.ts';
 import { clubZone } from '../db/zone.ts';
 import { type HomePage, makeHomePage } from '../home/make-page.ts';
-import { Turns } from '../shared/turns.ts';
+import { SerialQueue } from '../shared/serial-queue.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
 import { fileName } from './file-name.ts';
-import { handle } from './handle.ts';
 import type { Guesses } from './limits.ts';
 import { notFound, ProblemError } from './problem.ts';
+import { route } from './route.ts';
 
 const MAX_WAITING = 4;
 const RETRY_AFTER_S = 10;
@@ -37,7 +37,7 @@ const KEPT = 8;
 
 /** Makes home pages, one at a time; whoever asks for one that is made or under way shares it. */
 export class HomePages {
-  private readonly turns = new Turns(MAX_WAITING);
+  private readonly turns = new SerialQueue(MAX_WAITING);
   private readonly made = new Map<string, Promise<HomePage>>();
 
   constructor(private readonly parts: { db: Database; engine: SpeechEngine | null }) {}
@@ -84,19 +84,19 @@ export function handoutsApi({ db, pages, now }: Omit<Parts, 'guesses'>): Router 
   const api = Router();
   api.use('/handouts', json({ limit: '16kb' }));
 
-  handle(api, outside.listHandouts, () => listHandouts(db));
-  handle(api, outside.makeHandout, async ({ body }) => {
+  route(api, exporting.listHandouts, () => listHandouts(db));
+  route(api, exporting.makeHandout, async ({ body }) => {
     const made = await makeHandout(db, body.kind, body.targetId);
     if (!made) throw notFound(body.kind === 'plan' ? 'Class' : 'Run');
     return made;
   });
-  handle(api, outside.endHandout, async ({ path }) => {
+  route(api, exporting.endHandout, async ({ path }) => {
     if (!(await endHandout(db, path.code))) throw notFound('Code');
   });
 
   api.use('/card-codes', json({ limit: '4kb' }));
-  handle(api, outside.listCardCodes, () => listCardCodes(db, new Date(now())));
-  handle(api, outside.makeCardCodes, async ({ body: { planId, weeks } }) => {
+  route(api, exporting.listCardCodes, () => listCardCodes(db, new Date(now())));
+  route(api, exporting.makeCardCodes, async ({ body: { planId, weeks } }) => {
     const stored = await findPlan(db, planId);
     if (!stored) throw notFound('Class');
     const stations = stored.plan.blocks.flatMap((b) => b.stations.map((s) => s.id));
@@ -104,11 +104,11 @@ export function handoutsApi({ db, pages, now }: Omit<Parts, 'guesses'>): Router 
     await makeCardCodes(db, planId, stations, { now: new Date(now()), endsAt });
     return { planId, title: stored.plan.title, cards: stations.length, endsAt: endsAt.toISOString() };
   });
-  handle(api, outside.endCardCodes, async ({ path }) => {
+  route(api, exporting.endCardCodes, async ({ path }) => {
     if ((await endCardCodes(db, path.planId)) === 0) throw notFound('Code');
   });
 
-  handle(api, outside.getHomePage, async ({ path, query, res }) => {
+  route(api, exporting.getHomePage, async ({ path, query, res }) => {
     if (path.kind !== 'plan' && path.kind !== 'run') throw notFound('Page');
     const { plan, page } = await pages.of({ kind: path.kind, targetId: path.id }, query.voice === '1');
     res

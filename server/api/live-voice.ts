@@ -5,16 +5,16 @@ import { wordsOf } from '../../core/voice/index.ts';
 import { live } from '../../core/wire/index.ts';
 import { spokenClip } from '../speech/clips.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
-import { handle } from './handle.ts';
 import { type LiveParts, openedBy } from './live-code.ts';
 import { noSpeech, notFound } from './problem.ts';
+import { route } from './route.ts';
 
 /** The words of a run for a screen that sounds in place of the desk: those of this run alone, by its code. */
 export function liveVoiceApi(parts: LiveParts, engine: SpeechEngine | null): Router {
   const api = Router();
   const words = new WordsByState();
 
-  handle(api, live.followClip, async ({ query, req, res }) => {
+  route(api, live.followClip, async ({ query, req, res }) => {
     const { kind, run } = await openedBy(parts, req);
     // Walls alone may sound in place of the desk.
     if (kind !== 'watch') throw notFound('Clip');

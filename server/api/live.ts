@@ -10,11 +10,11 @@ import type { RunHub } from '../live/hub.ts';
 import { type KnownRun, stateNow } from '../live/known-runs.ts';
 import { RunFigures } from '../live/run-figures.ts';
 import { openStream, type StreamKind } from '../live/streams.ts';
-import { handle } from './handle.ts';
 import { limited, placeOf } from './limits.ts';
 import { isSquad, type LiveParts, type Opened, type OpenedKind, openedBy, screenOf } from './live-code.ts';
 import { follow } from './live-stream.ts';
 import { notFound, ProblemError } from './problem.ts';
+import { route } from './route.ts';
 
 /** What each kind of code may ask for. */
 const ALLOWED: Record<OpenedKind, readonly RunEvent['type'][]> = {
@@ -68,10 +68,10 @@ export function liveApi(parts: LiveParts): Router {
   const figures = new RunFigures(db);
   const phoneOf = async (req: Request) => (await phones.knownOf(req))?.id ?? placeOf(req);
 
-  handle(api, live.followCode, async ({ req }) => ({ kind: (await openedBy(parts, req, ['squad'])).kind }));
-  handle(api, live.followClock, () => ({ nowMs: now() }));
+  route(api, live.followCode, async ({ req }) => ({ kind: (await openedBy(parts, req, ['squad'])).kind }));
+  route(api, live.followClock, () => ({ nowMs: now() }));
 
-  handle(
+  route(
     api,
     live.followFigures,
     async ({ query, req }) => {
@@ -86,7 +86,7 @@ export function liveApi(parts: LiveParts): Router {
     limited({ perMinute: FIGURES_OF_PHONE, key: phoneOf, event: 'figures from one phone', watch }),
   );
 
-  handle(api, live.followStream, async ({ query, req, res }) => {
+  route(api, live.followStream, async ({ query, req, res }) => {
     const found = await openedBy(parts, req, ['squad']);
     const screen = screenOf(found, query);
     const phone = await phones.of(req, res);
@@ -106,7 +106,7 @@ export function liveApi(parts: LiveParts): Router {
     await follow(parts, found.runId, { kind: found.kind, screen }, stream);
   });
 
-  handle(
+  route(
     api,
     live.askDesk,
     async ({ body, req, res }) => {
@@ -176,27 +176,27 @@ export function deskApi(parts: LiveParts): Router {
   const { db, hub, streams, now } = parts;
   const api = Router();
   api.use('/runs', json({ limit: '2mb' }));
-  handle(api, runs.makeCodes, async ({ path }) => {
+  route(api, runs.makeCodes, async ({ path }) => {
     if (!(await hasRun(db, path.id))) throw notFound('Run');
     return codesOf(db, path.id);
   });
-  handle(api, runs.tellClock, async ({ path, body }) => {
+  route(api, runs.tellClock, async ({ path, body }) => {
     if (!(await setClockOffset(db, path.id, body.clockOffsetMs))) throw notFound('Run');
     hub.publish(path.id, { kind: 'clock', offsetMs: body.clockOffsetMs });
   });
-  handle(api, runs.tellPulse, async ({ path, body }) => {
+  route(api, runs.tellPulse, async ({ path, body }) => {
     if (!(await hasRun(db, path.id))) throw notFound('Run');
     hub.publish(path.id, { kind: 'pulse', pulse: body.pulse });
   });
-  handle(api, runs.listWaiting, ({ path }) => waitingIn(db, path.id));
-  handle(api, runs.settleWaiting, async ({ path, body }) => {
+  route(api, runs.listWaiting, ({ path }) => waitingIn(db, path.id));
+  route(api, runs.settleWaiting, async ({ path, body }) => {
     const became = await settleWaiting(db, path.id, path.entry, body.person);
     if (became === null) throw notFound('Entry');
     if (became === 'nobody') throw new ProblemError(422, 'There is no such person');
     if (became === 'written') hub.news(path.id);
     hub.publish(path.id, { kind: 'waiting' });
   });
-  handle(api, live.deskStream, async ({ path, req, res }) => {
+  route(api, live.deskStream, async ({ path, req, res }) => {
     if (!(await hasRun(db, path.id))) throw notFound('Run');
     const kind: StreamKind = 'desk';
     const of = { kind, runId: path.id, phone: placeOf(req), known: true, shows: kind };

@@ -1,4 +1,4 @@
-import { Turns } from '../shared/turns.ts';
+import { SerialQueue } from '../shared/serial-queue.ts';
 
 /** Tries that cost nothing; from then on each wrong one doubles the wait, up to a minute. */
 const FREE_TRIES = 3;
@@ -28,7 +28,7 @@ export type Attempt = { checked: true; right: boolean } | { checked: false; wait
  */
 export class LoginGuard {
   private readonly tries = new Map<string, Tries>();
-  private readonly queues = { known: new Turns(MAX_WAITING), stranger: new Turns(MAX_WAITING) };
+  private readonly queues = { known: new SerialQueue(MAX_WAITING), stranger: new SerialQueue(MAX_WAITING) };
   private minute = { startMs: 0, wrong: 0 };
 
   constructor(private readonly now: () => number) {}

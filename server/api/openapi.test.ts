@@ -72,7 +72,7 @@ describe('the description of the interface', () => {
       now: () => T0,
       watch: () => {},
       hub,
-      settle: async () => {},
+      bringUpToDate: async () => {},
       durable: true,
     };
     const gate = await makeGate({ db, passphrase: 'slack-water', now: () => T0, watch: () => {} });
@@ -111,10 +111,8 @@ describe('the description of the interface', () => {
       ]);
       return res.body;
     };
-    const { Classes, Files, Library, Runs, Following, Records, Calendar, Speech, Keeping, Outside, Music } = ENDPOINTS as Record<
-      string,
-      Record<string, Endpoint>
-    >;
+    const { Classes, Files, Library, Runs, Following, Records, Calendar, Speech, Keeping, Outside, Music } =
+      ENDPOINTS as Record<string, Record<string, Endpoint>>;
     const at = { id: 'low-tide', planId: 'low-tide', version: 1 };
 
     await ask(Keeping!.getHealth!);

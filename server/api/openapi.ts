@@ -4,14 +4,14 @@ import type * as v from 'valibot';
 import { PlanSchema } from '../../core/class/index.ts';
 import { RunEventSchema } from '../../core/time/index.ts';
 import {
+  backups,
   calendar,
   type Endpoint,
+  exporting,
   files,
-  keeping,
   library,
   live,
   music,
-  outside,
   ProblemSchema,
   plans,
   records,
@@ -19,7 +19,7 @@ import {
   STREAM_MESSAGES,
   speech,
 } from '../../core/wire/index.ts';
-import { handle } from './handle.ts';
+import { route } from './route.ts';
 
 /** The endpoints by what they are about. */
 export const ENDPOINTS: Record<string, Record<string, Endpoint>> = {
@@ -31,9 +31,9 @@ export const ENDPOINTS: Record<string, Record<string, Endpoint>> = {
   Records: endpointsIn(records),
   Calendar: endpointsIn(calendar),
   Speech: endpointsIn(speech),
-  Outside: endpointsIn(outside),
+  Outside: endpointsIn(exporting),
   Music: endpointsIn(music),
-  Keeping: endpointsIn(keeping),
+  Keeping: endpointsIn(backups),
 };
 
 /** Problems that any endpoint may answer with: not read, not signed in, refused at the border, too much, stopped, away. */
@@ -166,7 +166,7 @@ export function openApi(): Json {
 export function openApiApi(): Router {
   const api = Router();
   let made: string | null = null;
-  handle(api, keeping.getDescription, async ({ res }) => {
+  route(api, backups.getDescription, async ({ res }) => {
     made ??= JSON.stringify(openApi());
     res.type(JSON_TYPE).send(made);
   });

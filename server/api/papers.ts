@@ -15,7 +15,7 @@ import {
 } from '../../core/out/index.ts';
 import { addDays, entriesIn, isDay, mondayOf, recordOf } from '../../core/record/index.ts';
 import { foldRun } from '../../core/time/index.ts';
-import { outside, PAPERS, type PaperKind } from '../../core/wire/index.ts';
+import { exporting, PAPERS, type PaperKind } from '../../core/wire/index.ts';
 import { calendarBetween, datedClasses, findSeries } from '../db/calendar.ts';
 import type { Database } from '../db/database.ts';
 import { listKit } from '../db/kit.ts';
@@ -28,8 +28,8 @@ import { clubZone } from '../db/zone.ts';
 import type { PaperRequest } from '../paper/draw-request.ts';
 import { doJob } from '../pool/index.ts';
 import { fileName } from './file-name.ts';
-import { handle } from './handle.ts';
 import { notFound, ProblemError } from './problem.ts';
+import { route } from './route.ts';
 
 type Sheet = Exclude<PaperKind, 'cards'>;
 
@@ -52,7 +52,7 @@ export function papersApi(db: Database, now: () => number): Router {
     }
   };
 
-  handle(api, outside.getPlanPaper, async ({ path, query, res }) => {
+  route(api, exporting.getPlanPaper, async ({ path, query, res }) => {
     const kind = PAPERS.find((p) => p === path.kind);
     const stored = kind && (await findPlan(db, path.planId));
     if (!stored) throw notFound(kind ? 'Class' : 'Paper');
@@ -75,7 +75,7 @@ export function papersApi(db: Database, now: () => number): Router {
     return send(res, name, { kind: 'sheet', paper, size });
   });
 
-  handle(api, outside.getWeekPaper, async ({ path, query, res }) => {
+  route(api, exporting.getWeekPaper, async ({ path, query, res }) => {
     if (!isDay(path.day)) throw new ProblemError(400, 'A day is written YYYY-MM-DD');
     const monday = mondayOf(path.day);
     const sunday = addDays(monday, 6);
@@ -83,7 +83,7 @@ export function papersApi(db: Database, now: () => number): Router {
     return send(res, `week ${monday}`, { kind: 'sheet', paper: weekSheet(monday, entries), size: query.size });
   });
 
-  handle(api, outside.getSeriesPaper, async ({ path, query, res }) => {
+  route(api, exporting.getSeriesPaper, async ({ path, query, res }) => {
     const series = await findSeries(db, path.id);
     if (!series) throw notFound('Series');
     const classes: Parameters<typeof seriesSheet>[1][number][] = [];
@@ -94,7 +94,7 @@ export function papersApi(db: Database, now: () => number): Router {
     return send(res, series.title, { kind: 'sheet', paper: seriesSheet(series, classes), size: query.size });
   });
 
-  handle(api, outside.getRunPaper, async ({ path, query, res }) => {
+  route(api, exporting.getRunPaper, async ({ path, query, res }) => {
     const run = await findRun(db, path.runId);
     if (!run) throw notFound('Run');
     const state = foldRun(run.plan, run.events);

@@ -5,8 +5,8 @@ import { erasePerson, tracesOf, unerasePerson } from '../db/erase.ts';
 import { findPerson, listPeople, savePerson } from '../db/people.ts';
 import { recordsOfPerson } from '../db/records.ts';
 import { soundBody } from './border.ts';
-import { handle } from './handle.ts';
 import { notFound, ProblemError } from './problem.ts';
+import { route } from './route.ts';
 
 /** Sessions of a person that are given where not all are asked for. */
 const LATEST = 50;
@@ -20,31 +20,31 @@ export function peopleApi(db: Database, onErased: () => void): Router {
   const api = Router();
   // What undoes an erasing holds all the notes it changed.
   api.use('/people', json({ limit: '4mb' }), soundBody);
-  handle(api, records.listPeople, () => listPeople(db));
-  handle(api, records.savePerson, async ({ path, body }) => {
+  route(api, records.listPeople, () => listPeople(db));
+  route(api, records.savePerson, async ({ path, body }) => {
     if (!ID.test(path.id)) throw new ProblemError(400, 'The request does not fit');
     const person = { id: path.id, ...body };
     if (!(await savePerson(db, person))) throw new ProblemError(422, `There is somebody called ${body.name} already`);
     return person;
   });
-  handle(api, records.erasePerson, async ({ path, body }) => {
+  route(api, records.erasePerson, async ({ path, body }) => {
     const erased = await erasePerson(db, path.id, body.traces);
     if (!erased) throw notFound('Person');
     onErased();
     return erased;
   });
-  handle(api, records.personTraces, async ({ path }) => {
+  route(api, records.personTraces, async ({ path }) => {
     const traces = await tracesOf(db, path.id);
     if (!traces) throw notFound('Person');
     return { traces };
   });
-  handle(api, records.unerasePerson, async ({ path, body }) => {
+  route(api, records.unerasePerson, async ({ path, body }) => {
     if (body.person.id !== path.id || !ID.test(path.id)) throw new ProblemError(400, 'The request does not fit');
     const { name } = body.person;
     if (!(await unerasePerson(db, body))) throw new ProblemError(422, `There is somebody called ${name} by now`);
     onErased();
   });
-  handle(api, records.personRecords, async ({ path, query }) => {
+  route(api, records.personRecords, async ({ path, query }) => {
     const person = await findPerson(db, path.id);
     if (!person) throw notFound('Person');
     return { person, ...(await recordsOfPerson(db, path.id, query.all === '1' ? null : LATEST)) };

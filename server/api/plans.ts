@@ -6,16 +6,16 @@ import type { Database } from '../db/database.ts';
 import { countPlans, findDocument, findPlan, listPlans, outlinesOf, savePlan, setDeleted } from '../db/plans.ts';
 import { findVersion, listVersions, nameVersion } from '../db/versions.ts';
 import { fileName } from './file-name.ts';
-import { handle } from './handle.ts';
 import { notFound, ProblemError, problemsIn } from './problem.ts';
 import { numberOf, pageOf } from './query.ts';
+import { route } from './route.ts';
 
 /** Classes: a page of them, one, its save, its history. */
 export function plansApi(db: Database): Router {
   const api = Router();
   api.use('/plans', json({ limit: '2mb' }));
 
-  handle(api, plans.listPlans, async ({ query }) => {
+  route(api, plans.listPlans, async ({ query }) => {
     const page = await listPlans(db, {
       ...pageOf(query),
       withRoom: query.room === '1',
@@ -25,22 +25,22 @@ export function plansApi(db: Database): Router {
     return { ...page, total: await countPlans(db) };
   });
 
-  handle(api, plans.planOutlines, ({ query }) => outlinesOf(db, query.ids.split(',').filter(Boolean)));
+  route(api, plans.planOutlines, ({ query }) => outlinesOf(db, query.ids.split(',').filter(Boolean)));
 
-  handle(api, plans.getPlan, async ({ path }) => {
+  route(api, plans.getPlan, async ({ path }) => {
     const stored = await findPlan(db, path.id);
     if (!stored) throw notFound('Class');
     return stored;
   });
 
-  handle(api, plans.getDocument, async ({ path, res }) => {
+  route(api, plans.getDocument, async ({ path, res }) => {
     const stored = await findDocument(db, path.id);
     if (!stored) throw notFound('Class');
     res.attachment(`${fileName(stored.title)}.json`).type('application/json');
     res.send(JSON.stringify(stored.document, null, 2));
   });
 
-  handle(api, plans.savePlan, async ({ path, body }) => {
+  route(api, plans.savePlan, async ({ path, body }) => {
     const read = readStoredPlan(body.plan);
     if (!read.ok)
       throw new ProblemError(400, 'The request does not fit', { problems: problemsIn('plan', read.problems) });
@@ -56,24 +56,24 @@ export function plansApi(db: Database): Router {
     return result.stored;
   });
 
-  handle(api, plans.deletePlan, async ({ path }) => {
+  route(api, plans.deletePlan, async ({ path }) => {
     if (!(await setDeleted(db, path.id, true))) throw notFound('Class');
   });
 
-  handle(api, plans.undeletePlan, async ({ path }) => {
+  route(api, plans.undeletePlan, async ({ path }) => {
     if (!(await setDeleted(db, path.id, false))) throw notFound('Class');
   });
 
-  handle(api, plans.listVersions, ({ path, query }) =>
+  route(api, plans.listVersions, ({ path, query }) =>
     listVersions(db, path.id, { below: numberOf(query.below ?? ''), limit: pageOf(query, 30).limit }),
   );
 
-  handle(api, plans.nameVersion, async ({ path, body }) => {
+  route(api, plans.nameVersion, async ({ path, body }) => {
     const version = numberOf(path.version);
     if (version === null || !(await nameVersion(db, path.id, version, body.name))) throw notFound('Version');
   });
 
-  handle(api, plans.getVersion, async ({ path }) => {
+  route(api, plans.getVersion, async ({ path }) => {
     const version = numberOf(path.version);
     const plan = version === null ? null : await findVersion(db, path.id, version);
     if (!plan) throw notFound('Version');

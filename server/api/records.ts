@@ -23,9 +23,9 @@ import { appendEvents, createRun, findRun, hasRun, idsOfBegun } from '../db/runs
 import { clubZone } from '../db/zone.ts';
 import { doJob } from '../pool/index.ts';
 import { soundBody } from './border.ts';
-import { handle } from './handle.ts';
 import { ProblemError } from './problem.ts';
 import { numberOf } from './query.ts';
+import { route } from './route.ts';
 
 const PAST = 12;
 /** Events stored in one go. */
@@ -36,20 +36,20 @@ export function recordsApi(db: Database): Router {
   const api = Router();
   api.use('/records', json({ limit: '32mb' }), soundBody);
 
-  handle(api, records.countedMoves, () => countedMoves(db));
-  handle(api, records.unreadRuns, async () => ({ runs: await unreadRuns(db) }));
+  route(api, records.countedMoves, () => countedMoves(db));
+  route(api, records.unreadRuns, async () => ({ runs: await unreadRuns(db) }));
 
-  handle(api, records.moveTrend, async ({ query }) => {
+  route(api, records.moveTrend, async ({ query }) => {
     const keys = await spellingsOf(db, query.move);
     const points = await trendOf(db, keys, query);
     return { points, by: await countedBy(db, keys) };
   });
 
-  handle(api, records.sessionsDone, ({ query }) =>
+  route(api, records.sessionsDone, ({ query }) =>
     sessionsIn(db, new Date(query.since), new Date(query.until), query.squad ?? null),
   );
 
-  handle(api, records.pastRuns, async ({ query }) => {
+  route(api, records.pastRuns, async ({ query }) => {
     const limit = Math.min(PAST, numberOf(query.limit ?? '') ?? PAST);
     return (await pastRuns(db, query.plan, query.not ?? '', limit)).map(({ record, ...run }) => ({
       ...run,
@@ -68,14 +68,12 @@ export function recordsApi(db: Database): Router {
     }));
   });
 
-  handle(api, records.exportRecords, ({ res }) =>
+  route(api, records.exportRecords, ({ res }) =>
     send(res, 'odd-round-records.json', 'application/json', wholeJson(db)),
   );
-  handle(api, records.exportSets, ({ res }) =>
-    send(res, 'odd-round-sets.csv', 'text/csv; charset=utf-8', wholeCsv(db)),
-  );
+  route(api, records.exportSets, ({ res }) => send(res, 'odd-round-sets.csv', 'text/csv; charset=utf-8', wholeCsv(db)));
 
-  handle(api, records.importRecords, async ({ body }) => {
+  route(api, records.importRecords, async ({ body }) => {
     const read = await doJob('records', [body.text]);
     if (!read)
       throw new ProblemError(422, 'Nothing was brought in', {

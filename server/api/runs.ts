@@ -4,10 +4,10 @@ import { type RunEvent, RunEventSchema, structureProblems } from '../../core/tim
 import { runs } from '../../core/wire/index.ts';
 import { goingRuns, listRuns, workSince } from '../db/run-lists.ts';
 import { appendEvents, asOf, createRun, findRun, hasRun, preparedRun, setRunDeleted } from '../db/runs.ts';
-import { handle } from './handle.ts';
 import type { LiveParts } from './live-code.ts';
 import { notFound, ProblemError, problemsIn } from './problem.ts';
 import { pageOf } from './query.ts';
+import { route } from './route.ts';
 import { writeRecord } from './write-record.ts';
 
 /** Runs: a page of the log, one, its beginning and its events. */
@@ -15,7 +15,7 @@ export function runsApi({ db, hub, known }: Pick<LiveParts, 'db' | 'hub' | 'know
   const api = Router();
   api.use('/runs', json({ limit: '2mb' }));
 
-  handle(api, runs.listRuns, ({ query }) => {
+  route(api, runs.listRuns, ({ query }) => {
     const { since, until, plan, squad, move, trial } = query;
     return listRuns(db, {
       ...pageOf(query),
@@ -30,21 +30,21 @@ export function runsApi({ db, hub, known }: Pick<LiveParts, 'db' | 'hub' | 'know
     });
   });
 
-  handle(api, runs.preparedRun, async ({ query }) => ({ id: await preparedRun(db, query.plan) }));
+  route(api, runs.preparedRun, async ({ query }) => ({ id: await preparedRun(db, query.plan) }));
 
-  handle(api, runs.goingRuns, () => goingRuns(db, now()));
+  route(api, runs.goingRuns, () => goingRuns(db, now()));
 
-  handle(api, runs.deleteRun, async ({ path }) => {
+  route(api, runs.deleteRun, async ({ path }) => {
     if (!(await setRunDeleted(db, path.id, true))) throw notFound('Run');
   });
 
-  handle(api, runs.undeleteRun, async ({ path }) => {
+  route(api, runs.undeleteRun, async ({ path }) => {
     if (!(await setRunDeleted(db, path.id, false))) throw notFound('Run');
   });
 
-  handle(api, runs.sumWork, ({ query }) => workSince(db, new Date(query.since)));
+  route(api, runs.sumWork, ({ query }) => workSince(db, new Date(query.since)));
 
-  handle(api, runs.createRun, async ({ body }) => {
+  route(api, runs.createRun, async ({ body }) => {
     const read = readStoredPlan(body.plan, { ran: true });
     if (!read.ok)
       throw new ProblemError(400, 'The request does not fit', { problems: problemsIn('plan', read.problems) });
@@ -57,7 +57,7 @@ export function runsApi({ db, hub, known }: Pick<LiveParts, 'db' | 'hub' | 'know
     return { id: body.id };
   });
 
-  handle(api, runs.markRuns, async ({ body: { ids, trial, binned } }) => {
+  route(api, runs.markRuns, async ({ body: { ids, trial, binned } }) => {
     let changed = 0;
     for (const id of ids) {
       const found = binned === undefined ? await hasRun(db, id) : await setRunDeleted(db, id, binned);
@@ -67,13 +67,13 @@ export function runsApi({ db, hub, known }: Pick<LiveParts, 'db' | 'hub' | 'know
     return { changed };
   });
 
-  handle(api, runs.getRun, async ({ path }) => {
+  route(api, runs.getRun, async ({ path }) => {
     const run = await findRun(db, path.id);
     if (!run) throw notFound('Run');
     return asOf(run, now());
   });
 
-  handle(api, runs.appendEvents, async ({ path, body }) => {
+  route(api, runs.appendEvents, async ({ path, body }) => {
     const { events, refused } = sorted(body.events);
     const done = await appendEvents(db, path.id, events);
     if (!done) throw notFound('Run');

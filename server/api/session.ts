@@ -3,16 +3,15 @@ import { promisify } from 'node:util';
 import { type CookieOptions, json, type Request, type RequestHandler, Router } from 'express';
 import * as v from 'valibot';
 import { clipText } from '../../core/class/index.ts';
-import { keeping } from '../../core/wire/index.ts';
+import { backups } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { addSession, endOldSessions, endSession, isSession, listSessions, seeSession } from '../db/sessions.ts';
 import { readSetting, writeSetting } from '../db/settings.ts';
 import { cookieOf } from '../shared/cookie.ts';
-
-import { handle } from './handle.ts';
 import { placeOf, type Watch } from './limits.ts';
 import { LoginGuard } from './login-guard.ts';
 import { notFound, ProblemError } from './problem.ts';
+import { route } from './route.ts';
 
 /** Shown by a browser that is let in, and by one that has been: the second only spares it the strangers' queue. */
 const COOKIE = 'odd_round_session';
@@ -99,8 +98,8 @@ export async function makeGate({ db, passphrase, now, watch, secure = false }: G
 
   const api = Router();
   api.use('/session', json({ limit: '4kb' }));
-  handle(api, keeping.getSession, async ({ req }) => ({ open: await isIn(req), gated: true }));
-  handle(api, keeping.signIn, async ({ body, req, res }) => {
+  route(api, backups.getSession, async ({ req }) => ({ open: await isIn(req), gated: true }));
+  route(api, backups.signIn, async ({ body, req, res }) => {
     const known = await knownBrowser(req);
     const tried = await guarding.attempt(known ?? placeOf(req), known !== null, async () =>
       timingSafeEqual(await derive(body.passphrase, salt, 64), expected),
@@ -131,7 +130,7 @@ export async function makeGate({ db, passphrase, now, watch, secure = false }: G
     res.cookie(KNOWN, browser, cookie(req, KNOWN_FOR_MS));
     return { open: true, gated: true };
   });
-  handle(api, keeping.signOut, async ({ req, res }) => {
+  route(api, backups.signOut, async ({ req, res }) => {
     const id = hashOf(cookieOf(req, COOKIE));
     trusted.delete(id);
     await endSession(db, id);
@@ -139,12 +138,12 @@ export async function makeGate({ db, passphrase, now, watch, secure = false }: G
   });
 
   const sessionsApi = Router();
-  handle(sessionsApi, keeping.listSessions, async ({ req }) => {
+  route(sessionsApi, backups.listSessions, async ({ req }) => {
     const mine = hashOf(cookieOf(req, COOKIE));
     const sessions = await listSessions(db, mark, new Date(now()));
     return sessions.map((s) => ({ ...s, mine: s.id === mine }));
   });
-  handle(sessionsApi, keeping.endSession, async ({ path, req }) => {
+  route(sessionsApi, backups.endSession, async ({ path, req }) => {
     trusted.delete(path.id);
     watch('session ended', { from: req.ip });
     if (!(await endSession(db, path.id))) throw notFound('Session');
@@ -160,6 +159,6 @@ export async function makeGate({ db, passphrase, now, watch, secure = false }: G
 /** A server without a gate: everyone who can reach it is let in. */
 export function openSessionApi(): Router {
   const api = Router();
-  handle(api, keeping.getSession, () => ({ open: true, gated: false }));
+  route(api, backups.getSession, () => ({ open: true, gated: false }));
   return api;
 }

@@ -5,8 +5,8 @@ import type { Database } from '../db/database.ts';
 import { clipOf, fitClip, lengthsOf } from '../speech/clips.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
 import { soundBody } from './border.ts';
-import { handle } from './handle.ts';
 import { noSpeech, notFound, ProblemError } from './problem.ts';
+import { route } from './route.ts';
 
 const LONGEST_MS = 20_000;
 
@@ -15,28 +15,28 @@ export function speechApi(db: Database, engine: SpeechEngine | null): Router {
   const api = Router();
   api.use('/speech', json({ limit: '200kb' }), soundBody);
 
-  handle(api, speech.measureClips, async ({ body }) => {
+  route(api, speech.measureClips, async ({ body }) => {
     if (!engine) throw noSpeech();
     const clips = await lengthsOf(db, engine, body.voice, body.rate, body.texts);
     if (clips.length === 0 && body.texts.length > 0) throw noSpeech();
     return { clips };
   });
 
-  handle(api, speech.getClip, async ({ query, res }) => {
+  route(api, speech.getClip, async ({ query, res }) => {
     const clip = engine ? await clipOf(db, engine, query.voice, query.rate, query.text).catch(() => null) : null;
     if (!clip) throw noSpeech();
     res.set('Cache-Control', 'private, max-age=31536000, immutable').type('audio/wav').send(Buffer.from(clip.wav));
   });
 
-  handle(api, speech.listRecordings, ({ query }) => listRecordings(db, query.plan));
+  route(api, speech.listRecordings, ({ query }) => listRecordings(db, query.plan));
 
-  handle(api, speech.getRecording, async ({ query, res }) => {
+  route(api, speech.getRecording, async ({ query, res }) => {
     const clip = await findRecording(db, query.plan, query.text);
     if (!clip) throw notFound('Recording');
     res.set('Cache-Control', 'no-store').type('audio/wav').send(Buffer.from(clip.wav));
   });
 
-  handle(
+  route(
     api,
     speech.saveRecording,
     async ({ query, req }) => {
@@ -49,7 +49,7 @@ export function speechApi(db: Database, engine: SpeechEngine | null): Router {
     express.raw({ type: 'audio/wav', limit: '4mb' }),
   );
 
-  handle(api, speech.dropRecording, async ({ query }) => {
+  route(api, speech.dropRecording, async ({ query }) => {
     if (!(await dropRecording(db, query.plan, query.text))) throw notFound('Recording');
   });
 

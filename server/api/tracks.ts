@@ -7,12 +7,12 @@ import { speech } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { listMoves } from '../db/moves.ts';
 import { findPlan } from '../db/plans.ts';
-import { Turns } from '../shared/turns.ts';
+import { SerialQueue } from '../shared/serial-queue.ts';
 import type { SpeechEngine } from '../speech/engine.ts';
 import { makeTrack, type Wanted } from '../speech/track.ts';
 import { fileName } from './file-name.ts';
-import { handle } from './handle.ts';
 import { notFound, ProblemError } from './problem.ts';
+import { route } from './route.ts';
 
 /** One is made at a time; so many may wait for it. */
 const MAX_WAITING = 4;
@@ -21,7 +21,7 @@ const RETRY_AFTER_S = 10;
 /** A class's whole sound as one WAV, streamed: for any speaker, or under a video. */
 export function tracksApi(db: Database, engine: SpeechEngine | null): Router {
   const api = Router();
-  const turns = new Turns(MAX_WAITING);
+  const turns = new SerialQueue(MAX_WAITING);
 
   const send = async (res: Response, plan: Plan, want: Wanted, stop: AbortSignal) => {
     if (stop.aborted) return;
@@ -31,7 +31,7 @@ export function tracksApi(db: Database, engine: SpeechEngine | null): Router {
     await pipeline(Readable.from(track.pieces), res).finally(track.close);
   };
 
-  handle(api, speech.getTrack, async ({ path, query, res }) => {
+  route(api, speech.getTrack, async ({ path, query, res }) => {
     const stored = await findPlan(db, path.planId);
     if (!stored) throw notFound('Class');
     const plan = resolvePlan(stored.plan, libraryOf(await listMoves(db)));

@@ -3,7 +3,7 @@ import { mkdir, rename } from 'node:fs/promises';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { ROOT } from '../shared/root.ts';
-import { Turns } from '../shared/turns.ts';
+import { SerialQueue } from '../shared/serial-queue.ts';
 import { type Database, DatabaseAway, type Queryable, type Row, StatementError } from './database.ts';
 import { syncOne } from './embedded-files.ts';
 import { type Answered, type Asked, GIVEN_UP, type ThreadData } from './embedded-messages.ts';
@@ -42,7 +42,7 @@ export interface EmbeddedOptions {
 export async function openEmbedded(dir: string, options: EmbeddedOptions = {}): Promise<EmbeddedDatabase> {
   if (!existsSync(path.join(dir, 'PG_VERSION'))) await makeDatabase(dir);
   const { patienceMs = PATIENCE_MS, lookEveryMs = LOOK_EVERY_MS, onTrouble = () => {} } = options;
-  const turns = new Turns(MAX_WAITING);
+  const turns = new SerialQueue(MAX_WAITING);
   const channels = new Map<string, Set<(payload: string) => void>>();
   let thread: Thread | null = await Thread.open({ dir, lookEveryMs });
   let closed = false;

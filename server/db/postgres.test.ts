@@ -46,7 +46,7 @@ it('hears what others tell, also after its connection was cut', async () => {
   await db.notify('tide', 'high');
   expect(await heardBy(heard, 1)).toEqual(['high']);
   await db.query(
-    "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE application_name = 'odd-round-ear' AND datname = current_database()",
+    "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE application_name = 'odd-round-listener' AND datname = current_database()",
   );
   for (let k = 0; k < 100 && heard.length < 2; k++) {
     await new Promise((done) => setTimeout(done, 100));

@@ -77,7 +77,7 @@ export async function openPostgres(
       give(true);
     }
   };
-  const ear = new Ear(url, onTrouble, { pingEveryMs, pingPatienceMs });
+  const listening = new ListeningConnection(url, onTrouble, { pingEveryMs, pingPatienceMs });
   return {
     kind: 'postgres',
     query: on(pool).query,
@@ -106,12 +106,12 @@ export async function openPostgres(
     notify: async (channel, payload) => {
       await pool.query('SELECT pg_notify($1, $2)', [channel, payload]).catch(rethrow);
     },
-    listen: (channel, hear, again) => ear.listen(channel, hear, again),
+    listen: (channel, hear, again) => listening.listen(channel, hear, again),
     get deafSinceMs() {
-      return ear.deafSinceMs;
+      return listening.deafSinceMs;
     },
     close: async () => {
-      await ear.close();
+      await listening.close();
       await pool.end();
     },
   };
@@ -140,7 +140,7 @@ interface Listener {
  * The one connection that hears; made with the first listener, and again when it breaks. It tells itself something every few seconds: one
  * whose other end is gone without a word is found out by what does not come.
  */
-class Ear {
+class ListeningConnection {
   /** Since when it has not heard itself, ms since 1970; null while it does. */
   deafSinceMs: number | null = null;
   private readonly heard = new Map<string, Set<Listener>>();
@@ -168,7 +168,7 @@ class Ear {
     const socket = new Socket();
     const client = new pg.Client({
       connectionString: this.url,
-      application_name: 'odd-round-ear',
+      application_name: 'odd-round-listener',
       connectionTimeoutMillis: CONNECT_PATIENCE_MS,
       query_timeout: PATIENCE_MS,
       ...KEEPALIVE,

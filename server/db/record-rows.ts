@@ -25,7 +25,7 @@ const behind = new WeakMap<Database, Promise<void>>();
  * that cannot be read has none.
  * @param goesOn asked before each run; false ends it there
  */
-export async function freshen(db: Database, goesOn: () => boolean = () => true): Promise<void> {
+export async function rebuild(db: Database, goesOn: () => boolean = () => true): Promise<void> {
   let made = 0;
   for (let after = ''; ; ) {
     const ids = await unread(db, after, BATCH);
@@ -51,19 +51,19 @@ const unread = async (db: Queryable, after: string, limit: number): Promise<stri
   ).map((r) => r.id);
 
 /**
- * As `freshen`, for a request: after a restore all records are to be made, which takes minutes. Then they are made behind it, and what is
+ * As `rebuild`, for a request: after a restore all records are to be made, which takes minutes. Then they are made behind it, and what is
  * asked goes by those that are there.
  */
-export async function freshenSoon(db: Database): Promise<void> {
+export async function rebuildSoon(db: Database): Promise<void> {
   if (behind.has(db)) return;
-  if ((await unread(db, '', MOST_IN_REQUEST + 1)).length <= MOST_IN_REQUEST) return freshen(db);
+  if ((await unread(db, '', MOST_IN_REQUEST + 1)).length <= MOST_IN_REQUEST) return rebuild(db);
   // Where it fails, the next that asks begins anew.
-  freshenBehind(db).catch(() => {});
+  rebuildBehind(db).catch(() => {});
 }
 
-/** As `freshen`, behind all that is asked of the database. */
-export function freshenBehind(db: Database, goesOn?: () => boolean): Promise<void> {
-  const making = behind.get(db) ?? freshen(db, goesOn).finally(() => behind.delete(db));
+/** As `rebuild`, behind all that is asked of the database. */
+export function rebuildBehind(db: Database, goesOn?: () => boolean): Promise<void> {
+  const making = behind.get(db) ?? rebuild(db, goesOn).finally(() => behind.delete(db));
   behind.set(db, making);
   return making;
 }

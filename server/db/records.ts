@@ -10,7 +10,7 @@ import {
 } from '../../core/record/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { UnreadableDocument } from './documents.ts';
-import { freshenSoon } from './record-rows.ts';
+import { rebuildSoon } from './record-rows.ts';
 import { type RunRow, withEvents } from './runs.ts';
 
 /** Runs that count in sums: begun, neither abandoned nor a trial nor in the bin. */
@@ -73,7 +73,7 @@ export interface CountedMove {
 
 /** The moves that were counted, the latest first. */
 export async function countedMoves(db: Database): Promise<CountedMove[]> {
-  await freshenSoon(db);
+  await rebuildSoon(db);
   const rows = await db.query<{ move: string; n: number; at: Date; reps: number | null; kg: number | null }>(
     `SELECT (array_agg(c.move ORDER BY r.started_at DESC))[1] AS move, count(*)::int AS n, max(r.started_at) AS at,
        max(c.reps) AS reps, max(c.kg) AS kg
@@ -107,7 +107,7 @@ export interface TrendPoint {
 
 /** A move session by session, by any of some spellings of it, for all, a squad or a person; the earliest first. */
 export async function trendOf(db: Database, keys: readonly string[], { squad, person }: OfWhom): Promise<TrendPoint[]> {
-  await freshenSoon(db);
+  await rebuildSoon(db);
   const rows = await db.query<{
     id: string;
     title: string;
@@ -175,7 +175,7 @@ export interface Session {
 
 /** The sessions that count begun in a time, of a squad or of anybody, the earliest first. */
 export async function sessionsIn(db: Database, since: Date, until: Date, squad: string | null): Promise<Session[]> {
-  await freshenSoon(db);
+  await rebuildSoon(db);
   const rows = await db.query<{
     id: string;
     plan_id: string;
@@ -260,7 +260,7 @@ export interface PersonRecords {
 
 /** @param limit how many sessions at most; null for all */
 export async function recordsOfPerson(db: Database, person: string, limit: number | null): Promise<PersonRecords> {
-  await freshenSoon(db);
+  await rebuildSoon(db);
   const runs = await db.query<{ id: string; title: string; at: Date }>(
     `SELECT r.id, r.title, r.started_at AS at FROM run r
      WHERE ${COUNTS} AND r.id IN (SELECT m.run_id FROM move_record m WHERE m.person = $1) ORDER BY r.started_at DESC, r.id`,

@@ -17,7 +17,7 @@ import {
 import type { Database, Queryable } from './database.ts';
 import { readable, UnreadableDocument } from './documents.ts';
 import { anywhere, type Cursor, type Page, searchWords, writeCursor } from './page.ts';
-import { freshenSoon } from './record-rows.ts';
+import { rebuildSoon } from './record-rows.ts';
 import { asOf, type RunRow, type RunWithEvents, type StoredRun, sumsOf, sumUp, withEvents } from './runs.ts';
 
 /** What lists ask of a run: no documents. */
@@ -70,7 +70,7 @@ const asksRecords = ({ query = '', squad, move }: RunQuery) => query !== '' || B
 export async function listRuns(db: Database, asked: RunQuery): Promise<Page<ListedRun>> {
   const { query = '', since = null, until = null, planId = null, squad = null, move = null, trial = null } = asked;
   const { bin = false, after = null, limit, nowMs } = asked;
-  if (asksRecords(asked)) await freshenSoon(db);
+  if (asksRecords(asked)) await rebuildSoon(db);
   const rows = await db.query<SumsRow>(
     `SELECT ${LISTED}, started_at::text AS at FROM run
      WHERE started_at IS NOT NULL AND (deleted_at IS NOT NULL) = $6 AND ($2::text IS NULL OR (started_at, id) < ($2::timestamptz, $3::text))

@@ -4,6 +4,7 @@ import { writeShorthand } from '../../core/class/index.ts';
 import {
   alongShortestRound,
   balanceOf,
+  boutsOf,
   checkPlan,
   classKit,
   costOfOneMore,
@@ -19,7 +20,6 @@ import {
   SCHOOL_WEIGHTS,
   setOut,
   spacingProblems,
-  stintsOf,
   strainOf,
   toSay,
   USUAL_THRESHOLDS,
@@ -70,14 +70,14 @@ const makeId = () => `made-${++serial}`;
 function judged(plan: Plan): string[] {
   const timeline = compile(plan);
   const intensity = intensityOf(plan, timeline, library);
-  const stints = stintsOf(plan, timeline, library);
+  const bouts = boutsOf(plan, timeline, library);
   return [
     ...checkPlan(plan, { library, kitRoom }).flatMap((f) => [
       `  ${f.check} ${f.weight}: ${f.text} [${f.key}] ${sumOf([f.place, f.also, f.cases])}`,
       ...f.fixes.map((fix) => `    ${fix.label} ${sumOf(fix.steps)}`),
     ]),
-    `  hard ${text(hardnessOf(intensity))}, opening ${text(openingEffort(plan, stints))}`,
-    `  balance ${text(balanceOf(stints))}, strain ${sumOf(strainOf(plan, timeline, library))}`,
+    `  hard ${text(hardnessOf(intensity))}, opening ${text(openingEffort(plan, bouts))}`,
+    `  balance ${text(balanceOf(bouts))}, strain ${sumOf(strainOf(plan, timeline, library))}`,
     ...toSay(plan, library, kitRoom).map((x) => `  to ${x.who}: ${sumOf(x)}`),
   ];
 }

@@ -1,4 +1,4 @@
-import { cuePlaces, figureOf, filmOf, HANDLES, handleAt, type Picture, readFigure, stillOf } from '@odd-round/figure';
+import { cuePlaces, figureOf, framesOf, HANDLES, handleAt, type Picture, readFigure, stillOf } from '@odd-round/figure';
 import { expect, it } from 'vitest';
 import { HELD, PLACED, STRETCHED } from '../../figure/kit.ts';
 import { kept, sumOfNumbers } from '../test/kept.ts';
@@ -17,12 +17,12 @@ function lineOf(name: string, text: string, cues: readonly string[] = []): strin
   const read = readFigure(text);
   if (!read.ok) throw new Error(`${name}: ${read.problem}`);
   const figure = figureOf(read.figure);
-  const film = filmOf(figure);
+  const frames = framesOf(figure);
   const { pictures, box, arrow } = stillOf(figure);
-  const halfWays = figure.ways.map(({ startMs, ms }) => drawnPart(film.at(startMs + ms / 2)));
+  const halfWays = figure.ways.map(({ startMs, ms }) => drawnPart(frames.at(startMs + ms / 2)));
   const stands = pictures.map((p) => ({ ...p, picture: drawnPart(p.picture) }));
   const sum = sumOfNumbers([halfWays, stands, arrow, cuePlaces(figure, 0, cues)]);
-  return `${name}: ${Math.round(figure.cycleMs)} ms, ${whole(film.box)}, stands ${whole(box)}, ${sum}`;
+  return `${name}: ${Math.round(figure.cycleMs)} ms, ${whole(frames.box)}, stands ${whole(box)}, ${sum}`;
 }
 
 it('the figures that ship are drawn as they were looked at', async () => {

@@ -4,7 +4,7 @@ import type { Database } from '../db/database.ts';
 import { type LiveMessage, RunHub } from './hub.ts';
 
 /** Two server processes on one database, whose channel carries what it is told at once. */
-const ears = new Set<(payload: string) => void>();
+const listeners = new Set<(payload: string) => void>();
 const backs = new Set<() => void>();
 const sent: string[] = [];
 const [start, pause] = eventsOf([0, { type: 'start' }], [9, { type: 'pause' }]);
@@ -28,12 +28,12 @@ const database = (kind: Database['kind']) =>
     },
     notify: async (_: string, payload: string) => {
       sent.push(payload);
-      for (const ear of ears) ear(payload);
+      for (const listener of listeners) listener(payload);
     },
-    listen: async (_: string, ear: (payload: string) => void, back: () => void) => {
-      ears.add(ear);
+    listen: async (_: string, listener: (payload: string) => void, back: () => void) => {
+      listeners.add(listener);
       backs.add(back);
-      return () => ears.delete(ear);
+      return () => listeners.delete(listener);
     },
   }) as unknown as Database;
 
@@ -44,7 +44,7 @@ beforeEach(async () => {
   vi.useFakeTimers();
   vi.setSystemTime(1_790_000_000_000);
   for (const list of [sent, asked]) list.length = 0;
-  for (const set of [ears, backs]) set.clear();
+  for (const set of [listeners, backs]) set.clear();
   led.length = 0;
   [here, there] = [new RunHub(database('postgres')), new RunHub(database('postgres'))];
   await here.join();
@@ -75,8 +75,8 @@ it('what happens in a run is heard once by its streams here and in the other pro
   expect(far.heard).toEqual(own.heard);
   expect(other.heard).toEqual([]);
   // What is not as it should be is passed over.
-  for (const ear of ears) ear(JSON.stringify({ kind: 'pulse', from: 'x', run: 'run-1', pulse }));
-  for (const ear of ears) ear('not even JSON');
+  for (const listener of listeners) listener(JSON.stringify({ kind: 'pulse', from: 'x', run: 'run-1', pulse }));
+  for (const listener of listeners) listener('not even JSON');
   far.end();
   here.publish('run-1', { kind: 'clock', offsetMs: -50 });
   expect([own.heard.length, far.heard.length]).toEqual([3, 2]);

@@ -1,4 +1,4 @@
-import { filmOfText } from '@odd-round/figure';
+import { cachedFrames } from '@odd-round/figure';
 import { create } from 'qrcode';
 import type { StationCard } from '../../core/out/index.ts';
 import { bytesOf, drawFeet, newDocument, type PaperSize, pageOf } from './draw.ts';
@@ -130,9 +130,9 @@ function drawFoot(
   { x, y, width, height }: Frame,
   qr: number,
 ): void {
-  const film = figure && filmOfText(figure.text);
+  const frames = figure && cachedFrames(figure.text);
   const room = { x, y: y + 6, width: address === null ? width : width - qr - 10, height: height - 12 };
-  if (room.height > 30 && film) drawFigure(doc, film.still(), figure?.left ?? false, room);
+  if (room.height > 30 && frames) drawFigure(doc, frames.still(), figure?.left ?? false, room);
   else if (room.height > 30) {
     doc
       .rect(room.x, room.y, room.width, room.height)

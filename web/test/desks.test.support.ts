@@ -160,7 +160,7 @@ export class TestSound implements DeskSound {
 }
 
 /** Lets everything that has been promised happen. */
-export const settle = () => new Promise((done) => setImmediate(done));
+export const flushPromises = () => new Promise((done) => setImmediate(done));
 
 interface DeskOptions {
   name: string;

@@ -63,7 +63,7 @@ export const emom: FormatModule<Emom> = {
     return pieces;
   },
   traits: { ...USUAL, cyclic: ({ rounds }) => rounds > 1 },
-  settle: (format) => ({ ...format, workMs: Math.min(format.workMs, format.periodMs) }),
+  normalise: (format) => ({ ...format, workMs: Math.min(format.workMs, format.periodMs) }),
   faults: (format, station) => {
     const rounds = [1, ...(station.cells ?? []).map((c) => c.round)];
     const worst = Math.max(...rounds.map((round) => periodWorkMs(format, station, round)));

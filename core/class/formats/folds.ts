@@ -31,7 +31,7 @@ export const settingOf = (format: Format, key: string) => (format as unknown as 
 export function withSetting(format: Format, key: string, value: unknown): Format {
   const { [key]: _, ...rest } = format as unknown as Record<string, unknown>;
   const changed = (value === undefined ? rest : { ...format, [key]: value }) as Format;
-  return moduleOf(format).settle?.(changed) ?? changed;
+  return moduleOf(format).normalise?.(changed) ?? changed;
 }
 
 /** The key of the setting that has a role of its own in a format; null where it has none. */

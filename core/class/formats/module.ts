@@ -78,7 +78,7 @@ export interface FormatModule<F extends { kind: string }> {
   expand: Expand<F>;
   traits: Traits<F>;
   /** The settings brought into what the format can do, after a change. */
-  settle?: (format: F) => F;
+  normalise?: (format: F) => F;
   /** What is wrong with a station in it. */
   faults?: (format: F, station: Station) => string[];
 }

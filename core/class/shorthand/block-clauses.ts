@@ -1,7 +1,7 @@
 import { FORMATS, type FormatKind, type Role, type Said } from '../formats/index.ts';
 import type { Block } from '../plan/index.ts';
 import { type Clause, clause, type ShorthandProblem } from './clauses.ts';
-import { DURATION, durationMs, NUMBER } from './lexis.ts';
+import { DURATION, durationMs, NUMBER } from './tokens.ts';
 
 /** Something a block line has said, with the words and their place. */
 export interface SaidWords {

@@ -1,4 +1,4 @@
-import { nearest } from './lexis.ts';
+import { nearest } from './tokens.ts';
 
 /** Something the reader could not follow; line and column count from 1, length is in characters. */
 export interface ShorthandProblem {

@@ -32,7 +32,7 @@ export function formatOf(draft: BlockDraft, line: number): { format: Format; pro
   if (draft.floorMs && draft.floorMs > MAX_MS)
     problems.push(problemAt(line, { at: 0, words: '' }, `The floor is at most ${formatDuration(MAX_MS)}`));
   const made = format as unknown as Format;
-  return { format: m.settle?.(made) ?? made, problems: problems.sort((a, b) => a.column - b.column) };
+  return { format: m.normalise?.(made) ?? made, problems: problems.sort((a, b) => a.column - b.column) };
 }
 
 /** Words that name the format say what they say on the side; they are never out of place. */

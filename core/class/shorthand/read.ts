@@ -6,8 +6,8 @@ import { BLOCK_CLAUSES, type BlockDraft, kindOfHeading, newDraft } from './block
 import { readClauses, type ShorthandProblem } from './clauses.ts';
 import { formatOf } from './format-of.ts';
 import { keepUnsaid } from './keep-unsaid.ts';
-import { DURATION, durationMs, nearest, QUOTED, readName, unquoted } from './lexis.ts';
 import { readStationLine } from './station-line.ts';
+import { DURATION, durationMs, nearest, QUOTED, readName, unquoted } from './tokens.ts';
 
 /** What a text gave: the plan as far as it was understood, and what was not. */
 export interface ShorthandResult {

@@ -1,7 +1,7 @@
 import { defaultSides, MOST_WAYS, type Phase, type Sides, type Station, withCell } from '../station/index.ts';
 import { clipText, kgOfPounds, MAX_MS } from '../values/index.ts';
 import type { Clause } from './clauses.ts';
-import { DURATION, durationMs, QUOTED, readName } from './lexis.ts';
+import { DURATION, durationMs, QUOTED, readName } from './tokens.ts';
 
 const D = `(${DURATION})`;
 const S = '\\s*';

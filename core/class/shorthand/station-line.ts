@@ -1,8 +1,8 @@
 import { newStation, type Station } from '../station/index.ts';
 import { clipText } from '../values/index.ts';
 import { readClauses, type ShorthandProblem } from './clauses.ts';
-import { QUOTED, readName } from './lexis.ts';
 import { newTarget, STATION_CLAUSES } from './station-clauses.ts';
+import { QUOTED, readName } from './tokens.ts';
 
 const FIRST = new RegExp(`\\s*(?:(\\d{1,3})\\s*(?:x\\s+|\\s)(?=[\\p{L}"]))?(${QUOTED}|[^,\\[\\]"]+)`, 'uy');
 

@@ -2,8 +2,8 @@ import { type Format, moduleOf, settingOf, settingsOf } from '../formats/index.t
 import { type Block, DEFAULT_GET_READY_MS, type Plan, roleTitle } from '../plan/index.ts';
 import type { Cell, Phase, Station } from '../station/index.ts';
 import { type Weights, weightWords } from '../values/index.ts';
-import { writeDuration as d, writeName } from './lexis.ts';
 import { readStationLine } from './station-line.ts';
+import { writeDuration as d, writeName } from './tokens.ts';
 
 /** Words that open a block line, by role. */
 export const ROLE_WORDS: Record<Block['role'], string> = {

@@ -1,6 +1,6 @@
 import type { Plan } from '../../class/index.ts';
 import type { Part } from '../../moves/index.ts';
-import { balanceOf, mainStints, type Stint } from './work.ts';
+import { type Bout, balanceOf, mainBouts } from './work.ts';
 
 /**
  * Parts that are moved, or let go, together: a drill for one reaches the others. The trunk asks for neither: it is held, and moves
@@ -37,11 +37,11 @@ interface WorkedArea {
  */
 export function workedAreas(
   plan: Pick<Plan, 'blocks'>,
-  stints: readonly Stint[],
+  bouts: readonly Bout[],
   role: keyof typeof END_AREAS,
   fromMs: number,
 ): WorkedArea[] {
-  const main = mainStints(plan, stints).filter((s) => s.sure && s.move !== null && s.move.pattern !== 'brace');
+  const main = mainBouts(plan, bouts).filter((s) => s.sure && s.move !== null && s.move.pattern !== 'brace');
   const { parts } = balanceOf(main.map((s) => (s.move ? { ...s, move: { ...s.move, helpers: [] } } : s)));
   return END_AREAS[role]
     .flatMap((area: readonly Part[]): WorkedArea[] => {

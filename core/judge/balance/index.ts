@@ -14,14 +14,14 @@ export {
 } from './intensity.ts';
 export {
   type Balance,
+  type Bout,
   balanceOf,
   balanceOfWork,
+  boutsOf,
   energyRange,
   isMain,
-  mainStints,
-  type Stint,
+  mainBouts,
   type Strain,
-  stintsOf,
   strainOf,
   sumBalances,
   type WorkSum,

@@ -4,7 +4,7 @@ import { block, circuit, format, planOf } from '../../test/build.ts';
 import { move, on } from '../../test/moves.ts';
 import { compile } from '../../time/index.ts';
 import { hardBefore, hardnessOf, intensityAt, intensityOf, openingEffort } from './intensity.ts';
-import { stintsOf } from './work.ts';
+import { boutsOf } from './work.ts';
 
 const library = libraryOf([
   move('Five', { effort: 5 }),
@@ -69,7 +69,7 @@ describe('the intensity curve', () => {
 describe('the effort the main part begins with', () => {
   const opens = (...blocks: Parameters<typeof planOf>) => {
     const plan = planOf(...blocks);
-    return openingEffort(plan, stintsOf(plan, compile(plan), library));
+    return openingEffort(plan, boutsOf(plan, compile(plan), library));
   };
   const atStations = (...names: string[]) => ({ ...circuit(on(...names), 30, 0, 2), use: 'stations' as const });
 

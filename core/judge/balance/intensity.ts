@@ -1,7 +1,7 @@
 import { moduleOf, type Plan } from '../../class/index.ts';
 import type { Library, Move } from '../../moves/index.ts';
 import { isWork, type Timeline } from '../../time/index.ts';
-import { mainStints, type Stint, stintsOf } from './work.ts';
+import { type Bout, boutsOf, mainBouts } from './work.ts';
 
 /*
  * How hard a class is from second to second: the effort of what is done, from 1 (at rest) to 5 (all out), smoothed as a body lags
@@ -31,9 +31,9 @@ const DOWN = 0.5 ** (1 / HALF_LIFE_S.down);
 const effortIn = (effort: number, full: boolean) => Math.min(5, full ? effort + 1 : effort);
 
 /** The effort asked for at a stretch of work, from the moves that are known; null where none is. */
-export function effortOf(stints: readonly Pick<Stint, 'move' | 'sure' | 'ms'>[], full: boolean): number | null {
+export function effortOf(bouts: readonly Pick<Bout, 'move' | 'sure' | 'ms'>[], full: boolean): number | null {
   let [sum, ms] = [0, 0];
-  for (const s of stints)
+  for (const s of bouts)
     if (s.sure && s.move) {
       sum += effortIn(s.move.effort, full) * s.ms;
       ms += s.ms;
@@ -46,8 +46,8 @@ export const isBreathless = ({ effort, area }: Pick<Move, 'effort' | 'area'>): b
   effort >= 4 && area !== 'core';
 
 /** The effort the main part begins with, at stations that of its whole first round; null where nothing of it is known. */
-export function openingEffort(plan: Pick<Plan, 'blocks'>, stints: readonly Stint[]): number | null {
-  const main = mainStints(plan, stints);
+export function openingEffort(plan: Pick<Plan, 'blocks'>, bouts: readonly Bout[]): number | null {
+  const main = mainBouts(plan, bouts);
   const [first] = main;
   const block = first && plan.blocks[first.blockIndex];
   if (!first || !block) return null;
@@ -59,15 +59,15 @@ export function openingEffort(plan: Pick<Plan, 'blocks'>, stints: readonly Stint
   return effortOf(opens, moduleOf(block.format).traits.fullEffort !== null);
 }
 
-/** Follows a class second by second. The stints are those of the class, in its order. */
+/** Follows a class second by second. The bouts are those of the class, in its order. */
 export function intensityOf(
   plan: Pick<Plan, 'blocks'>,
   timeline: Timeline,
   library: Library,
-  stints: readonly Stint[] = stintsOf(plan, timeline, library),
+  bouts: readonly Bout[] = boutsOf(plan, timeline, library),
 ): Intensity {
-  const byInterval = new Map<number, Stint[]>();
-  for (const s of stints) {
+  const byInterval = new Map<number, Bout[]>();
+  for (const s of bouts) {
     const list = byInterval.get(s.interval.index);
     if (list) list.push(s);
     else byInterval.set(s.interval.index, [s]);

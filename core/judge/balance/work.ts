@@ -4,7 +4,7 @@ import { libraryOf, PARTS, PATTERNS } from '../../moves/index.ts';
 import { type Interval, isWork, stationAt, type Timeline } from '../../time/index.ts';
 
 /** Some working time with the move it is spent on. */
-export interface Stint {
+export interface Bout {
   interval: Interval;
   blockIndex: number;
   station: Station;
@@ -18,18 +18,18 @@ export interface Stint {
 
 /**
  * The working time of a class, move by move. A window or an AMRAP is shared evenly among the moves of its complex; a
- * visit that is split, or alternates, is two stints: half of it on either side.
+ * visit that is split, or alternates, is two bouts: half of it on either side.
  */
-export function stintsOf(plan: Pick<Plan, 'blocks'>, timeline: Timeline, library: Library): Stint[] {
-  return timeline.intervals.filter(isWork).flatMap((interval): Stint[] => {
+export function boutsOf(plan: Pick<Plan, 'blocks'>, timeline: Timeline, library: Library): Bout[] {
+  return timeline.intervals.filter(isWork).flatMap((interval): Bout[] => {
     const block = plan.blocks[interval.blockIndex];
     if (!block) return [];
     const { blockIndex } = interval;
     return stationsIn(plan, block, interval).flatMap((station, _, all) => {
-      const stint = { interval, blockIndex, station, ...judged(library, station.move) };
+      const bout = { interval, blockIndex, station, ...judged(library, station.move) };
       const ms = interval.durationMs / all.length;
-      if (!isHalved(block, station)) return [{ ...stint, ms, side: interval.side }];
-      return SIDES.map((side) => ({ ...stint, ms: ms / 2, side }));
+      if (!isHalved(block, station)) return [{ ...bout, ms, side: interval.side }];
+      return SIDES.map((side) => ({ ...bout, ms: ms / 2, side }));
     });
   });
 }
@@ -41,7 +41,7 @@ function isHalved({ use }: Block, { sides: { mode } }: Station): boolean {
   return mode === 'split' || mode === 'alternating' || (use === 'stations' && (mode === 'each' || mode === 'chain'));
 }
 
-type Judged = Pick<Stint, 'move' | 'sure'>;
+type Judged = Pick<Bout, 'move' | 'sure'>;
 
 /** What was read of names, by the library that reads them: a year of classes says the same few hundred over and over. */
 const read = new WeakMap<Library, Map<string, Judged>>();
@@ -80,7 +80,7 @@ export interface Balance {
 const HELPER_SHARE = 0.5;
 
 /** A move that is two things, a squat and a push, counts half to either. */
-export function balanceOf(stints: readonly Pick<Stint, 'move' | 'sure' | 'ms' | 'side'>[]): Balance {
+export function balanceOf(bouts: readonly Pick<Bout, 'move' | 'sure' | 'ms' | 'side'>[]): Balance {
   const balance: Balance = {
     parts: Object.fromEntries(PARTS.map((p) => [p, 0])) as Record<Part, number>,
     patterns: Object.fromEntries(PATTERNS.map((p) => [p, 0])) as Record<Pattern, number>,
@@ -90,7 +90,7 @@ export function balanceOf(stints: readonly Pick<Stint, 'move' | 'sure' | 'ms' | 
     unknownMs: 0,
     totalMs: 0,
   };
-  for (const { move, sure, ms, side } of stints) {
+  for (const { move, sure, ms, side } of bouts) {
     balance.totalMs += ms;
     if (side) balance[side] += ms;
     if (!move) {
@@ -116,7 +116,7 @@ export type WorkSum = {
 /** The working time of a class by move and side. */
 export function workSums(plan: Pick<Plan, 'blocks'>, timeline: Timeline): WorkSum[] {
   const sums = new Map<string, WorkSum>();
-  for (const { station, side, ms } of stintsOf(plan, timeline, libraryOf([]))) {
+  for (const { station, side, ms } of boutsOf(plan, timeline, libraryOf([]))) {
     const key = `${side}:${station.move}`;
     const sum = sums.get(key) ?? { move: station.move, side, ms: 0 };
     sums.set(key, { ...sum, ms: sum.ms + ms });
@@ -153,15 +153,15 @@ export interface Strain {
 
 /** Effort and impact along the class, an entry an interval; gaps are 0. */
 export function strainOf(plan: Pick<Plan, 'blocks'>, timeline: Timeline, library: Library): Strain[] {
-  const byInterval = new Map<number, Stint[]>();
-  for (const s of stintsOf(plan, timeline, library))
+  const byInterval = new Map<number, Bout[]>();
+  for (const s of boutsOf(plan, timeline, library))
     byInterval.set(s.interval.index, [...(byInterval.get(s.interval.index) ?? []), s]);
   const rank = { none: 0, low: 1, high: 2 };
   return timeline.intervals.map((i) => {
-    const stints = byInterval.get(i.index) ?? [];
-    const moves = stints.flatMap((s) => (s.sure && s.move ? [s.move] : []));
+    const bouts = byInterval.get(i.index) ?? [];
+    const moves = bouts.flatMap((s) => (s.sure && s.move ? [s.move] : []));
     const mean = (pick: (m: Move) => number) =>
-      stints.length === 0 ? 0 : moves.length === 0 ? null : moves.reduce((sum, m) => sum + pick(m), 0) / moves.length;
+      bouts.length === 0 ? 0 : moves.length === 0 ? null : moves.reduce((sum, m) => sum + pick(m), 0) / moves.length;
     return {
       atMs: i.startMs,
       lengthMs: i.durationMs,
@@ -176,13 +176,13 @@ export function strainOf(plan: Pick<Plan, 'blocks'>, timeline: Timeline, library
  * and a fifth either way since published METs are group means. Null when a third of the work is on moves that are not known.
  */
 export function energyRange(
-  stints: readonly Stint[],
+  bouts: readonly Bout[],
   totalMs: number,
   kg: number,
 ): { fromKcal: number; toKcal: number } | null {
   const hours = (ms: number) => ms / 3_600_000;
-  const workMs = stints.reduce((sum, s) => sum + s.ms, 0);
-  const known = stints.filter((s) => s.sure && s.move?.met !== undefined);
+  const workMs = bouts.reduce((sum, s) => sum + s.ms, 0);
+  const known = bouts.filter((s) => s.sure && s.move?.met !== undefined);
   const knownMs = known.reduce((sum, s) => sum + s.ms, 0);
   if (workMs === 0 || knownMs < (workMs * 2) / 3) return null;
   const metHours = known.reduce((sum, s) => sum + (s.move?.met ?? 0) * hours(s.ms), 0) * (workMs / knownMs);
@@ -198,12 +198,9 @@ export function isMain(block: Pick<Block, 'role' | 'format'>): boolean {
   );
 }
 
-/** The stints of the main part. */
-export const mainStints = <S extends Pick<Stint, 'blockIndex'>>(
-  plan: Pick<Plan, 'blocks'>,
-  stints: readonly S[],
-): S[] =>
-  stints.filter((s) => {
+/** The bouts of the main part. */
+export const mainBouts = <S extends Pick<Bout, 'blockIndex'>>(plan: Pick<Plan, 'blocks'>, bouts: readonly S[]): S[] =>
+  bouts.filter((s) => {
     const block = plan.blocks[s.blockIndex];
     return block !== undefined && isMain(block);
   });

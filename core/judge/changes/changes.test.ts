@@ -3,7 +3,7 @@ import type { Plan } from '../../class/index.ts';
 import { block, circuit, format, planOf, s } from '../../test/build.ts';
 import { on, TEST_LIBRARY } from '../../test/moves.ts';
 import { compile } from '../../time/index.ts';
-import { USUAL_THRESHOLDS } from '../norms/index.ts';
+import { USUAL_THRESHOLDS } from '../thresholds/index.ts';
 import { changesOf, neededChange } from './changes.ts';
 import { restFloors } from './floors.ts';
 import { pathsOf } from './paths.ts';

@@ -1,8 +1,8 @@
 import type { Plan } from '../../class/index.ts';
 import type { Timeline } from '../../time/index.ts';
 import { wordsBefore } from '../../voice/index.ts';
-import { type NeededRest, neededRest, type Thresholds } from '../norms/index.ts';
 import { WALK_MPS, walkTable } from '../room/index.ts';
+import { type NeededRest, neededRest, type Thresholds } from '../thresholds/index.ts';
 import type { Turn } from './paths.ts';
 
 /** From one set to the next as a group goes it. */

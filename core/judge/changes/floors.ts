@@ -1,7 +1,7 @@
 import type { Plan } from '../../class/index.ts';
 import type { Library } from '../../moves/index.ts';
 import { type Interval, isWork } from '../../time/index.ts';
-import type { Thresholds } from '../norms/index.ts';
+import type { Thresholds } from '../thresholds/index.ts';
 import { type Needs, neededChange } from './changes.ts';
 import { groupsIn, turnAt } from './paths.ts';
 

@@ -1,10 +1,10 @@
 import { defaultSides, formatDuration, type Plan, type Station } from '../../class/index.ts';
 import { type Library, type Move, moveKey, type Part, type Pattern } from '../../moves/index.ts';
 import { oddRounds } from '../../time/index.ts';
-import { isMain, mainStints, type Stint } from '../balance/index.ts';
-import { anotherThere, type Mend } from './mends.ts';
+import { type Bout, isMain, mainBouts } from '../balance/index.ts';
+import { anotherThere, type DraftFix } from './fixes.ts';
 import { listed } from './parts.ts';
-import { type Check, type CheckContext, CLASS_PLACE, type Raised, RULE_OF_THUMB } from './types.ts';
+import { type Check, type CheckContext, CLASS_PLACE, type DraftFinding, RULE_OF_THUMB } from './types.ts';
 
 interface Pair {
   key: string;
@@ -47,7 +47,7 @@ const PAIRS: readonly Pair[] = [
 ];
 
 /** Strength is balanced, not breath: what is done for the heart counts to no pattern. */
-const isForHeart = ({ move }: Stint) => move !== null && (move.area === 'cardio' || move.main.includes('heart'));
+const isForHeart = ({ move }: Bout) => move !== null && (move.area === 'cardio' || move.main.includes('heart'));
 
 export const balance: Check = {
   id: 'balance',
@@ -58,7 +58,7 @@ export const balance: Check = {
   run: (context) => {
     const { thresholds, kind } = context;
     if (kind !== 'intervals' && kind !== 'strength') return [];
-    const main = mainStints(context.plan, context.stints);
+    const main = mainBouts(context.plan, context.bouts);
     const sure = main.filter((s) => s.sure && !isForHeart(s));
     // What is not known may be of the lesser kind: only what is uneven even then is claimed.
     const openMs = main.reduce((sum, s) => sum + (s.sure ? 0 : s.ms), 0);
@@ -86,7 +86,7 @@ export const balance: Check = {
 };
 
 /** The last main move of what there is too much of, in exchange for one that is all of what is missing. */
-function exchanged(context: CheckContext, of: Pair['of'], more: 0 | 1): Mend[] {
+function exchanged(context: CheckContext, of: Pair['of'], more: 0 | 1): DraftFix[] {
   const rows = context.plan.blocks.filter(isMain).flatMap((block) =>
     block.stations.flatMap((station) => {
       const move = context.library.get(station.move);
@@ -115,7 +115,7 @@ export const unevenSides: Check = {
       oddRounds(plan).flatMap((o) => o.stations.map((s) => plan.blocks[o.blockIndex]?.stations[s.stationIndex]?.id)),
     );
     const sums = new Map<string, { move: string; left: number; right: number }>();
-    for (const { station, side, ms } of mainStints(plan, context.stints)) {
+    for (const { station, side, ms } of mainBouts(plan, context.bouts)) {
       if (side === null || odd.has(station.id)) continue;
       const key = moveKey(library, station.move);
       const sum = sums.get(key) ?? { move: library.get(station.move)?.name ?? station.move, left: 0, right: 0 };
@@ -129,7 +129,7 @@ export const unevenSides: Check = {
     const [first] = uneven;
     if (!first) return [];
     const said = uneven.map(({ move, left, right }) => `${move}: ${timeOf(left)} left, ${timeOf(right)} right.`);
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'unevenSides',
       key: 'unevenSides',
       weight: 2,

@@ -1,6 +1,6 @@
 import { type Plan, stepsBetween } from '../../class/index.ts';
 import { type KitItem, type Library, resolvePlan } from '../../moves/index.ts';
-import { type Thresholds, USUAL_THRESHOLDS } from '../norms/index.ts';
+import { type Thresholds, USUAL_THRESHOLDS } from '../thresholds/index.ts';
 import { audience } from './audience.ts';
 import { balance, unevenSides } from './balance.ts';
 import { contextOf } from './context.ts';

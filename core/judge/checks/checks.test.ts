@@ -2,10 +2,10 @@ import { describe, expect, it } from 'vitest';
 import type { Plan } from '../../class/index.ts';
 import { libraryOf } from '../../moves/index.ts';
 import { block, circuit, format, planOf, s } from '../../test/build.ts';
-import { findingsOf, KIT_ROOM, mended, textsOf } from '../../test/checking.ts';
+import { findingsOf, fixed, KIT_ROOM, textsOf } from '../../test/checking.ts';
 import { move, on, TEST_LIBRARY } from '../../test/moves.ts';
 import { totals } from '../../time/index.ts';
-import { USUAL_THRESHOLDS } from '../norms/index.ts';
+import { USUAL_THRESHOLDS } from '../thresholds/index.ts';
 import { CHECKS, checkPlan, isAccepted, withAccepted } from './index.ts';
 
 const [of, texts] = [findingsOf, textsOf];
@@ -38,7 +38,7 @@ describe('sides', () => {
     const plan = planOf(circuit(on('Lunge', 'Push'), 40, 20, 2));
     const [found] = of(plan, 'missingSides');
     expect(found?.text).toBe('Lunge is done on one side at a time; nothing says when to change.');
-    expect(of(mended(plan, found!.fixes[0]), 'missingSides')).toEqual([]);
+    expect(of(fixed(plan, found!.fixes[0]), 'missingSides')).toEqual([]);
   });
 });
 
@@ -48,7 +48,7 @@ describe('same area', () => {
     expect(texts(plan, 'sameArea')).toEqual(['Squat and Deep squat work the same area, one after the other.']);
     const [found] = of(plan, 'sameArea');
     expect(found?.fixes.map((f) => f.label)).toEqual(['Spread the areas', 'I cluster on purpose']);
-    for (const fix of found!.fixes) expect(of(mended(plan, fix), 'sameArea')).toEqual([]);
+    for (const fix of found!.fixes) expect(of(fixed(plan, fix), 'sameArea')).toEqual([]);
     expect(of(planOf(circuit(on('Squat', 'Push', 'Deep squat', 'Hinge'), 40, 20, 2)), 'sameArea')).toEqual([]);
   });
 });
@@ -126,7 +126,7 @@ describe('impact', () => {
     const [found] = of(plan, 'lowImpact');
     expect(found?.text).toBe('Jump has no low-impact option beside it.');
     expect(found?.fixes[0]?.label).toBe('Beside it: Step');
-    expect(of(mended(plan, found!.fixes[0]), 'lowImpact')).toEqual([]);
+    expect(of(fixed(plan, found!.fixes[0]), 'lowImpact')).toEqual([]);
   });
 });
 
@@ -150,7 +150,7 @@ describe('level', () => {
     const allOut = at('beginner', long('All out', 'Squat'));
     const [found] = of(allOut, 'formatLevel');
     expect(found?.fixes[0]?.label).toBe('Step in its place');
-    expect(of(mended(allOut, found!.fixes[0]), 'formatLevel')).toEqual([]);
+    expect(of(fixed(allOut, found!.fixes[0]), 'formatLevel')).toEqual([]);
   });
 });
 
@@ -176,7 +176,7 @@ describe('kit and heads', () => {
     expect(texts(withHeads(13, 'stations'), 'kitHeads')).toHaveLength(1);
     const eight = withHeads(8, 'together');
     const [found] = of(eight, 'kitHeads');
-    expect(of(mended(eight, found!.fixes[0]), 'kitHeads')).toEqual([]);
+    expect(of(fixed(eight, found!.fixes[0]), 'kitHeads')).toEqual([]);
   });
 });
 
@@ -186,7 +186,7 @@ describe('floor trips', () => {
     const [found] = of(plan, 'floorTrips');
     expect(found?.text).toBe('Main: 3 trips to the floor in a round.');
     expect(found?.fixes[0]?.label).toBe('Floor moves together: 1 trip');
-    expect(of(mended(plan, found!.fixes[0]), 'floorTrips')).toEqual([]);
+    expect(of(fixed(plan, found!.fixes[0]), 'floorTrips')).toEqual([]);
     expect(of(long('Hold', 'Push', 'Squat', 'Hinge', 'Pull'), 'floorTrips')).toEqual([]);
     // The round begins on the floor, where the one before has ended.
     expect(texts(long('Hold', 'Squat', 'Push', 'Hinge', 'Hold', 'Pull', 'Push'), 'floorTrips')).toEqual([
@@ -210,14 +210,14 @@ describe('water', () => {
     ]);
     const dry = planOf(half(), half());
     const [found] = of(dry, 'water');
-    expect(of(mended(dry, found!.fixes[0]), 'water')).toEqual([]);
+    expect(of(fixed(dry, found!.fixes[0]), 'water')).toEqual([]);
   });
 
   it('in one long block the break goes between its rounds', () => {
     const one = planOf(circuit(on('Squat', 'Push', 'Hinge'), 40, 20, 8));
     const [found] = of(one, 'water');
     expect(found?.fixes.map((f) => f.label)).toEqual(['60 s between the rounds of Main']);
-    expect(of(mended(one, found!.fixes[0]), 'water')).toEqual([]);
+    expect(of(fixed(one, found!.fixes[0]), 'water')).toEqual([]);
   });
 
   it('after the main part people drink as they like', () => {
@@ -234,7 +234,7 @@ describe('audience', () => {
     const plan: Plan = { ...long('Push', 'Squat'), audience: ['wrists'] };
     const [found] = of(plan, 'audience');
     expect(found?.text).toBe('Push with wrists: Band push instead.');
-    for (const fix of found!.fixes) expect(of(mended(plan, fix), 'audience')).toEqual([]);
+    for (const fix of found!.fixes) expect(of(fixed(plan, fix), 'audience')).toEqual([]);
     expect(of({ ...plan, audience: ['knees'] }, 'audience')).toEqual([]);
   });
 });
@@ -259,6 +259,6 @@ describe('acceptance and thresholds', () => {
     for (const check of CHECKS) expect(check.reason.length).toBeGreaterThan(20);
     const plan = { ...long('Jump', 'Bound', 'Leap', 'Lunge', 'Hold', 'Push'), audience: ['wrists' as const] };
     for (const f of checkPlan(plan, { library: TEST_LIBRARY, kitRoom: KIT_ROOM }))
-      for (const fix of f.fixes) expect(totals(mended(plan, fix)).totalMs).toBeGreaterThan(0);
+      for (const fix of f.fixes) expect(totals(fixed(plan, fix)).totalMs).toBeGreaterThan(0);
   });
 });

@@ -1,9 +1,9 @@
 import { type ClassKind, moduleOf, type Plan } from '../../class/index.ts';
 import type { KitItem, Library, Move } from '../../moves/index.ts';
 import { compile, type Timeline, totals } from '../../time/index.ts';
-import { intensityOf, mainStints, type Stint, stintsOf } from '../balance/index.ts';
+import { type Bout, boutsOf, intensityOf, mainBouts } from '../balance/index.ts';
 import { type Change, changesOf, neededChange, pathsOf, type Turn } from '../changes/index.ts';
-import type { Thresholds } from '../norms/index.ts';
+import type { Thresholds } from '../thresholds/index.ts';
 import { distinctBy } from './parts.ts';
 import type { CheckContext } from './types.ts';
 
@@ -15,18 +15,18 @@ export function contextOf(
   thresholds: Thresholds,
 ): CheckContext {
   const timeline = compile(plan);
-  const stints = stintsOf(plan, timeline, library);
+  const bouts = boutsOf(plan, timeline, library);
   const paths = pathsOf(plan, timeline, library);
   return {
     plan,
     timeline,
     totals: totals(plan, timeline),
-    stints,
+    bouts,
     paths,
     changes: allChanges(paths, timeline),
     needs: neededChange(plan, thresholds),
-    intensity: intensityOf(plan, timeline, library, stints),
-    kind: kindOf(plan, stints),
+    intensity: intensityOf(plan, timeline, library, bouts),
+    kind: kindOf(plan, bouts),
     library,
     kitRoom,
     thresholds,
@@ -48,16 +48,16 @@ export const isEasing = (m: Pick<Move, 'pattern' | 'area'>) =>
   m.pattern === 'stretch' || m.pattern === 'mobilise' || m.area === 'mobility';
 
 /** What the class says it is; else mobility, dance or seated where three quarters of the main part are; else intervals. */
-function kindOf(plan: Plan, stints: readonly Stint[]): ClassKind {
+function kindOf(plan: Plan, bouts: readonly Bout[]): ClassKind {
   if (plan.kind) return plan.kind;
-  const main = mainStints(plan, stints);
-  const share = (is: (s: Stint) => boolean) => {
+  const main = mainBouts(plan, bouts);
+  const share = (is: (s: Bout) => boolean) => {
     const all = main.reduce((sum, s) => sum + s.ms, 0);
     return all > 0 && main.filter(is).reduce((sum, s) => sum + s.ms, 0) >= MOSTLY * all;
   };
   if (share((s) => s.move !== null && isEasing(s.move))) return 'mobility';
   if (share((s) => s.move?.position === 'seated')) return 'seated';
-  const inBeats = (s: Stint) => {
+  const inBeats = (s: Bout) => {
     const block = plan.blocks[s.blockIndex];
     return block !== undefined && moduleOf(block.format).traits.bpm(block.format) !== null;
   };

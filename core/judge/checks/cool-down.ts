@@ -5,7 +5,7 @@ import { isBreathless, workedAreas } from '../balance/index.ts';
 import { proposeCoolDown } from '../propose/index.ts';
 import { another, lengthOf, PROPOSED_MS, proposed, wantsEnds } from './ends.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
-import { blockPlace, type Check, CLASS_PLACE, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
+import { blockPlace, type Check, CLASS_PLACE, type DraftFinding, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 export const noCoolDown: Check = {
   id: 'noCoolDown',
@@ -19,7 +19,7 @@ export const noCoolDown: Check = {
     if (!wantsEnds(context) || hasMs >= thresholds.coolDownMin * 60_000) return [];
     const own = plan.blocks.find((b) => b.role === 'coolDown');
     const proposal = hasMs === 0 ? proposeCoolDown(proposed(context, PROPOSED_MS)) : null;
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'noCoolDown',
       key: 'noCoolDown',
       weight: 2,
@@ -42,16 +42,16 @@ export const coolDownCovers: Check = {
   source: RULE_OF_THUMB,
   thresholds: ['stretchFromS', 'stretchS'],
   run: (context) => {
-    const { plan, stints, library, thresholds } = context;
+    const { plan, bouts, library, thresholds } = context;
     const blocks = plan.blocks.filter((b) => b.role === 'coolDown');
     const [block] = blocks;
     if (!block || !wantsEnds(context) || blocks.some((b) => b.stations.length === 0)) return [];
-    const own = stints.filter((s) => s.sure && s.move !== null && plan.blocks[s.blockIndex]?.role === 'coolDown');
+    const own = bouts.filter((s) => s.sure && s.move !== null && plan.blocks[s.blockIndex]?.role === 'coolDown');
     const secondsFor = (parts: readonly Part[]) =>
       own
         .filter(({ move }) => move && [...move.main, ...move.helpers].some((p) => parts.includes(p)))
         .reduce((sum, s) => sum + s.ms, 0) / 1000;
-    const missing = workedAreas(plan, stints, 'coolDown', thresholds.stretchFromS * 1000)
+    const missing = workedAreas(plan, bouts, 'coolDown', thresholds.stretchFromS * 1000)
       .filter(({ area }) => secondsFor(area) < thresholds.stretchS)
       .flatMap(({ parts }) => parts)
       .sort();
@@ -59,7 +59,7 @@ export const coolDownCovers: Check = {
     const { guessed, unknown } = basisOf(movesNamed({ blocks }), library);
     const open = [...guessed, ...unknown];
     const words = missing.map((p) => PART_WORDS[p]).join(', ');
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'coolDownCovers',
       key: `coolDownCovers:${missing.join('+')}`,
       weight: 1,
@@ -83,15 +83,15 @@ export const coolDownEasy: Check = {
   source: RULE_OF_THUMB,
   thresholds: ['easyS'],
   run: (context) => {
-    const { plan, timeline, stints, thresholds } = context;
+    const { plan, timeline, bouts, thresholds } = context;
     const at = plan.blocks.findIndex((b) => b.role === 'coolDown');
-    const hard = stints.findLast((s) => s.blockIndex < at && s.sure && s.move !== null && isBreathless(s.move));
+    const hard = bouts.findLast((s) => s.blockIndex < at && s.sure && s.move !== null && isBreathless(s.move));
     const last = timeline.intervals.findLast(
       (i) => isWork(i) && i.blockIndex < at && isMain(plan.blocks[i.blockIndex] as Block),
     );
     if (at < 0 || !hard || !last) return [];
     const endMs = hard.interval.startMs + hard.interval.durationMs;
-    const early = stints.filter((s) => {
+    const early = bouts.filter((s) => {
       const still = s.move !== null && s.move.pattern === 'stretch';
       const down = s.move !== null && (LYING.has(s.move.position) || s.move.headBelow || s.move.balance === 'much');
       return (
@@ -103,7 +103,7 @@ export const coolDownEasy: Check = {
     if (!first || !block) return [];
     const risky = early.some((s) => s.move && (LYING.has(s.move.position) || s.move.headBelow));
     const gap = secondsOf(first.interval.startMs - endMs);
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'coolDownEasy',
       key: `coolDownEasy:${block.id}`,
       weight: risky ? 2 : 1,
@@ -122,15 +122,15 @@ export const hardAfterEnd: Check = {
   source: RULE_OF_THUMB,
   thresholds: [],
   run: (context) => {
-    const { plan, stints } = context;
+    const { plan, bouts } = context;
     const at = plan.blocks.findIndex((b) => b.role === 'coolDown');
     if (at < 0) return [];
     const after = plan.blocks.find((b, k) => k > at && isMain(b));
-    const hard = stints.filter((s) => s.blockIndex >= at && s.sure && (s.move?.effort ?? 0) >= 3);
+    const hard = bouts.filter((s) => s.blockIndex >= at && s.sure && (s.move?.effort ?? 0) >= 3);
     const [first] = hard;
     const block = after ?? (first && plan.blocks[first.blockIndex]);
     if (!block) return [];
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'hardAfterEnd',
       key: `hardAfterEnd:${block.id}`,
       weight: 2,

@@ -15,7 +15,7 @@ import type { Move } from '../../moves/index.ts';
 import { isBreak, isWork, stationAt } from '../../time/index.ts';
 import { countedAt, repsAt } from '../../voice/index.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
-import { blockPlace, type Check, type CheckContext, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
+import { blockPlace, type Check, type CheckContext, type DraftFinding, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 /** Tempi that go together: the same, half or double, within this share. */
 const TOGETHER = [1, 2, 0.5];
@@ -70,7 +70,7 @@ export const repsFit: Check = {
   source: RULE_OF_THUMB,
   thresholds: [],
   run: ({ plan, timeline, library }) => {
-    const seen = new Map<string, Raised>();
+    const seen = new Map<string, DraftFinding>();
     for (const i of timeline.intervals) {
       const block = plan.blocks[i.blockIndex];
       const station = stationAt(plan, i);
@@ -134,11 +134,11 @@ export const addOnVolume: Check = {
   reason: 'What is added first is done in every turn: the first move gets many times the work of the last.',
   source: RULE_OF_THUMB,
   thresholds: ['addOnS'],
-  run: ({ plan, stints, thresholds }) =>
+  run: ({ plan, bouts, thresholds }) =>
     plan.blocks.flatMap((block) => {
       if (!moduleOf(block.format).traits.chain || !isMain(block)) return [];
       const workOf = (id: string) =>
-        stints.reduce((sum, s) => sum + (plan.blocks[s.blockIndex] === block && s.station.id === id ? s.ms : 0), 0);
+        bouts.reduce((sum, s) => sum + (plan.blocks[s.blockIndex] === block && s.station.id === id ? s.ms : 0), 0);
       const sums = block.stations.map((s) => ({ station: s, ms: workOf(s.id) }));
       const least = Math.min(...sums.map((s) => s.ms));
       const much = sums.filter((s) => s.ms > thresholds.addOnS * 1000 && s.ms > 2 * least);
@@ -180,7 +180,7 @@ export const restAndBreak: Check = {
   run: (context) => context.plan.blocks.flatMap((block) => bothIn(context, block)),
 };
 
-function bothIn({ plan, timeline }: CheckContext, block: Block): Raised[] {
+function bothIn({ plan, timeline }: CheckContext, block: Block): DraftFinding[] {
   // As the format has it unless told, it is as meant: a Tabata keeps its last rest.
   const isTold = settingsOf(block.format).some(
     ([key, { roles, silent }]) =>
@@ -200,7 +200,7 @@ function bothIn({ plan, timeline }: CheckContext, block: Block): Raised[] {
   const rest = first && timeline.intervals[first.index - 1];
   if (!first || !rest) return [];
   const key = keyOfRole(block.format, 'breakMode');
-  const mended = (b: Block): Block => {
+  const fixed = (b: Block): Block => {
     const last = keyOfRole(b.format, 'last');
     const replaced = key === null ? b.format : withSetting(b.format, key, 'replaces');
     return { ...b, format: last === null ? replaced : withSetting(replaced, last, 'drop') };
@@ -212,7 +212,7 @@ function bothIn({ plan, timeline }: CheckContext, block: Block): Raised[] {
       weight: 1,
       text: `${block.title}: ${secondsOf(rest.durationMs)} s of rest and then ${secondsOf(first.durationMs)} s of break, ${formatDuration(rest.durationMs + first.durationMs)} in all.`,
       place: blockPlace(block.id),
-      fixes: [{ label: 'The break takes the place of the rest', plan: updateBlock(plan, block.id, mended) }],
+      fixes: [{ label: 'The break takes the place of the rest', plan: updateBlock(plan, block.id, fixed) }],
     },
   ];
 }

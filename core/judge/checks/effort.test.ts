@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Plan } from '../../class/index.ts';
 import { libraryOf } from '../../moves/index.ts';
 import { block, circuit, format, planOf, s } from '../../test/build.ts';
-import { findingsOf, mended, textsOf } from '../../test/checking.ts';
+import { findingsOf, fixed, textsOf } from '../../test/checking.ts';
 import { move, on } from '../../test/moves.ts';
 
 const library = libraryOf([
@@ -42,7 +42,7 @@ describe('too long too hard', () => {
     const two = at('mixed', planOf(circuit(on('Five'), 400, 0, 1), circuit(on('Five'), 400, 0, 1)));
     const [found] = of(two, 'hardMinutes');
     expect(found?.fixes.map((f) => f.label)).toEqual(['Breaks of 2 min between the main blocks']);
-    expect(texts(mended(two, found!.fixes[0]), 'hardMinutes').join()).not.toContain('without a minute');
+    expect(texts(fixed(two, found!.fixes[0]), 'hardMinutes').join()).not.toContain('without a minute');
   });
 });
 
@@ -99,7 +99,7 @@ describe('full-effort formats for beginners', () => {
     const hard = tabata(10);
     const [found] = of(hard, 'formatLevel');
     expect(found?.text).toBe('Main asks for full effort; this class is for beginners.');
-    expect(of(mended(hard, found!.fixes[0]), 'formatLevel')).toEqual([]);
+    expect(of(fixed(hard, found!.fixes[0]), 'formatLevel')).toEqual([]);
     expect(of(tabata(20), 'formatLevel')).toEqual([]);
   });
 });
@@ -112,7 +112,7 @@ describe('skill after fatigue', () => {
     const plan = planOf(four(), four(), four(), { ...lift, title: 'Heavy' });
     const [found] = of(plan, 'tiredSkill');
     expect(found?.text).toMatch(/^Lift comes after \d+:\d\d of hard work/);
-    const first = mended(plan, found!.fixes[0]);
+    const first = fixed(plan, found!.fixes[0]);
     expect(first.blocks[0]?.title).toBe('Heavy');
     expect(of(first, 'tiredSkill')).toEqual([]);
     expect(of(planOf(circuit(on('Clean'), 40, 60, 3), four()), 'tiredSkill')).toEqual([]);

@@ -8,7 +8,7 @@ import {
   type Check,
   type CheckContext,
   CLASS_PLACE,
-  type Raised,
+  type DraftFinding,
   RULE_OF_THUMB,
   rowPlace,
 } from './types.ts';
@@ -40,7 +40,7 @@ export const hardMinutes: Check = {
         ? [`${least(context)}${time(stretchS)} without a minute below effort 3, from ${time(stretchFromS)} on`]
         : []),
     ].join('; ');
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'hardMinutes',
       key: `hardMinutes:${[...(over ? ['sum'] : []), ...(dense ? ['stretch'] : [])].join('+')}`,
       weight: plan.level === 'beginner' || hardS > limitMin * 90 ? 3 : 2,
@@ -97,7 +97,7 @@ export const tiredSkill: Check = {
     });
     const [first] = late;
     if (!first) return [];
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'tiredSkill',
       key: `tiredSkill:${first.block.id}:${first.station.id}`,
       weight: 2,

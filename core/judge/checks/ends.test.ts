@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import type { Block, Plan, Station } from '../../class/index.ts';
 import { libraryOf } from '../../moves/index.ts';
 import { block, circuit, format, planOf, s } from '../../test/build.ts';
-import { findingsOf, mended, textsOf } from '../../test/checking.ts';
+import { findingsOf, fixed, textsOf } from '../../test/checking.ts';
 import { move, on } from '../../test/moves.ts';
-import { USUAL_THRESHOLDS } from '../norms/index.ts';
+import { USUAL_THRESHOLDS } from '../thresholds/index.ts';
 import { contextOf } from './context.ts';
 import { proposed } from './ends.ts';
 
@@ -47,7 +47,7 @@ describe('the warm-up as a ramp', () => {
     const late = planOf(main('Legs'), warm(100, 'March', 'Jog', 'Leg drill'));
     const [found] = of(late, 'noWarmUp');
     expect(found?.text).toBe('The warm-up comes after Main.');
-    expect(of(mended(late, found!.fixes[0]), 'noWarmUp')).toEqual([]);
+    expect(of(fixed(late, found!.fixes[0]), 'noWarmUp')).toEqual([]);
   });
 
   it('gives each worked area twenty seconds in motion; a hold is none, helpers of the work ask for none', () => {
@@ -146,7 +146,7 @@ describe('the cool-down', () => {
     const plan = planOf(main('Legs'), cool(on('March', 'Quad hold')), sprint);
     const [found] = of(plan, 'hardAfterEnd');
     expect(found?.text).toBe('Sprint after the cool-down.');
-    expect(of(mended(plan, found!.fixes[0]), 'hardAfterEnd')).toEqual([]);
+    expect(of(fixed(plan, found!.fixes[0]), 'hardAfterEnd')).toEqual([]);
     expect(texts(planOf(main('Legs'), cool(on('March', 'Jog'))), 'hardAfterEnd')).toEqual(['Jog in the cool-down.']);
     expect(of(planOf(main('Legs'), cool(on('March', 'Quad hold'))), 'hardAfterEnd')).toEqual([]);
   });

@@ -1,8 +1,8 @@
 import type { Block } from '../../class/index.ts';
 import { basisOf, movesNamed } from '../../moves/index.ts';
-import type { Stint } from '../balance/index.ts';
+import type { Bout } from '../balance/index.ts';
 import { type EndRequest, proposeCoolDown, proposeWarmUp } from '../propose/index.ts';
-import type { Mend } from './mends.ts';
+import type { DraftFix } from './fixes.ts';
 import { isMain } from './parts.ts';
 import type { CheckContext } from './types.ts';
 
@@ -29,7 +29,7 @@ export const proposed = ({ plan, library, kitRoom, thresholds }: CheckContext, l
 });
 
 /** Another warm-up or cool-down in the place of this one: so long, or as long as it is where nothing is said. */
-export function another(context: CheckContext, old: Block | undefined, ms?: number): Mend[] {
+export function another(context: CheckContext, old: Block | undefined, ms?: number): DraftFix[] {
   const { plan, totals } = context;
   if (!old) return [];
   const lengthMs = ms ?? totals.blocks[plan.blocks.indexOf(old)]?.totalMs ?? 0;
@@ -52,10 +52,10 @@ export function another(context: CheckContext, old: Block | undefined, ms?: numb
 /** The first warm-up of a class. */
 export const warmUpOf = ({ plan }: CheckContext): Block | undefined => plan.blocks.find((b) => b.role === 'warmUp');
 
-/** The stints of warm-up blocks that come before the main part. */
-export function warmUpStints({ plan, stints }: CheckContext): Stint[] {
+/** The bouts of warm-up blocks that come before the main part. */
+export function warmUpBouts({ plan, bouts }: CheckContext): Bout[] {
   const first = plan.blocks.findIndex(isMain);
-  return stints.filter((s) => s.blockIndex < first && plan.blocks[s.blockIndex]?.role === 'warmUp');
+  return bouts.filter((s) => s.blockIndex < first && plan.blocks[s.blockIndex]?.role === 'warmUp');
 }
 
 /** What a warm-up does is known: none of its blocks is led freely, and none of its moves is a guess. */

@@ -2,7 +2,7 @@ import { addBlock, type Block, defaultFormat, moduleOf, newBlock, type Plan, typ
 import { keyOf, moveKey } from '../../moves/index.ts';
 import { compile, shownBy } from '../../time/index.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
-import { blockPlace, type Check, type CheckContext, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
+import { blockPlace, type Check, type CheckContext, type DraftFinding, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 export const explanation: Check = {
   id: 'explanation',
@@ -68,7 +68,7 @@ function demoOf(plan: Plan, k: number): Block | null {
   return plan.blocks[at] ?? null;
 }
 
-function short(context: CheckContext, block: Block, fresh: readonly Fresh[], demo: Block): Raised | null {
+function short(context: CheckContext, block: Block, fresh: readonly Fresh[], demo: Block): DraftFinding | null {
   const { plan, totals } = context;
   const hasMs = totals.blocks[plan.blocks.indexOf(demo)]?.totalMs ?? 0;
   const needMs = sum(fresh);
@@ -89,7 +89,7 @@ function short(context: CheckContext, block: Block, fresh: readonly Fresh[], dem
   };
 }
 
-function unsaid(context: CheckContext, block: Block, fresh: readonly Fresh[]): Raised | null {
+function unsaid(context: CheckContext, block: Block, fresh: readonly Fresh[]): DraftFinding | null {
   const hasMs = beforeMs(context, block);
   const needMs = sum(fresh);
   if (needMs - hasMs < 1000) return null;
@@ -111,7 +111,7 @@ function beforeMs({ timeline, plan }: CheckContext, block: Block): number {
 }
 
 /** Each in the rest before it; where sets follow without one, it is led as it is done. */
-function oneByOne(context: CheckContext, block: Block, fresh: readonly Fresh[]): Raised | null {
+function oneByOne(context: CheckContext, block: Block, fresh: readonly Fresh[]): DraftFinding | null {
   if (moduleOf(block.format).traits.flows) return null;
   const changes = context.changes.filter((c) => c.to.block.id === block.id);
   const short = fresh.flatMap(({ station, ms }) => {

@@ -2,7 +2,7 @@ import type { Block } from '../../class/index.ts';
 import { updateBlock } from '../../class/index.ts';
 import type { Library } from '../../moves/index.ts';
 import { isCyclic, isOnFloor } from '../sequence/index.ts';
-import { inBetterOrder } from './mends.ts';
+import { inBetterOrder } from './fixes.ts';
 import { isMain } from './parts.ts';
 import { blockPlace, type Check, RULE_OF_THUMB } from './types.ts';
 

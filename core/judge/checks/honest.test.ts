@@ -5,7 +5,7 @@ import { alternativesTo, basisOf, basisWords, lowImpactTwin, movesNamed } from '
 import { circuit, planOf } from '../../test/build.ts';
 import { on } from '../../test/moves.ts';
 import { compile } from '../../time/index.ts';
-import { balanceOf, energyRange, stintsOf, strainOf } from '../balance/index.ts';
+import { balanceOf, boutsOf, energyRange, strainOf } from '../balance/index.ts';
 import { proposeCoolDown, proposeWarmUp } from '../propose/index.ts';
 import { featuresOf, SCHOOL_WEIGHTS } from '../sequence/index.ts';
 import { checkPlan } from './index.ts';
@@ -66,12 +66,12 @@ describe('ten moves nobody knows', () => {
 
   it('count for nothing in the balance but their time, and for no energy', () => {
     const timeline = compile(plan);
-    const stints = stintsOf(plan, timeline, library);
-    const balance = balanceOf(stints);
+    const bouts = boutsOf(plan, timeline, library);
+    const balance = balanceOf(bouts);
     // 10 stations, 3 rounds, 40 s
     expect(balance.unknownMs).toBe(1_200_000);
     expect(Object.values(balance.patterns).reduce((a, b) => a + b, 0)).toBe(180_000);
-    expect(energyRange(stints, timeline.totalMs, 70)).toBeNull();
+    expect(energyRange(bouts, timeline.totalMs, 70)).toBeNull();
     const work = strainOf(plan, timeline, library).filter((_, k) => timeline.intervals[k]?.kind === 'work');
     expect(work.slice(2).every((s) => s.effort === null && s.impact === null)).toBe(true);
   });

@@ -1,10 +1,10 @@
 import { type Plan, type Station, updateStation } from '../../class/index.ts';
 import { insteadOf, type Library, type Move, swapStation, twinOf } from '../../moves/index.ts';
-import type { Stint } from '../balance/index.ts';
+import type { Bout } from '../balance/index.ts';
 import type { Turn } from '../changes/index.ts';
-import { reordered } from './mends.ts';
+import { reordered } from './fixes.ts';
 import { byLevel, isMain, LEVEL_WORDS, listed } from './parts.ts';
-import { type Check, CLASS_PLACE, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
+import { type Check, CLASS_PLACE, type DraftFinding, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 export const impactRun: Check = {
   id: 'impactRun',
@@ -66,13 +66,13 @@ export const landings: Check = {
   source:
     'Foot contacts a session by level: Haff and Triplett, Essentials of Strength Training and Conditioning, 2016. Landings a minute of each move are our judgement; steps of a run are not counted.',
   thresholds: ['landingsBeginner', 'landingsMixed', 'landingsPractised'],
-  run: ({ plan, stints, library, thresholds }) => {
-    const hard = stints.filter((s) => s.sure && s.move?.impact === 'high' && !isRun(s.move));
+  run: ({ plan, bouts, library, thresholds }) => {
+    const hard = bouts.filter((s) => s.sure && s.move?.impact === 'high' && !isRun(s.move));
     const sum = Math.round(hard.reduce((n, s) => n + ((s.move?.landings ?? 0) * s.ms) / 60_000, 0));
     const limit = byLevel(plan, thresholds.landingsBeginner, thresholds.landingsMixed, thresholds.landingsPractised);
     if (sum <= limit) return [];
     const moves = hard.map((s) => s.station.move);
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'landings',
       key: 'landings',
       weight: sum > FAR_OVER * limit ? 2 : 1,
@@ -88,18 +88,18 @@ export const landings: Check = {
 const FAR_OVER = 1.5;
 
 /** What lands most often, done low by all. */
-function withoutMost(plan: Plan, hard: readonly Stint[], library: Library) {
-  const sums = new Map<string, { stint: Stint; landings: number }>();
-  for (const stint of hard) {
-    const sum = sums.get(stint.station.id) ?? { stint, landings: 0 };
-    sum.landings += (stint.move?.landings ?? 0) * stint.ms;
-    sums.set(stint.station.id, sum);
+function withoutMost(plan: Plan, hard: readonly Bout[], library: Library) {
+  const sums = new Map<string, { bout: Bout; landings: number }>();
+  for (const bout of hard) {
+    const sum = sums.get(bout.station.id) ?? { bout, landings: 0 };
+    sum.landings += (bout.move?.landings ?? 0) * bout.ms;
+    sums.set(bout.station.id, sum);
   }
   const [most] = [...sums.values()].sort((a, b) => b.landings - a.landings);
-  const twin = most?.stint.move && twinOf(most.stint.move, library);
-  const block = most && plan.blocks[most.stint.blockIndex];
+  const twin = most?.bout.move && twinOf(most.bout.move, library);
+  const block = most && plan.blocks[most.bout.blockIndex];
   if (!twin || !block) return [];
-  const { station } = most.stint;
+  const { station } = most.bout;
   return [
     {
       label: `${twin.name} in place of ${station.move}`,

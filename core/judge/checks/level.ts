@@ -1,10 +1,10 @@
 import { type Block, MOST_WAYS, moduleOf, type Station, updateStation } from '../../class/index.ts';
 import { EASIER_WAY_FROM, type Library, type Move, oneEasier, withMove } from '../../moves/index.ts';
 import { effortOf } from '../balance/index.ts';
-import { boutsOf, ratioOf } from './bouts.ts';
-import { longerRest, restFor, workOf } from './mends.ts';
+import { longerRest, restFor, workOf } from './fixes.ts';
 import { byLevel, isMain, LEVEL_WORDS, listed } from './parts.ts';
-import { blockPlace, type Check, type CheckContext, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
+import { blockPlace, type Check, type CheckContext, type DraftFinding, RULE_OF_THUMB, rowPlace } from './types.ts';
+import { ratioOf, workRestsOf } from './work-rests.ts';
 
 const RATIOS =
   'Work to rest by energy system: Haff and Triplett, Essentials of Strength Training and Conditioning, 2016; by level a rule of thumb.';
@@ -16,8 +16,8 @@ const GENTLE = 1.5;
 const STRENGTH_RATIO = 1;
 
 /** The effort of a block as it is known; null where nothing is. */
-function effortIn({ plan, stints }: CheckContext, block: Block): number | null {
-  const own = stints.filter((s) => plan.blocks[s.blockIndex] === block);
+function effortIn({ plan, bouts }: CheckContext, block: Block): number | null {
+  const own = bouts.filter((s) => plan.blocks[s.blockIndex] === block);
   return effortOf(own, moduleOf(block.format).traits.fullEffort !== null);
 }
 
@@ -39,7 +39,7 @@ export const workRest: Check = {
       if (!timed || !isMain(block) || (fullEffort !== null && plan.level === 'beginner')) return [];
       const effort = effortIn(context, block);
       if (effort !== null && effort <= GENTLE) return [];
-      const ratio = ratioOf(boutsOf(context, block));
+      const ratio = ratioOf(workRestsOf(context, block));
       if (ratio === null || ratio <= limit) return [];
       return [
         {
@@ -76,14 +76,14 @@ export const allOutRest: Check = {
       const { traits } = moduleOf(block.format);
       if (!isMain(block) || traits.fullEffort !== null || !traits.timed) return [];
       if ((effortIn(context, block) ?? 0) < ALL_OUT_FROM) return [];
-      const bouts = boutsOf(context, block);
-      const [work] = bouts;
-      const ratio = ratioOf(bouts);
+      const workRests = workRestsOf(context, block);
+      const [work] = workRests;
+      const ratio = ratioOf(workRests);
       if (!work || ratio === null) return [];
       const band = ALL_OUT.find((b) => work.workMs <= b.untilS * 1000);
       if (!band || 1 / ratio >= band.atLeast - 0.05) return [];
       const seconds = Math.round(work.workMs / 1000);
-      const found: Raised = {
+      const found: DraftFinding = {
         check: 'allOutRest',
         key: `allOutRest:${block.id}`,
         weight: 1,
@@ -111,9 +111,9 @@ export const formatLevel: Check = {
   },
 };
 
-function hardFormat(context: CheckContext, block: Block): Raised[] {
+function hardFormat(context: CheckContext, block: Block): DraftFinding[] {
   if (moduleOf(block.format).traits.fullEffort === null) return [];
-  const ratio = ratioOf(boutsOf(context, block));
+  const ratio = ratioOf(workRestsOf(context, block));
   // With as much rest as work it is an even circuit by another name; breaks excuse nothing.
   if (ratio === null || 1 / ratio >= FULL_EFFORT_REST) return [];
   return [
@@ -128,7 +128,7 @@ function hardFormat(context: CheckContext, block: Block): Raised[] {
   ];
 }
 
-function hardMoves({ plan, library }: CheckContext, block: Block): Raised[] {
+function hardMoves({ plan, library }: CheckContext, block: Block): DraftFinding[] {
   const hard = block.stations.flatMap((station) => {
     const move = library.get(station.move);
     return move && move.effort >= 5 ? [{ station, move }] : [];
@@ -172,7 +172,7 @@ export const levelMix: Check = {
     const [first] = alone;
     if (!first) return [];
     const places = alone.map(({ block, station }) => rowPlace(block.id, station.id));
-    const mended = alone.reduce(
+    const fixed = alone.reduce(
       (p, { block, station, easier }) =>
         easier
           ? updateStation(p, block.id, station.id, (s) => ({
@@ -183,7 +183,7 @@ export const levelMix: Check = {
       plan,
     );
     const n = alone.filter((a) => a.easier).length;
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'levelMix',
       key: 'levelMix',
       weight: 2,
@@ -192,7 +192,7 @@ export const levelMix: Check = {
       also: places.slice(1),
       fixes:
         n > 0
-          ? [{ label: n === 1 ? 'An easier way beside it' : `An easier way beside ${n} of them`, plan: mended }]
+          ? [{ label: n === 1 ? 'An easier way beside it' : `An easier way beside ${n} of them`, plan: fixed }]
           : [],
     };
     return [found];

@@ -1,6 +1,6 @@
 import { formatChange, updateBlock } from '../../class/index.ts';
 import { oddRounds } from '../../time/index.ts';
-import { type Check, type Raised, rowPlace } from './types.ts';
+import { type Check, type DraftFinding, rowPlace } from './types.ts';
 
 export const oddRound: Check = {
   id: 'oddRound',
@@ -12,7 +12,7 @@ export const oddRound: Check = {
     oddRounds(plan).flatMap((odd) => {
       const block = plan.blocks[odd.blockIndex];
       if (!block) return [];
-      const fixes = odd.choices.map((c): Raised['fixes'][number] => ({
+      const fixes = odd.choices.map((c): DraftFinding['fixes'][number] => ({
         label: c.kind === 'split' ? 'Switch at half' : `${c.rounds} rounds (${formatChange(c.costMs)})`,
         plan: updateBlock(plan, block.id, () => c.block),
       }));

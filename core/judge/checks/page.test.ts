@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
 import { checksPage } from '../../test/checks-page.ts';
-import { THRESHOLDS } from '../norms/index.ts';
+import { THRESHOLDS } from '../thresholds/index.ts';
 import { CHECKS } from './index.ts';
 
 it('docs/checks.md lists the checks of today (npm run schema)', () => {

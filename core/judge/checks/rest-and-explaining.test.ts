@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newBlock } from '../../class/index.ts';
 import { block, circuit, format, planOf, s } from '../../test/build.ts';
-import { mended, findingsOf as of, textsOf as texts } from '../../test/checking.ts';
+import { fixed, findingsOf as of, textsOf as texts } from '../../test/checking.ts';
 import { on } from '../../test/moves.ts';
 import { totals } from '../../time/index.ts';
 
@@ -16,7 +16,7 @@ describe('rest too short', () => {
     );
     expect(found?.cases).toHaveLength(2);
     expect(found?.also).toHaveLength(2);
-    for (const fix of found!.fixes) expect(of(mended(plan, fix), 'restShort')).toEqual([]);
+    for (const fix of found!.fixes) expect(of(fixed(plan, fix), 'restShort')).toEqual([]);
     expect(texts(planOf(circuit(on('Squat', 'Hold'), 40, 9, 2)), 'restShort')).toEqual([]);
   });
 
@@ -55,7 +55,7 @@ describe('explanation', () => {
     const plan = planOf({ ...newBlock('d', 'other', format('demo')), title: 'Demo' }, main);
     const [found] = of(plan, 'explanation');
     expect(found?.text).toBe('Demo takes 20 s; the 2 moves of Main take 25 s to explain.');
-    const shown = mended(plan, found!.fixes[0]);
+    const shown = fixed(plan, found!.fixes[0]);
     expect(of(shown, 'explanation')).toEqual([]);
     expect(totals(shown).blocks[0]?.totalMs).toBe(25_000);
   });
@@ -65,7 +65,7 @@ describe('explanation', () => {
     const [found] = of(room, 'explanation');
     expect(found?.text).toBe('All 3 moves of Main have to be known as it begins: 35 s to explain, 0 s before it.');
     expect(found?.fixes[0]?.label).toBe('Show the 3 moves first, 35 s');
-    expect(of(mended(room, found!.fixes[0]), 'explanation')).toEqual([]);
+    expect(of(fixed(room, found!.fixes[0]), 'explanation')).toEqual([]);
   });
 
   it('nothing of the second side, of a ladder or of beats', () => {

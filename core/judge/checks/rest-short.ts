@@ -1,9 +1,9 @@
 import { type Block, moduleOf, type Plan, sheetSetting, updateBlock, withSetting } from '../../class/index.ts';
 import { compile, isWork } from '../../time/index.ts';
 import type { Change } from '../changes/index.ts';
-import type { NeededRest } from '../norms/index.ts';
+import type { NeededRest } from '../thresholds/index.ts';
 import { distinctBy, grouped, often, secondsOf } from './parts.ts';
-import { type Check, type CheckContext, type Place, type Raised, RULE_OF_THUMB } from './types.ts';
+import { type Check, type CheckContext, type DraftFinding, type Place, RULE_OF_THUMB } from './types.ts';
 
 /** Less than this nobody notices, ms. */
 const UNNOTICED_MS = 1000;
@@ -50,7 +50,7 @@ const unheard = (n: NeededRest): NeededRest => ({ ...n, hearMs: 0, totalMs: n.to
 
 const lacks = ({ needed, gapMs }: Short) => needed.totalMs - gapMs;
 
-function finding(plan: Plan, cases: readonly Short[]): Raised {
+function finding(plan: Plan, cases: readonly Short[]): DraftFinding {
   const byLack = [...cases].sort((a, b) => lacks(b) - lacks(a));
   const worst = byLack[0] as Short;
   const { from, to } = worst;

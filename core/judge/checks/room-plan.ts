@@ -1,9 +1,9 @@
 import type { Block, Plan } from '../../class/index.ts';
 import type { Library } from '../../moves/index.ts';
 import { alongShortestRound, metresOf, type SpacingKind, setOut, spacingProblems, walkOf } from '../room/index.ts';
-import { blockPlace, type Check, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
+import { blockPlace, type Check, type DraftFinding, RULE_OF_THUMB, rowPlace } from './types.ts';
 
-const WEIGHT: Record<SpacingKind, Raised['weight']> = {
+const WEIGHT: Record<SpacingKind, DraftFinding['weight']> = {
   outside: 3,
   noWay: 3,
   near: 3,
@@ -32,10 +32,10 @@ export const roomPlan: Check = {
       : [],
 };
 
-function spacing(plan: Plan, block: Block, library: Library): Raised[] {
+function spacing(plan: Plan, block: Block, library: Library): DraftFinding[] {
   const problems = spacingProblems(plan, block, library);
   const anew = problems.length > 0 ? setOut(plan, block, library) : null;
-  return problems.map((p): Raised => {
+  return problems.map((p): DraftFinding => {
     const first = block.stations[p.stations[0] ?? 0];
     const better = anew !== null && p.kind !== 'mats';
     return {
@@ -49,7 +49,7 @@ function spacing(plan: Plan, block: Block, library: Library): Raised[] {
   });
 }
 
-function longRound(plan: Plan, block: Block): Raised[] {
+function longRound(plan: Plan, block: Block): DraftFinding[] {
   const now = metresOf(walkOf(plan, block));
   const shorter = alongShortestRound(plan, block);
   const then = shorter && metresOf(walkOf(shorter, block));

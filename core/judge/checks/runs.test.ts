@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Plan } from '../../class/index.ts';
 import { libraryOf } from '../../moves/index.ts';
 import { block, circuit, format, planOf, s } from '../../test/build.ts';
-import { findingsOf, mended, textsOf } from '../../test/checking.ts';
+import { findingsOf, fixed, textsOf } from '../../test/checking.ts';
 import { move, on } from '../../test/moves.ts';
 
 const library = libraryOf([
@@ -88,7 +88,7 @@ describe('music and counts', () => {
     const [found] = of(plan, 'musicCounts');
     expect(found?.text).toBe('Main is counted at 128 beats a minute, its music is at 140.');
     expect(found?.fixes.map((f) => f.label)).toEqual(['Count at 140', 'Music at 128']);
-    for (const fix of found!.fixes) expect(of(mended(plan, fix), 'musicCounts')).toEqual([]);
+    for (const fix of found!.fixes) expect(of(fixed(plan, fix), 'musicCounts')).toEqual([]);
   });
 });
 
@@ -158,7 +158,7 @@ describe('formats that hide their sums', () => {
     const plan = planOf(circuit(on('Step', 'Press'), 40, 20, 2, { roundBreakMs: s(60), breakMode: 'adds' }));
     const [found] = of(plan, 'restAndBreak');
     expect(found?.text).toBe('Main: 20 s of rest and then 60 s of break, 1:20 in all.');
-    expect(of(mended(plan, found!.fixes[0]), 'restAndBreak')).toEqual([]);
+    expect(of(fixed(plan, found!.fixes[0]), 'restAndBreak')).toEqual([]);
     expect(of(planOf(circuit(on('Step', 'Press'), 40, 20, 2, { roundBreakMs: s(60) })), 'restAndBreak')).toEqual([]);
     const kept = {
       ...circuit(on('Step', 'Press'), 40, 20, 2, { lastRest: 'keep' }),
@@ -179,7 +179,7 @@ describe('heat', () => {
     const [found] = of(plan, 'heat');
     expect(found).toMatchObject({ weight: 2 });
     expect(found?.text).toContain('Main: at most 2.7 of work to 1 of rest.');
-    expect(of(mended(plan, found!.fixes[0]), 'heat')[0]?.weight).toBe(1);
+    expect(of(fixed(plan, found!.fixes[0]), 'heat')[0]?.weight).toBe(1);
     expect(of(warm(20, 10), 'heat')).toEqual([]);
     expect(of(warm(38, 20), 'heat')[0]?.weight).toBe(3);
   });

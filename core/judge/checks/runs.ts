@@ -1,9 +1,9 @@
 import { formatDuration } from '../../class/index.ts';
 import { intensityAt, isBreathless, isHard } from '../balance/index.ts';
 import type { Turn } from '../changes/index.ts';
-import { anotherThere, reordered } from './mends.ts';
+import { anotherThere, reordered } from './fixes.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
-import { type Check, type CheckContext, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
+import { type Check, type CheckContext, type DraftFinding, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 /** Sets of one kind with no pause between them that lets go. */
 interface Run {
@@ -51,7 +51,12 @@ const atOnceMs = ({ inComplex, durationMs, station }: Turn) =>
 const names = (run: Run) => listed(run.turns.map((t) => t.station.move));
 
 /** One finding for the longest run, the other places beside it. */
-function raised(context: CheckContext, check: string, runs: readonly Run[], text: (run: Run) => string): Raised[] {
+function raised(
+  context: CheckContext,
+  check: string,
+  runs: readonly Run[],
+  text: (run: Run) => string,
+): DraftFinding[] {
   const [worst] = runs;
   const [first] = worst?.turns ?? [];
   if (!worst || !first) return [];
@@ -155,7 +160,7 @@ export const headDown: Check = {
     if (!first) return [];
     const { turn, before } = first;
     const gapS = secondsOf(turn.startMs - before.startMs - before.durationMs);
-    const raise: Raised = {
+    const raise: DraftFinding = {
       check: 'headDown',
       key: `headDown:${turn.block.id}:${turn.station.id}`,
       weight: 2,

@@ -2,9 +2,9 @@ import { type Block, type Plan, updateBlock } from '../../class/index.ts';
 import { type Move, overlapOf, PARTS } from '../../moves/index.ts';
 import type { Turn } from '../changes/index.ts';
 import { isCyclic } from '../sequence/index.ts';
-import { inBetterOrder, type Mend } from './mends.ts';
+import { type DraftFix, inBetterOrder } from './fixes.ts';
 import { distinctBy, grouped, isMain, listed } from './parts.ts';
-import { type Check, type CheckContext, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
+import { type Check, type CheckContext, type DraftFinding, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 /** A block is about a part that so many of its moves work. */
 const MEANT_SHARE = 0.75;
@@ -41,7 +41,7 @@ function isSame(a: Turn, b: Turn, { thresholds }: CheckContext): boolean {
   return x.main.length > 0 && y.main.length > 0 && overlapOf(x, y) >= thresholds.areaOverlap;
 }
 
-function finding(context: CheckContext, block: Block, pairs: readonly { from: Turn; to: Turn }[]): Raised {
+function finding(context: CheckContext, block: Block, pairs: readonly { from: Turn; to: Turn }[]): DraftFinding {
   const said = pairs.map(({ from, to }) => `${from.station.move} and ${to.station.move}`);
   const last = pairs[0]?.to.station.id ?? '';
   return {
@@ -73,7 +73,7 @@ function meansIt(block: Block): boolean {
 
 const clustered = (plan: Plan, block: Block) => updateBlock(plan, block.id, (b) => ({ ...b, school: 'cluster' }));
 
-function spread({ plan, library, thresholds }: CheckContext, block: Block, now: number): Mend[] {
+function spread({ plan, library, thresholds }: CheckContext, block: Block, now: number): DraftFix[] {
   const next = inBetterOrder(block, 'spread', library);
   if (!next) return [];
   const clashes = next.stations.filter((s, k) => {

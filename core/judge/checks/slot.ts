@@ -9,7 +9,7 @@ import {
 } from '../../class/index.ts';
 import { compile, oddRounds } from '../../time/index.ts';
 import { isMain } from './parts.ts';
-import { type Check, CLASS_PLACE, type Raised } from './types.ts';
+import { type Check, CLASS_PLACE, type DraftFinding } from './types.ts';
 
 export const slot: Check = {
   id: 'slot',
@@ -20,7 +20,7 @@ export const slot: Check = {
   run: ({ plan, totals, thresholds }) => {
     const spare = totals.spareMs;
     if (spare === null || plan.blocks.length === 0) return [];
-    const found = (key: string, weight: 1 | 3, text: string, fixes: Raised['fixes'] = []) => [
+    const found = (key: string, weight: 1 | 3, text: string, fixes: DraftFinding['fixes'] = []) => [
       { check: 'slot', key: `slot:${key}`, weight, text, place: CLASS_PLACE, fixes },
     ];
     if (spare < 0)
@@ -34,7 +34,7 @@ export const slot: Check = {
 const MOST_FIXES = 2;
 
 /** One main block with as few rounds less as bring the class into its slot, sides kept even; what cuts least first. */
-function fewerRounds(plan: Plan, overMs: number): Raised['fixes'] {
+function fewerRounds(plan: Plan, overMs: number): DraftFinding['fixes'] {
   const nowMs = compile(plan).totalMs;
   const isOdd = (b: Block) => oddRounds({ blocks: [b] }).length > 0;
   return plan.blocks

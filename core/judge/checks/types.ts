@@ -1,16 +1,16 @@
 import type { ClassKind, Plan, Step } from '../../class/index.ts';
 import type { KitItem, Library } from '../../moves/index.ts';
 import type { PlanTotals, Timeline } from '../../time/index.ts';
-import type { Intensity, Stint } from '../balance/index.ts';
+import type { Bout, Intensity } from '../balance/index.ts';
 import type { Change, Needs, Turn } from '../changes/index.ts';
-import type { Thresholds } from '../norms/index.ts';
+import type { Thresholds } from '../thresholds/index.ts';
 
 /** What a check looks at. */
 export interface CheckContext {
   plan: Plan;
   timeline: Timeline;
   totals: PlanTotals;
-  stints: readonly Stint[];
+  bouts: readonly Bout[];
   /** The sets in their order, as each group does them. */
   paths: readonly (readonly Turn[])[];
   /** From set to set along the paths; those that several groups make alike once. */
@@ -61,7 +61,7 @@ export interface Finding<F = Fix> {
 }
 
 /** What a check raises: a finding whose fixes are the class as it would be. */
-export type Raised = Finding<{ label: string; plan: Plan }>;
+export type DraftFinding = Finding<{ label: string; plan: Plan }>;
 
 /** Where a rule comes from when it is nobody's but ours. */
 export const RULE_OF_THUMB = 'Rule of thumb.';
@@ -75,7 +75,7 @@ export interface Check {
   /** What it rests on: a published source by name, or that it is a rule of thumb. */
   source: string;
   thresholds: readonly (keyof Thresholds)[];
-  run: (context: CheckContext) => Raised[];
+  run: (context: CheckContext) => DraftFinding[];
 }
 
 export const CLASS_PLACE: Place = { at: 'class', blockId: null, stationId: null, round: null };

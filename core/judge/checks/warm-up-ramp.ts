@@ -1,14 +1,14 @@
 import { type Block, keyOfRole, type Plan, settingOf, updateBlock, withSetting } from '../../class/index.ts';
 import { PART_WORDS, type Part } from '../../moves/index.ts';
-import { mainStints, openingEffort, type Stint } from '../balance/index.ts';
+import { type Bout, mainBouts, openingEffort } from '../balance/index.ts';
 import { isHeavy } from '../sequence/index.ts';
 import { isEasing } from './context.ts';
-import { another, isWarmUpKnown, lengthOf, RAMP_SOURCE, wantsEnds, warmUpOf, warmUpStints } from './ends.ts';
+import { another, isWarmUpKnown, lengthOf, RAMP_SOURCE, wantsEnds, warmUpBouts, warmUpOf } from './ends.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
-import { blockPlace, type Check, type Raised, rowPlace } from './types.ts';
+import { blockPlace, type Check, type DraftFinding, rowPlace } from './types.ts';
 
 /** What raises the pulse: the whole body under way, not a joint moved on the spot. */
-const raises = ({ move }: Stint) =>
+const raises = ({ move }: Bout) =>
   move !== null &&
   move.pattern !== 'stretch' &&
   (move.main.includes('heart') ||
@@ -23,10 +23,10 @@ export const warmUpPulse: Check = {
   source: RAMP_SOURCE,
   thresholds: ['pulseS'],
   run: (context) => {
-    const { plan, thresholds, stints, kind } = context;
-    const main = mainStints(plan, stints);
+    const { plan, thresholds, bouts, kind } = context;
+    const main = mainBouts(plan, bouts);
     const peak = Math.max(0, ...main.map((s) => (s.sure ? (s.move?.effort ?? 0) : 0)));
-    const warm = warmUpStints(context);
+    const warm = warmUpBouts(context);
     const block = plan.blocks.find((b) => b.role === 'warmUp');
     const hasMs = lengthOf(context, (b, k) => b.role === 'warmUp' && k < plan.blocks.findIndex(isMain));
     // One that is too short is that, and no more.
@@ -35,7 +35,7 @@ export const warmUpPulse: Check = {
       return [];
     const ms = warm.filter(raises).reduce((sum, s) => sum + s.ms, 0);
     if (thresholds.pulseS * 1000 - ms < 1000) return [];
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'warmUpPulse',
       key: 'warmUpPulse',
       weight: 1,
@@ -56,17 +56,17 @@ export const warmUpRamp: Check = {
   source: RAMP_SOURCE,
   thresholds: [],
   run: (context) => {
-    const { plan, stints } = context;
-    const warm = warmUpStints(context);
-    const [first] = mainStints(plan, stints);
+    const { plan, bouts } = context;
+    const warm = warmUpBouts(context);
+    const [first] = mainBouts(plan, bouts);
     const block = first && plan.blocks[first.blockIndex];
     if (!first || !block || warm.length === 0 || !wantsEnds(context) || !isWarmUpKnown(context)) return [];
-    const effort = openingEffort(plan, stints);
+    const effort = openingEffort(plan, bouts);
     const lastEnd = Math.max(...warm.map((s) => s.interval.startMs + s.interval.durationMs));
     const last = warm.filter((s) => s.interval.startMs + s.interval.durationMs > lastEnd - LAST_MS);
     const near = Math.max(0, ...last.map((s) => s.move?.effort ?? 0));
     if (effort === null || effort - near <= 1) return [];
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'warmUpRamp',
       key: 'warmUpRamp',
       weight: effort >= 5 ? 2 : 1,
@@ -85,10 +85,10 @@ export const staticHolds: Check = {
   source: 'Behm and others, Acute effects of muscle stretching on physical performance, 2016.',
   thresholds: ['staticHoldS'],
   run: (context) => {
-    const { plan, stints, thresholds } = context;
-    const jump = mainStints(plan, stints).find((s) => s.sure && s.move?.impact === 'high');
+    const { plan, bouts, thresholds } = context;
+    const jump = mainBouts(plan, bouts).find((s) => s.sure && s.move?.impact === 'high');
     if (!jump) return [];
-    const holds = stints.filter(
+    const holds = bouts.filter(
       (s) => s.sure && s.move?.pattern === 'stretch' && s.interval.startMs < jump.interval.startMs,
     );
     const sums = new Map<string, number>();
@@ -102,7 +102,7 @@ export const staticHolds: Check = {
       .map(([key]) => key.split(':')[0] as Part);
     const block = plan.blocks[holds[0]?.blockIndex ?? -1];
     if (long.length === 0 || !block) return [];
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'staticHolds',
       key: `staticHolds:${block.id}`,
       weight: 1,
@@ -131,20 +131,20 @@ export const rehearsal: Check = {
   source: RAMP_SOURCE,
   thresholds: [],
   run: (context) => {
-    const { stints, plan, kind } = context;
-    const warm = warmUpStints(context);
+    const { bouts, plan, kind } = context;
+    const warm = warmUpBouts(context);
     if (warm.length === 0 || !isWarmUpKnown(context)) return [];
     const ready = new Set(
       warm.flatMap(({ move }) => (move ? [move.pattern, ...(move.second ? [move.second] : [])] : [])),
     );
-    const heavy = mainStints(plan, stints).filter(({ station, move, sure }) => {
+    const heavy = mainBouts(plan, bouts).filter(({ station, move, sure }) => {
       if (!sure || !move || !LIFTED.has(move.pattern) || ready.has(move.pattern)) return false;
       return isHeavy(move, station) || (kind === 'strength' && (station.weightKg ?? 0) > 0);
     });
     const [first] = heavy;
     const block = first && plan.blocks[first.blockIndex];
     if (!first || !block) return [];
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'rehearsal',
       key: `rehearsal:${block.id}`,
       weight: 1,

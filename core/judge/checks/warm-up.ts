@@ -2,10 +2,10 @@ import { addBlock, moveBlock } from '../../class/index.ts';
 import { basisOf, movesNamed, PART_WORDS, type Part, someOf } from '../../moves/index.ts';
 import { workedAreas } from '../balance/index.ts';
 import { proposeWarmUp } from '../propose/index.ts';
-import { another, lengthOf, PROPOSED_MS, proposed, RAMP_SOURCE, wantsEnds, warmUpStints } from './ends.ts';
-import { easierThere } from './mends.ts';
+import { another, lengthOf, PROPOSED_MS, proposed, RAMP_SOURCE, wantsEnds, warmUpBouts } from './ends.ts';
+import { easierThere } from './fixes.ts';
 import { isMain, listed } from './parts.ts';
-import { blockPlace, type Check, CLASS_PLACE, type Raised, RULE_OF_THUMB, rowPlace } from './types.ts';
+import { blockPlace, type Check, CLASS_PLACE, type DraftFinding, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 export const noWarmUp: Check = {
   id: 'noWarmUp',
@@ -22,7 +22,7 @@ export const noWarmUp: Check = {
     if (hasMs >= thresholds.warmUpMin * 60_000) return [];
     const own = plan.blocks.find((b, k) => b.role === 'warmUp' && k < at);
     const proposal = hasMs === 0 && !late ? proposeWarmUp(proposed(context, PROPOSED_MS)) : null;
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'noWarmUp',
       key: 'noWarmUp',
       weight: 2,
@@ -56,12 +56,12 @@ export const warmUpCovers: Check = {
     const block = plan.blocks.find((b) => b.role === 'warmUp');
     if (!block || !wantsEnds(context) || plan.blocks.some((b) => b.role === 'warmUp' && b.stations.length === 0))
       return [];
-    const moved = warmUpStints(context).filter((s) => s.sure && s.move !== null && s.move.pattern !== 'stretch');
+    const moved = warmUpBouts(context).filter((s) => s.sure && s.move !== null && s.move.pattern !== 'stretch');
     const secondsFor = (parts: readonly Part[]) =>
       moved
         .filter(({ move }) => move && [...move.main, ...move.helpers].some((p) => parts.includes(p)))
         .reduce((sum, s) => sum + s.ms, 0) / 1000;
-    const lacking = workedAreas(plan, context.stints, 'warmUp', thresholds.coverFromS * 1000).flatMap(
+    const lacking = workedAreas(plan, context.bouts, 'warmUp', thresholds.coverFromS * 1000).flatMap(
       ({ area, parts }) => {
         const seconds = secondsFor(area);
         return seconds < thresholds.warmAreaS ? [{ parts, seconds: Math.round(seconds) }] : [];
@@ -80,7 +80,7 @@ export const warmUpCovers: Check = {
       some.length > 0
         ? ` It gives ${some.map((l) => `${l.parts.map((p) => PART_WORDS[p]).join(' and ')} ${l.seconds} s`).join(', ')}; ${thresholds.warmAreaS} s in motion are wanted.`
         : '';
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'warmUpCovers',
       key: `warmUpCovers:${parts.join('+')}`,
       weight: open.length === 0 ? 2 : 1,
@@ -108,7 +108,7 @@ export const hardStart: Check = {
   thresholds: ['gentleMin'],
   run: (context) => {
     const { thresholds } = context;
-    const warm = warmUpStints(context);
+    const warm = warmUpBouts(context);
     const from = warm[0]?.interval.startMs ?? 0;
     const hard = warm.filter(
       (s) =>
@@ -120,7 +120,7 @@ export const hardStart: Check = {
     const [first] = hard;
     const block = first && context.plan.blocks[first.blockIndex];
     if (!first || !block) return [];
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'hardStart',
       key: `hardStart:${block.id}`,
       weight: 2,

@@ -1,10 +1,10 @@
 import { formatDuration, keyOfRole, moduleOf, roundsOf, updateBlock, withSetting } from '../../class/index.ts';
 import { type Interval, isWork } from '../../time/index.ts';
 import { HEAT_SOURCE, heatBand } from '../care/index.ts';
-import { boutsOf, ratioOf } from './bouts.ts';
-import { restFor, withRest, workOf } from './mends.ts';
+import { restFor, withRest, workOf } from './fixes.ts';
 import { byLevel, isMain } from './parts.ts';
-import { blockPlace, type Check, type CheckContext, CLASS_PLACE, type Raised, RULE_OF_THUMB } from './types.ts';
+import { blockPlace, type Check, type CheckContext, CLASS_PLACE, type DraftFinding, RULE_OF_THUMB } from './types.ts';
+import { ratioOf, workRestsOf } from './work-rests.ts';
 
 const DRINK_MS = 30_000;
 
@@ -48,7 +48,7 @@ export const water: Check = {
     const time = formatDuration(worst.toMs - worst.fromMs);
     const where = worst.fromMs === 0 ? 'from the start' : `from ${formatDuration(worst.fromMs)} on`;
     const heat = band && limitMin < thresholds.waterMin ? ` in this heat` : '';
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'water',
       key: 'water',
       weight: 1,
@@ -75,14 +75,14 @@ function breaks(context: CheckContext, dry: readonly Dry[], limitMs: number) {
   });
   const [first] = after;
   if (!first) return betweenRounds(context, dry);
-  const mended = after.reduce(
+  const fixed = after.reduce(
     (p, block) => updateBlock(p, block.id, (b) => ({ ...b, breakAfter: { ...b.breakAfter, ms: 60_000 } })),
     plan,
   );
   return [
     {
       label: `Break of 60 s after ${after.map((b) => b.title).join(' and ')}`,
-      plan: mended,
+      plan: fixed,
     },
   ];
 }
@@ -120,24 +120,24 @@ export const heat: Check = {
     if (!band || !plan.climate) return [];
     const limit = byLevel(plan, thresholds.ratioBeginner, thresholds.ratioMixed, thresholds.ratioPractised) / band.rest;
     const dense = plan.blocks.filter((b) => {
-      const ratio = isMain(b) && moduleOf(b.format).traits.timed ? ratioOf(boutsOf(context, b)) : null;
+      const ratio = isMain(b) && moduleOf(b.format).traits.timed ? ratioOf(workRestsOf(context, b)) : null;
       return ratio !== null && ratio > limit * 1.01;
     });
     const [first] = dense;
     const { celsius, humidity } = plan.climate;
     const globe = Math.round(band.globe * 10) / 10;
-    const mended = dense.reduce(
+    const fixed = dense.reduce(
       (p, block) => updateBlock(p, block.id, (b) => withRest(b, restFor(workOf(b), limit))),
       plan,
     );
     const work = `at most ${Math.round(limit * 10) / 10} of work to 1 of rest`;
-    const found: Raised = {
+    const found: DraftFinding = {
       check: 'heat',
       key: `heat:${band.from}`,
       weight: band.from >= 30 ? 3 : first ? 2 : 1,
       text: `${celsius} °C and ${humidity} % are about ${globe} °C wet-bulb globe. ${band.advice}${first ? ` ${dense.map((b) => b.title).join(', ')}: ${work}.` : ''} Stop at dizziness, headache or chills; the venue\u2019s rules come first.`,
       place: first ? blockPlace(first.id) : CLASS_PLACE,
-      fixes: first && mended !== plan ? [{ label: 'As much more rest as that takes', plan: mended }] : [],
+      fixes: first && fixed !== plan ? [{ label: 'As much more rest as that takes', plan: fixed }] : [],
     };
     return [found];
   },

@@ -1,9 +1,10 @@
 import type { Position } from '../../class/index.ts';
 import { type Block, defaultFormat, newBlock, type Plan } from '../../class/index.ts';
 import type { Move, Part } from '../../moves/index.ts';
-import { isBreathless, isMain, mainStints, type Stint, workedAreas } from '../balance/index.ts';
+import { type Bout, isBreathless, isMain, mainBouts, workedAreas } from '../balance/index.ts';
 import {
   best,
+  boutsIn,
   changeS,
   dealt,
   type EndRequest,
@@ -14,7 +15,6 @@ import {
   type Piece,
   reaches,
   stationOf,
-  stintsIn,
 } from './ends.ts';
 
 const LEAST_S = 30;
@@ -48,15 +48,15 @@ const LYING: readonly Position[] = ['side', 'prone', 'supine'];
 export function proposeCoolDown(request: EndRequest): Block | null {
   const { plan, lengthMs } = request;
   const seconds = Math.round(lengthMs / 1000);
-  const stints = stintsIn(request);
-  const main = mainStints(plan, stints);
+  const bouts = boutsIn(request);
+  const main = mainBouts(plan, bouts);
   if (seconds < LEAST_S || main.length === 0) return null;
   const pool = gentle(request).filter((m) => m.effort <= 1 && m.impact === 'none' && !m.headBelow);
   const pieces = easyPieces(plan, pool, main);
   const stretches = pool.filter(
     (m) => m.use.includes('coolDown') && m.pattern === 'stretch' && m.balance !== 'much' && !isBreath(m),
   );
-  const areas = workedAreas(plan, stints, 'coolDown', request.coverFromMs);
+  const areas = workedAreas(plan, bouts, 'coolDown', request.coverFromMs);
   const holds = holdsFor(stretches, areas);
   for (const [k, move] of holds.entries()) pieces.push(held(move, k < areas.length ? 1 : SECOND));
   const breath = breathing(pool, holds);
@@ -71,7 +71,7 @@ export function proposeCoolDown(request: EndRequest): Block | null {
 const isEasy = (m: Move) => m.pattern === 'locomote' && m.main.includes('heart') && m.effort === 1;
 
 /** Walking and stepping until it is two minutes since hard work: a minute at least, in two moves where it takes longer. */
-function easyPieces(plan: Plan, pool: readonly Move[], main: readonly Stint[]): Piece[] {
+function easyPieces(plan: Plan, pool: readonly Move[], main: readonly Bout[]): Piece[] {
   const hard = main.findLast((s) => s.sure && s.move !== null && isBreathless(s.move))?.interval;
   const end = main.at(-1)?.interval;
   const ended = ({ startMs, durationMs }: { startMs: number; durationMs: number }) => startMs + durationMs;

@@ -1,9 +1,9 @@
 import { type Block, newStation, type Plan, type Station } from '../../class/index.ts';
 import { freeOf, type KitItem, keyOf, type Library, type Move, type Part } from '../../moves/index.ts';
 import { compile } from '../../time/index.ts';
-import { type Stint, stintsOf } from '../balance/index.ts';
-import { neededRest, USUAL_THRESHOLDS } from '../norms/index.ts';
+import { type Bout, boutsOf } from '../balance/index.ts';
 import { isOnFloor } from '../sequence/index.ts';
+import { neededRest, USUAL_THRESHOLDS } from '../thresholds/index.ts';
 
 /** What a proposal is made from. */
 export interface EndRequest {
@@ -26,7 +26,7 @@ export interface Piece {
   spare: number;
 }
 
-export const stintsIn = ({ plan, library }: EndRequest): Stint[] => stintsOf(plan, compile(plan), library);
+export const boutsIn = ({ plan, library }: EndRequest): Bout[] => boutsOf(plan, compile(plan), library);
 
 /** Moves anyone here may do with what is at hand: no caution for who has said something, nothing to learn, no kit but a mat. */
 export function gentle({ plan, library, kitRoom }: EndRequest): Move[] {

@@ -1,8 +1,9 @@
 import { type Block, defaultFormat, newBlock, type Plan } from '../../class/index.ts';
 import { type Move, overlapOf, PATTERNS, type Pattern } from '../../moves/index.ts';
-import { mainStints, openingEffort, type Stint, workedAreas } from '../balance/index.ts';
+import { type Bout, mainBouts, openingEffort, workedAreas } from '../balance/index.ts';
 import {
   best,
+  boutsIn,
   changeS,
   dealt,
   type EndRequest,
@@ -13,7 +14,6 @@ import {
   type Piece,
   reaches,
   stationOf,
-  stintsIn,
 } from './ends.ts';
 
 const LEAST_S = 30;
@@ -38,8 +38,8 @@ const REHEARSED = 3;
 export function proposeWarmUp(request: EndRequest): Block | null {
   const { plan, lengthMs } = request;
   const seconds = Math.round(lengthMs / 1000);
-  const stints = stintsIn(request);
-  const main = mainStints(plan, stints);
+  const bouts = boutsIn(request);
+  const main = mainBouts(plan, bouts);
   if (seconds < LEAST_S || main.length === 0) return null;
   const here = gentle(request).filter((m) => m.impact === 'none');
   const pool = here.filter((m) => m.use.includes('warmUp') && m.effort <= 3);
@@ -50,7 +50,7 @@ export function proposeWarmUp(request: EndRequest): Block | null {
   };
 
   for (const effort of PULSE_EFFORTS) add(pulse(free(), effort), PULSE, chosen.length === 2 ? 4 : 0);
-  for (const [k, { area, parts }] of workedAreas(plan, stints, 'warmUp', request.coverFromMs).entries())
+  for (const [k, { area, parts }] of workedAreas(plan, bouts, 'warmUp', request.coverFromMs).entries())
     add(
       best(
         free(),
@@ -71,7 +71,7 @@ export function proposeWarmUp(request: EndRequest): Block | null {
     );
   const near = Math.min(
     MOST_EFFORT[plan.level],
-    Math.max(2, Math.ceil(openingEffort(plan, stints) ?? USUAL_EFFORT) - 1),
+    Math.max(2, Math.ceil(openingEffort(plan, bouts) ?? USUAL_EFFORT) - 1),
   );
   for (const spare of [0, 3]) add(lastMove(free(here), near) ?? best(free(), (m) => m.effort), LAST, spare);
 
@@ -93,7 +93,7 @@ function drillScore(m: Move): number {
 }
 
 /** The pattern without weight, on the parts it works later. */
-function rehearsed(pool: readonly Move[], pattern: Pattern, main: readonly Stint[]): Move | undefined {
+function rehearsed(pool: readonly Move[], pattern: Pattern, main: readonly Bout[]): Move | undefined {
   const alike = main.flatMap((s) => (s.move?.pattern === pattern ? [{ move: s.move, ms: s.ms }] : []));
   const whole = alike.reduce((sum, s) => sum + s.ms, 0);
   const shared = (m: Move) => alike.reduce((sum, s) => sum + overlapOf(m, s.move) * s.ms, 0);
@@ -103,7 +103,7 @@ function rehearsed(pool: readonly Move[], pattern: Pattern, main: readonly Stint
 }
 
 /** The patterns the main part works, the most worked first; what has no shape to rehearse is left out. */
-function mainPatterns(main: readonly Stint[]): Pattern[] {
+function mainPatterns(main: readonly Bout[]): Pattern[] {
   const sums = new Map<Pattern, number>();
   for (const s of main) if (s.sure && s.move) sums.set(s.move.pattern, (sums.get(s.move.pattern) ?? 0) + s.ms);
   const shaped: readonly Pattern[] = ['squat', 'hinge', 'lunge', 'push', 'pull', 'rotate'];

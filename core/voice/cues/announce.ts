@@ -3,7 +3,7 @@ import { type Interval, sidesAt } from '../../time/index.ts';
 import { AFTER_TONE_MS, type ClassCues, type When } from './class-cues.ts';
 import { callOf } from './counts.ts';
 import { inGap, LONG_MS, warnings, within } from './gaps.ts';
-import { BETWEEN_MS, type Wish } from './place.ts';
+import { BETWEEN_MS, type CueRequest } from './place.ts';
 import { changesSaid, nameSaid, partWords, positionChange, repsAt, repsWords, sideCall } from './said.ts';
 
 /** Work shorter than this that work follows has the shortest form of the next. */
@@ -49,15 +49,15 @@ export function announce(cues: ClassCues, next: number): void {
   const inNames = gap === null && reps !== null && names?.kind === 'nextUp' && timedBefore(cues, change) !== null;
   if (inNames) names.texts.unshift(`${names.texts[0]}. ${reps}`);
   let atMs = gap === null ? 0 : startOf(cues, gap, names);
-  const follow = (wish: Wish) => {
-    atMs = wish.wantedMs + (wish.forms[0]?.ms ?? 0) + BETWEEN_MS;
+  const follow = (request: CueRequest) => {
+    atMs = request.wantedMs + (request.forms[0]?.ms ?? 0) + BETWEEN_MS;
   };
   if (names) {
-    const wish = sayNames(cues, change, names, atMs);
-    if (wish) follow(wish);
+    const request = sayNames(cues, change, names, atMs);
+    if (request) follow(request);
     else if (gap === null) atMs = cues.ms(names.texts[0] ?? '') + BETWEEN_MS;
   }
-  for (const wish of detailsOf(cues, change, inNames ? null : reps, atMs)) follow(wish);
+  for (const request of detailsOf(cues, change, inNames ? null : reps, atMs)) follow(request);
   callRound(cues, change, atMs);
   if (gap !== null) inGap(cues, next, gap, atMs);
 }
@@ -169,8 +169,8 @@ function goesAhead(cues: ClassCues, { next, before }: Change, gap: number, texts
   return bothMs > room && roomAhead >= AHEAD_FROM_MS;
 }
 
-/** Says what the next set is where it fits, and gives the wish where it is one of the gap. */
-function sayNames(cues: ClassCues, change: Change, { kind, texts }: Names, atMs: number): Wish | null {
+/** Says what the next set is where it fits, and gives the request where it is one of the gap. */
+function sayNames(cues: ClassCues, change: Change, { kind, texts }: Names, atMs: number): CueRequest | null {
   const { next, gap, ready } = change;
   const must = kind === 'side';
   const work = timedBefore(cues, change);
@@ -179,17 +179,17 @@ function sayNames(cues: ClassCues, change: Change, { kind, texts }: Names, atMs:
   const isShort = work === null || (cues.at(work)?.durationMs ?? 0) < SHORT_WORK_MS;
   const forms = isShort && !must ? texts.slice(-1) : texts;
   const when = work === null ? atStart() : beforeEnd(cues, work, cues.ms(forms[0] ?? ''));
-  const elsewhere = () => ({ index, wish: cues.wish(kind, forms, when, { must }) });
+  const elsewhere = () => ({ index, request: cues.request(kind, forms, when, { must }) });
   if (gap === null || (work !== null && goesAhead(cues, change, gap, texts, must))) {
-    cues.slots[index]?.wishes.push(elsewhere().wish);
+    cues.slots[index]?.requests.push(elsewhere().request);
     return null;
   }
   // After a wait nobody remembers: it is told again as people get ready.
   if (ready !== null) cues.say(ready, kind, texts, within(cues, ready, cues.opensMs(ready)), { again: true });
-  const wish = cues.wish(kind, texts, within(cues, gap, atMs), { otherwise: elsewhere });
-  cues.slots[gap]?.wishes.push(wish);
-  const room = wish.latestMs - wish.earliestMs;
-  return wish.forms.some((form) => form.ms <= room) ? wish : null;
+  const request = cues.request(kind, texts, within(cues, gap, atMs), { otherwise: elsewhere });
+  cues.slots[gap]?.requests.push(request);
+  const room = request.latestMs - request.earliestMs;
+  return request.forms.some((form) => form.ms <= room) ? request : null;
 }
 
 /** The reps of a set in words where they are said; null where there are none, or another side of the same has them. */
@@ -200,8 +200,8 @@ function repsOf(cues: ClassCues, next: number): string | null {
   return reps ? repsWords(cues.plan, reps) : null;
 }
 
-/** Reps and what changes with the move, each by itself after its name; gives the wishes. */
-function detailsOf(cues: ClassCues, change: Change, reps: string | null, fromMs: number): Wish[] {
+/** Reps and what changes with the move, each by itself after its name; gives the requests. */
+function detailsOf(cues: ClassCues, change: Change, reps: string | null, fromMs: number): CueRequest[] {
   const { next, before, gap } = change;
   const interval = cues.at(next);
   if (!interval || !cues.places.get(next)?.opensVisit) return [];
@@ -217,14 +217,14 @@ function detailsOf(cues: ClassCues, change: Change, reps: string | null, fromMs:
   let atMs = fromMs;
   return words.map(([kind, text]) => {
     const ms = cues.ms(text);
-    const late = kind === 'reps' ? () => ({ index: next, wish: cues.wish(kind, [text], atStart()) }) : undefined;
+    const late = kind === 'reps' ? () => ({ index: next, request: cues.request(kind, [text], atStart()) }) : undefined;
     const index = gap ?? work ?? next;
     // In a gap they follow the name; at the end of a set each comes before what was put there already.
     const when = gap !== null ? within(cues, gap, atMs) : work !== null ? beforeEnd(cues, work, atMs + ms) : atStart();
-    const wish = cues.wish(kind, [text], when, index === next ? {} : { otherwise: late });
-    cues.slots[index]?.wishes.push(wish);
+    const request = cues.request(kind, [text], when, index === next ? {} : { otherwise: late });
+    cues.slots[index]?.requests.push(request);
     atMs += ms + BETWEEN_MS;
-    return wish;
+    return request;
   });
 }
 
@@ -237,9 +237,9 @@ function callRound(cues: ClassCues, { next, gap, ready }: Change, atMs: number):
   const where = gap !== null && cues.at(gap)?.untilTap ? ready : gap;
   if (cues.sounds(next, level)) cues.slots[where ?? next]?.tone('chime', where === null ? 0 : cues.opensMs(where));
   if (!cues.speaks(next, level)) return;
-  const late = () => ({ index: next, wish: cues.wish(called.kind, [called.text], atStart()) });
+  const late = () => ({ index: next, request: cues.request(called.kind, [called.text], atStart()) });
   if (where === null) {
-    cues.slots[next]?.wishes.push(late().wish);
+    cues.slots[next]?.requests.push(late().request);
     return;
   }
   const slot = cues.slots[where];

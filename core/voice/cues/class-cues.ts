@@ -11,7 +11,7 @@ import {
   stationOf,
 } from '../../time/index.ts';
 import { type LevelTable, levelTables, phrase, sounds, speaks } from './phrases.ts';
-import type { Wish } from './place.ts';
+import type { CueRequest } from './place.ts';
 import { Slot } from './slot.ts';
 import type { SpokenMs } from './types.ts';
 
@@ -21,8 +21,8 @@ const NO_TONE_MS = 100;
 
 export type CuePart = Pick<Plan, 'blocks' | 'cues' | 'cueLevels' | 'phrases' | 'lines'> & Partial<Pick<Plan, 'heads'>>;
 
-/** When a wish wants to be said, ms from the start of its interval. */
-export type When = Pick<Wish, 'wantedMs' | 'earliestMs' | 'latestMs' | 'loose'>;
+/** When a request wants to be said, ms from the start of its interval. */
+export type When = Pick<CueRequest, 'wantedMs' | 'earliestMs' | 'latestMs' | 'loose'>;
 
 /** What is worked out once for all the cues of some intervals, and where they are gathered. */
 export class ClassCues {
@@ -75,15 +75,15 @@ export class ClassCues {
     return ms;
   }
 
-  /** A wish to say one of some forms of words, each once. */
-  wish(kind: CueKind, texts: readonly string[], when: When, more: Partial<Wish> = {}): Wish {
+  /** A request to say one of some forms of words, each once. */
+  request(kind: CueKind, texts: readonly string[], when: When, more: Partial<CueRequest> = {}): CueRequest {
     const each = texts.length > 1 ? [...new Set(texts)] : texts;
     const forms = each.map((text) => ({ text, ms: this.ms(text) }));
     return { kind, forms, ...when, ...more };
   }
 
-  say(k: number, kind: CueKind, texts: readonly string[], when: When, more: Partial<Wish> = {}): void {
-    this.slots[k]?.wishes.push(this.wish(kind, texts, when, more));
+  say(k: number, kind: CueKind, texts: readonly string[], when: When, more: Partial<CueRequest> = {}): void {
+    this.slots[k]?.requests.push(this.request(kind, texts, when, more));
   }
 
   phrase = (which: Phrase, words?: Record<string, string | number>) => phrase(this.plan, which, words);

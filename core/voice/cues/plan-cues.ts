@@ -4,7 +4,7 @@ import { announce } from './announce.ts';
 import { ClassCues, type CuePart } from './class-cues.ts';
 import { duringWork } from './during.ts';
 import { shownInDemo, water } from './gaps.ts';
-import type { Wish } from './place.ts';
+import type { CueRequest } from './place.ts';
 import { nameSaid } from './said.ts';
 import { onceOnly } from './script.ts';
 import { estimateSpokenMs } from './spoken.ts';
@@ -61,8 +61,8 @@ export function planCueSheet(
 
 /** Gaps first: what finds no room in one goes into the set before it, or into the one it leads to. */
 function placeAll(cues: ClassCues): void {
-  const send = (moved: readonly { index: number; wish: Wish }[]) => {
-    for (const { index, wish } of moved) cues.slots[index]?.wishes.push(wish);
+  const send = (moved: readonly { index: number; request: CueRequest }[]) => {
+    for (const { index, request } of moved) cues.slots[index]?.requests.push(request);
   };
   for (const slot of cues.slots) if (!isWork(slot.interval)) send(slot.place());
   for (const slot of cues.slots) if (isWork(slot.interval)) send(slot.place());

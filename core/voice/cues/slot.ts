@@ -1,5 +1,5 @@
 import type { Interval } from '../../time/index.ts';
-import { placeWishes, type Wish } from './place.ts';
+import { type CueRequest, placeRequests } from './place.ts';
 import type { Cue, CueNote, Tone } from './types.ts';
 
 /** What is to be sounded, said and shown in one interval; its words are placed when all of them are known. */
@@ -8,7 +8,7 @@ export class Slot {
   private readonly counts: Cue[] = [];
   private readonly placed: Cue[] = [];
   readonly notes: CueNote[] = [];
-  readonly wishes: Wish[] = [];
+  readonly requests: CueRequest[] = [];
   /** Where the ticks at its end begin, ms from its start; null without any. */
   countdownFromMs: number | null = null;
   /** The boundary tone sounds: words wait for it. */
@@ -50,9 +50,9 @@ export class Slot {
   }
 
   /** Places what is to be said; gives what must go elsewhere. */
-  place(): { index: number; wish: Wish }[] {
-    if (this.wishes.length === 0) return [];
-    const { cues, notes, elsewhere } = placeWishes(this.wishes, this.countdownFromMs, this.interval);
+  place(): { index: number; request: CueRequest }[] {
+    if (this.requests.length === 0) return [];
+    const { cues, notes, elsewhere } = placeRequests(this.requests, this.countdownFromMs, this.interval);
     this.placed.push(...cues);
     this.notes.push(...notes);
     return elsewhere;

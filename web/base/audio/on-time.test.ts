@@ -7,7 +7,7 @@ import type { RunCommand } from '../../../core/time/index.ts';
 import { runIntervals } from '../../../core/time/index.ts';
 import { wordsOf } from '../../../core/voice/index.ts';
 import { type ExpectedSound, expectedSounds } from '../../../e2e/support/expected-sounds.ts';
-import { settle, TestServer, testDesk } from '../../test/desks.test.support.ts';
+import { flushPromises, TestServer, testDesk } from '../../test/desks.test.support.ts';
 import { endFakeAudio, FakeAudio } from '../../test/fake-audio.test.support.ts';
 import { SteadyClock } from '../live/index.ts';
 import { SoundEngine } from './sound-engine.ts';
@@ -42,7 +42,7 @@ async function desk(plan: Plan, said: boolean) {
   const id = 'run-on-time';
   made.storage.storeHead({ id, plan, created: false, madeAtMs: T0 });
   await made.session.open(id);
-  await settle();
+  await flushPromises();
   return { session: made.session, sound };
 }
 

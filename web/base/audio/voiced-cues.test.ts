@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { circuit, planOf, stations } from '../../../core/test/build.ts';
 import { runIntervals } from '../../../core/time/index.ts';
-import { settle } from '../../test/desks.test.support.ts';
+import { flushPromises } from '../../test/desks.test.support.ts';
 import type { Speaker, VoiceState } from './voice.ts';
 import { VoicedCues } from './voiced-cues.ts';
 
@@ -43,7 +43,7 @@ describe('cues with their voice', () => {
     void voiced.want(plan, intervals);
     expect(states.at(-1)).toMatchObject({ kind: 'loading', done: 0 });
     waiting[0]!.done();
-    await settle();
+    await flushPromises();
     expect(states.at(-1)?.kind).toBe('ready');
     expect(said().every((c) => c.spokenMs === 1000)).toBe(true);
   });
@@ -52,14 +52,14 @@ describe('cues with their voice', () => {
     const { voiced, waiting, asked, states } = cues();
     void voiced.want(plan, intervals);
     waiting[0]!.done();
-    await settle();
+    await flushPromises();
     const longer = planOf(circuit([...stations(2), { ...stations(3)[2]!, move: 'Oar pull' }], 30, 10, 2));
     void voiced.want(longer, runIntervals(longer));
     expect(states.at(-1)?.kind).toBe('ready');
     expect(asked[1]!.length).toBeLessThan(asked[0]!.length);
     expect(asked[1]!.some((w) => w.includes('Oar pull'))).toBe(true);
     waiting[1]!.done();
-    await settle();
+    await flushPromises();
     void voiced.want(longer, runIntervals(longer));
     expect(asked).toHaveLength(2);
   });
@@ -68,7 +68,7 @@ describe('cues with their voice', () => {
     const { voiced, waiting, asked } = cues();
     void voiced.want(plan, intervals);
     waiting[0]!.done();
-    await settle();
+    await flushPromises();
     void voiced.want({ ...plan, voice: { name: 'rms', rate: 1 } }, intervals);
     expect(asked[1]).toEqual(asked[0]);
     voiced.forget();
@@ -82,13 +82,13 @@ describe('cues with their voice', () => {
     expect(asked).toEqual([]);
     void voiced.want(plan, intervals);
     waiting[0]!.fail();
-    await settle();
+    await flushPromises();
     expect(states.at(-1)?.kind).toBe('none');
     void voiced.want(plan, intervals);
     voiced.stop();
     const before = states.length;
     waiting[1]!.done();
-    await settle();
+    await flushPromises();
     expect(states).toHaveLength(before);
   });
 });

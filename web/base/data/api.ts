@@ -4,10 +4,10 @@ import type { Thresholds } from '../../../core/judge/index.ts';
 import type { KitItem, Move } from '../../../core/moves/index.ts';
 import type { RunEvent } from '../../../core/time/index.ts';
 import {
+  backups,
   ConflictSchema,
   files,
   type Habits,
-  keeping,
   library,
   plans,
   runs,
@@ -78,7 +78,7 @@ export const api = {
   thresholds: () => ask(library.getThresholds, {}) as Promise<Thresholds>,
   saveThresholds: (thresholds: Thresholds) => ask(library.saveThresholds, { body: thresholds }),
   preparedRun: (plan: string) => ask(runs.preparedRun, { query: { plan } }),
-  addresses: () => ask(keeping.getAddresses, {}),
+  addresses: () => ask(backups.getAddresses, {}),
   habits: () => ask(library.getHabits, {}),
   saveHabits: (habits: Habits) => ask(library.saveHabits, { body: habits }),
   goingRuns: () => ask(runs.goingRuns, {}),
@@ -100,16 +100,16 @@ export const api = {
 
 /** What the page of backups asks of the server, and who is signed in. */
 export const keepApi = {
-  keeping: () => ask(keeping.getKeeping, {}),
-  make: () => ask(keeping.makeBackup, { patienceMs: RESTORE_PATIENCE_MS }),
-  check: () => ask(keeping.checkData, { patienceMs: RESTORE_PATIENCE_MS }),
-  restoreKept: (file: string) => ask(keeping.restoreKept, { path: { file }, patienceMs: RESTORE_PATIENCE_MS }),
-  restoreFile: (file: File) => ask(keeping.restoreFile, { file, patienceMs: RESTORE_PATIENCE_MS }),
-  session: () => ask(keeping.getSession, {}),
-  signIn: (passphrase: string) => ask(keeping.signIn, { body: { passphrase } }),
-  sessions: () => ask(keeping.listSessions, {}),
-  endSession: (id: string) => ask(keeping.endSession, { path: { id } }),
-  signOut: () => ask(keeping.signOut, {}),
+  keeping: () => ask(backups.getKeeping, {}),
+  make: () => ask(backups.makeBackup, { patienceMs: RESTORE_PATIENCE_MS }),
+  check: () => ask(backups.checkData, { patienceMs: RESTORE_PATIENCE_MS }),
+  restoreKept: (file: string) => ask(backups.restoreKept, { path: { file }, patienceMs: RESTORE_PATIENCE_MS }),
+  restoreFile: (file: File) => ask(backups.restoreFile, { file, patienceMs: RESTORE_PATIENCE_MS }),
+  session: () => ask(backups.getSession, {}),
+  signIn: (passphrase: string) => ask(backups.signIn, { body: { passphrase } }),
+  sessions: () => ask(backups.listSessions, {}),
+  endSession: (id: string) => ask(backups.endSession, { path: { id } }),
+  signOut: () => ask(backups.signOut, {}),
 };
 
 /** The stored plan inside a 409 answer, or null. */

@@ -1,4 +1,4 @@
-import { type Film, filmOfText, type Tempo } from '@odd-round/figure';
+import { cachedFrames, type Frames, type Tempo } from '@odd-round/figure';
 import { useMemo } from 'react';
 import type { Side } from '../../../core/class/index.ts';
 import { useFigureOf } from './figure-source.ts';
@@ -21,31 +21,31 @@ interface Props {
   className?: string;
 }
 
-/** The film of a move; null where it is not drawn. */
-export function useFilm(name: string, tempo?: Tempo) {
+/** The frames of a move; null where it is not drawn. */
+export function useFigureFrames(name: string, tempo?: Tempo) {
   const figureOf = useFigureOf();
   const text = figureOf(name);
   const key = tempo ? `${tempo.downMs}-${tempo.holdMs}-${tempo.upMs}-${tempo.topMs}` : '';
   // biome-ignore lint/correctness/useExhaustiveDependencies: the tempo is compared by what it says
-  return useMemo(() => (text === null ? null : filmOfText(text, tempo ?? null)), [text, key]);
+  return useMemo(() => (text === null ? null : cachedFrames(text, tempo ?? null)), [text, key]);
 }
 
 /** How a move is done, drawn; nothing where it is not drawn. */
 export function MoveFigure({ name, tempo, ...rest }: Props) {
-  const film = useFilm(name, tempo);
-  return film && <FilmFigure film={film} {...rest} />;
+  const frames = useFigureFrames(name, tempo);
+  return frames && <FilmFigure frames={frames} {...rest} />;
 }
 
-/** A film on a page: moving with the time of its screen, still where nobody wants motion. */
+/** A frames on a page: moving with the time of its screen, still where nobody wants motion. */
 export function FilmFigure({
-  film,
+  frames,
   time,
   small,
   cues,
   beatMs,
   ...rest
-}: Omit<Props, 'name' | 'tempo'> & { film: Film }) {
+}: Omit<Props, 'name' | 'tempo'> & { frames: Frames }) {
   const isStill = useStillness();
-  if (time === null || isStill) return <StillFigure film={film} small={small} {...rest} />;
-  return <MovingFigure film={film} time={time} beatMs={beatMs} cues={cues} {...rest} />;
+  if (time === null || isStill) return <StillFigure frames={frames} small={small} {...rest} />;
+  return <MovingFigure frames={frames} time={time} beatMs={beatMs} cues={cues} {...rest} />;
 }

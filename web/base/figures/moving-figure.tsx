@@ -1,4 +1,4 @@
-import { cuePlaces, FINE, type Film, LAYERS, type Picture, pacedMs } from '@odd-round/figure';
+import { cuePlaces, FINE, type Frames, LAYERS, type Picture, pacedMs } from '@odd-round/figure';
 import { useEffect, useRef } from 'react';
 import type { Side } from '../../../core/class/index.ts';
 import { atFrames } from './figure-clock.ts';
@@ -12,7 +12,7 @@ export interface FigureTime {
 }
 
 interface Props {
-  film: Film;
+  frames: Frames;
   time: FigureTime;
   side?: Side | null;
   /** The beat it goes with, ms; null for its own time. */
@@ -26,7 +26,7 @@ interface Props {
 const MARGIN = 12 * FINE;
 
 /** A figure that moves, between the drawings of its screen by itself: its paths are set, nothing of the page is made anew. */
-export function MovingFigure({ film, time, side = null, beatMs = null, cues = [], label, className = '' }: Props) {
+export function MovingFigure({ frames, time, side = null, beatMs = null, cues = [], label, className = '' }: Props) {
   const paths = useRef<(SVGPathElement | null)[]>([]);
   const marks = useRef<(SVGGElement | null)[]>([]);
   const base = useRef({ time, seenMs: 0 });
@@ -39,15 +39,15 @@ export function MovingFigure({ film, time, side = null, beatMs = null, cues = []
     let shown: Picture | null = null;
     return atFrames((nowMs) => {
       const { time, seenMs } = base.current;
-      const ms = pacedMs(film.figure, time.atMs + (time.runs ? Math.max(0, nowMs - seenMs) : 0), beatMs);
-      const picture = film.at(ms);
+      const ms = pacedMs(frames.figure, time.atMs + (time.runs ? Math.max(0, nowMs - seenMs) : 0), beatMs);
+      const picture = frames.at(ms);
       if (picture === shown) return;
       draw(paths.current, picture, shown);
       shown = picture;
-      if (pointed.current.length > 0) point(film, marks.current, { cues: pointed.current, side, ms });
+      if (pointed.current.length > 0) point(frames, marks.current, { cues: pointed.current, side, ms });
     });
-  }, [film, beatMs, side]);
-  const [left, top, right, bottom] = film.box;
+  }, [frames, beatMs, side]);
+  const [left, top, right, bottom] = frames.box;
   const [x, y, width, height] = [left - MARGIN, top - MARGIN, right - left + 2 * MARGIN, bottom - top + 2 * MARGIN];
   const flip = side === 'left' ? `translate(${left + right} 0) scale(-1 1)` : undefined;
   return (
@@ -61,7 +61,7 @@ export function MovingFigure({ film, time, side = null, beatMs = null, cues = []
       aria-hidden={label === undefined}
       aria-label={label}
     >
-      {film.figure.text.view !== 'quarter' && <path className="figure-ground" d={`M${x} 0H${x + width}`} />}
+      {frames.figure.text.view !== 'quarter' && <path className="figure-ground" d={`M${x} 0H${x + width}`} />}
       <g transform={flip}>
         {LAYERS.map((layer, k) => (
           <path
@@ -93,7 +93,7 @@ export function MovingFigure({ film, time, side = null, beatMs = null, cues = []
 
 /** Puts the number of each cue at what it speaks of. */
 function point(
-  { figure, box: [left, , right] }: Film,
+  { figure, box: [left, , right] }: Frames,
   marks: readonly (SVGGElement | null)[],
   { cues, side, ms }: { cues: readonly string[]; side: Side | null; ms: number },
 ): void {

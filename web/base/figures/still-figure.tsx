@@ -1,8 +1,8 @@
-import { type Film, LAYERS, type Picture } from '@odd-round/figure';
+import { type Frames, LAYERS, type Picture } from '@odd-round/figure';
 import type { Side } from '../../../core/class/index.ts';
 
 interface Props {
-  film: Film;
+  frames: Frames;
   /** A move of one side is drawn with its right; the left is its mirror image. */
   side?: Side | null;
   /** What it shows, for who does not see it; without it the name stands beside it. */
@@ -13,11 +13,11 @@ interface Props {
 }
 
 /** A figure that does not move: its two telling positions, and an arrow the way of what moves most. */
-export function StillFigure({ film, side = null, label, small = false, className = '' }: Props) {
-  const { pictures, box, arrow } = film.still();
+export function StillFigure({ frames, side = null, label, small = false, className = '' }: Props) {
+  const { pictures, box, arrow } = frames.still();
   const [left, top, right, bottom] = box;
   const flip = side === 'left' ? `translate(${left + right} 0) scale(-1 1)` : undefined;
-  const hasGround = film.figure.text.view !== 'quarter';
+  const hasGround = frames.figure.text.view !== 'quarter';
   return (
     <svg
       viewBox={`${left} ${top} ${right - left} ${bottom - top}`}

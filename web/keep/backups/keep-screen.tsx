@@ -1,7 +1,7 @@
 import { formatDistanceToNow } from 'date-fns';
 import { Download, HardDriveDownload, RotateCcw, ShieldCheck, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { type Keeping, keeping as wire } from '../../../core/wire/index.ts';
+import { type Keeping, backups as wire } from '../../../core/wire/index.ts';
 import { addressOf, Button, clockAt, Dialog, keepApi, useLoaded, WhenLoaded } from '../../base/index.ts';
 import { SignedInList } from './signed-in-list.tsx';
 import { backupWords, sizeWords, sumWords } from './words.ts';

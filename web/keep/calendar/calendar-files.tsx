@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { calendar, outside } from '../../../core/wire/index.ts';
+import { calendar, exporting } from '../../../core/wire/index.ts';
 import {
   addressOf,
   ask,
@@ -42,7 +42,7 @@ export function CalendarFiles({ day, onDone }: { day: string; onDone: () => void
           { name: 'All classes as a calendar file', href: addressOf(calendar.exportCalendar, {}) },
           {
             name: 'This week on paper (PDF)',
-            href: addressOf(outside.getWeekPaper, { path: { day }, query: { size: keptSize() } }),
+            href: addressOf(exporting.getWeekPaper, { path: { day }, query: { size: keptSize() } }),
           },
         ]}
         more={[{ name: 'An address to follow', onSelect: () => setFeed(true) }]}

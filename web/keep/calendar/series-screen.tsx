@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { applySteps, formatDuration, type Plan, placeWords, stepsBetween } from '../../../core/class/index.ts';
 import { addDays, type DatedClass, type Series, TEMPLATES } from '../../../core/record/index.ts';
 import { totals } from '../../../core/time/index.ts';
-import { calendar, outside, records } from '../../../core/wire/index.ts';
+import { calendar, exporting, records } from '../../../core/wire/index.ts';
 import {
   addressOf,
   api,
@@ -100,7 +100,7 @@ function Whole({
         </a>
         <a
           className="inline-flex min-h-11 items-center px-2 underline"
-          href={addressOf(outside.getSeriesPaper, { path: { id: series.id }, query: { size: keptSize() } })}
+          href={addressOf(exporting.getSeriesPaper, { path: { id: series.id }, query: { size: keptSize() } })}
         >
           On paper (PDF)
         </a>

@@ -1,6 +1,6 @@
 import { ledRecording } from '../../../core/out/index.ts';
 import type { StoredRun } from '../../../core/wire/index.ts';
-import { outside } from '../../../core/wire/index.ts';
+import { exporting } from '../../../core/wire/index.ts';
 import { Button } from '../../base/index.ts';
 import { HomePart, keptSize, MakingNote, RecordingPart, useMaking } from '../../plan/index.ts';
 
@@ -12,7 +12,7 @@ export function RunOut({ run }: { run: StoredRun }) {
       <h2 className="mb-2 text-title font-semibold">Hand out</h2>
       <Button
         onClick={() =>
-          void make('The record', outside.getRunPaper, { path: { runId: run.id }, query: { size: keptSize() } })
+          void make('The record', exporting.getRunPaper, { path: { runId: run.id }, query: { size: keptSize() } })
         }
       >
         The record on paper (PDF)

@@ -3,7 +3,7 @@ import { mulberry32 } from '../../../core/judge/index.ts';
 import { circuit, planOf, s, stations } from '../../../core/test/build.ts';
 import { advance, type RunEvent, viewOf } from '../../../core/time/index.ts';
 import type { StreamListener } from '../../base/index.ts';
-import { ManualTimers, settle } from '../../test/desks.test.support.ts';
+import { flushPromises, ManualTimers } from '../../test/desks.test.support.ts';
 import { FollowSession } from './follow-session.ts';
 
 const plan = planOf(circuit(stations(4), 30, 10, 4));
@@ -38,7 +38,7 @@ class World {
       this.due = this.due.filter((d) => d.atMs > this.nowMs);
       for (const d of now) d.act();
       for (const t of this.timers) t.pass(1);
-      if (now.length > 0) await settle();
+      if (now.length > 0) await flushPromises();
     }
   }
 

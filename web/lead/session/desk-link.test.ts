@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { circuit, planOf, stations } from '../../../core/test/build.ts';
 import type { RunEvent } from '../../../core/time/index.ts';
 import type { StreamListener } from '../../base/index.ts';
-import { ManualTimers, memoryStorage, settle, TestServer } from '../../test/desks.test.support.ts';
+import { flushPromises, ManualTimers, memoryStorage, TestServer } from '../../test/desks.test.support.ts';
 import { DeskClock } from './desk-clock.ts';
 import { linkDesk } from './desk-link.ts';
 import { Outbox } from './outbox.ts';
@@ -98,43 +98,43 @@ describe('the link of a desk', () => {
 
   it('tells the server how the leading desk\u2019s clock stands, and again only when it has moved', async () => {
     const { timers } = link(true);
-    await settle();
+    await flushPromises();
     timers.pass(2000);
-    await settle();
+    await flushPromises();
     // The server shows T0 + 5000, the run T0.
     expect(told).toEqual([5000]);
     timers.pass(10_000);
-    await settle();
+    await flushPromises();
     expect(told).toHaveLength(1);
     serverAhead += 40;
     timers.pass(5000);
-    await settle();
+    await flushPromises();
     timers.pass(2000);
-    await settle();
+    await flushPromises();
     expect(told.length).toBeGreaterThan(1);
   });
 
   it('tells it again when it was not heard, and never while another leads', async () => {
     const { timers } = link(true);
-    await settle();
+    await flushPromises();
     refuse = true;
     timers.pass(2000);
-    await settle();
+    await flushPromises();
     refuse = false;
     timers.pass(2000);
-    await settle();
+    await flushPromises();
     expect(told).toEqual([5000]);
     leads = false;
     serverAhead += 500;
     timers.pass(20_000);
-    await settle();
+    await flushPromises();
     expect(told).toHaveLength(1);
   });
 
   it('moves a desk that follows to the leading one\u2019s time, and lets small differences be', async () => {
     leads = false;
     const { timers } = link(true);
-    await settle();
+    await flushPromises();
     stream!.onRun({ plan, kind: 'desk', part: null, clockOffsetMs: 4700 });
     timers.pass(500);
     expect(behind).toEqual([300]);
@@ -161,11 +161,11 @@ describe('the link of a desk', () => {
 
   it('asks the time anew when a beat surprises, and takes a set clock from a sleep by the server', async () => {
     const { clock, timers } = link(true);
-    await settle();
+    await flushPromises();
     timers.pass(100);
     serverAhead += 9000;
     stream!.onBeat(steady + serverAhead);
-    await settle();
+    await flushPromises();
     expect(clock.offsetTo(clock.run.now())).toBe(14_000);
     // The device's clock jumps a minute: the server did not, so it was set, and the run's time stays.
     const before = clock.run.now();

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { circuit, planOf, s, stations } from '../../../core/test/build.ts';
 import { closingOf, foldRun } from '../../../core/time/index.ts';
 import { clipKey } from '../../base/index.ts';
-import { fill, memoryStorage, settle, TestServer, testDesk } from '../../test/desks.test.support.ts';
+import { fill, flushPromises, memoryStorage, TestServer, testDesk } from '../../test/desks.test.support.ts';
 
 /** 10 s count-in; 30 s work and 10 s rest, two stations, two rounds: 150 s, for no rest ends the class. */
 const plan = planOf(circuit(stations(2), 30, 10, 2));
@@ -25,7 +25,7 @@ async function opened(name = 'desk-a', more: Partial<Parameters<typeof testDesk>
 async function started(more: Partial<Parameters<typeof testDesk>[0]> = {}) {
   const desk = await opened('desk-a', more);
   await desk.session.command({ type: 'start' });
-  await settle();
+  await flushPromises();
   return desk;
 }
 
@@ -48,10 +48,10 @@ describe('a desk that leads', () => {
     expect(desk.session.state.folded).toMatchObject({ status: 'running', startedAtMs: at + 50 });
     expect(desk.session.state.waiting).toBe(1);
     expect(desk.sound.unlocked).toBe(1);
-    await settle();
+    await flushPromises();
     server.away = false;
     desk.timers.pass(2000);
-    await settle();
+    await flushPromises();
     expect(desk.session.state.waiting).toBe(0);
     expect(server.runs.get(RUN)?.events.map((e) => [e.type, e.seq, e.by])).toEqual([['start', 1, 'desk-a']]);
   });
@@ -114,7 +114,7 @@ describe('a desk that leads', () => {
     const desk = await started();
     fill(desk.kept);
     await desk.session.command({ type: 'pause' });
-    await settle();
+    await flushPromises();
     expect(desk.session.state).toMatchObject({ keptHere: false, waiting: 0 });
     expect(server.idsOf(RUN)).toHaveLength(2);
   });
@@ -124,7 +124,7 @@ describe('a desk that leads', () => {
     server.bad.add('an-edit-gone-bad');
     desk.sound.nowMs += s(12);
     await desk.session.command({ type: 'adjust', deltaMs: 10_000 }, 'an-edit-gone-bad');
-    await settle();
+    await flushPromises();
     expect(desk.session.state.aside).toEqual([{ id: 'an-edit-gone-bad', problem: 'broken' }]);
     expect(desk.session.state.run?.events.map((e) => e.type)).toEqual(['start']);
     expect(desk.session.state.waiting).toBe(0);
@@ -174,7 +174,7 @@ describe('a desk that leads', () => {
     expect(desk.session.state.run).toBeNull();
     expect(desk.sound.next(s(60))).toEqual([]);
     server.ask(RUN, 'late-ask-1', { type: 'pause' });
-    await settle();
+    await flushPromises();
     expect(server.idsOf(RUN)).toHaveLength(1);
   });
 });
@@ -183,7 +183,7 @@ describe('what phones and walls ask', () => {
   it('is done by the desk, once for each id', async () => {
     const desk = await started();
     for (const id of ['ask-number-1', 'ask-number-1', 'ask-number-2']) server.ask(RUN, id, { type: 'pause' });
-    await settle();
+    await flushPromises();
     expect(server.idsOf(RUN).slice(1)).toEqual(['ask-number-1', 'ask-number-2']);
     expect(desk.session.state.folded?.status).toBe('paused');
   });
@@ -191,12 +191,12 @@ describe('what phones and walls ask', () => {
   it('is left out past 150 in a minute, and told', async () => {
     const desk = await started();
     for (let k = 0; k < 160; k++) server.ask(RUN, `flood-number-${k}`, { type: 'hold' });
-    await settle();
+    await flushPromises();
     expect(desk.session.state.asksDropped).toBe(10);
     expect(desk.session.state.run?.events).toHaveLength(151);
     desk.sound.nowMs += 60_000;
     server.ask(RUN, 'after-the-flood', { type: 'pause' });
-    await settle();
+    await flushPromises();
     expect(desk.session.state.run?.events.at(-1)?.type).toBe('pause');
   });
 
@@ -221,9 +221,9 @@ describe('two desks', () => {
   async function two() {
     const a = await started();
     await a.session.command({ type: 'lead' });
-    await settle();
+    await flushPromises();
     const b = await opened('desk-b', { kept: memoryStorage() });
-    await settle();
+    await flushPromises();
     return { a, b };
   }
 
@@ -234,12 +234,12 @@ describe('two desks', () => {
     await b.session.command({ type: 'pause' });
     expect(b.session.state.folded?.status).toBe('running');
     await b.session.takeOver();
-    await settle();
+    await flushPromises();
     expect([a.session.state.leads, b.session.state.leads]).toEqual([false, true]);
     expect(a.sound.next(s(60))).toEqual([]);
     expect(b.sound.next(s(60)).length).toBeGreaterThan(0);
     await b.session.command({ type: 'pause' });
-    await settle();
+    await flushPromises();
     expect(a.session.state.folded?.status).toBe('paused');
     expect(a.session.state.folded).toEqual(foldRun(plan, server.runs.get(RUN)!.events));
   });
@@ -247,15 +247,15 @@ describe('two desks', () => {
   it('either may write down what is known at the close; the one that leads opens the run again, paused', async () => {
     const { a, b } = await two();
     await a.session.command({ type: 'finish' });
-    await settle();
+    await flushPromises();
     await b.session.command({ type: 'close', came: 11 });
-    await settle();
+    await flushPromises();
     expect(closingOf(a.session.state.run!.events).came).toBe(11);
     await b.session.command({ type: 'reopen' });
-    await settle();
+    await flushPromises();
     expect(a.session.state.folded?.status).toBe('finished');
     await a.session.command({ type: 'reopen' });
-    await settle();
+    await flushPromises();
     expect([a.session.state.folded?.status, b.session.state.folded?.status]).toEqual(['paused', 'paused']);
     expect(closingOf(b.session.state.run!.events).came).toBe(11);
   });
@@ -264,13 +264,13 @@ describe('two desks', () => {
     const { a, b } = await two();
     server.away = true;
     await a.session.command({ type: 'rounds', delta: 1 });
-    await settle();
+    await flushPromises();
     server.away = false;
     b.sound.nowMs += s(5);
     await b.session.takeOver();
-    await settle();
+    await flushPromises();
     a.timers.pass(2000);
-    await settle();
+    await flushPromises();
     expect(server.idsOf(RUN)).toHaveLength(4);
     expect(b.session.state.folded).toEqual(a.session.state.folded);
     expect(a.session.state.leads).toBe(false);
@@ -281,7 +281,7 @@ describe('the voice of a desk', () => {
   it('is planned by the lengths that came, and says what there are words for', async () => {
     const words = new Map([['Next: Move 1', 600]]);
     const desk = await started({ words });
-    await settle();
+    await flushPromises();
     expect(desk.session.state.voice.kind).toBe('ready');
     const said = desk.session.state.cues.filter((c) => c.tone === null && c.spokenMs > 0 && c.text !== null);
     expect(said.length).toBeGreaterThan(0);
@@ -295,7 +295,7 @@ describe('the voice of a desk', () => {
 
   it('that cannot be had leaves the tones', async () => {
     const desk = await started();
-    await settle();
+    await flushPromises();
     expect(desk.session.state.voice.kind).toBe('none');
     expect(desk.sound.next(s(60)).some(([name]) => name === 'work')).toBe(true);
   });

@@ -144,7 +144,7 @@ export class DeskSession {
     this.show(run.id, log);
     this.set({ keptHere });
     this.soundFrom(event.atMs, CUTS.includes(what.type));
-    this.sending?.poke();
+    this.sending?.flushNow();
   }
 
   /** Makes this desk the one that leads; the other follows as soon as it hears of it. */
@@ -204,8 +204,8 @@ export class DeskSession {
   }
 
   /** Sends at once what waits: the network is back. */
-  poke(): void {
-    this.sending?.poke();
+  flushNow(): void {
+    this.sending?.flushNow();
   }
 
   private set(change: Partial<DeskState>): void {

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { circuit, planOf, stations } from '../../../core/test/build.ts';
 import type { RunEvent } from '../../../core/time/index.ts';
-import { fill, ManualTimers, memoryStorage, settle, TestServer } from '../../test/desks.test.support.ts';
+import { fill, flushPromises, ManualTimers, memoryStorage, TestServer } from '../../test/desks.test.support.ts';
 import { Outbox, type Settled } from './outbox.ts';
 import { RunStorage } from './run-storage.ts';
 
@@ -90,7 +90,7 @@ describe('the outbox', () => {
     for (let k = 2; k <= 40; k++) {
       storage.keepWaiting(id, event(k));
       asked.push(outbox.flush(id));
-      if (k % 3 === 0) await settle();
+      if (k % 3 === 0) await flushPromises();
     }
     expect(new Set(await Promise.all(asked))).toEqual(new Set([true]));
     expect(storage.waitingEvents(id)).toEqual([]);
@@ -101,26 +101,26 @@ describe('the outbox', () => {
     server.away = true;
     const id = begin(event(1));
     const sending = outbox.keepSending(id);
-    await settle();
+    await flushPromises();
     server.away = false;
     timers.pass(1999);
-    await settle();
+    await flushPromises();
     expect(server.calls).toEqual([]);
     timers.pass(1);
-    await settle();
+    await flushPromises();
     expect(server.idsOf(id)).toEqual(['event-1-x']);
     storage.keepWaiting(id, event(2));
-    sending.poke();
-    await settle();
+    sending.flushNow();
+    await flushPromises();
     expect(server.idsOf(id)).toEqual(['event-1-x', 'event-2-x']);
     server.away = true;
     storage.keepWaiting(id, event(3));
-    sending.poke();
-    await settle();
+    sending.flushNow();
+    await flushPromises();
     sending.stop();
     server.away = false;
     timers.pass(60_000);
-    await settle();
+    await flushPromises();
     expect(server.idsOf(id)).toHaveLength(2);
   });
 

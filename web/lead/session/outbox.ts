@@ -64,7 +64,7 @@ export class Outbox {
   }
 
   /** Keeps sending a run's events until stopped: at once when poked, and again while something is left. */
-  keepSending(id: string): { poke: () => void; stop: () => void } {
+  keepSending(id: string): { flushNow: () => void; stop: () => void } {
     let wait = () => {};
     let stopped = false;
     const go = async () => {
@@ -74,7 +74,7 @@ export class Outbox {
     };
     void go();
     return {
-      poke: () => void go(),
+      flushNow: () => void go(),
       stop: () => {
         stopped = true;
         wait();

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { RunCommand } from '../../../core/time/index.ts';
-import { keeping, live } from '../../../core/wire/index.ts';
+import { backups, live } from '../../../core/wire/index.ts';
 import {
   addressOf,
   api,
@@ -28,7 +28,7 @@ import { keptRuns, outbox, restoreRuns } from './kept-runs.ts';
  */
 
 const clock = new DeskClock({
-  ask: (estimate, signal) => askClock(estimate, (s) => ask(keeping.getHealth, { signal: s }), signal),
+  ask: (estimate, signal) => askClock(estimate, (s) => ask(backups.getHealth, { signal: s }), signal),
   serverIsHere: ['localhost', '127.0.0.1', '[::1]'].includes(window.location.hostname),
 });
 
@@ -62,7 +62,7 @@ const session = new DeskSession({
 export const useDesk = create(() => ({ ...CLOSED_DESK, soundOn: false, track: null as SoundEngine['track'] }));
 session.watch((state) => useDesk.setState(state));
 sound.watch(() => useDesk.setState({ soundOn: sound.isOn, track: sound.track }));
-window.addEventListener('online', () => session.poke());
+window.addEventListener('online', () => session.flushNow());
 
 const streamOf = (id: string): StreamSource => ({
   address: (after) => addressOf(live.deskStream, { path: { id }, query: { after } }),

@@ -1,6 +1,6 @@
 import type { RunState, RunView } from '../../../core/time/index.ts';
 import type { Shown } from '../../../core/voice/index.ts';
-import { beatOf, FilmFigure, timeOf, useFilm } from '../../base/index.ts';
+import { beatOf, FilmFigure, timeOf, useFigureFrames } from '../../base/index.ts';
 
 interface Props {
   /** The set that is shown large: done now, or next. */
@@ -15,12 +15,12 @@ interface Props {
 /** How the set that is shown is done, where its move is drawn: at its side, at its tempo or its block's beat. */
 export function SceneFigure({ shown, state, view, yields, className = '' }: Props) {
   const station = shown?.station ?? null;
-  const film = useFilm(station?.move ?? '', station?.tempo);
-  if (!station || !film) return null;
+  const frames = useFigureFrames(station?.move ?? '', station?.tempo);
+  if (!station || !frames) return null;
   return (
     <div data-yield={yields} className={`min-h-0 min-w-0 ${className}`}>
       <FilmFigure
-        film={film}
+        frames={frames}
         side={shown?.side ?? null}
         time={timeOf(state, view)}
         beatMs={station.tempo ? null : beatOf(state)}

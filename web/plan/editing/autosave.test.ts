@@ -3,7 +3,7 @@ import type { Plan } from '../../../core/class/index.ts';
 import { circuit, planOf, stations } from '../../../core/test/build.ts';
 import type { StoredPlan } from '../../../core/wire/index.ts';
 import { ApiError } from '../../base/index.ts';
-import { ManualTimers, memoryStorage, settle } from '../../test/desks.test.support.ts';
+import { flushPromises, ManualTimers, memoryStorage } from '../../test/desks.test.support.ts';
 import { Autosave, type PlanServer } from './autosave.ts';
 import { Drafts } from './drafts.ts';
 import { edit, undo, useBuilder } from './store.ts';
@@ -97,7 +97,7 @@ describe('autosave', () => {
     timers.pass(400);
     expect([server.saves, state().save.kind]).toEqual([0, 'pending']);
     timers.pass(100);
-    await settle();
+    await flushPromises();
     expect([server.saves, server.stored.title, state().save.kind, state().baseVersion]).toEqual([
       1,
       'Spring tide',
@@ -118,10 +118,10 @@ describe('autosave', () => {
     rename('Second');
     server.held = false;
     server.release?.();
-    await settle();
+    await flushPromises();
     expect([server.stored.title, state().save.kind]).toEqual(['First', 'pending']);
     timers.pass(500);
-    await settle();
+    await flushPromises();
     expect([server.stored.title, state().save.kind]).toEqual(['Second', 'saved']);
   });
 
@@ -132,12 +132,12 @@ describe('autosave', () => {
     server.away = true;
     rename('Out of reach');
     timers.pass(500);
-    await settle();
+    await flushPromises();
     expect(state().save).toEqual({ kind: 'failed', message: 'The server cannot be reached' });
     timers.pass(3999);
-    await settle();
+    await flushPromises();
     stop();
-    await settle();
+    await flushPromises();
     useBuilder.setState({ plan: null });
     server.away = false;
     const next = windowOf('b');
@@ -145,7 +145,7 @@ describe('autosave', () => {
     expect([state().plan?.title, state().save.kind]).toEqual(['Out of reach', 'pending']);
     next.autosave.start();
     timers.pass(0);
-    await settle();
+    await flushPromises();
     expect(server.stored.title).toBe('Out of reach');
   });
 
@@ -172,12 +172,12 @@ describe('autosave', () => {
     await server.savePlan({ ...plan, title: 'Theirs' }, 1);
     rename('Mine');
     timers.pass(500);
-    await settle();
+    await flushPromises();
     const { save } = state();
     expect(save.kind === 'conflict' && save.theirs.plan.title).toBe('Theirs');
     rename('Mine, better');
     timers.pass(5000);
-    await settle();
+    await flushPromises();
     expect(server.stored.title).toBe('Theirs');
     await autosave.keepMine(state().plan!, 2);
     expect([server.stored.title, state().save.kind, state().baseVersion]).toEqual(['Mine, better', 'saved', 3]);
@@ -208,7 +208,7 @@ describe('autosave', () => {
     expect(said).toEqual(['This class is of an older version. Three breaks wait.']);
     autosave.start();
     timers.pass(0);
-    await settle();
+    await flushPromises();
     expect(server.saves).toBe(1);
   });
 
@@ -218,10 +218,10 @@ describe('autosave', () => {
     autosave.start();
     rename('Wrong');
     timers.pass(500);
-    await settle();
+    await flushPromises();
     undo();
     timers.pass(500);
-    await settle();
+    await flushPromises();
     expect(server.stored.title).toBe(plan.title);
   });
 
@@ -233,7 +233,7 @@ describe('autosave', () => {
     expect(state().save.kind).toBe('binned');
     rename('Neap tide');
     timers.pass(5000);
-    await settle();
+    await flushPromises();
     expect([server.saves, state().save.kind]).toEqual([0, 'binned']);
     expect((await drafts.find(plan.id))?.plan.title).toBe('Neap tide');
     await autosave.bringBack();
@@ -247,7 +247,7 @@ describe('autosave', () => {
     server.binned = true;
     rename('Neap tide');
     timers.pass(500);
-    await settle();
+    await flushPromises();
     expect([server.saves, state().save.kind]).toEqual([0, 'binned']);
   });
 
@@ -260,7 +260,7 @@ describe('autosave', () => {
     await again;
     expect(state().plan?.title).toBe('Typed at once');
     timers.pass(500);
-    await settle();
+    await flushPromises();
     expect([server.stored.title, state().save.kind]).toEqual(['Typed at once', 'saved']);
   });
 
@@ -305,14 +305,14 @@ describe('autosave', () => {
     server.isDeaf = true;
     rename('Came, unanswered');
     timers.pass(500);
-    await settle();
+    await flushPromises();
     expect([server.stored.title, state().save.kind]).toEqual(['Came, unanswered', 'failed']);
     server.isDeaf = false;
     rename('Changed after it');
     timers.pass(500);
-    await settle();
+    await flushPromises();
     timers.pass(0);
-    await settle();
+    await flushPromises();
     expect([server.stored.title, server.version, state().save.kind]).toEqual(['Changed after it', 3, 'saved']);
   });
 });

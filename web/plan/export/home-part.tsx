@@ -1,6 +1,6 @@
 import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
-import { type Handout, outside } from '../../../core/wire/index.ts';
+import { exporting, type Handout } from '../../../core/wire/index.ts';
 import {
   ask,
   Button,
@@ -34,7 +34,7 @@ export function HomePart({ what, before }: { what: What; before?: () => Promise<
           onClick={() =>
             void make(
               'A page for home',
-              outside.getHomePage,
+              exporting.getHomePage,
               { path: { kind, id: targetId }, query: { voice: voice ? '1' : '0' } },
               before,
             )
@@ -53,7 +53,7 @@ export function HomePart({ what, before }: { what: What; before?: () => Promise<
 }
 
 function ByCode({ what: { kind, targetId } }: { what: What }) {
-  const [loaded] = useLoaded(['handouts'], () => ask(outside.listHandouts, {}));
+  const [loaded] = useLoaded(['handouts'], () => ask(exporting.listHandouts, {}));
   const { origins } = useOrigins();
   const mine =
     loaded.state === 'ready' ? loaded.value.find((h) => h.kind === kind && h.targetId === targetId) : undefined;
@@ -66,7 +66,7 @@ function ByCode({ what: { kind, targetId } }: { what: What }) {
   if (!mine)
     return (
       <p className="mt-2">
-        <Button onClick={() => change(ask(outside.makeHandout, { body: { kind, targetId } }))}>
+        <Button onClick={() => change(ask(exporting.makeHandout, { body: { kind, targetId } }))}>
           Give it out by a code
         </Button>
       </p>
@@ -96,7 +96,7 @@ function ByCode({ what: { kind, targetId } }: { what: What }) {
           Whoever has it sees {kind === 'plan' ? 'the class as it is by then' : 'the class as it was led'}, for as long
           as you leave it.
         </p>
-        <Button look="quiet" onClick={() => change(ask(outside.endHandout, { path: { code: mine.code } }))}>
+        <Button look="quiet" onClick={() => change(ask(exporting.endHandout, { path: { code: mine.code } }))}>
           Take it back
         </Button>
       </div>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Plan } from '../../../core/class/index.ts';
-import { outside, PAPER_SIZES, type PaperKind } from '../../../core/wire/index.ts';
+import { exporting, PAPER_SIZES, type PaperKind } from '../../../core/wire/index.ts';
 import {
   ask,
   Button,
@@ -48,7 +48,7 @@ export function PaperPart({ plan }: { plan: Plan }) {
   const { origins } = useOrigins();
   const cardQuery = async () => {
     if (!withCode) return {};
-    await ask(outside.makeCardCodes, { body: { planId: plan.id, weeks } });
+    await ask(exporting.makeCardCodes, { body: { planId: plan.id, weeks } });
     void fetchAnew(['card-codes']);
     return { origin: origins[0] ?? window.location.origin };
   };
@@ -58,7 +58,7 @@ export function PaperPart({ plan }: { plan: Plan }) {
     const columns = kind === 'tracking' && who.trim() !== '' ? { who } : {};
     void make(
       name,
-      outside.getPlanPaper,
+      exporting.getPlanPaper,
       { path: { planId: plan.id, kind }, query: { size, perPage, ...codes, ...columns } },
       saveNow,
     );
@@ -148,11 +148,11 @@ export function PaperPart({ plan }: { plan: Plan }) {
 
 /** The codes on this class's cards that are out, and the way to take them back. */
 function CardsOut({ planId }: { planId: string }) {
-  const [loaded] = useLoaded(['card-codes'], () => ask(outside.listCardCodes, {}));
+  const [loaded] = useLoaded(['card-codes'], () => ask(exporting.listCardCodes, {}));
   const mine = loaded.state === 'ready' ? loaded.value.find((c) => c.planId === planId) : undefined;
   if (!mine) return null;
   const takeBack = () =>
-    void ask(outside.endCardCodes, { path: { planId } }).then(
+    void ask(exporting.endCardCodes, { path: { planId } }).then(
       () => fetchAnew(['card-codes']),
       (e: unknown) => toast.error(`${messageOf(e)}.`),
     );

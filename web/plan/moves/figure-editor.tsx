@@ -4,7 +4,7 @@ import {
   faultsOf,
   faultWords,
   figureOf,
-  filmOf,
+  framesOf,
   splitFigure,
   spreadOut,
   type View,
@@ -167,10 +167,15 @@ function Positions({ count, at, written, onChoose, onChange }: PositionsProps) {
 
 /** How it moves as it is now. */
 function Preview({ figure }: { figure: FigureText }) {
-  const film = useMemo(() => filmOf(figureOf(figure)), [figure]);
+  const frames = useMemo(() => framesOf(figureOf(figure)), [figure]);
   const now = useFrames(() => performance.now());
   return (
-    <MovingFigure film={film} time={{ atMs: now, runs: true }} label="How it moves" className="h-40 w-full border-b" />
+    <MovingFigure
+      frames={frames}
+      time={{ atMs: now, runs: true }}
+      label="How it moves"
+      className="h-40 w-full border-b"
+    />
   );
 }
 

@@ -4,7 +4,7 @@ import {
   FINE,
   type FigureText,
   figureOf,
-  filmOf,
+  framesOf,
   HANDLES,
   type Handle,
   handleAt,
@@ -37,14 +37,14 @@ const ARROWS: Record<string, readonly [number, number]> = {
 /** One position of a figure with its joints as handles: dragged, or moved by the arrow keys (with Shift four times as far). */
 export function FigureHandles({ figure, position, alike, onBegin, onChange }: Props) {
   const picture = useRef<SVGSVGElement>(null);
-  const film = useMemo(() => filmOf(figureOf(figure)), [figure]);
+  const frames = useMemo(() => framesOf(figureOf(figure)), [figure]);
   const places = useMemo(() => HANDLES.map((h) => handleAt(figure, position, h)), [figure, position]);
   // Where it is seen stays while it is dragged: the picture would run away from the finger.
   const held = useRef<{ handle: Handle; box: readonly [number, number, number, number] } | null>(null);
-  const [left, top, right, bottom] = held.current?.box ?? film.box;
+  const [left, top, right, bottom] = held.current?.box ?? frames.box;
   const margin = 22 * FINE;
-  const ms = whenAt(film.figure, position);
-  const shown = drawMoment(film.figure, momentOf(film.figure, ms), ms);
+  const ms = whenAt(frames.figure, position);
+  const shown = drawMoment(frames.figure, momentOf(frames.figure, ms), ms);
 
   const pointAt = (e: PointerEvent): { x: number; y: number } | null => {
     const matrix = picture.current?.getScreenCTM();
@@ -95,7 +95,7 @@ export function FigureHandles({ figure, position, alike, onBegin, onChange }: Pr
           onKeyDown={(e) => onKey(e, handle, k)}
           onPointerDown={(e) => {
             e.currentTarget.setPointerCapture(e.pointerId);
-            held.current = { handle, box: film.box };
+            held.current = { handle, box: frames.box };
           }}
         />
       ))}

@@ -2,19 +2,19 @@ import { Pause, Pencil, Play } from 'lucide-react';
 import { useState } from 'react';
 import type { Side } from '../../../core/class/index.ts';
 import type { Move } from '../../../core/moves/index.ts';
-import { Button, FilmFigure, IconButton, useFilm, useFrames } from '../../base/index.ts';
+import { Button, FilmFigure, IconButton, useFigureFrames, useFrames } from '../../base/index.ts';
 
 const SIDES: readonly Side[] = ['left', 'right'];
 
 /** How a move is done, drawn and moving, with what its cues speak of; and the way to change the drawing. */
 export function MoveDrawing({ move, onChange }: { move: Move; onChange: () => void }) {
-  const film = useFilm(move.name, move.tempo);
+  const frames = useFigureFrames(move.name, move.tempo);
   const [runs, setRuns] = useState(true);
   const [side, setSide] = useState<Side>('right');
   const [begun, setBegun] = useState(() => performance.now());
   const [atMs, setAtMs] = useState(0);
   const now = useFrames(() => performance.now(), runs);
-  if (!film)
+  if (!frames)
     return (
       <p className="mt-3 flex items-center gap-2 border-y border-line-strong py-1 text-muted">
         <span className="flex-1">Not drawn.</span>
@@ -32,7 +32,7 @@ export function MoveDrawing({ move, onChange }: { move: Move; onChange: () => vo
   return (
     <figure className="mt-2 border-y border-line-strong py-2">
       <FilmFigure
-        film={film}
+        frames={frames}
         side={move.oneSided ? side : null}
         time={{ atMs: Math.max(0, elapsed), runs }}
         cues={move.cues}
@@ -57,7 +57,9 @@ export function MoveDrawing({ move, onChange }: { move: Move; onChange: () => vo
             ))}
           </fieldset>
         )}
-        <span className="flex-1">{film.figure.text.view === 'front' ? 'Left is your left, as in a mirror.' : ''}</span>
+        <span className="flex-1">
+          {frames.figure.text.view === 'front' ? 'Left is your left, as in a mirror.' : ''}
+        </span>
         <IconButton label="Change the drawing" onClick={onChange}>
           <Pencil size={17} />
         </IconButton>

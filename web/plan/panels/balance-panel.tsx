@@ -5,9 +5,9 @@ import {
   type Balance,
   balanceOf,
   balanceOfWork,
+  boutsOf,
   energyRange,
   type Strain,
-  stintsOf,
   strainOf,
 } from '../../../core/judge/index.ts';
 import { PATTERN_WORDS, PATTERNS } from '../../../core/moves/index.ts';
@@ -28,14 +28,14 @@ export function BalancePanel({ plan }: { plan: Plan }) {
   const timeline = useMemo(() => compile(plan), [plan]);
   const week = useMemo(() => balanceOfWork(work.state === 'ready' ? work.value.work : [], library), [work, library]);
   const shown = useMemo(() => {
-    const all = stintsOf(plan, timeline, library);
-    if (scope === 'week') return { stints: [], balance: week, strain: [] };
-    const stints = scope === 'class' ? all : all.filter((s) => plan.blocks[s.blockIndex]?.id === scope);
+    const all = boutsOf(plan, timeline, library);
+    if (scope === 'week') return { bouts: [], balance: week, strain: [] };
+    const bouts = scope === 'class' ? all : all.filter((s) => plan.blocks[s.blockIndex]?.id === scope);
     const within = timeline.intervals.filter((i) => scope === 'class' || plan.blocks[i.blockIndex]?.id === scope);
     const strain = strainOf(plan, { ...timeline, intervals: within }, library);
-    return { stints, balance: balanceOf(stints), strain };
+    return { bouts, balance: balanceOf(bouts), strain };
   }, [plan, timeline, library, scope, week]);
-  const energy = scope === 'class' ? energyRange(shown.stints, timeline.totalMs, ENERGY_KG) : null;
+  const energy = scope === 'class' ? energyRange(shown.bouts, timeline.totalMs, ENERGY_KG) : null;
   return (
     <>
       <Select aria-label="Balance of" className="w-full" value={scope} onChange={(e) => setScope(e.target.value)}>

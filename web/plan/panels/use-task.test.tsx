@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { act, cleanup, renderHook } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { settle } from '../../test/desks.test.support.ts';
+import { flushPromises } from '../../test/desks.test.support.ts';
 import { useTask } from './use-task.ts';
 
 afterEach(cleanup);
@@ -38,7 +38,7 @@ const task = () => renderHook(() => useTask(start));
 const soon = (work: () => void) =>
   act(async () => {
     work();
-    await settle();
+    await flushPromises();
   });
 
 describe('a long task in a worker', () => {

@@ -11,7 +11,7 @@ import { type Still, stillOf } from './still.ts';
 const RATE = 60;
 
 /** A figure that is shown: any moment of it, and how it stands where nothing moves. */
-export interface Film {
+export interface Frames {
   figure: Figure;
   /** Left, top, right, bottom of all its moments, in the whole numbers of path data. */
   readonly box: readonly [number, number, number, number];
@@ -21,11 +21,11 @@ export interface Film {
 }
 
 /** Keeps the pictures of one cycle: one for each sixtieth of a second that was asked for. */
-export function filmOf(figure: Figure): Film {
+export function framesOf(figure: Figure): Frames {
   const count = Math.max(1, Math.round((figure.cycleMs / 1000) * RATE));
   const kept = new Array<Picture | undefined>(count);
   let still: Still | null = null;
-  let box: Film['box'] | null = null;
+  let box: Frames['box'] | null = null;
   return {
     figure,
     // All moments are looked at for it: only what moves has use for it.
@@ -52,21 +52,21 @@ export function filmOf(figure: Figure): Film {
 
 /** Films that have been asked for lately, by text and tempo: as many as a class and its other ways have moves. */
 const MOST_KEPT = 120;
-const films = new Map<string, Film | null>();
+const cache = new Map<string, Frames | null>();
 
-/** The film of a figure's text at a tempo; null where the text cannot be read. */
-export function filmOfText(text: string, tempo: Tempo | null = null): Film | null {
+/** The frames of a figure's text at a tempo; null where the text cannot be read. */
+export function cachedFrames(text: string, tempo: Tempo | null = null): Frames | null {
   const key = `${text}\n${tempo ? Object.values(tempo).join('-') : ''}`;
-  const known = films.get(key);
+  const known = cache.get(key);
   if (known !== undefined) {
-    films.delete(key);
-    films.set(key, known);
+    cache.delete(key);
+    cache.set(key, known);
     return known;
   }
   const read = readFigure(text);
-  const film = read.ok ? filmOf(figureOf(read.figure, tempo)) : null;
-  films.set(key, film);
-  const oldest = films.keys().next();
-  if (films.size > MOST_KEPT && !oldest.done) films.delete(oldest.value);
-  return film;
+  const frames = read.ok ? framesOf(figureOf(read.figure, tempo)) : null;
+  cache.set(key, frames);
+  const oldest = cache.keys().next();
+  if (cache.size > MOST_KEPT && !oldest.done) cache.delete(oldest.value);
+  return frames;
 }

@@ -1,5 +1,5 @@
 /** Work done one after the other, in the order asked. */
-export class Turns {
+export class SerialQueue {
   private last: Promise<unknown> = Promise.resolve();
   private waiting = 0;
 

@@ -13,7 +13,7 @@ import { findOrder, inOrderOf, orderProblem, SCHOOL_WEIGHTS } from '../sequence/
 import type { CheckContext } from './types.ts';
 
 /** Ways to mend that several checks offer. */
-export interface Mend {
+export interface DraftFix {
   label: string;
   plan: Plan;
 }
@@ -35,7 +35,7 @@ export function inBetterOrder(
 }
 
 /** The stations of a block in the best order of its own school, else spread. */
-export function reordered({ plan, library }: CheckContext, block: Block, label: string): Mend[] {
+export function reordered({ plan, library }: CheckContext, block: Block, label: string): DraftFix[] {
   const next = inBetterOrder(block, block.school ?? 'spread', library);
   return next ? [{ label, plan: updateBlock(plan, block.id, () => next) }] : [];
 }
@@ -48,7 +48,7 @@ export function withRest(block: Block, restMs: number): Block {
 }
 
 /** A longer rest; none where the format has none to set, or has as much already. */
-export function longerRest(plan: Plan, block: Block, restMs: number, label = `${restMs / 1000} s of rest`): Mend[] {
+export function longerRest(plan: Plan, block: Block, restMs: number, label = `${restMs / 1000} s of rest`): DraftFix[] {
   const rested = withRest(block, restMs);
   return rested === block ? [] : [{ label, plan: updateBlock(plan, block.id, () => rested) }];
 }
@@ -63,7 +63,7 @@ export function workOf({ format }: Pick<Block, 'format'>): number {
 }
 
 /** An easier move in the place of one. */
-export function easierThere({ plan, library }: CheckContext, block: Block, station: Station): Mend[] {
+export function easierThere({ plan, library }: CheckContext, block: Block, station: Station): DraftFix[] {
   const move = library.get(station.move);
   const easier = move && oneEasier(library, move);
   return easier ? [inPlace(plan, block, station, easier, library)] : [];
@@ -75,7 +75,7 @@ export function anotherThere(
   block: Block,
   station: Station,
   isWanted: (m: Move) => boolean,
-): Mend[] {
+): DraftFix[] {
   const { plan, library, kitRoom } = context;
   const move = library.get(station.move);
   if (!move) return [];
@@ -89,7 +89,7 @@ export function anotherThere(
   return found ? [inPlace(plan, block, station, found.move, library)] : [];
 }
 
-const inPlace = (plan: Plan, block: Block, station: Station, move: Move, library: Library): Mend => ({
+const inPlace = (plan: Plan, block: Block, station: Station, move: Move, library: Library): DraftFix => ({
   label: `${move.name} in place of ${station.move}`,
   plan: swapStation(plan, block.id, station.id, move, null, library),
 });

@@ -23,7 +23,7 @@ export const oneAfterTheOther = <T>(db: Database, work: () => Promise<T>): Promi
  * Brings a database up to this program, after a backup of what it was; gives the migrations applied. Throws `CannotStart` where
  * it is of a newer program, and changes nothing then.
  */
-export async function settle(db: Database, keeper: Keeper): Promise<string[]> {
+export async function bringUpToDate(db: Database, keeper: Keeper): Promise<string[]> {
   try {
     const [next] = await pendingMigrations(db);
     // Before the first of all there is nothing to keep.

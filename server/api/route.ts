@@ -23,7 +23,7 @@ type Work<E extends Endpoint> = (
  * problem with its status (see `ProblemError`).
  * @param before what comes first, as a limit
  */
-export function handle<E extends Endpoint>(
+export function route<E extends Endpoint>(
   router: Router,
   endpoint: E,
   work: Work<E>,
