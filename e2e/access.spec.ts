@@ -1,47 +1,66 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Plan } from '../core/class/index.ts';
 import { circuit, planOf, s, stations, TONES_ALONE } from '../core/test/build.ts';
+import type { PageName } from '../web/shell/app/pages.ts';
 import { FULL } from './support/attack.ts';
 import { openDesk, putPlan } from './support/lead.ts';
 import { expect, type Page, test } from './support/test.ts';
 
-/** Each screen by its address, and what is there once it is drawn. */
-const SCREENS: [address: string, drawn: (page: Page) => Promise<void>][] = [
+type Look = readonly [address: string, drawn: (page: Page) => Promise<void>];
+
+/** Where each page is looked at, and what is there once it is drawn. A page without a row does not compile. */
+const LOOKS: Record<PageName, readonly Look[]> = {
   // A list draws only what is in sight, and other tests make classes and runs.
-  ['/', (page) => page.getByRole('list', { name: 'Classes' }).getByRole('link').first().waitFor()],
-  ['/classes/first-light', (page) => page.getByRole('grid').first().waitFor()],
-  ['/classes/first-light?view=text', (page) => page.getByRole('textbox', { name: 'Class in shorthand' }).waitFor()],
-  ['/classes/first-light/room', (page) => page.getByRole('tab', { name: 'Groups' }).waitFor()],
-  ['/classes/first-light/compare', (page) => page.getByRole('heading', { name: /history/ }).waitFor()],
-  ['/classes/first-light/ready', (page) => page.getByTestId('code-wall').waitFor()],
-  ['/classes/first-light/rehearse', (page) => page.getByTestId('move').waitFor()],
-  ['/moves', (page) => page.getByTestId('found').waitFor()],
-  ['/moves?move=Squat', (page) => page.getByTestId('found').waitFor()],
-  ['/kit', (page) => page.getByRole('textbox', { name: 'New kit' }).waitFor()],
-  ['/log', (page) => page.getByRole('list', { name: 'Runs' }).getByRole('link').first().waitFor()],
-  [
-    '/calendar',
-    (page) =>
-      page
-        .getByRole('button', { name: /^A class on Monday/ })
-        .first()
-        .waitFor(),
+  classes: [['/', (page) => page.getByRole('list', { name: 'Classes' }).getByRole('link').first().waitFor()]],
+  builder: [
+    ['/classes/first-light', (page) => page.getByRole('grid').first().waitFor()],
+    ['/classes/first-light?view=text', (page) => page.getByRole('textbox', { name: 'Class in shorthand' }).waitFor()],
   ],
-  ['/series/series-lunchtime', (page) => page.getByRole('table', { name: /Balance and load/ }).waitFor()],
-  ['/series', (page) => page.getByRole('link', { name: /Eight lunchtimes/ }).waitFor()],
-  ['/records', (page) => page.getByRole('region', { name: 'Load', exact: true }).locator('svg').waitFor()],
-  ['/records/moves', (page) => page.getByRole('link', { name: 'Goblet squat' }).waitFor()],
-  [
-    '/records/moves/Goblet%20squat?squad=Heron',
-    (page) => page.getByRole('region', { name: 'Session by session' }).locator('svg').waitFor(),
+  room: [['/classes/first-light/room', (page) => page.getByRole('tab', { name: 'Groups' }).waitFor()]],
+  compare: [['/classes/first-light/compare', (page) => page.getByRole('heading', { name: /history/ }).waitFor()]],
+  ready: [['/classes/first-light/ready', (page) => page.getByTestId('code-wall').waitFor()]],
+  rehearse: [['/classes/first-light/rehearse', (page) => page.getByTestId('move').waitFor()]],
+  // In each of its phases, below.
+  desk: [],
+  moves: [
+    ['/moves', (page) => page.getByTestId('found').waitFor()],
+    ['/moves?move=Squat', (page) => page.getByTestId('found').waitFor()],
   ],
-  ['/people', (page) => page.getByRole('link', { name: /Sedge/ }).waitFor()],
-  ['/people/person-1', (page) => page.getByRole('region', { name: 'Best and last' }).waitFor()],
-  ['/bin', (page) => page.getByRole('heading', { name: 'Runs' }).waitFor()],
-  ['/keep', (page) => page.getByText('on the disk before they count').waitFor()],
-  ['/settings', (page) => page.getByRole('heading', { name: 'The club' }).waitFor()],
-  ['/music', (page) => page.getByRole('heading', { name: 'Loops' }).waitFor()],
-  ['/help', (page) => page.getByRole('heading', { name: 'The formats' }).waitFor()],
+  kit: [['/kit', (page) => page.getByRole('textbox', { name: 'New kit' }).waitFor()]],
+  log: [['/log', (page) => page.getByRole('list', { name: 'Runs' }).getByRole('link').first().waitFor()]],
+  // Opened from the log, below.
+  run: [],
+  calendar: [
+    [
+      '/calendar',
+      (page) =>
+        page
+          .getByRole('button', { name: /^A class on Monday/ })
+          .first()
+          .waitFor(),
+    ],
+  ],
+  oneSeries: [['/series/series-lunchtime', (page) => page.getByRole('table', { name: /Balance and load/ }).waitFor()]],
+  series: [['/series', (page) => page.getByRole('link', { name: /Eight lunchtimes/ }).waitFor()]],
+  records: [['/records', (page) => page.getByRole('region', { name: 'Load', exact: true }).locator('svg').waitFor()]],
+  movesCounted: [['/records/moves', (page) => page.getByRole('link', { name: 'Goblet squat' }).waitFor()]],
+  trend: [
+    [
+      '/records/moves/Goblet%20squat?squad=Heron',
+      (page) => page.getByRole('region', { name: 'Session by session' }).locator('svg').waitFor(),
+    ],
+  ],
+  people: [['/people', (page) => page.getByRole('link', { name: /Sedge/ }).waitFor()]],
+  person: [['/people/person-1', (page) => page.getByRole('region', { name: 'Best and last' }).waitFor()]],
+  bin: [['/bin', (page) => page.getByRole('heading', { name: 'Runs' }).waitFor()]],
+  keep: [['/keep', (page) => page.getByText('on the disk before they count').waitFor()]],
+  settings: [['/settings', (page) => page.getByRole('heading', { name: 'The club' }).waitFor()]],
+  music: [['/music', (page) => page.getByRole('heading', { name: 'Loops' }).waitFor()]],
+  help: [['/help', (page) => page.getByRole('heading', { name: 'The formats' }).waitFor()]],
+  login: [['/login', (page) => page.getByRole('main').waitFor()]],
+};
+const SCREENS: readonly Look[] = [
+  ...Object.values(LOOKS).flat(),
   ['/join', (page) => page.getByRole('textbox').waitFor()],
 ];
 const PANELS = ['checks', 'order', 'swap', 'ends', 'balance', 'kit', 'cues', 'music', 'last', 'out'];
@@ -109,6 +128,8 @@ for (const theme of FULL ? (['light', 'dark'] as const) : (['light'] as const)) 
     for (const [address, drawn] of SCREENS.filter(([a]) => looked.includes(a))) {
       await page.goto(address);
       await drawn(page);
+      const title = await page.title();
+      if (!/^.+ · Odd Round$/.test(title) && address !== '/') faults.push(`${address}: its title is “${title}”`);
       faults.push(...(await faultsOf(page, address)));
     }
     for (const panel of often(PANELS)) {

@@ -148,7 +148,7 @@ class Browser {
 
 async function until(done: () => Promise<boolean>): Promise<void> {
   for (let k = 0; k < 20; k++) if (await done()) return;
-  throw new Error('It does not flushPromises');
+  throw new Error('It does not settle');
 }
 
 describe('a run in a bad hall', () => {

@@ -14,8 +14,8 @@ export {
   type ClassColumn,
   guessClassColumns,
   readClassRows,
-  writeClassCsv,
 } from './class-csv.ts';
+export { CLASS_FORMS, type ClassForm } from './class-forms.ts';
 export { writeCsv } from './csv.ts';
 export {
   guessHeartColumns,

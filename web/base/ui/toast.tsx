@@ -10,14 +10,15 @@ type Say = (toast: Toast) => void;
 
 const Toaster = lazy(async () => ({ default: (await loadToasts()).Toaster }));
 const useAsked = create(() => false);
-/** What is said once the place for it is there; null where no page has one. */
-let waiting: Say[] | null = null;
+/** What is said once the place for it is there: from the desk, which has none, on the page after it. */
+let waiting: Say[] = [];
+const MOST_WAITING = 5;
 let shown: Toast | null = null;
 
 function tell(say: Say): void {
   if (shown) say(shown);
   else {
-    waiting?.push(say);
+    waiting = [...waiting, say].slice(-MOST_WAITING);
     useAsked.setState(true);
   }
 }
@@ -36,14 +37,15 @@ export const toast = Object.assign(
 /** The corner in which toasts are shown. */
 export function Toasts() {
   const isAsked = useAsked();
-  useEffect(() => {
-    waiting = [];
-    return () => {
-      waiting = null;
+  useEffect(
+    () => () => {
+      // What was said on a page that is left is not said on the next one.
+      shown?.dismiss();
       shown = null;
-      useAsked.setState(false);
-    };
-  }, []);
+      useAsked.setState(waiting.length > 0);
+    },
+    [],
+  );
   return isAsked ? (
     <Suspense>
       <Toaster
@@ -59,11 +61,15 @@ export function Toasts() {
 /** Stands after the toaster, and so begins when that hears. */
 function Begin() {
   useEffect(() => {
+    let isHere = true;
     void loadToasts().then(({ toast: to }) => {
-      if (!waiting) return;
+      if (!isHere) return;
       shown = to;
       for (const say of waiting.splice(0)) say(to);
     });
+    return () => {
+      isHere = false;
+    };
   }, []);
   return null;
 }

@@ -77,23 +77,33 @@ function watchWindows(onWritten: (key: string) => void): () => void {
   return () => window.removeEventListener('storage', heard);
 }
 
-/** So long the voice of a class that was left is kept: from Ready to the desk, or gone out of by mistake. */
+/** So long the voice of a class that was left is kept, in case it was left by mistake. */
 const KEEP_VOICE_MS = 60_000;
 let lastRun: string | null = null;
+let isClosing = false;
 let dropping: ReturnType<typeof setTimeout> | undefined;
 
+/** Opens a run on this desk; one that the page before has just let go of, as Ready does, stays open as it is. */
 export async function openRun(id: string): Promise<void> {
+  const stays = isClosing && session.state.run?.id === id;
+  isClosing = false;
   clearTimeout(dropping);
+  if (stays) return;
   if (id !== lastRun) sound.dropClips();
   lastRun = id;
   await restoreRuns();
   await session.open(id);
 }
 
+/** Lets go of the run that is open, unless the page that comes in the same moment opens it again. */
 export function closeRun(): void {
-  session.close();
-  clearTimeout(dropping);
-  dropping = setTimeout(() => sound.dropClips(), KEEP_VOICE_MS);
+  isClosing = true;
+  queueMicrotask(() => {
+    if (!isClosing) return;
+    isClosing = false;
+    session.close();
+    dropping = setTimeout(() => sound.dropClips(), KEEP_VOICE_MS);
+  });
 }
 export const command = (what: RunCommand) => session.command(what);
 export const takeOver = () => session.takeOver();

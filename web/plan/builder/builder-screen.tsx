@@ -56,9 +56,11 @@ export function BuilderScreen() {
 }
 
 /** The panels and the editor of the text are fetched when they are asked for. */
-const Panel = lazy(async () => ({ default: (await import('./panel.tsx')).Panel }));
+const loadPanel = () => import('./panel.tsx');
+const Panel = lazy(async () => ({ default: (await loadPanel()).Panel }));
 const TextView = lazy(async () => ({ default: (await import('../text/index.ts')).TextView }));
 
+const PANELS_AFTER_MS = 1500;
 const NONE: readonly Block[] = [];
 const NO_MARKS: BlockMarks = {};
 
@@ -102,6 +104,11 @@ function Builder({ plan }: { plan: Plan }) {
     [setParams],
   );
   usePaste();
+  // They are soon asked for, and may be when the server is gone.
+  useEffect(() => {
+    const soon = setTimeout(() => void loadPanel().catch(() => {}), PANELS_AFTER_MS);
+    return () => clearTimeout(soon);
+  }, []);
   useActions('The sheet', [
     {
       name: 'Add a station',
@@ -173,8 +180,9 @@ function Builder({ plan }: { plan: Plan }) {
             {plan.blocks.length > 1 && <FoldAll plan={plan} />}
           </div>
           {panel && (
-            <SidePanel name={panel} onClose={() => openPanel(null)}>
-              <Suspense fallback={<p className="text-muted">Opening…</p>}>
+            // It comes when it is whole: the focus that goes to its head finds its fields behind it.
+            <Suspense>
+              <SidePanel name={panel} onClose={() => openPanel(null)}>
                 <Panel
                   name={panel}
                   plan={plan}
@@ -183,8 +191,8 @@ function Builder({ plan }: { plan: Plan }) {
                   onSwapping={setSwapping}
                   telling={telling}
                 />
-              </Suspense>
-            </SidePanel>
+              </SidePanel>
+            </Suspense>
           )}
           <Rail open={panel} findings={openFindings(plan, findings).length} onOpen={openPanel} />
         </div>

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
-import { type Plan, voiceOf, writeShorthand } from '../../../core/class/index.ts';
+import { type Plan, voiceOf } from '../../../core/class/index.ts';
 import { resolvePlan } from '../../../core/moves/index.ts';
-import { TALK_WHEN, type TalkWhen, talkThrough, writeMarkdown } from '../../../core/out/index.ts';
+import { CLASS_FORMS, TALK_WHEN, type TalkWhen, talkThrough } from '../../../core/out/index.ts';
 import { Button, keepText, perWindow, Select, saveFile, toast, useLibrary } from '../../base/index.ts';
 import { useTalking } from './use-talking.ts';
 
@@ -16,21 +16,21 @@ const copy = (text: string) =>
 export function WordsPart({ plan }: { plan: Plan }) {
   const library = useLibrary((s) => s.library);
   const resolved = useMemo(() => resolvePlan(plan, library), [plan, library]);
-  const texts = [
-    { name: 'Text, as it is typed', ending: 'txt', type: 'text/plain', make: () => writeShorthand(plan) },
-    { name: 'Markdown, with other ways', ending: 'md', type: 'text/markdown', make: () => writeMarkdown(resolved) },
-  ];
+  const texts = [CLASS_FORMS.text, CLASS_FORMS.markdown];
   return (
     <section aria-label="Words" className="mt-5">
       <h3 className="font-semibold">Words</h3>
       <ul>
-        {texts.map(({ name, ending, type, make }) => (
+        {texts.map(({ title, ending, media, write }) => (
           <li key={ending} className="flex items-center gap-2 border-b py-1.5">
-            <span className="min-w-0 flex-1">{name}</span>
-            <Button aria-label={`${name}: copy`} onClick={() => copy(make())}>
+            <span className="min-w-0 flex-1">{title}</span>
+            <Button aria-label={`${title}: copy`} onClick={() => void write(plan, library).then(copy)}>
               Copy
             </Button>
-            <Button aria-label={`${name}: save`} onClick={() => saveFile(`${plan.title}.${ending}`, make(), type)}>
+            <Button
+              aria-label={`${title}: save`}
+              onClick={() => void write(plan, library).then((text) => saveFile(`${plan.title}.${ending}`, text, media))}
+            >
               Save
             </Button>
           </li>

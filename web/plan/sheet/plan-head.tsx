@@ -2,10 +2,10 @@ import { ChevronDown, Play, Redo2, Undo2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
-import { type Plan, placeWords, stepsBetween, updateBlock, writeShorthand } from '../../../core/class/index.ts';
+import { type Plan, placeWords, stepsBetween, updateBlock } from '../../../core/class/index.ts';
+import { CLASS_FORMS, type ClassForm } from '../../../core/out/index.ts';
 import { compile } from '../../../core/time/index.ts';
-import { files } from '../../../core/wire/index.ts';
-import { addressOf, Button, IconButton, NameField, saveFile, useActions, useLibrary } from '../../base/index.ts';
+import { Button, IconButton, NameField, saveFile, useActions, useLibrary } from '../../base/index.ts';
 import { edit, redo, SaveWord, undo, useBuilder } from '../editing/index.ts';
 import { PlanFacts } from './plan-facts.tsx';
 
@@ -116,13 +116,10 @@ export function PlanActions({ plan }: { plan: Plan }) {
   const [fitting, setFitting] = useState(false);
   const navigate = useNavigate();
   const history = `/classes/${plan.id}/compare`;
-  const fileAddress = addressOf(files.exportFile, { query: { ids: plan.id } });
   useActions('This class as a whole', [
     { name: 'Fit the slot', key: 'f', run: () => plan.blocks.length > 0 && setFitting(true) },
     { name: 'History and compare', key: 'i', run: () => navigate(history) },
-    { name: 'Export as a plan file', run: () => window.location.assign(fileAddress) },
-    { name: 'Export as a table', run: () => void saveTable(plan) },
-    { name: 'Export as text', run: () => saveText(plan) },
+    ...EXPORTS.map((form) => ({ name: form.action, run: () => void saveAs(form, plan) })),
   ]);
   const item =
     'flex min-h-11 cursor-pointer items-center px-4 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper';
@@ -146,15 +143,11 @@ export function PlanActions({ plan }: { plan: Plan }) {
             data-over-desk
             className="z-50 rounded-md border border-line-strong bg-card py-1"
           >
-            <DropdownMenu.Item asChild className={item}>
-              <a href={fileAddress}>Plan file, whole (JSON)</a>
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={item} onSelect={() => void saveTable(plan)}>
-              Table, a row a move (CSV)
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={item} onSelect={() => saveText(plan)}>
-              Text, as it is typed
-            </DropdownMenu.Item>
+            {EXPORTS.map((form) => (
+              <DropdownMenu.Item key={form.ending} className={item} onSelect={() => void saveAs(form, plan)}>
+                {form.title}
+              </DropdownMenu.Item>
+            ))}
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
@@ -179,13 +172,7 @@ export function PlanActions({ plan }: { plan: Plan }) {
   );
 }
 
-const saveTable = async (plan: Plan) => {
-  const { classTable } = await import('./class-table.ts');
-  saveFile(`${plan.title}.csv`, classTable(plan, useLibrary.getState().library), 'text/csv');
-};
+const EXPORTS: readonly ClassForm[] = Object.values(CLASS_FORMS);
 
-/** The class as text; its place in a series stands above it, as a comment. */
-const saveText = (plan: Plan) => {
-  const place = plan.series ? `# ${placeWords(plan.series)} of ${plan.series.title}\n` : '';
-  saveFile(`${plan.title}.txt`, place + writeShorthand(plan), 'text/plain');
-};
+const saveAs = async ({ ending, media, write }: ClassForm, plan: Plan) =>
+  saveFile(`${plan.title}.${ending}`, await write(plan, useLibrary.getState().library), media);

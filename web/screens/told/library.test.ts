@@ -249,7 +249,7 @@ it('a move that is open', async () => {
     '(Box squat)',
     'no kit',
     '(Bodyweight squat)',
-    'General cautions. Stop at pain, dizziness or breath that does not flushPromises; a qualified professional decides for a person.',
+    'General cautions. Stop at pain, dizziness or breath that does not settle; a qualified professional decides for a person.',
     'Nearest to it',
     '(Bodyweight squat)',
     'same area and pattern, its easier option',

@@ -465,6 +465,8 @@ it('what is said', async () => {
     '[Instead of Rest: ]',
     'Break',
     '[Instead of Break: ]',
+    'Three, two, one',
+    '[Instead of Three, two, one: ]',
     'Next: {move}',
     '[Instead of Next: {move}: ]',
     'Rotate',

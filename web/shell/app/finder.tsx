@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { StoredPlan } from '../../../core/wire/index.ts';
 import { api, Dialog, setTheme, useActionList } from '../../base/index.ts';
-import { SCREENS } from './screens.ts';
+import { GO_TO } from './pages.ts';
 
 /** Keys that are no actions by name: of fields and of the round sheet. */
 const OTHER_KEYS: [string, string][] = [
@@ -117,7 +117,7 @@ export function Finder({ onClose, onKeys }: { onClose: () => void; onKeys: () =>
               onSelect={doing(() => navigate(`/classes/${plan.id}`))}
             />
           ))}
-          {SCREENS.map(({ name, to, key }) => (
+          {GO_TO.map(({ name, to, key }) => (
             <Entry key={to} value={name} hint={key} onSelect={doing(() => navigate(to))} />
           ))}
           <Entry value="Light colours" onSelect={doing(() => setTheme('light'))} />

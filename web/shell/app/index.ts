@@ -1,2 +1,3 @@
 export { LibraryFigures } from './library-figures.tsx';
-export { AHEAD, Routes } from './routes.tsx';
+export { AHEAD } from './pages.ts';
+export { Routes } from './routes.tsx';

@@ -1,79 +1,30 @@
-import { Component, type ComponentType, lazy, type ReactNode, Suspense } from 'react';
+import { Component, lazy, type ReactNode, Suspense } from 'react';
 import { BrowserRouter, Link, Outlet, Route, Routes as Table } from 'react-router';
+import { PAGE_ROWS } from './pages.ts';
 import { Palette } from './palette.tsx';
 import { Shell } from './shell.tsx';
 
-/** What is fetched ahead: the desk. */
-export const AHEAD = () => import('../../lead/desk/index.ts');
+const SHOWN = PAGE_ROWS.map(({ path, load, isAlone }) => ({
+  path,
+  isAlone,
+  Screen: lazy(async () => ({ default: await load() })),
+}));
 
-/** A screen, loaded when it is first shown. */
-function screen<K extends string>(load: () => Promise<Record<K, ComponentType>>, name: K) {
-  return lazy(async () => ({ default: (await load())[name] }));
-}
+const routesOf = (pages: typeof SHOWN) =>
+  pages.map(({ path, Screen }) => <Route key={path} path={path} element={<Screen />} />);
 
-const Builder = screen(() => import('../../plan/builder/index.ts'), 'BuilderScreen');
-const Compare = screen(() => import('../../plan/compare/index.ts'), 'CompareScreen');
-const Calendar = screen(() => import('../../keep/calendar/index.ts'), 'CalendarScreen');
-const SeriesList = screen(() => import('../../keep/calendar/index.ts'), 'SeriesListScreen');
-const Series = screen(() => import('../../keep/calendar/index.ts'), 'SeriesScreen');
-const Weeks = screen(() => import('../../keep/records/index.ts'), 'WeeksScreen');
-const MovesCounted = screen(() => import('../../keep/records/index.ts'), 'MovesCountedScreen');
-const Trend = screen(() => import('../../keep/records/index.ts'), 'TrendScreen');
-const People = screen(() => import('../../keep/records/index.ts'), 'PeopleScreen');
-const Person = screen(() => import('../../keep/records/index.ts'), 'PersonScreen');
-const Classes = screen(() => import('../../plan/classes/index.ts'), 'ClassesScreen');
-const Desk = screen(AHEAD, 'DeskScreen');
-const Log = screen(() => import('../../keep/log/index.ts'), 'LogScreen');
-const Run = screen(() => import('../../keep/log/index.ts'), 'RunScreen');
-const Kit = screen(() => import('../../plan/moves/index.ts'), 'KitScreen');
-const Moves = screen(() => import('../../plan/moves/index.ts'), 'MovesScreen');
-const Music = screen(() => import('../../plan/music/index.ts'), 'MusicScreen');
-const Ready = screen(() => import('../../lead/ready/index.ts'), 'ReadyScreen');
-const Rehearse = screen(() => import('../../lead/rehearse/index.ts'), 'RehearseScreen');
-const Room = screen(() => import('../../plan/room/index.ts'), 'RoomScreen');
-const Bin = screen(() => import('../../keep/bin/index.ts'), 'BinScreen');
-const Keep = screen(() => import('../../keep/backups/index.ts'), 'KeepScreen');
-const Settings = screen(() => import('../settings/index.ts'), 'SettingsScreen');
-const Help = screen(() => import('../help/index.ts'), 'HelpScreen');
-const Login = screen(() => import('./login-screen.tsx'), 'LoginScreen');
-
-/** The screens by their addresses. */
+/** The pages by their addresses. */
 export function Routes() {
   return (
     <BrowserRouter>
       <Table>
         <Route element={<Shell />}>
           <Route element={<Shown />}>
-            <Route path="/" element={<Classes />} />
-            <Route path="/classes/:id" element={<Builder />} />
-            <Route path="/classes/:id/compare" element={<Compare />} />
-            <Route path="/classes/:id/room" element={<Room />} />
-            <Route path="/classes/:id/ready" element={<Ready />} />
-            <Route path="/moves" element={<Moves />} />
-            <Route path="/kit" element={<Kit />} />
-            <Route path="/music" element={<Music />} />
-            <Route path="/log" element={<Log />} />
-            <Route path="/log/:runId" element={<Run />} />
-            <Route path="/calendar" element={<Calendar />} />
-            <Route path="/series" element={<SeriesList />} />
-            <Route path="/series/:id" element={<Series />} />
-            <Route path="/records" element={<Weeks />} />
-            <Route path="/records/moves" element={<MovesCounted />} />
-            <Route path="/records/moves/:move" element={<Trend />} />
-            <Route path="/people" element={<People />} />
-            <Route path="/people/:id" element={<Person />} />
-            <Route path="/bin" element={<Bin />} />
-            <Route path="/keep" element={<Keep />} />
-            <Route path="/settings" element={<Settings />} />
-            <Route path="/help" element={<Help />} />
+            {routesOf(SHOWN.filter((p) => !p.isAlone))}
             <Route path="*" element={<NotHere />} />
           </Route>
         </Route>
-        <Route element={<Alone />}>
-          <Route path="/classes/:id/rehearse" element={<Rehearse />} />
-          <Route path="/desk/:runId" element={<Desk />} />
-          <Route path="/login" element={<Login />} />
-        </Route>
+        <Route element={<Alone />}>{routesOf(SHOWN.filter((p) => p.isAlone))}</Route>
       </Table>
     </BrowserRouter>
   );

@@ -10,16 +10,13 @@ import {
   useNewVersion,
   useTrouble,
 } from '../../base/index.ts';
+import { GO_TO } from './pages.ts';
 import { Palette } from './palette.tsx';
 import { Running } from './running.tsx';
-import { SCREENS } from './screens.ts';
 import { Wordmark } from './wordmark.tsx';
 
 const link = ({ isActive }: { isActive: boolean }) =>
   `flex min-h-11 items-center whitespace-nowrap border-b-2 px-1 ${isActive ? 'border-live text-ink' : 'border-transparent text-muted hover:text-ink'}`;
-
-/** What stands in the head of every planning screen; the rest is found from Settings and the palette. */
-const IN_HEAD = ['Classes', 'Calendar', 'Moves', 'Kit room', 'Music', 'Log', 'Records', 'Keeping', 'Settings', 'Help'];
 
 /** The frame round every planning screen; the desk has the whole window to itself. */
 export function Shell() {
@@ -27,7 +24,7 @@ export function Shell() {
   useLeaveField();
   useActions(
     'Screens',
-    SCREENS.map(({ name, to, key }) => ({ name, key, run: () => navigate(to) })),
+    GO_TO.map(({ name, to, key }) => ({ name, key, run: () => navigate(to) })),
   );
   return (
     <div className="flex min-h-dvh flex-col lg:has-[[data-own-scroll]]:[@media(min-height:600px)]:h-dvh">
@@ -42,7 +39,7 @@ export function Shell() {
           <Wordmark />
         </NavLink>
         <nav className="flex min-w-0 flex-1 gap-x-1 overflow-x-auto max-sm:text-small sm:gap-x-5" aria-label="Main">
-          {SCREENS.filter(({ name }) => IN_HEAD.includes(name)).map(({ name, to }) => (
+          {GO_TO.filter(({ inHead }) => inHead).map(({ name, to }) => (
             <NavLink
               key={to}
               to={to}
