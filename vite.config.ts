@@ -3,6 +3,7 @@ import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig, type Plugin } from 'vite';
 import { compression } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
+import { chunkGroups } from './scripts/chunks.ts';
 import { cutDigitsFace } from './scripts/digits-face.ts';
 
 /** Addresses of those who follow a class: a page of their own. */
@@ -10,45 +11,6 @@ const FOLLOWERS = /^\/(join|wall|camera|station|squad|remote)(\/|\?|$)/;
 
 /** Addresses of classes that are given out: pages of the server's. */
 const GIVEN_OUT = /^\/h\//;
-
-/**
- * What is sent together, by who needs it: left to itself the build makes a file of every set of pages that share something, and a page
- * comes in a hundred requests. What stands in no group goes with the page that needs it.
- */
-const CHUNKS = [
-  {
-    name: 'react',
-    test: /node_modules\/(react|react-dom|scheduler|zustand)\/|preload-helper|rolldown\/runtime|web\/base\/(theme|device\/storage)|stage\/target/,
-  },
-  // What every page but that for a code has: the class, its time, what is asked of the server.
-  {
-    name: 'model',
-    test: /core\/(class\/(cues|formats|station|values)|class\/plan\/(defaults|edits|fields|format-words|ids|in-series|layout|music|one-clock|parse|schema)\.|time\/|wire\/(documents|endpoint|live)\.)|node_modules\/(valibot|nanoid)\/|web\/base\/(data\/(client|local-time|trouble)\.|device\/run-lock|figures\/figure-source|live\/(timers|steady-clock|clock))|core\/voice\/(cues\/(phrases|spoken)|sound\/music-source)\./,
-  },
-  // What is drawn of a class that is led.
-  {
-    name: 'stage',
-    test: /core\/voice\/(cues\/(counts|said|types)\.|stage)|web\/base\/(live|ui\/use-(frames|window))|web\/lead\/stage\/(announce|big-time|field|fit-text|set-shown|use-sizes|words)\.|web\/lead\/follow\/(follow|use-run|screen-props|phone)/,
-  },
-  { name: 'figure', test: /\/figure\/|web\/base\/figures/ },
-  { name: 'sound', test: /core\/voice\/(cues|sound)|web\/base\/(audio|tracks\/loops)/ },
-  { name: 'session', test: /web\/lead\/(session\/(desk|this-desk)|ready\/volumes)/ },
-  // The frame of the planning screens, and what all of them ask for.
-  {
-    name: 'app',
-    test: /node_modules\/(react-router|@tanstack\/(react-query|query-core)|lucide-react|idb-keyval)\/|core\/(moves\/(lexicon|heads|guess|spelling|library|reading|schema|words)\.|wire\/(calendar|files|keeping|library|plan-document|plans|runs)\.|class\/plan\/(stored|steps|history)\.|record\/calendar\/(days|entries|items|zones)|record\/series\/schema|judge\/norms\/thresholds)|web\/base\/(data\/(api|clock|kept-plans|library-store|queries|use-calendar|use-loaded|use-pages)|lists\/(long-list|when-loaded|fault)|ui\/(button|actions|search-field|hint|keys))/,
-  },
-  // What a class is built and led with.
-  {
-    name: 'class',
-    test: /core\/(judge\/(balance|care|norms|room|sequence\/(search|index))|moves\/(find|swap)|record\/sets\/(sets|counts|change)\.|wire\/(records|speech|music))|node_modules\/comlink|web\/base\/(workers|drawings\/(class-strip|effort-line)|ui\/(number-field|duration-field|use-draft|field-error))/,
-  },
-].map((group, k, all) => ({
-  ...group,
-  priority: all.length - k,
-  minShareCount: 2,
-  includeDependenciesRecursively: false,
-}));
 
 export default defineConfig(async () => ({
   root: 'web',
@@ -73,7 +35,7 @@ export default defineConfig(async () => ({
     chunkSizeWarningLimit: 1500,
     rolldownOptions: {
       input: { index: 'web/index.html', follow: 'web/follow.html' },
-      output: { codeSplitting: { groups: CHUNKS } },
+      output: { codeSplitting: { groups: chunkGroups(import.meta.dirname) } },
     },
   },
   worker: { format: 'es' as const },

@@ -1,0 +1,95 @@
+const under = (folder: string, names: string) => names.split(' ').map((name) => `${folder}/${name}`);
+const packages = (names: string) => under('node_modules', names).map((path) => `${path}/`);
+
+/**
+ * What is sent together, by who needs it: left to itself the build makes a file of every set of pages that share something, and a page
+ * comes in a hundred requests. What stands in no chunk goes with the page that needs it. A chunk is the beginnings of the paths of its
+ * modules; the first that a module fits is its own.
+ */
+export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
+  {
+    name: 'react',
+    paths: [
+      ...packages('react react-dom scheduler zustand'),
+      'web/base/theme/',
+      'web/base/device/storage.',
+      'web/lead/stage/target.',
+    ],
+  },
+  // What every page but that for a code has: the class, its time, what is asked of the server.
+  {
+    name: 'model',
+    paths: [
+      ...under('core/class', 'cues/ formats/ station/ values/'),
+      ...under(
+        'core/class/plan',
+        'defaults. edits. fields. format-words. ids. in-series. layout. music. one-clock. parse. schema.',
+      ),
+      'core/time/',
+      ...under('core/wire', 'documents. endpoint. live.'),
+      ...under('core/voice', 'cues/phrases. cues/spoken. sound/music-source.'),
+      ...packages('valibot nanoid'),
+      ...under('web/base/data', 'client. local-time. trouble.'),
+      ...under('web/base/live', 'timers. steady-clock. clock.'),
+      'web/base/device/run-lock.',
+      'web/base/figures/figure-source.',
+    ],
+  },
+  // What is drawn of a class that is led.
+  {
+    name: 'stage',
+    paths: [
+      ...under('core/voice', 'cues/counts. cues/said. cues/types. stage/'),
+      ...under('web/base', 'live/ ui/use-frames. ui/use-window.'),
+      ...under('web/lead/stage', 'announce. big-time. field. fit-text. set-shown. use-sizes. words.'),
+      ...under('web/lead/follow', 'follow use-run-figures. phone.'),
+    ],
+  },
+  { name: 'figure', paths: ['figure/', 'web/base/figures/'] },
+  { name: 'sound', paths: ['core/voice/cues/', 'core/voice/sound/', 'web/base/audio/', 'web/base/tracks/loops.'] },
+  {
+    name: 'session',
+    paths: ['web/lead/session/desk', 'web/lead/session/this-desk.', 'web/lead/ready/volumes.'],
+  },
+  // The frame of the planning screens, and what all of them ask for.
+  {
+    name: 'app',
+    paths: [
+      ...packages('react-router @tanstack/react-query @tanstack/query-core lucide-react idb-keyval'),
+      ...under('core/moves', 'lexicon. heads. guess. spelling. library. reading. schema. words.'),
+      ...under('core/wire', 'calendar. files. backups. library. plan-document. plans. runs.'),
+      ...under('core/class/plan', 'stored. steps. history.'),
+      ...under('core/record', 'calendar/days. calendar/entries. calendar/items. calendar/zones. series/schema.'),
+      'core/judge/thresholds/thresholds.',
+      ...under('web/base/data', 'api. clock. kept-plans. library-store. queries. use-calendar. use-loaded. use-pages.'),
+      ...under('web/base/lists', 'long-list. when-loaded. fault-list.'),
+      ...under('web/base/ui', 'button. actions. search-field. hint.'),
+    ],
+  },
+  // What a class is built and led with.
+  {
+    name: 'class',
+    paths: [
+      ...under('core/judge', 'balance/ care/ thresholds/ room/ sequence/search. sequence/index.'),
+      ...under('core/moves', 'find. swap.'),
+      ...under('core/record/sets', 'sets. counts. change.'),
+      ...under('core/wire', 'records. speech. music.'),
+      ...packages('comlink'),
+      'web/base/workers/',
+      ...under('web/base/drawings', 'class-strip. effort-line.'),
+      ...under('web/base/ui', 'number-field. duration-field. use-draft. field-error.'),
+    ],
+  },
+];
+
+/** What the build is told: parts of its own that every page has go with the first chunk. */
+export const chunkGroups = (root: string) =>
+  CHUNKS.map(({ name, paths }, k) => ({
+    name,
+    test: (id: string) =>
+      paths.some((path) => id.startsWith(`${root}/${path}`)) ||
+      (k === 0 && /preload-helper|rolldown\/runtime/.test(id)),
+    priority: CHUNKS.length - k,
+    minShareCount: 2,
+    includeDependenciesRecursively: false,
+  }));
