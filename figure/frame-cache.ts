@@ -50,7 +50,7 @@ export function framesOf(figure: Figure): Frames {
   };
 }
 
-/** Films that have been asked for lately, by text and tempo: as many as a class and its other ways have moves. */
+/** Frames that have been asked for lately, by text and tempo: as many as a class and its other ways have moves. */
 const MOST_KEPT = 120;
 const cache = new Map<string, Frames | null>();
 

@@ -132,7 +132,8 @@ export async function savePlanIn(tx: Queryable, plan: Plan, baseVersion: number)
       const current = await findPlan(tx, plan.id);
       if (current) return { ok: false, current };
     }
-    if (!old?.same) await replacePlan(tx, plan, baseVersion);
+    const replaced = old?.same ? null : await replacePlan(tx, plan, baseVersion);
+    if (replaced) return { ok: true, stored: replaced };
   }
   const stored = await findPlan(tx, plan.id);
   if (!stored) throw new Error('The plan just saved is not there');

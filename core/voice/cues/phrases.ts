@@ -14,10 +14,16 @@ const takenApart = new WeakMap<object, Map<Phrase, readonly string[]>>();
 const NO_PHRASES: NonNullable<Plan['phrases']> = {};
 
 function partsOf(phrases: NonNullable<Plan['phrases']>, which: Phrase): readonly string[] {
-  const known = takenApart.get(phrases) ?? new Map<Phrase, readonly string[]>();
-  if (known.size === 0) takenApart.set(phrases, known);
-  const parts = known.get(which) ?? (phrases[which] ?? PHRASES[which]).split(/\{(\w+)\}/);
-  known.set(which, parts);
+  let known = takenApart.get(phrases);
+  if (!known) {
+    known = new Map();
+    takenApart.set(phrases, known);
+  }
+  let parts = known.get(which);
+  if (!parts) {
+    parts = (phrases[which] ?? PHRASES[which]).split(/\{(\w+)\}/);
+    known.set(which, parts);
+  }
   return parts;
 }
 

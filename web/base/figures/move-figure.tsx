@@ -33,11 +33,11 @@ export function useFigureFrames(name: string, tempo?: Tempo) {
 /** How a move is done, drawn; nothing where it is not drawn. */
 export function MoveFigure({ name, tempo, ...rest }: Props) {
   const frames = useFigureFrames(name, tempo);
-  return frames && <FilmFigure frames={frames} {...rest} />;
+  return frames && <FramesFigure frames={frames} {...rest} />;
 }
 
-/** A frames on a page: moving with the time of its screen, still where nobody wants motion. */
-export function FilmFigure({
+/** The frames of a move on a page: moving with the time of its screen, still where nobody wants motion. */
+export function FramesFigure({
   frames,
   time,
   small,

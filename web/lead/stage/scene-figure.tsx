@@ -1,6 +1,6 @@
 import type { RunState, RunView } from '../../../core/time/index.ts';
 import type { Shown } from '../../../core/voice/index.ts';
-import { beatOf, FilmFigure, timeOf, useFigureFrames } from '../../base/index.ts';
+import { beatOf, FramesFigure, timeOf, useFigureFrames } from '../../base/index.ts';
 
 interface Props {
   /** The set that is shown large: done now, or next. */
@@ -19,7 +19,7 @@ export function SceneFigure({ shown, state, view, yields, className = '' }: Prop
   if (!station || !frames) return null;
   return (
     <div data-yield={yields} className={`min-h-0 min-w-0 ${className}`}>
-      <FilmFigure
+      <FramesFigure
         frames={frames}
         side={shown?.side ?? null}
         time={timeOf(state, view)}

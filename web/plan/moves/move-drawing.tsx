@@ -2,7 +2,7 @@ import { Pause, Pencil, Play } from 'lucide-react';
 import { useState } from 'react';
 import type { Side } from '../../../core/class/index.ts';
 import type { Move } from '../../../core/moves/index.ts';
-import { Button, FilmFigure, IconButton, useFigureFrames, useFrames } from '../../base/index.ts';
+import { Button, FramesFigure, IconButton, useFigureFrames, useFrames } from '../../base/index.ts';
 
 const SIDES: readonly Side[] = ['left', 'right'];
 
@@ -31,7 +31,7 @@ export function MoveDrawing({ move, onChange }: { move: Move; onChange: () => vo
   };
   return (
     <figure className="mt-2 border-y border-line-strong py-2">
-      <FilmFigure
+      <FramesFigure
         frames={frames}
         side={move.oneSided ? side : null}
         time={{ atMs: Math.max(0, elapsed), runs }}
