@@ -23,6 +23,7 @@ const WITH_MOCKS = [
   'web/lead/pulse/pulse-line.test.tsx',
   'web/lead/session/kept-runs.test.ts',
   'web/base/tracks/tracks.test.ts',
+  'web/base/tracks/use-tracks.test.ts',
 ];
 
 export default defineConfig({

@@ -30,13 +30,13 @@ export function together(here: readonly TrackInfo[], there: readonly TrackInfo[]
   return [...all.values()].sort((a, b) => a.title.localeCompare(b.title));
 }
 
-/** The tracks that can be had on this device. */
+/** The tracks that can be had on this device: none until its own are read, so that no other is taken for the first. */
 export function useTracks(): Tracks & { all: readonly OwnTrack[] } {
   const state = useStore();
   useEffect(() => {
     if (useStore.getState().own === null) void read();
   }, []);
-  return { ...state, all: [...(state.own ?? []), ...LOOP_TRACKS] };
+  return { ...state, all: state.own === null ? [] : [...state.own, ...LOOP_TRACKS] };
 }
 
 /** Takes files in, one after the other; gives what became of each. */

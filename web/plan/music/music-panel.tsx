@@ -9,11 +9,11 @@ import { changeMusic, PartMusic } from './part-music.tsx';
 
 /** The music of the class, block by block: what plays in work, rest and break, and what of which track is heard when. */
 export function MusicPanel({ plan }: { plan: Plan }) {
-  const { all } = useTracks();
+  const { own, all } = useTracks();
   const arranged = useMemo(() => arrangeMusic(plan, compile(plan).intervals), [plan]);
   const here = new Set(all.map((t) => t.id));
   const used = [...new Map(arranged.sounds.map((s) => [s.track.id, s.track])).values()];
-  const missing = used.filter((t) => !here.has(t.id));
+  const missing = own === null ? [] : used.filter((t) => !here.has(t.id));
   return (
     <>
       <p className="text-small text-muted">
