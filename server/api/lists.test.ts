@@ -4,11 +4,12 @@ import { newStation, type Plan } from '../../core/class/index.ts';
 import { plainMove } from '../../core/moves/index.ts';
 import { block, circuit, format, planOf, stations } from '../../core/test/build.ts';
 import { outlineOf } from '../../core/time/index.ts';
+import type { StoredVersion } from '../../core/wire/index.ts';
 import type { Database } from '../db/database.ts';
 import { listMoves, saveMoves, setHidden } from '../db/moves.ts';
 import { savePlan } from '../db/plans.ts';
 import { appendEvents, createRun } from '../db/runs.ts';
-import { type StoredVersion, thinHistory } from '../db/versions.ts';
+import { thinHistory } from '../db/versions.ts';
 import { checkedApp } from '../test/checked-app.ts';
 import { emptyDatabase } from '../test/fresh-database.ts';
 

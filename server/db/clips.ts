@@ -1,4 +1,5 @@
 import type { Queryable } from './database.ts';
+import { fieldsOf } from './fields.ts';
 
 /** A stored sound of some words. */
 export interface Clip {
@@ -39,16 +40,13 @@ export async function storeClip(db: Queryable, voice: string, rate: number, word
 }
 
 /** Recordings for a class and for all; the class's own comes first where both have the words. */
-export async function listRecordings(
+export const listRecordings = (
   db: Queryable,
   planId: string,
-): Promise<{ planId: string; words: string; ms: number }[]> {
-  const rows = await db.query<{ plan_id: string; words: string; ms: number }>(
-    "SELECT plan_id, words, ms FROM recording WHERE plan_id IN ('', $1) ORDER BY words, plan_id DESC",
-    [planId],
-  );
-  return rows.map((r) => ({ planId: r.plan_id, words: r.words, ms: r.ms }));
-}
+): Promise<{ planId: string; words: string; ms: number }[]> =>
+  fieldsOf(db, "SELECT plan_id, words, ms FROM recording WHERE plan_id IN ('', $1) ORDER BY words, plan_id DESC", [
+    planId,
+  ]);
 
 export async function findRecording(db: Queryable, planId: string, words: string): Promise<Clip | null> {
   const [row] = await db.query<{ ms: number; wav: Uint8Array }>(

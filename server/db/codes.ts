@@ -1,5 +1,6 @@
 import { randomInt } from 'node:crypto';
 import type { Queryable } from './database.ts';
+import { fieldsOf } from './fields.ts';
 
 /** What a code opens: to watch, to watch and enter a squad's reps, or to command the run. */
 export const CODE_KINDS = ['watch', 'squad', 'remote'] as const;
@@ -28,9 +29,10 @@ export async function codesOf(db: Queryable, runId: string): Promise<Record<Code
 
 /** The run a code was made for, and what it opens of it while it may; null when there is none. */
 export async function findCode(db: Queryable, code: string): Promise<{ runId: string; kind: CodeKind } | null> {
-  const [row] = await db.query<{ run_id: string; kind: CodeKind }>(
+  const [row] = await fieldsOf<{ runId: string; kind: CodeKind }>(
+    db,
     'SELECT run_id, kind FROM run_code WHERE code = $1',
     [code.toUpperCase()],
   );
-  return row ? { runId: row.run_id, kind: row.kind } : null;
+  return row ?? null;
 }

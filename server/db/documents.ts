@@ -1,5 +1,5 @@
 import { type Problem, readStoredPlan, type Stored } from '../../core/class/index.ts';
-import type { Fault } from './page.ts';
+import type { Fault } from '../../core/wire/index.ts';
 
 /** A stored document that does not fit its schema, named; the rest of the database is not held up by it. */
 export class UnreadableDocument extends Error {

@@ -10,6 +10,7 @@ import {
 } from '../../core/time/index.ts';
 import type { WaitingEntry } from '../../core/wire/index.ts';
 import type { Database, Queryable } from './database.ts';
+import { fieldsOf } from './fields.ts';
 import { findPerson, personNamed } from './people.ts';
 import { appendTo, lastSeq, lockRun, type RunRow } from './runs.ts';
 
@@ -89,17 +90,16 @@ async function write(tx: Queryable, run: RunRow, id: string, atMs: number, entry
   await appendTo(tx, run, [{ ...entry, id, seq, atMs: Math.round(atMs) }]);
 }
 
-type WaitingRow = { id: string; phone: string; name: string; command: Record<string, unknown>; made_at: Date };
+type Row = Omit<WaitingEntry, 'command'> & { command: Record<string, unknown> };
+
+const SELECT = 'SELECT id, phone, name, command, made_at AS at FROM waiting_entry';
 
 /** What waits in a run for the instructor, the oldest first. */
 export async function waitingIn(db: Queryable, runId: string): Promise<WaitingEntry[]> {
-  const rows = await db.query<WaitingRow>(
-    'SELECT id, phone, name, command, made_at FROM waiting_entry WHERE run_id = $1 ORDER BY made_at, id',
-    [runId],
-  );
-  return rows.flatMap(({ id, phone, name, command, made_at }) => {
+  const rows = await fieldsOf<Row>(db, `${SELECT} WHERE run_id = $1 ORDER BY made_at, id`, [runId]);
+  return rows.flatMap(({ command, ...row }) => {
     const entry = enteredOf(command);
-    return entry ? [{ id, phone, name, at: made_at.toISOString(), command: entry }] : [];
+    return entry ? [{ ...row, command: entry }] : [];
   });
 }
 
@@ -118,7 +118,7 @@ export function settleWaiting(
 ): Promise<'written' | 'left out' | 'nobody' | null> {
   return db.transaction(async (tx) => {
     const run = await lockRun(tx, runId);
-    const [row] = await tx.query<WaitingRow>('SELECT * FROM waiting_entry WHERE run_id = $1 AND id = $2', [runId, id]);
+    const [row] = await fieldsOf<Row>(tx, `${SELECT} WHERE run_id = $1 AND id = $2`, [runId, id]);
     if (!run || !row) return null;
     if (person !== null && !(await findPerson(tx, person))) return 'nobody';
     await tx.query('DELETE FROM waiting_entry WHERE id = $1', [id]);

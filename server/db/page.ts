@@ -1,18 +1,3 @@
-/** A page of a long list: its rows, and where the next page begins; null at the end. */
-export interface Page<T> {
-  items: T[];
-  next: string | null;
-  /** Stored documents of this page that cannot be read, each with what is wrong with it. */
-  faults: Fault[];
-}
-
-/** One stored document that cannot be read; the others are not held up by it. */
-export interface Fault {
-  id: string;
-  title: string;
-  problem: string;
-}
-
 /** Where a list ordered by a time, then an id, both falling, goes on. */
 export interface Cursor {
   at: string;

@@ -1,23 +1,21 @@
 import type { Person } from '../../core/wire/index.ts';
 import type { Queryable } from './database.ts';
 
-type PersonRow = { id: string; name: string; squad: string };
-
 /** The people of the club, by name; numbers by their value. */
 export async function listPeople(db: Queryable): Promise<Person[]> {
-  const rows = await db.query<PersonRow>('SELECT id, name, squad FROM person');
+  const rows = await db.query<Person>('SELECT id, name, squad FROM person');
   const order = new Intl.Collator('en', { numeric: true });
-  return rows.map(({ id, name, squad }) => ({ id, name, squad })).sort((a, b) => order.compare(a.name, b.name));
+  return rows.sort((a, b) => order.compare(a.name, b.name));
 }
 
 export async function findPerson(db: Queryable, id: string): Promise<Person | null> {
-  const [row] = await db.query<PersonRow>('SELECT id, name, squad FROM person WHERE id = $1', [id]);
+  const [row] = await db.query<Person>('SELECT id, name, squad FROM person WHERE id = $1', [id]);
   return row ?? null;
 }
 
 /** The person of a name, however its letters are written; null where there is none. */
 export async function personNamed(db: Queryable, name: string): Promise<Person | null> {
-  const [row] = await db.query<PersonRow>('SELECT id, name, squad FROM person WHERE lower(name) = lower($1)', [
+  const [row] = await db.query<Person>('SELECT id, name, squad FROM person WHERE lower(name) = lower($1)', [
     name.trim(),
   ]);
   return row ?? null;

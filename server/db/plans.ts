@@ -1,34 +1,15 @@
 import { type Plan, readStoredPlan, searchText } from '../../core/class/index.ts';
 import { compile, type Outline, outlineOf } from '../../core/time/index.ts';
+import type { Page, StoredPlan } from '../../core/wire/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { readable, storedOf } from './documents.ts';
-import { anywhere, type Cursor, type Page, searchWords, writeCursor } from './page.ts';
-
-/** A stored class plan. */
-export interface StoredPlan {
-  plan: Plan;
-  version: number;
-  updatedAt: string;
-  /** When the class was last led; null when it never was. */
-  lastLedAt: string | null;
-  /** In the bin since; null when it is not. */
-  deletedAt: string | null;
-  /** What was changed in an older document to make it one of today, in words. */
-  told: string[];
-}
+import { fieldsOf } from './fields.ts';
+import { anywhere, type Cursor, searchWords, writeCursor } from './page.ts';
 
 /** A save that met another version, or a class in the bin, gives the class as it is stored. */
 export type SaveResult = { ok: true; stored: StoredPlan } | { ok: false; current: StoredPlan };
 
-type PlanRow = {
-  id: string;
-  title: string;
-  document: unknown;
-  version: number;
-  updated_at: Date;
-  last_led_at: Date | null;
-  deleted_at: Date | null;
-};
+type PlanRow = Omit<StoredPlan, 'plan' | 'told'> & { id: string; title: string; document: unknown };
 
 const LAST_LED = `(SELECT max(r.started_at) FROM run r
   WHERE r.plan_id = p.id AND r.status <> 'abandoned' AND NOT r.trial AND r.deleted_at IS NULL)`;
@@ -36,12 +17,12 @@ const LAST_LED = `(SELECT max(r.started_at) FROM run r
 const SELECT = `SELECT p.id, p.title, p.document, p.version, p.updated_at, p.deleted_at, ${LAST_LED} AS last_led_at
   FROM plan p`;
 
-const fromRow = (row: PlanRow): StoredPlan => ({
-  ...storedOf(row.document, `The class \u201c${row.title}\u201d`),
-  version: row.version,
-  updatedAt: row.updated_at.toISOString(),
-  lastLedAt: row.last_led_at?.toISOString() ?? null,
-  deletedAt: row.deleted_at?.toISOString() ?? null,
+const fromRow = ({ title, document, version, updatedAt, lastLedAt, deletedAt }: PlanRow): StoredPlan => ({
+  ...storedOf(document, `The class \u201c${title}\u201d`),
+  version,
+  updatedAt,
+  lastLedAt,
+  deletedAt,
 });
 
 /** Which classes are asked for: by words, only those with a room plan, after a place in the list. */
@@ -62,7 +43,8 @@ export async function listPlans(
   { query = '', after = null, withRoom = false, noSeries = false, bin = false, limit }: PlanQuery,
 ): Promise<Page<StoredPlan>> {
   const words = searchWords(query).map(anywhere);
-  const rows = await db.query<PlanRow & { at: string }>(
+  const rows = await fieldsOf<PlanRow & { at: string }>(
+    db,
     `SELECT x.*, x.updated_at::text AS at FROM (${SELECT}
      WHERE (p.deleted_at IS NOT NULL) = $6 AND ($2::text IS NULL OR (p.updated_at, p.id) < ($2::timestamptz, $3::text))
        AND (cardinality($4::text[]) = 0 OR coalesce(p.search, lower(p.title)) LIKE ALL ($4::text[]))
@@ -83,7 +65,7 @@ export async function countPlans(db: Queryable): Promise<number> {
 
 /** One plan, deleted or not; null when there is none of that id. Throws `UnreadableDocument`. */
 export async function findPlan(db: Queryable, id: string): Promise<StoredPlan | null> {
-  const [row] = await db.query<PlanRow>(`${SELECT} WHERE p.id = $1`, [id]);
+  const [row] = await fieldsOf<PlanRow>(db, `${SELECT} WHERE p.id = $1`, [id]);
   return row ? fromRow(row) : null;
 }
 
@@ -151,7 +133,8 @@ const SITTING = "interval '10 minutes'";
  * version any more, it is in the bin, or the text is the same: nothing is done then.
  */
 async function replacePlan(db: Queryable, plan: Plan, version: number): Promise<StoredPlan | null> {
-  const [row] = await db.query<Omit<PlanRow, 'id' | 'title' | 'document' | 'deleted_at'>>(
+  const [row] = await fieldsOf<Pick<PlanRow, 'version' | 'updatedAt' | 'lastLedAt'>>(
+    db,
     `WITH old AS (
        SELECT id, version, document, total_ms, updated_at FROM plan
        WHERE id = $1 AND version = $6 AND deleted_at IS NULL AND document <> $3::jsonb FOR UPDATE),
@@ -170,16 +153,7 @@ async function replacePlan(db: Queryable, plan: Plan, version: number): Promise<
      FROM old WHERE p.id = old.id RETURNING p.version, p.updated_at, ${LAST_LED} AS last_led_at`,
     [...valuesOf(plan), version],
   );
-  return row
-    ? {
-        plan,
-        version: row.version,
-        updatedAt: row.updated_at.toISOString(),
-        lastLedAt: row.last_led_at?.toISOString() ?? null,
-        deletedAt: null,
-        told: [],
-      }
-    : null;
+  return row ? { plan, ...row, deletedAt: null, told: [] } : null;
 }
 
 /** Fills in what classes of an older database are found by. */

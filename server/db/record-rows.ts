@@ -4,9 +4,9 @@ import { workSums } from '../../core/judge/index.ts';
 import { keyOf } from '../../core/moves/index.ts';
 import { doneIntervals, type RunRecord, recordOf, type SetRecord, sessionEffort } from '../../core/record/index.ts';
 import type { RunEvent } from '../../core/time/index.ts';
+import type { StoredRun } from '../../core/wire/index.ts';
 import type { Database, Queryable } from './database.ts';
-import { UnreadableDocument } from './documents.ts';
-import { type RunRow, type RunWithEvents, withEvents } from './runs.ts';
+import { lockRun, wholeRuns } from './runs.ts';
 
 const BATCH = 20;
 /** Records made while somebody waits for them; where more are to be made, what is there is shown. */
@@ -76,26 +76,11 @@ export async function unreadRuns(db: Database): Promise<number> {
 }
 
 async function recordRun(tx: Queryable, id: string): Promise<void> {
-  const [row] = await tx.query<RunRow>('SELECT * FROM run WHERE id = $1 FOR UPDATE', [id]);
-  if (!row) return;
-  const stored = await tx.query<{ event: unknown }>(
-    'SELECT event FROM run_event WHERE run_id = $1 ORDER BY seq, event_id',
-    [id],
-  );
-  let run: RunWithEvents;
-  try {
-    run = withEvents(
-      row,
-      stored.map((r) => r.event),
-    );
-  } catch (error) {
-    if (error instanceof UnreadableDocument) return;
-    throw error;
-  }
-  await keepRecord(tx, run);
+  if (!(await lockRun(tx, id))) return;
+  for (const run of await wholeRuns(tx, 'r.id = $1', [id])) await keepRecord(tx, run);
 }
 
-async function keepRecord(tx: Queryable, { id, plan, events }: RunWithEvents): Promise<void> {
+async function keepRecord(tx: Queryable, { id, plan, events }: StoredRun): Promise<void> {
   const record = recordOf(plan, events);
   const effort = sessionEffort(record.closing);
   const words = [...record.notes.map((n) => n.text), record.closing.next, ...record.sets.map((s) => s.note)];

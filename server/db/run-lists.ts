@@ -4,28 +4,24 @@ import { keyOf } from '../../core/moves/index.ts';
 import {
   asLeft,
   compile,
-  type DeviationSums,
   foldRun,
   idleEnd,
-  type Outline,
   OutlineSchema,
   outlineOf,
   sumDeviations,
   summarise,
   viewOf,
 } from '../../core/time/index.ts';
+import type { GoingRun, Page, RunSums } from '../../core/wire/index.ts';
 import type { Database, Queryable } from './database.ts';
 import { readable, UnreadableDocument } from './documents.ts';
-import { anywhere, type Cursor, type Page, searchWords, writeCursor } from './page.ts';
+import { fieldsOf } from './fields.ts';
+import { anywhere, type Cursor, searchWords, writeCursor } from './page.ts';
 import { rebuildSoon } from './record-rows.ts';
-import { asOf, type RunRow, type RunWithEvents, type StoredRun, sumsOf, sumUp, withEvents } from './runs.ts';
+import { asOf, RUN, type RunRow, SUMS, sumUp, wholeRuns } from './runs.ts';
 
 /** What lists ask of a run: no documents. */
-type SumsRow = Omit<RunRow, 'document' | 'clock_offset_ms'> & {
-  at: string;
-  outline: unknown;
-  deviations: DeviationSums;
-};
+type SumsRow = Omit<RunSums, 'outline'> & { at: string; outline: unknown };
 
 /** What of the log is asked for: words of its titles and notes, and what else it is found by. */
 export interface RunQuery {
@@ -44,35 +40,17 @@ export interface RunQuery {
   nowMs: number;
 }
 
-/** A run as the log lists it. */
-export type ListedRun = Omit<StoredRun, 'plan'> & { outline: Outline; deviations: DeviationSums };
-
-/** A run that goes on. */
-export interface GoingRun {
-  id: string;
-  planId: string;
-  title: string;
-  startedAt: string | null;
-  status: 'running' | 'paused';
-  /** Left to the end, ms. */
-  toEndMs: number;
-  /** It waits for a tap. */
-  waiting: boolean;
-}
-
-const LISTED = `id, plan_id, title, status, started_at, ended_at, planned_ms, actual_ms, outline, deviations,
-  came, effort, trial, deleted_at`;
-
 /** Whether what is asked for is found by the records of runs. */
 const asksRecords = ({ query = '', squad, move }: RunQuery) => query !== '' || Boolean(squad) || Boolean(move);
 
 /** A page of the runs that have begun, the latest first. */
-export async function listRuns(db: Database, asked: RunQuery): Promise<Page<ListedRun>> {
+export async function listRuns(db: Database, asked: RunQuery): Promise<Page<RunSums>> {
   const { query = '', since = null, until = null, planId = null, squad = null, move = null, trial = null } = asked;
   const { bin = false, after = null, limit, nowMs } = asked;
   if (asksRecords(asked)) await rebuildSoon(db);
-  const rows = await db.query<SumsRow>(
-    `SELECT ${LISTED}, started_at::text AS at FROM run
+  const rows = await fieldsOf<SumsRow>(
+    db,
+    `SELECT ${SUMS}, outline, deviations, started_at::text AS at FROM run
      WHERE started_at IS NOT NULL AND (deleted_at IS NOT NULL) = $6 AND ($2::text IS NULL OR (started_at, id) < ($2::timestamptz, $3::text))
        AND (cardinality($4::text[]) = 0 OR lower(title) LIKE ALL ($4::text[])
          OR EXISTS (SELECT 1 FROM run_record k WHERE k.run_id = run.id AND lower(run.title) || ' ' || k.words LIKE ALL ($4::text[])))
@@ -106,28 +84,17 @@ export async function listRuns(db: Database, asked: RunQuery): Promise<Page<List
   return { items, faults, next: last ? writeCursor({ at: last.at, id: last.id }) : null };
 }
 
-function listed(row: SumsRow): ListedRun {
-  const outline = parseWith(OutlineSchema, row.outline);
-  if (!outline.ok)
-    throw new UnreadableDocument(`The run of \u201c${row.title}\u201d`, [
-      { path: 'class', message: 'as it was led does not fit this version' },
-    ]);
-  return { ...sumsOf(row), outline: outline.value, deviations: row.deviations };
-}
-
-/** The runs that a condition of SQL names, each with all of its events; those that cannot be read are left out. */
-async function wholeRuns(db: Queryable, where: string, values: readonly unknown[] = []): Promise<RunWithEvents[]> {
-  const rows = await db.query<RunRow & { events: unknown[] | null }>(
-    `SELECT r.*, (SELECT json_agg(e.event ORDER BY e.seq, e.event_id) FROM run_event e WHERE e.run_id = r.id) AS events
-     FROM run r WHERE ${where}`,
-    [...values],
-  );
-  return readable(rows, (row) => withEvents(row, row.events ?? [])).items;
+function listed({ at: _, outline, ...sums }: SumsRow): RunSums {
+  const read = parseWith(OutlineSchema, outline);
+  if (read.ok) return { ...sums, outline: read.value };
+  throw new UnreadableDocument(`The run of \u201c${sums.title}\u201d`, [
+    { path: 'class', message: 'as it was led does not fit this version' },
+  ]);
 }
 
 /** Runs that may be under way as they stand now; those that cannot be read are left to the list. */
-async function listedNow(db: Queryable, ids: readonly string[], nowMs: number): Promise<Map<string, ListedRun>> {
-  const found = new Map<string, ListedRun>();
+async function listedNow(db: Queryable, ids: readonly string[], nowMs: number): Promise<Map<string, RunSums>> {
+  const found = new Map<string, RunSums>();
   if (ids.length === 0) return found;
   for (const run of await wholeRuns(db, 'r.id = ANY ($1)', [ids])) {
     const { plan, events, faults: _, clockOffsetMs: __, ...sums } = asOf(run, nowMs);
@@ -189,9 +156,11 @@ export async function workSince(db: Queryable, since: Date): Promise<{ runs: num
 /** Fills in what lists ask of runs of an older database; a run that cannot be read stays named as such. */
 export async function fillRuns(db: Queryable): Promise<void> {
   for (let after = ''; ; ) {
-    const rows = await db.query<RunRow>('SELECT * FROM run WHERE outline IS NULL AND id > $1 ORDER BY id LIMIT 100', [
-      after,
-    ]);
+    const rows = await fieldsOf<RunRow>(
+      db,
+      `SELECT ${RUN} FROM run WHERE outline IS NULL AND id > $1 ORDER BY id LIMIT 100`,
+      [after],
+    );
     if (rows.length === 0) return;
     for (const row of rows) {
       after = row.id;

@@ -9,80 +9,25 @@ import {
   outlineOf,
   type RunEvent,
   RunEventSchema,
-  type RunStatus,
   sumDeviations,
   summarise,
 } from '../../core/time/index.ts';
+import type { Fault, StoredRun } from '../../core/wire/index.ts';
 import { type Database, type Queryable, StatementError } from './database.ts';
 import { readable, storedOf, UnreadableDocument } from './documents.ts';
-import type { Fault } from './page.ts';
+import { fieldsOf } from './fields.ts';
 
-/** A run with the class as it was led. */
-export interface StoredRun {
-  id: string;
-  planId: string;
-  title: string;
-  plan: Plan;
-  status: RunStatus;
-  startedAt: string | null;
-  endedAt: string | null;
-  plannedMs: number;
-  actualMs: number;
-  /** How many came, and how hard it was, 0 to 10; null where nobody said. */
-  came: number | null;
-  effort: number | null;
-  /** It was no class: it counts in no sum. */
-  trial: boolean;
-  /** In the bin since; null when it is not. */
-  deletedAt: string | null;
-}
+/** A run as it is stored: what lists ask, and its class. */
+export type RunRow = Omit<StoredRun, 'plan' | 'events' | 'faults'> & { document: unknown };
 
-export interface RunWithEvents extends StoredRun {
-  events: RunEvent[];
-  /** Stored events that cannot be read; the run is shown without them. */
-  faults: Fault[];
-  /** Server's clock less the desk's, ms. */
-  clockOffsetMs: number;
-}
+/** The columns that lists ask. */
+export const SUMS =
+  'id, plan_id, title, status, started_at, ended_at, planned_ms, actual_ms, came, effort, trial, deleted_at';
+/** The columns of a `RunRow`. */
+export const RUN = `${SUMS}, document, clock_offset_ms`;
 
-/** A run as it is stored. */
-export type RunRow = {
-  id: string;
-  plan_id: string;
-  title: string;
-  document: unknown;
-  status: RunStatus;
-  started_at: Date | null;
-  ended_at: Date | null;
-  planned_ms: number;
-  actual_ms: number;
-  clock_offset_ms: number;
-  came: number | null;
-  effort: number | null;
-  trial: boolean;
-  deleted_at: Date | null;
-};
-
-/** What of a run is in columns of its own. */
-export const sumsOf = (row: Omit<RunRow, 'document' | 'clock_offset_ms'>) => ({
-  id: row.id,
-  planId: row.plan_id,
-  title: row.title,
-  status: row.status,
-  startedAt: row.started_at?.toISOString() ?? null,
-  endedAt: row.ended_at?.toISOString() ?? null,
-  plannedMs: row.planned_ms,
-  actualMs: row.actual_ms,
-  came: row.came,
-  effort: row.effort,
-  trial: row.trial,
-  deletedAt: row.deleted_at?.toISOString() ?? null,
-});
-
-const fromRow = (row: RunRow): StoredRun => ({
-  ...sumsOf(row),
-  plan: storedOf(row.document, `The run of \u201c${row.title}\u201d`, { ran: true }).plan,
-});
+const planOf = ({ document, title }: RunRow): Plan =>
+  storedOf(document, `The run of \u201c${title}\u201d`, { ran: true }).plan;
 
 /**
  * Stores a run with the plan as it is led. One that is known and has not begun takes the plan as it is now; one that has begun is left
@@ -131,8 +76,8 @@ export async function setRunDeleted(db: Queryable, id: string, deleted: boolean)
 }
 
 /** One run with its events in order; null when there is none of that id. Throws `UnreadableDocument`. */
-export async function findRun(db: Queryable, id: string): Promise<RunWithEvents | null> {
-  const [row] = await db.query<RunRow>('SELECT * FROM run WHERE id = $1', [id]);
+export async function findRun(db: Queryable, id: string): Promise<StoredRun | null> {
+  const [row] = await fieldsOf<RunRow>(db, `SELECT ${RUN} FROM run WHERE id = $1`, [id]);
   return row ? withEvents(row, await storedEvents(db, id)) : null;
 }
 
@@ -164,9 +109,21 @@ const storedEvents = async (db: Queryable, runId: string) =>
     await db.query<{ event: unknown }>('SELECT event FROM run_event WHERE run_id = $1 ORDER BY seq, event_id', [runId])
   ).map((r) => r.event);
 
-export function withEvents(row: RunRow, stored: readonly unknown[]): RunWithEvents {
-  const { events, faults } = readEvents(stored, row.title);
-  return { ...fromRow(row), events, faults, clockOffsetMs: row.clock_offset_ms };
+/** A run with its class and its events; those that cannot be read are named. Throws `UnreadableDocument`. */
+function withEvents(row: RunRow, stored: readonly unknown[]): StoredRun {
+  const { document: _, ...sums } = row;
+  return { ...sums, plan: planOf(row), ...readEvents(stored, row.title) };
+}
+
+/** The runs that a condition of SQL names, each with all of its events; those that cannot be read are left out. */
+export async function wholeRuns(db: Queryable, where: string, values: readonly unknown[] = []): Promise<StoredRun[]> {
+  const rows = await fieldsOf<RunRow & { stored: unknown[] | null }>(
+    db,
+    `SELECT ${RUN}, (SELECT json_agg(e.event ORDER BY e.seq, e.event_id) FROM run_event e WHERE e.run_id = r.id) AS stored
+     FROM run r WHERE ${where}`,
+    values,
+  );
+  return readable(rows, ({ stored, ...row }) => withEvents(row, stored ?? [])).items;
 }
 
 function readEvents(stored: readonly unknown[], title: string): { events: RunEvent[]; faults: Fault[] } {
@@ -227,7 +184,7 @@ export const appendEvents = (db: Database, runId: string, events: readonly RunEv
 
 /** A run that nobody else writes to until the transaction ends; null when there is none of that id. */
 export async function lockRun(tx: Queryable, runId: string): Promise<RunRow | null> {
-  const [run] = await tx.query<RunRow>('SELECT * FROM run WHERE id = $1 FOR UPDATE', [runId]);
+  const [run] = await fieldsOf<RunRow>(tx, `SELECT ${RUN} FROM run WHERE id = $1 FOR UPDATE`, [runId]);
   return run ?? null;
 }
 
@@ -331,7 +288,7 @@ export async function sumUp(tx: Queryable, row: RunRow): Promise<void> {
   const stored = await storedEvents(tx, row.id);
   let plan: Plan;
   try {
-    plan = fromRow(row).plan;
+    plan = planOf(row);
   } catch (error) {
     if (error instanceof UnreadableDocument) return;
     throw error;
@@ -359,7 +316,7 @@ export async function sumUp(tx: Queryable, row: RunRow): Promise<void> {
 }
 
 /** The run as it stands at a moment: one that ran out while nobody looked, or that nobody touched for hours, has finished. */
-export function asOf(run: RunWithEvents, nowMs: number): RunWithEvents {
+export function asOf(run: StoredRun, nowMs: number): StoredRun {
   const state = asLeft(foldRun(run.plan, run.events), nowMs - run.clockOffsetMs);
   if (state.status === run.status) return run;
   return {

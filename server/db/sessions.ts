@@ -1,14 +1,9 @@
+import type { SignedIn } from '../../core/wire/index.ts';
 import type { Queryable } from './database.ts';
+import { fieldsOf } from './fields.ts';
 
-/** Somebody who has said the passphrase in some browser. */
-export interface Session {
-  /** The hash of what that browser shows; the session's name. */
-  id: string;
-  agent: string;
-  address: string;
-  madeAt: string;
-  seenAt: string;
-}
+/** Somebody who has said the passphrase in some browser; the id is the hash of what that browser shows. */
+export type Session = Omit<SignedIn, 'mine'>;
 
 /** A session that has begun. */
 export interface NewSession {
@@ -48,20 +43,13 @@ export async function seeSession(db: Queryable, id: string, address: string, now
 }
 
 /** The sessions that go on, the last used first. */
-export async function listSessions(db: Queryable, mark: string, now: Date): Promise<Session[]> {
-  const rows = await db.query<{ token_hash: string; agent: string; address: string; made_at: Date; seen_at: Date }>(
-    `SELECT token_hash, agent, address, made_at, seen_at FROM session
+export const listSessions = (db: Queryable, mark: string, now: Date): Promise<Session[]> =>
+  fieldsOf(
+    db,
+    `SELECT token_hash AS id, agent, address, made_at, seen_at FROM session
      WHERE passphrase_mark = $1 AND expires_at > $2 ORDER BY seen_at DESC, token_hash LIMIT 200`,
     [mark, now],
   );
-  return rows.map((r) => ({
-    id: r.token_hash,
-    agent: r.agent,
-    address: r.address,
-    madeAt: r.made_at.toISOString(),
-    seenAt: r.seen_at.toISOString(),
-  }));
-}
 
 /** Ends one session; false when there is none of that name. */
 export async function endSession(db: Queryable, id: string): Promise<boolean> {

@@ -1,5 +1,7 @@
+import type { CardCodes } from '../../core/wire/index.ts';
 import { makeCode } from './codes.ts';
 import type { Queryable } from './database.ts';
+import { fieldsOf } from './fields.ts';
 
 /** Long enough that nobody guesses one that stays for a season. */
 const LENGTH = 10;
@@ -10,8 +12,6 @@ export interface StationCode {
   planId: string;
   stationId: string;
 }
-
-type Row = { code: string; plan_id: string; station_id: string };
 
 /** Gives the stations of a class codes where they have none that last, and has all end at a time. */
 export async function makeCardCodes(
@@ -31,35 +31,34 @@ export async function makeCardCodes(
 
 /** The codes of a class's cards that last, by station. */
 export async function cardCodesOf(db: Queryable, planId: string, now: Date): Promise<Map<string, string>> {
-  const rows = await db.query<Row>(
+  const rows = await fieldsOf<StationCode>(
+    db,
     'SELECT code, plan_id, station_id FROM station_code WHERE plan_id = $1 AND ends_at > $2',
     [planId, now],
   );
-  return new Map(rows.map((r) => [r.station_id, r.code]));
+  return new Map(rows.map((r) => [r.stationId, r.code]));
 }
 
 /** What a card's code is of, while it lasts and its class is there; null when nothing. */
 export async function findStationCode(db: Queryable, code: string, now: Date): Promise<StationCode | null> {
-  const [row] = await db.query<Row>(
+  const [row] = await fieldsOf<StationCode>(
+    db,
     `SELECT s.code, s.plan_id, s.station_id FROM station_code s JOIN plan p ON p.id = s.plan_id AND p.deleted_at IS NULL
      WHERE s.code = $1 AND s.ends_at > $2`,
     [code.toUpperCase(), now],
   );
-  return row ? { code: row.code, planId: row.plan_id, stationId: row.station_id } : null;
+  return row ?? null;
 }
 
 /** How many codes the cards of each class have, and when the last of them ends. */
-export async function listCardCodes(
-  db: Queryable,
-  now: Date,
-): Promise<{ planId: string; title: string; cards: number; endsAt: string }[]> {
-  const rows = await db.query<{ id: string; title: string; n: number; at: Date }>(
-    `SELECT p.id, p.title, count(*)::int AS n, max(s.ends_at) AS at FROM station_code s JOIN plan p ON p.id = s.plan_id
+export const listCardCodes = (db: Queryable, now: Date): Promise<CardCodes[]> =>
+  fieldsOf(
+    db,
+    `SELECT p.id AS plan_id, p.title, count(*)::int AS cards, max(s.ends_at) AS ends_at
+     FROM station_code s JOIN plan p ON p.id = s.plan_id
      WHERE s.ends_at > $1 AND p.deleted_at IS NULL GROUP BY p.id, p.title ORDER BY p.title, p.id LIMIT 500`,
     [now],
   );
-  return rows.map((r) => ({ planId: r.id, title: r.title, cards: r.n, endsAt: r.at.toISOString() }));
-}
 
 /** Takes the codes of a class's cards back; gives how many there were. */
 export const endCardCodes = async (db: Queryable, planId: string): Promise<number> =>

@@ -1,19 +1,9 @@
 import { type Plan, readStoredPlan } from '../../core/class/index.ts';
 import { comparePlans } from '../../core/time/index.ts';
+import type { StoredVersion } from '../../core/wire/index.ts';
 import type { Queryable } from './database.ts';
 import { storedOf } from './documents.ts';
-
-/** An earlier text of a class. */
-export interface StoredVersion {
-  version: number;
-  savedAt: string;
-  title: string;
-  totalMs: number;
-  /** What the instructor calls it; null where it has no name. */
-  name: string | null;
-  /** What the text after it changed, in words, and how much more than is told; null where one of them cannot be read. */
-  changes: { told: string[]; more: number } | null;
-}
+import { fieldsOf } from './fields.ts';
 
 /** Names a text of a class, an earlier one or that of now, or takes its name away; false when there is no such text. */
 export async function nameVersion(db: Queryable, id: string, version: number, name: string | null): Promise<boolean> {
@@ -39,15 +29,8 @@ export async function listVersions(
   id: string,
   { below = null, limit }: { below?: number | null; limit: number },
 ): Promise<{ items: StoredVersion[]; next: number | null }> {
-  const rows = await db.query<{
-    version: number;
-    saved_at: Date;
-    title: string;
-    total_ms: number;
-    name: string | null;
-    document: unknown;
-    after: unknown;
-  }>(
+  const rows = await fieldsOf<Omit<StoredVersion, 'changes'> & { document: unknown; after: unknown }>(
+    db,
     `SELECT v.version, v.saved_at, v.document->>'title' AS title, v.total_ms, v.name, v.document,
        coalesce((SELECT n.document FROM plan_version n WHERE n.plan_id = $1 AND n.version > v.version
                  ORDER BY n.version LIMIT 1),
@@ -56,14 +39,9 @@ export async function listVersions(
      WHERE v.plan_id = $1 AND ($2::int IS NULL OR v.version < $2) ORDER BY v.version DESC LIMIT $3`,
     [id, below, limit + 1],
   );
-  const items = rows.slice(0, limit).map((r) => ({
-    version: r.version,
-    savedAt: r.saved_at.toISOString(),
-    title: r.title,
-    totalMs: r.total_ms,
-    name: r.name,
-    changes: changesBetween(r.document, r.after),
-  }));
+  const items = rows
+    .slice(0, limit)
+    .map(({ document, after, ...text }) => ({ ...text, changes: changesBetween(document, after) }));
   return { items, next: rows.length > limit ? (items.at(-1)?.version ?? null) : null };
 }
 

@@ -49,7 +49,6 @@ export {
   currentInterval,
   intervalKey,
   type RunState,
-  type RunStatus,
   runIntervals,
   type Segment,
   type SegmentEnd,
