@@ -3,22 +3,11 @@ import type { Plan, WeightUnit } from '../../../core/class/index.ts';
 import type { Thresholds } from '../../../core/judge/index.ts';
 import type { KitItem, Move } from '../../../core/moves/index.ts';
 import type { RunEvent } from '../../../core/time/index.ts';
-import {
-  backups,
-  ConflictSchema,
-  files,
-  type Habits,
-  library,
-  plans,
-  runs,
-  type StoredPlan,
-} from '../../../core/wire/index.ts';
+import { ConflictSchema, library, plans, runs, type StoredPlan } from '../../../core/wire/index.ts';
 import { ApiError, ask } from './client.ts';
 
 /** A desk's sends are tried again anyway: one that hangs must not hold a connection for long. */
 const RUN_PATIENCE_MS = 4000;
-/** A restore of a large backup takes its time. */
-const RESTORE_PATIENCE_MS = 600_000;
 const PAGE = 50;
 
 /** What of a list is asked for. */
@@ -59,12 +48,6 @@ export const api = {
     ask(plans.savePlan, { path: { id: plan.id }, body: { plan, baseVersion } }),
   deletePlan: (id: string) => ask(plans.deletePlan, { path: { id } }),
   undeletePlan: (id: string) => ask(plans.undeletePlan, { path: { id } }),
-  versions: (id: string, below: number | null = null) =>
-    ask(plans.listVersions, { path: { id }, query: below === null ? {} : { below: String(below) } }),
-  version: (id: string, version: number) => ask(plans.getVersion, { path: { id, version } }),
-  nameVersion: (id: string, version: number, name: string | null) =>
-    ask(plans.nameVersion, { path: { id, version }, body: { name } }),
-  importPlans: (text: string, goodPart: boolean) => ask(files.importFile, { body: { text, goodPart } }),
   moves: () => ask(library.listMoves, {}),
   movesUsed: () => ask(library.movesUsed, {}),
   movesLately: () => ask(library.movesLately, {}),
@@ -76,14 +59,7 @@ export const api = {
   units: () => ask(library.getUnits, {}),
   saveUnits: (weight: WeightUnit) => ask(library.saveUnits, { body: { weight } }),
   thresholds: () => ask(library.getThresholds, {}) as Promise<Thresholds>,
-  saveThresholds: (thresholds: Thresholds) => ask(library.saveThresholds, { body: thresholds }),
-  preparedRun: (plan: string) => ask(runs.preparedRun, { query: { plan } }),
-  addresses: () => ask(backups.getAddresses, {}),
   habits: () => ask(library.getHabits, {}),
-  saveHabits: (habits: Habits) => ask(library.saveHabits, { body: habits }),
-  goingRuns: () => ask(runs.goingRuns, {}),
-  deleteRun: (id: string) => ask(runs.deleteRun, { path: { id } }),
-  undeleteRun: (id: string) => ask(runs.undeleteRun, { path: { id } }),
   runs: (query: LogQuery = {}) => ask(runs.listRuns, { query: listed(query) }),
   markRuns: (ids: readonly string[], marks: { trial?: boolean; binned?: boolean }) =>
     ask(runs.markRuns, { body: { ids: [...ids], ...marks } }),
@@ -96,20 +72,6 @@ export const api = {
   /** How the leading desk's clock stands to the server's, ms. */
   tellClock: (id: string, clockOffsetMs: number) =>
     ask(runs.tellClock, { path: { id }, body: { clockOffsetMs }, patienceMs: RUN_PATIENCE_MS }),
-};
-
-/** What the page of backups asks of the server, and who is signed in. */
-export const keepApi = {
-  keeping: () => ask(backups.getKeeping, {}),
-  make: () => ask(backups.makeBackup, { patienceMs: RESTORE_PATIENCE_MS }),
-  check: () => ask(backups.checkData, { patienceMs: RESTORE_PATIENCE_MS }),
-  restoreKept: (file: string) => ask(backups.restoreKept, { path: { file }, patienceMs: RESTORE_PATIENCE_MS }),
-  restoreFile: (file: File) => ask(backups.restoreFile, { file, patienceMs: RESTORE_PATIENCE_MS }),
-  session: () => ask(backups.getSession, {}),
-  signIn: (passphrase: string) => ask(backups.signIn, { body: { passphrase } }),
-  sessions: () => ask(backups.listSessions, {}),
-  endSession: (id: string) => ask(backups.endSession, { path: { id } }),
-  signOut: () => ask(backups.signOut, {}),
 };
 
 /** The stored plan inside a 409 answer, or null. */

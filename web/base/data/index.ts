@@ -1,4 +1,4 @@
-export { api, conflictOf, keepApi, type LogQuery } from './api.ts';
+export { api, conflictOf, type LogQuery } from './api.ts';
 export type { Asked } from './client.ts';
 export { ApiError, addressOf, ask, fetchFrom, firstProblem, messageOf, type Standing, standingOf } from './client.ts';
 export { clockAt, clockOf, timeWords } from './clock.ts';

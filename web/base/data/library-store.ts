@@ -6,6 +6,7 @@ import { type Thresholds, USUAL_THRESHOLDS } from '../../../core/judge/index.ts'
 import { type KitItem, keyOf, type Library, libraryOf, type Move, type Uses } from '../../../core/moves/index.ts';
 import { type Habits, library } from '../../../core/wire/index.ts';
 import { api } from './api.ts';
+import { ask } from './client.ts';
 
 interface LibraryState {
   state: 'loading' | 'ready' | 'failed';
@@ -89,7 +90,7 @@ export const useLibrary = create<LibraryState>((set, get) => ({
     const before = get().habits;
     set({ habits });
     try {
-      await api.saveHabits(habits);
+      await ask(library.saveHabits, { body: habits });
     } catch (error) {
       set({ habits: before });
       throw error;

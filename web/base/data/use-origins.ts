@@ -1,4 +1,5 @@
-import { api } from './api.ts';
+import { backups } from '../../../core/wire/index.ts';
+import { ask } from './client.ts';
 import { useLoaded } from './use-loaded.ts';
 
 /** Whether an address is of this machine alone: no phone finds it. */
@@ -6,7 +7,7 @@ export const isOwnMachine = (origin: string) => /^https?:\/\/(localhost|127\.|\[
 
 /** Where other devices find this server: what its page was opened by first, if that is not of this machine alone. */
 export function useOrigins() {
-  const [addresses] = useLoaded(['addresses'], api.addresses);
+  const [addresses] = useLoaded(['addresses'], () => ask(backups.getAddresses, {}));
   const here = window.location.origin;
   const known = addresses.state === 'ready' ? addresses.value : { origins: [], loopbackOnly: false, machine: [] };
   const origins = [...new Set([...(isOwnMachine(here) ? [] : [here]), ...known.origins, here])];

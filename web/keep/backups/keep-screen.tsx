@@ -1,14 +1,17 @@
 import { formatDistanceToNow } from 'date-fns';
 import { Download, HardDriveDownload, RotateCcw, ShieldCheck, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { type Keeping, backups as wire } from '../../../core/wire/index.ts';
-import { addressOf, Button, clockAt, Dialog, keepApi, useLoaded, WhenLoaded } from '../../base/index.ts';
+import { backups, type Keeping } from '../../../core/wire/index.ts';
+import { addressOf, ask, Button, clockAt, Dialog, useLoaded, WhenLoaded } from '../../base/index.ts';
 import { SignedInList } from './signed-in-list.tsx';
 import { backupWords, sizeWords, sumWords } from './words.ts';
 
+/** A backup of a large database, and its restore, take their time. */
+const PATIENCE_MS = 600_000;
+
 /** Where the club's data is, its backups, and who may see it. */
 export function KeepScreen() {
-  const [loaded, reload] = useLoaded(['keeping'], keepApi.keeping);
+  const [loaded, reload] = useLoaded(['keeping'], () => ask(backups.getKeeping, {}));
   return (
     <main id="content" className="mx-auto w-full max-w-[1240px] px-5 py-6">
       <title>Keeping · Odd Round</title>
@@ -44,7 +47,7 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
   };
   const check = () =>
     during('check', async () => {
-      const { rows, faults } = await keepApi.check();
+      const { rows, faults } = await ask(backups.checkData, { patienceMs: PATIENCE_MS });
       if (faults.length > 0) throw new Error(faults.join('; '));
       return `Every row can be read: ${sumWords(rows)}.`;
     });
@@ -63,12 +66,14 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
         <Button
           look="strong"
           disabled={busy !== null}
-          onClick={() => during('make', async () => `Made: ${(await keepApi.make()).file}.`)}
+          onClick={() =>
+            during('make', async () => `Made: ${(await ask(backups.makeBackup, { patienceMs: PATIENCE_MS })).file}.`)
+          }
         >
           <HardDriveDownload size={17} aria-hidden="true" /> {busy === 'make' ? 'Making…' : 'Back up now'}
         </Button>
         <a
-          href={addressOf(wire.getBackupNow, {})}
+          href={addressOf(backups.getBackupNow, {})}
           className="inline-flex min-h-11 items-center gap-2 rounded-md border border-line-strong bg-card px-4 hover:border-ink"
         >
           <Download size={17} aria-hidden="true" /> Save to this device
@@ -89,7 +94,11 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
           onChange={(e) => {
             const chosen = e.target.files?.[0];
             e.target.value = '';
-            if (chosen) setAsked({ name: chosen.name, restore: restore(() => keepApi.restoreFile(chosen)) });
+            if (chosen)
+              setAsked({
+                name: chosen.name,
+                restore: restore(() => ask(backups.restoreFile, { file: chosen, patienceMs: PATIENCE_MS })),
+              });
           }}
         />
       </div>
@@ -110,7 +119,7 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
               </span>
               <a
                 className="inline-flex min-h-11 items-center px-2 underline"
-                href={addressOf(wire.getBackup, { path: { file: b.file } })}
+                href={addressOf(backups.getBackup, { path: { file: b.file } })}
                 aria-label={`Save ${b.file}`}
               >
                 Save
@@ -119,7 +128,14 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
                 look="quiet"
                 disabled={busy !== null}
                 aria-label={`Restore ${b.file}`}
-                onClick={() => setAsked({ name: b.file, restore: restore(() => keepApi.restoreKept(b.file)) })}
+                onClick={() =>
+                  setAsked({
+                    name: b.file,
+                    restore: restore(() =>
+                      ask(backups.restoreKept, { path: { file: b.file }, patienceMs: PATIENCE_MS }),
+                    ),
+                  })
+                }
               >
                 <RotateCcw size={16} aria-hidden="true" /> Restore
               </Button>

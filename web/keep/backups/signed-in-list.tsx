@@ -1,17 +1,17 @@
 import { formatDistanceToNow } from 'date-fns';
 import { LogOut } from 'lucide-react';
-import type { SignedIn } from '../../../core/wire/index.ts';
-import { Button, keepApi, useLoaded, WhenLoaded } from '../../base/index.ts';
+import { backups, type SignedIn } from '../../../core/wire/index.ts';
+import { ask, Button, useLoaded, WhenLoaded } from '../../base/index.ts';
 import { browserWords } from './words.ts';
 
 const whoIsIn = async (): Promise<SignedIn[] | null> =>
-  (await keepApi.session()).gated ? await keepApi.sessions() : null;
+  (await ask(backups.getSession, {})).gated ? await ask(backups.listSessions, {}) : null;
 
 /** The browsers that have said the passphrase; each can be sent out. */
 export function SignedInList() {
   const [loaded, reload] = useLoaded(['sessions'], whoIsIn);
   const leave = () =>
-    keepApi.signOut().then(
+    ask(backups.signOut, {}).then(
       () => window.location.assign('/login'),
       () => reload(),
     );
@@ -41,7 +41,7 @@ export function SignedInList() {
                       <Button
                         look="quiet"
                         aria-label={`Sign out ${browserWords(s.agent)} at ${s.address}`}
-                        onClick={() => keepApi.endSession(s.id).then(reload, reload)}
+                        onClick={() => ask(backups.endSession, { path: { id: s.id } }).then(reload, reload)}
                       >
                         Sign out
                       </Button>

@@ -2,7 +2,8 @@ import { format, formatDistanceToNow } from 'date-fns';
 import { Link } from 'react-router';
 import { formatDuration } from '../../../core/class/index.ts';
 import { totals } from '../../../core/time/index.ts';
-import { api, Button, FaultList, LongList, messageOf, toast, usePages } from '../../base/index.ts';
+import { runs as wire } from '../../../core/wire/index.ts';
+import { api, ask, Button, FaultList, LongList, messageOf, toast, usePages } from '../../base/index.ts';
 
 const since = (at: string | null) =>
   at === null ? '' : `in the bin for ${formatDistanceToNow(new Date(at)).replace('about ', '')}`;
@@ -53,7 +54,7 @@ export function BinScreen() {
               title={run.title}
               to={`/log/${run.id}`}
               more={`${run.startedAt ? format(new Date(run.startedAt), 'd MMM yyyy, HH:mm, ') : ''}${since(run.deletedAt)}`}
-              onBack={() => void back(api.undeleteRun(run.id), run.title, runs.reload)}
+              onBack={() => void back(ask(wire.undeleteRun, { path: { id: run.id } }), run.title, runs.reload)}
             />
           )}
         </LongList>

@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { applySteps, formatDuration, type Plan, placeWords, stepsBetween } from '../../../core/class/index.ts';
 import { addDays, type DatedClass, type Series, TEMPLATES } from '../../../core/record/index.ts';
 import { totals } from '../../../core/time/index.ts';
-import { calendar, exporting, records } from '../../../core/wire/index.ts';
+import { calendar, exporting, plans, records } from '../../../core/wire/index.ts';
 import {
   addressOf,
   api,
@@ -201,7 +201,7 @@ async function carryOn(from: DatedClass, classes: readonly DatedClass[]): Promis
   const later = classes.filter((c) => (c.series?.nth ?? 0) > nth && c.planId !== null && !c.cancelled);
   try {
     const [first, now] = await Promise.all([
-      api.version(from.planId ?? '', 1).catch(() => null),
+      ask(plans.getVersion, { path: { id: from.planId ?? '', version: 1 } }).catch(() => null),
       api.plan(from.planId ?? ''),
     ]);
     if (first === null || now.version === 1) {

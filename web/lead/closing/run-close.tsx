@@ -2,8 +2,8 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { type Closing, closingOf, endedIdle, type RunCommand, type RunState } from '../../../core/time/index.ts';
-import type { StoredRun } from '../../../core/wire/index.ts';
-import { api, Button, fetchAnew, messageOf, toast } from '../../base/index.ts';
+import { runs, type StoredRun } from '../../../core/wire/index.ts';
+import { api, ask, Button, fetchAnew, messageOf, toast } from '../../base/index.ts';
 import { ClosingFields } from './closing-fields.tsx';
 import { FeltBy } from './felt-by.tsx';
 import { WaitingEntries } from './waiting-entries.tsx';
@@ -69,7 +69,7 @@ export function RunControls({ run, state, hasEnd, onChanged }: Props & { hasEnd:
   const goesOn = state.status === 'running' || state.status === 'paused';
   const lastMs = Math.max(...run.events.map((e) => e.atMs));
   const bin = (away: boolean) =>
-    void (away ? api.deleteRun(run.id) : api.undeleteRun(run.id)).then(
+    void ask(away ? runs.deleteRun : runs.undeleteRun, { path: { id: run.id } }).then(
       () => {
         onChanged();
         if (away)

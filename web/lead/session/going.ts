@@ -1,6 +1,6 @@
 import { create } from 'zustand';
-import type { GoingRun } from '../../../core/wire/index.ts';
-import { api } from '../../base/index.ts';
+import { type GoingRun, runs } from '../../../core/wire/index.ts';
+import { ask } from '../../base/index.ts';
 import { goingHere } from './going-here.ts';
 import { keptRuns, restoreRuns } from './kept-runs.ts';
 
@@ -32,7 +32,7 @@ export const useGoing = create<Going>((set) => ({
     await restoreRuns();
     const nowMs = Date.now();
     const here = begunHere(nowMs);
-    const elsewhere = await api.goingRuns().catch(() => [] as GoingRun[]);
+    const elsewhere = await ask(runs.goingRuns, {}).catch(() => [] as GoingRun[]);
     // What this browser has of its own run is newer than what the server has.
     const others = elsewhere.filter((r) => !here.has(r.id));
     const going = [...[...here.values()].filter((r) => r !== null), ...others];

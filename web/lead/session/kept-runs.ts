@@ -1,7 +1,8 @@
 import { nanoid } from 'nanoid';
 import type { Plan } from '../../../core/class/index.ts';
 import { resolvePlan } from '../../../core/moves/index.ts';
-import { api, dropCopy, keepCopy, local, putBack, useLibrary } from '../../base/index.ts';
+import { runs } from '../../../core/wire/index.ts';
+import { api, ask, dropCopy, keepCopy, local, putBack, useLibrary } from '../../base/index.ts';
 import { Outbox } from './outbox.ts';
 import { RunStorage } from './run-storage.ts';
 
@@ -85,7 +86,7 @@ async function preparedRunOf(planId: string): Promise<string | null> {
     const head = keptRuns.readHead(id);
     return head?.plan.id === planId && keptRuns.keptEvents(id).length === 0 ? [head] : [];
   });
-  const there = await api.preparedRun(planId).catch(() => null);
+  const there = await ask(runs.preparedRun, { query: { plan: planId } }).catch(() => null);
   if (there === null) return here[0]?.id ?? null;
   // One that this browser has begun is not as the server has it yet; one that the server had may have begun on another desk.
   if (there.id !== null && keptRuns.keptEvents(there.id).length === 0) return there.id;

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import { CLASS_COLUMNS, type ClassColumn, guessClassColumns, type PlanFile } from '../../../core/out/index.ts';
-import { ApiError, api, Button, ColumnTable, Dialog, messageOf, readAside, useLibrary } from '../../base/index.ts';
+import { files } from '../../../core/wire/index.ts';
+import { ApiError, ask, Button, ColumnTable, Dialog, messageOf, readAside, useLibrary } from '../../base/index.ts';
 
 import { readFile, sendClasses } from './import-classes.ts';
 import { kindOf, readTableOf, readTyped } from './other-files.ts';
@@ -76,7 +77,12 @@ export function ImportDialog({ onDone, onClose }: Props) {
     };
     progress(0, plans.length);
     try {
-      await sendClasses(file, (text) => api.importPlans(text, false), progress, stop.current.signal);
+      await sendClasses(
+        file,
+        (text) => ask(files.importFile, { body: { text, goodPart: false } }),
+        progress,
+        stop.current.signal,
+      );
       if (sent === plans.length) return onDone();
       setSaid(`Cancelled: ${sent} of ${plans.length} classes were imported.`);
     } catch (e) {

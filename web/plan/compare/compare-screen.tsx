@@ -2,8 +2,8 @@ import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { formatDuration, type Plan } from '../../../core/class/index.ts';
 import { comparePlans, compile, isBreak, isWork, totals } from '../../../core/time/index.ts';
-import type { StoredPlan, StoredVersion } from '../../../core/wire/index.ts';
-import { api, Button, ClassPicker, toast, useLoaded, WhenLoaded } from '../../base/index.ts';
+import { plans, type StoredPlan, type StoredVersion } from '../../../core/wire/index.ts';
+import { api, ask, Button, ClassPicker, toast, useLoaded, WhenLoaded } from '../../base/index.ts';
 
 import { EarlierTexts } from './earlier-texts.tsx';
 
@@ -23,9 +23,10 @@ function Compare({ stored }: { stored: StoredPlan }) {
   const [other, setOther] = useState<{ name: string; plan: Plan; version: number | null } | null>(null);
   const fail = () => toast.error('It could not be opened; nothing was changed.');
   const pickVersion = (v: StoredVersion) =>
-    api
-      .version(stored.plan.id, v.version)
-      .then((plan) => setOther({ name: `version ${v.version}`, plan, version: v.version }), fail);
+    ask(plans.getVersion, { path: { id: stored.plan.id, version: v.version } }).then(
+      (plan) => setOther({ name: `version ${v.version}`, plan, version: v.version }),
+      fail,
+    );
   const restore = () =>
     other &&
     api.savePlan({ ...other.plan, id: stored.plan.id }, stored.version).then(() => {

@@ -2,8 +2,8 @@ import { format } from 'date-fns';
 import { Tag } from 'lucide-react';
 import { useState } from 'react';
 import { formatDuration } from '../../../core/class/index.ts';
-import type { StoredVersion } from '../../../core/wire/index.ts';
-import { api, Button, Choice, IconButton, TextField, toast, usePages } from '../../base/index.ts';
+import { plans, type StoredVersion } from '../../../core/wire/index.ts';
+import { ask, Button, Choice, IconButton, TextField, toast, usePages } from '../../base/index.ts';
 
 interface Props {
   id: string;
@@ -14,7 +14,7 @@ interface Props {
 /** The texts a class had before, the newest first; older ones come when they are asked for. */
 export function EarlierTexts({ id, chosen, onPick }: Props) {
   const pages = usePages(['versions', id], async (below) => {
-    const { items, next } = await api.versions(id, below === null ? null : Number(below));
+    const { items, next } = await ask(plans.listVersions, { path: { id }, query: below === null ? {} : { below } });
     return { items, next: next === null ? null : String(next), faults: [] };
   });
   if (pages.state === 'failed') return <p className="text-muted">{pages.message}.</p>;
@@ -57,7 +57,7 @@ function Text({
     setTyped(null);
     if (typed === null || next === name) return;
     try {
-      await api.nameVersion(id, v.version, next);
+      await ask(plans.nameVersion, { path: { id, version: v.version }, body: { name: next } });
       setName(next);
     } catch {
       toast.error('The name was not kept: the server cannot be reached.');

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { CHECKS, THRESHOLDS, type ThresholdName, type Thresholds } from '../../../core/judge/index.ts';
-import { api, useLibrary } from '../../base/index.ts';
+import { library } from '../../../core/wire/index.ts';
+import { ask, useLibrary } from '../../base/index.ts';
 
 /** Every threshold once, under the first check that turns on it. */
 const BY_CHECK = CHECKS.map(({ id, title, reason, source, thresholds }, k) => ({
@@ -19,7 +20,7 @@ export function ThresholdFields({ open = false }: { open?: boolean }) {
     const next: Thresholds = { ...thresholds, [name]: value };
     setThresholds(next);
     try {
-      await api.saveThresholds(next);
+      await ask(library.saveThresholds, { body: next });
       setFailed(false);
     } catch {
       setFailed(true);

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { ApiError, Button, keepApi, ownPlace, TextField } from '../../base/index.ts';
+import { backups } from '../../../core/wire/index.ts';
+import { ApiError, ask, Button, ownPlace, TextField } from '../../base/index.ts';
 import { Wordmark } from './wordmark.tsx';
 
 /** Where the instructor's passphrase is asked when the server listens on the network. */
@@ -10,7 +11,7 @@ export function LoginScreen() {
   const [failed, setFailed] = useState<string | null>(null);
   const enter = async () => {
     try {
-      await keepApi.signIn(passphrase);
+      await ask(backups.signIn, { body: { passphrase } });
       window.location.assign(ownPlace(params.get('to') ?? '/', window.location.origin));
     } catch (error) {
       setFailed(error instanceof ApiError ? error.message : 'Something failed');
