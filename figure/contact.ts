@@ -12,7 +12,7 @@ import {
   dot,
   length,
   minus,
-  type Turn,
+  type Rotation,
   times,
   turnOf,
   unit,
@@ -124,7 +124,7 @@ function footPoint(leg: Leg, manner: Manner): Vec {
 }
 
 /** How a foot is turned that rests so: flat, or tipped about its ball or its heel as it is now. */
-function footTurn(leg: Leg, manner: Manner, anchor: Anchor): Turn {
+function footTurn(leg: Leg, manner: Manner, anchor: Anchor): Rotation {
   const flat = turnOf(anchor.forward, UP, cross(anchor.forward, UP));
   if (manner === 'flat') return flat;
   if (manner === 'instep') return within(flat, about.z(-172));
@@ -136,7 +136,7 @@ function footTurn(leg: Leg, manner: Manner, anchor: Anchor): Turn {
 }
 
 /** Where the ankle is for a foot that rests at an anchor, turned so. */
-function ankleFor(manner: Manner, anchor: Anchor, foot: Turn): Vec {
+function ankleFor(manner: Manner, anchor: Anchor, foot: Rotation): Vec {
   if (manner === 'heel') return add(anchor.at, apply(foot, [LENGTHS.heel, LENGTHS.ankleHeight, 0]));
   if (manner === 'instep') return add(anchor.at, [0, REST.instep, 0]);
   return add(anchor.at, apply(foot, [-LENGTHS.ball, LENGTHS.ankleHeight, 0]));
@@ -219,7 +219,7 @@ export function easeAnkle(p: Posture, s: Skeleton, side: Side): void {
 }
 
 /** How far the toes are drawn up, seen from the side of the shank, degrees. */
-export function ankleBend(shank: Turn, foot: Turn): number {
+export function ankleBend(shank: Rotation, foot: Rotation): number {
   const forward = axis(foot, 0);
   const x = axis(shank, 0);
   const y = axis(shank, 1);

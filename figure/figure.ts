@@ -27,7 +27,7 @@ export interface Stretched {
 }
 
 /** A thing that stands in the room; null where it stands is where the body rests on it. */
-export interface Placed {
+export interface PlacedProp {
   kind: PlacedKind;
   at: number | null;
 }
@@ -65,7 +65,7 @@ export interface FigureText {
   travels: boolean;
   /** Through the positions without stopping at each. */
   flows: boolean;
-  placed: readonly Placed[];
+  placed: readonly PlacedProp[];
   /** The way back to the first position. */
   back: Pick<Position, 'phase' | 'inMs' | 'airM' | 'going' | 'holdMs'>;
   /** The two positions that are shown where nothing moves. */

@@ -1,7 +1,7 @@
 import { JOINTS, type Joint, SIDES, type Side } from './body.ts';
 import type { FigureText } from './figure.ts';
 import { figureOf, placeOf, whenAt } from './motion.ts';
-import { PARTS, type Part, partIndex } from './posture.ts';
+import { PARTS, type Parameter, partIndex } from './posture.ts';
 import { buildFigure, type Written } from './read.ts';
 import { FINE } from './see.ts';
 import type { Skeleton } from './skeleton.ts';
@@ -17,10 +17,11 @@ export interface Handle {
   name: string;
   side: Side | null;
   at: (s: Skeleton) => Vec;
-  turns: readonly Pick<Part, 'joint' | 'side' | 'way'>[];
+  turns: readonly Pick<Parameter, 'joint' | 'side' | 'way'>[];
 }
 
-const turn = (joint: Part['joint'], side: Side | null, ...ways: string[]) => ways.map((way) => ({ joint, side, way }));
+const turn = (joint: Parameter['joint'], side: Side | null, ...ways: string[]) =>
+  ways.map((way) => ({ joint, side, way }));
 
 const ofSide = (side: Side): Handle[] => [
   { name: `${side} elbow`, side, at: (s) => s.arms[side].elbow, turns: turn('shoulder', side, 'bend', 'out') },
@@ -85,12 +86,12 @@ export function dragged(
   const own = figure.positions[position];
   if (!own) return written;
   const indices = handle.turns.map((t) => partIndex(t.joint, t.side, t.way));
-  const parts = indices.map((i) => PARTS[i] as Part);
+  const parts = indices.map((i) => PARTS[i] as Parameter);
   const values = indices.map((i) => own.posture[i] as number);
   const place = (tried: readonly number[]) => {
     const posture = own.posture.slice();
     indices.forEach((i, k) => {
-      const part = parts[k] as Part;
+      const part = parts[k] as Parameter;
       posture[i] = tried[k] as number;
       if (alike && part.side !== null) posture[part.mirror] = tried[k] as number;
     });
@@ -108,7 +109,7 @@ export function dragged(
     });
     const by = leastSquares(slopes, dx, dy);
     values.forEach((v, k) => {
-      const { from, to } = parts[k] as Part;
+      const { from, to } = parts[k] as Parameter;
       values[k] = Math.min(to, Math.max(from, v + Math.min(25, Math.max(-25, by[k] ?? 0))));
     });
   }
@@ -133,7 +134,7 @@ function leastSquares(slopes: readonly (readonly [number, number])[], dx: number
 }
 
 /** One angle that is said. */
-interface Angle extends Pick<Part, 'joint' | 'side' | 'way'> {
+interface Angle extends Pick<Parameter, 'joint' | 'side' | 'way'> {
   value: number;
 }
 

@@ -1,7 +1,7 @@
 import { STATURE } from './body.ts';
 import { carriersOf } from './carry.ts';
 import type { End } from './contact.ts';
-import type { FigureText, Placed, Position } from './figure.ts';
+import type { FigureText, PlacedProp, Position } from './figure.ts';
 import type { PlacedKind } from './kit.ts';
 import { mirroredPosition } from './mirror.ts';
 import { moved } from './skeleton.ts';
@@ -77,6 +77,6 @@ function placeAll(
       placed.set(c.on as PlacedKind, at?.[0] ?? null);
     }
   if (wallX !== null) placed.set('wall', wallX);
-  for (const { kind, at } of figure.placed as readonly Placed[]) placed.set(kind, at ?? placed.get(kind) ?? 0);
+  for (const { kind, at } of figure.placed as readonly PlacedProp[]) placed.set(kind, at ?? placed.get(kind) ?? 0);
   return [...placed].map(([kind, at]) => ({ kind, at: at ?? 0 }));
 }

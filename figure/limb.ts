@@ -10,7 +10,7 @@ import {
   dot,
   length,
   minus,
-  type Turn,
+  type Rotation,
   times,
   turnOf,
   unapply,
@@ -25,7 +25,7 @@ import {
  */
 
 export interface Bent {
-  upper: Turn;
+  upper: Rotation;
   /** How far the middle joint is bent, degrees; 0 is straight. */
   bend: number;
   /** How far the end stays from where it was to be, m. */
@@ -77,8 +77,8 @@ const wrap = (angle: number) => angle - 360 * Math.round(angle / 360);
  * what they were.
  */
 export function anglesOf(
-  parent: Turn,
-  upper: Turn,
+  parent: Rotation,
+  upper: Rotation,
   side: Side,
   were: readonly [number, number, number],
 ): [number, number, number] {
@@ -111,7 +111,7 @@ export function writeLimb(
   p: Posture,
   limb: 'arm' | 'leg',
   side: Side,
-  parent: Turn,
+  parent: Rotation,
   bent: Pick<Bent, 'upper' | 'bend'>,
 ): void {
   const at = LIMBS[side];

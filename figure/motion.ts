@@ -18,7 +18,7 @@ import { add, between, minus, times, type Vec } from './vectors.ts';
 const GRAVITY = 9.81;
 
 /** One way from a position to the next. */
-interface Way {
+interface Transition {
   from: Solved;
   to: Solved;
   /** When it begins and how long it takes, ms; after it the position is held. */
@@ -38,7 +38,7 @@ interface Way {
 export interface Figure {
   text: FigureText;
   laid: Laid;
-  ways: readonly Way[];
+  ways: readonly Transition[];
   /** One time through, ms. */
   cycleMs: number;
 }
@@ -71,7 +71,7 @@ export const flightMs = (riseM: number): number => Math.sqrt((2 * Math.max(0.004
  */
 export function figureOf(text: FigureText, tempo: Tempo | null = null): Figure {
   const laid = layFigure(text);
-  const ways: Way[] = [];
+  const ways: Transition[] = [];
   let at = 0;
   for (let k = 1; k < laid.keys.length; k++) {
     const from = laid.keys[k - 1] as Solved;
@@ -95,9 +95,9 @@ export function figureOf(text: FigureText, tempo: Tempo | null = null): Figure {
  * What rests before and after a way. A foot that comes down from its ball or its heel does so about what it stood on; one that lay on its
  * instep is lifted over.
  */
-function restingThrough(from: Solved, to: Solved): Pick<Way, 'contacts' | 'ends' | 'still' | 'carriers'> {
+function restingThrough(from: Solved, to: Solved): Pick<Transition, 'contacts' | 'ends' | 'still' | 'carriers'> {
   const contacts = new Map<End, Contact>();
-  const ends: Way['ends'][number][] = [];
+  const ends: Transition['ends'][number][] = [];
   const { going } = to.position;
   for (const [end, c] of to.contacts) {
     const was = from.contacts.get(end);
@@ -130,14 +130,14 @@ const intoCycle = ({ cycleMs }: Figure, ms: number): number =>
 export function momentOf(figure: Figure, ms: number): Moment {
   const { ways } = figure;
   const round = intoCycle(figure, ms);
-  let way = ways[0] as Way;
+  let way = ways[0] as Transition;
   for (const w of ways) if (w.startMs <= round) way = w;
   const t = way.ms === 0 ? 1 : Math.min(1, (round - way.startMs) / way.ms);
   const there = t >= 1 ? way.to : t === 0 ? way.from : null;
   return there ?? onTheWay(figure, way, t);
 }
 
-function onTheWay(figure: Figure, way: Way, t: number): Moment {
+function onTheWay(figure: Figure, way: Transition, t: number): Moment {
   const { from, to } = way;
   const flowing = figure.text.flows;
   const part = way.kind === 'ground' && !flowing ? ease(t) : t;
@@ -162,7 +162,7 @@ function anchorBetween(a: Anchor, b: Anchor, part: number, going: Going | null):
 const NOTHING: Contacts = new Map();
 
 /** In the air the centre of mass rises and falls as a thrown thing does, whatever the limbs do. */
-function flying(way: Way, posture: Posture, t: number): Pick<Moment, 'skeleton' | 'contacts'> {
+function flying(way: Transition, posture: Posture, t: number): Pick<Moment, 'skeleton' | 'contacts'> {
   const a = centreOfMass(way.from.skeleton);
   const b = centreOfMass(way.to.skeleton);
   const s = skeletonOf(posture);
@@ -175,10 +175,10 @@ function flying(way: Way, posture: Posture, t: number): Pick<Moment, 'skeleton' 
 }
 
 /** The posture on a way that does not stop: a cubic through the positions before and after (Catmull and Rom, 1974). */
-function through(figure: Figure, way: Way, t: number): Posture {
+function through(figure: Figure, way: Transition, t: number): Posture {
   const k = figure.ways.indexOf(way);
   const n = figure.ways.length;
-  const at = (j: number) => (figure.ways[((j % n) + n) % n] as Way).from.posture;
+  const at = (j: number) => (figure.ways[((j % n) + n) % n] as Transition).from.posture;
   const [a, b, c, d] = [at(k - 1), at(k), way.to.posture, k + 1 === n ? at(1) : at(k + 2)];
   const made = new Float64Array(PARTS.length);
   for (let j = 0; j < made.length; j++) {

@@ -10,7 +10,7 @@ const WHOLE = { lean: [-200, 200], tip: [-120, 120], turn: [-360, 360] } as cons
 const GIRDLE = { lift: [-0.03, 0.07], reach: [-0.04, 0.07] } as const;
 
 /** One number of a posture. */
-export interface Part {
+export interface Parameter {
   index: number;
   /** Null for the body as a whole. */
   joint: Joint | 'body' | 'girdle';
@@ -23,7 +23,7 @@ export interface Part {
   flips: boolean;
 }
 
-const rows: Omit<Part, 'index' | 'mirror' | 'flips'>[] = [];
+const rows: Omit<Parameter, 'index' | 'mirror' | 'flips'>[] = [];
 for (const [way, [from, to]] of Object.entries(WHOLE)) rows.push({ joint: 'body', side: null, way, from, to });
 for (const side of SIDES)
   for (const [way, [from, to]] of Object.entries(GIRDLE)) rows.push({ joint: 'girdle', side, way, from, to });
@@ -31,12 +31,12 @@ for (const [joint, { paired, ways }] of Object.entries(JOINTS) as [Joint, (typeo
   for (const side of paired ? SIDES : [null])
     for (const [way, [from, to]] of Object.entries(ways)) rows.push({ joint, side, way, from, to });
 
-const keyOf = (p: Pick<Part, 'joint' | 'side' | 'way'>) => `${p.side ?? ''}.${p.joint}.${p.way}`;
+const keyOf = (p: Pick<Parameter, 'joint' | 'side' | 'way'>) => `${p.side ?? ''}.${p.joint}.${p.way}`;
 const indices = new Map(rows.map((r, k) => [keyOf(r), k]));
 const other = (side: Side | null): Side | null => (side === null ? null : side === 'left' ? 'right' : 'left');
 
 /** Every number of a posture, in order. */
-export const PARTS: readonly Part[] = rows.map((r, index) => ({
+export const PARTS: readonly Parameter[] = rows.map((r, index) => ({
   ...r,
   index,
   mirror: indices.get(keyOf({ ...r, side: other(r.side) })) ?? index,
@@ -44,7 +44,7 @@ export const PARTS: readonly Part[] = rows.map((r, index) => ({
 }));
 
 /** The place of a number in a posture; -1 where there is none. */
-export const partIndex = (joint: Part['joint'], side: Side | null, way: string): number =>
+export const partIndex = (joint: Parameter['joint'], side: Side | null, way: string): number =>
   indices.get(keyOf({ joint, side, way })) ?? -1;
 
 /** All angles of a body, one number for each of PARTS. */

@@ -1,6 +1,6 @@
 import { LENGTHS, type Side } from './body.ts';
 import { type Posture, partIndex } from './posture.ts';
-import { about, add, apply, axis, cross, type Turn, times, turnOf, unit, type Vec, within } from './vectors.ts';
+import { about, add, apply, axis, cross, type Rotation, times, turnOf, unit, type Vec, within } from './vectors.ts';
 
 /*
  * From angles to points: where every joint lies for a posture, the middle of the hips at the origin unless told otherwise.
@@ -12,9 +12,9 @@ export interface Arm {
   elbow: Vec;
   wrist: Vec;
   knuckles: Vec;
-  upper: Turn;
-  fore: Turn;
-  hand: Turn;
+  upper: Rotation;
+  fore: Rotation;
+  hand: Rotation;
 }
 
 /** One leg. */
@@ -25,9 +25,9 @@ export interface Leg {
   heel: Vec;
   ball: Vec;
   tip: Vec;
-  thigh: Turn;
-  shank: Turn;
-  foot: Turn;
+  thigh: Rotation;
+  shank: Rotation;
+  foot: Rotation;
 }
 
 /** The joints of a body in space, m. */
@@ -40,10 +40,10 @@ export interface Skeleton {
   crown: Vec;
   head: Vec;
   /** How the parts of the trunk and the head are turned. */
-  hips: Turn;
-  belly: Turn;
-  chest: Turn;
-  face: Turn;
+  hips: Rotation;
+  belly: Rotation;
+  chest: Rotation;
+  face: Rotation;
   arms: Record<Side, Arm>;
   legs: Record<Side, Leg>;
 }
@@ -80,23 +80,23 @@ const SIGN: Record<Side, 1 | -1> = { left: -1, right: 1 };
 export const signOf = (side: Side): 1 | -1 => SIGN[side];
 
 /** How the body as a whole is turned. */
-export const wholeTurn = (p: Posture): Turn =>
+export const wholeTurn = (p: Posture): Rotation =>
   within(
     within(about.y(-(p[BODY.turn] as number)), about.z(-(p[BODY.lean] as number))),
     about.x(p[BODY.tip] as number),
   );
 
-const trunkTurn = (p: Posture, at: { bend: number; side: number; turn: number }): Turn =>
+const trunkTurn = (p: Posture, at: { bend: number; side: number; turn: number }): Rotation =>
   within(within(about.y(-(p[at.turn] as number)), about.z(-(p[at.bend] as number))), about.x(p[at.side] as number));
 
 /** The turn of a limb's upper part within what it hangs on. */
-export const limbTurn = (bend: number, out: number, turn: number, side: Side): Turn =>
+export const limbTurn = (bend: number, out: number, turn: number, side: Side): Rotation =>
   within(within(about.z(bend), about.x(-signOf(side) * out)), about.y(-signOf(side) * turn));
 
 /**
  * The points of an arm whose upper part is turned so; all from the shoulder down.
  */
-export function armFrom(shoulder: Vec, upper: Turn, elbowBend: number, wristBend: number): Arm {
+export function armFrom(shoulder: Vec, upper: Rotation, elbowBend: number, wristBend: number): Arm {
   const elbow = add(shoulder, times(axis(upper, 1), -LENGTHS.upperArm));
   const fore = within(upper, about.z(elbowBend));
   const wrist = add(elbow, times(axis(fore, 1), -LENGTHS.foreArm));
@@ -105,14 +105,14 @@ export function armFrom(shoulder: Vec, upper: Turn, elbowBend: number, wristBend
 }
 
 /** The points of a foot about its ankle. */
-export const footFrom = (ankle: Vec, foot: Turn): Pick<Leg, 'heel' | 'ball' | 'tip' | 'foot'> => ({
+export const footFrom = (ankle: Vec, foot: Rotation): Pick<Leg, 'heel' | 'ball' | 'tip' | 'foot'> => ({
   heel: add(ankle, apply(foot, [-LENGTHS.heel, -LENGTHS.ankleHeight, 0])),
   ball: add(ankle, apply(foot, [LENGTHS.ball, -LENGTHS.ankleHeight, 0])),
   tip: add(ankle, apply(foot, [LENGTHS.tip, -LENGTHS.ankleHeight, 0])),
   foot,
 });
 
-export function legFrom(hip: Vec, thigh: Turn, kneeBend: number, ankleBend: number): Leg {
+export function legFrom(hip: Vec, thigh: Rotation, kneeBend: number, ankleBend: number): Leg {
   const knee = add(hip, times(axis(thigh, 1), -LENGTHS.thigh));
   const shank = within(thigh, about.z(-kneeBend));
   const ankle = add(knee, times(axis(shank, 1), -LENGTHS.shank));
@@ -120,7 +120,7 @@ export function legFrom(hip: Vec, thigh: Turn, kneeBend: number, ankleBend: numb
 }
 
 /** A foot flat on a floor, looking the way it looks now. */
-export function levelled(foot: Turn): Turn {
+export function levelled(foot: Rotation): Rotation {
   const forward = unit([foot[0], 0, foot[2]], unit([foot[3], 0, foot[5]], [1, 0, 0]));
   return turnOf(forward, [0, 1, 0], cross(forward, [0, 1, 0]));
 }

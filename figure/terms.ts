@@ -4,7 +4,7 @@ import {
   type FigureText,
   type Going,
   type Held,
-  type Placed,
+  type PlacedProp,
   type Point,
   type Position,
   type Stretched,
@@ -31,7 +31,7 @@ export interface Draft extends Open<Omit<Position, 'contacts' | 'going' | 'held'
 
 /** What is said once for the whole figure. */
 export interface Whole extends Open<Pick<FigureText, 'view' | 'inTurn' | 'travels' | 'flows' | 'beats'>> {
-  placed: Placed[];
+  placed: PlacedProp[];
   pair: [number, number] | null;
 }
 

@@ -42,7 +42,7 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
       ...under('core/voice', 'cues/counts. cues/said. cues/types. stage/'),
       ...under('web/base', 'live/ ui/use-frames. ui/use-window.'),
       ...under('web/lead/stage', 'announce. big-time. field. fit-text. set-shown. use-sizes. words.'),
-      ...under('web/lead/follow', 'follow use-run-figures. phone.'),
+      ...under('web/lead/follow', 'follow use-station-figures. phone.'),
     ],
   },
   { name: 'figure', paths: ['figure/', 'web/base/figures/'] },

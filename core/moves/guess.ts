@@ -1,6 +1,6 @@
 import type { Position } from '../class/index.ts';
 import { type Facts, LANDS, PART_OF, RULING, STANCE, STRONG, UPPER, WEAK } from './heads.ts';
-import { type Impact, type Move, type Part, plainMove } from './schema.ts';
+import { type BodyPart, type Impact, type Move, plainMove } from './schema.ts';
 import { keyOfWords, type Spelled } from './spelling.ts';
 
 /*
@@ -120,14 +120,14 @@ function headOf(heads: ReadonlyMap<string, { facts: Facts; rank: number }>, word
 }
 
 /** The parts named in the name where the head leaves them open or is one of those that name what they work. */
-function mainOf({ word, facts: f }: Head, parts: readonly Part[]): Part[] {
+function mainOf({ word, facts: f }: Head, parts: readonly BodyPart[]): BodyPart[] {
   const named = [...new Set(parts)];
   const open =
     f.main === undefined || f.main.length === 0 || ['press', 'fly', 'raise', 'lift', 'extension'].includes(word);
   return open && named.length > 0 ? named : [...(f.main ?? [])];
 }
 
-function areaOf(f: Facts, main: readonly Part[]): Move['area'] {
+function areaOf(f: Facts, main: readonly BodyPart[]): Move['area'] {
   if (f.pattern === 'isolate' && f.area === 'lower' && main.some((p) => UPPER.includes(p))) return 'upper';
   return f.area ?? 'whole';
 }

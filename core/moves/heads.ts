@@ -1,5 +1,5 @@
 import type { Position } from '../class/index.ts';
-import type { Move, Part, Pattern } from './schema.ts';
+import type { BodyPart, Move, Pattern } from './schema.ts';
 
 /*
  * The nouns at the head of a name, and what they say of the move; the words for parts of the body.
@@ -7,11 +7,11 @@ import type { Move, Part, Pattern } from './schema.ts';
 
 /** What a word says of a move. */
 export type Facts = Partial<Pick<Move, 'area' | 'pattern' | 'position' | 'impact' | 'oneSided' | 'effort' | 'use'>> & {
-  main?: readonly Part[];
+  main?: readonly BodyPart[];
   kit?: readonly string[];
 };
 
-const facts = (pattern: Pattern, area: Move['area'], main: readonly Part[], more: Facts = {}): Facts => ({
+const facts = (pattern: Pattern, area: Move['area'], main: readonly BodyPart[], more: Facts = {}): Facts => ({
   pattern,
   area,
   main,
@@ -89,7 +89,7 @@ export const WEAK = table(WEAK_HEADS);
 export const RULING = HEADS.findIndex(([words]) => words.startsWith('jump'));
 
 /** Words for parts of the body: what a move works, or stretches. */
-export const PART_OF: ReadonlyMap<string, Part> = new Map(
+export const PART_OF: ReadonlyMap<string, BodyPart> = new Map(
   Object.entries({
     chest: 'chest',
     pec: 'chest',
@@ -123,10 +123,10 @@ export const PART_OF: ReadonlyMap<string, Part> = new Map(
     core: 'belly',
     oblique: 'flanks',
     waist: 'flanks',
-  } satisfies Record<string, Part>),
+  } satisfies Record<string, BodyPart>),
 );
 /** Parts of the upper body. */
-export const UPPER: readonly Part[] = ['chest', 'shoulders', 'arms', 'upperBack'];
+export const UPPER: readonly BodyPart[] = ['chest', 'shoulders', 'arms', 'upperBack'];
 /** Heads that say a position when another head says the pattern. */
 export const STANCE = new Set(['plank', 'bear', 'pressup', 'crab', 'bridge']);
 /** Words that mean a landing. */

@@ -1,5 +1,5 @@
 import type { Position } from '../class/index.ts';
-import type { Impact, Move, Part, Pattern } from './schema.ts';
+import type { BodyPart, Impact, Move, Pattern } from './schema.ts';
 import { plainMove } from './schema.ts';
 import type { Said } from './spelling.ts';
 
@@ -7,7 +7,7 @@ import type { Said } from './spelling.ts';
 export interface Answers {
   pattern: Pattern;
   /** What it works, or stretches, most. */
-  part: Part;
+  part: BodyPart;
   position: Position;
   impact: Impact;
   oneSided: boolean;
@@ -55,10 +55,10 @@ export function moveFrom(name: string, answers: Answers, said: Said, guessed: Mo
 /** Landings a minute where nobody has counted them: one in two seconds, our judgement. */
 const USUAL_LANDINGS = 30;
 
-const UPPER: readonly Part[] = ['chest', 'upperBack', 'shoulders', 'arms'];
-const CORE: readonly Part[] = ['belly', 'flanks', 'lowBack'];
+const UPPER: readonly BodyPart[] = ['chest', 'upperBack', 'shoulders', 'arms'];
+const CORE: readonly BodyPart[] = ['belly', 'flanks', 'lowBack'];
 
-function areaFrom(pattern: Pattern, part: Part): Move['area'] {
+function areaFrom(pattern: Pattern, part: BodyPart): Move['area'] {
   if (pattern === 'stretch' || pattern === 'mobilise') return 'mobility';
   if (pattern === 'carry') return 'whole';
   if (part === 'heart') return 'cardio';

@@ -1,5 +1,5 @@
 import type { Position } from '../class/index.ts';
-import type { Area, Part, Pattern, Reason, Use } from './schema.ts';
+import type { Area, BodyPart, Pattern, Reason, Use } from './schema.ts';
 
 /** The words an instructor uses for the library's terms; also what the columns of a CSV file say. */
 
@@ -12,7 +12,7 @@ export const AREA_WORDS: Record<Area, string> = {
   mobility: 'mobility',
 };
 
-export const PART_WORDS: Record<Part, string> = {
+export const PART_WORDS: Record<BodyPart, string> = {
   frontThighs: 'front thighs',
   backThighs: 'back thighs',
   seat: 'seat',

@@ -8,7 +8,7 @@ import { enterFromPhone, settleWaiting, waitingIn } from '../db/entries.ts';
 import { hasRun, setClockOffset } from '../db/runs.ts';
 import type { RunHub } from '../live/hub.ts';
 import { type KnownRun, stateNow } from '../live/known-runs.ts';
-import { RunFigures } from '../live/run-figures.ts';
+import { StationFigures } from '../live/station-figures.ts';
 import { openStream, type StreamKind } from '../live/streams.ts';
 import { limited, placeOf } from './limits.ts';
 import { isSquad, type LiveParts, type Opened, type OpenedKind, openedBy, screenOf } from './live-code.ts';
@@ -65,7 +65,7 @@ function isOfClass(kind: OpenedKind, command: RunCommand, { plan, log }: KnownRu
 export function liveApi(parts: LiveParts): Router {
   const { db, now, hub, watch, phones } = parts;
   const api = Router();
-  const figures = new RunFigures(db);
+  const figures = new StationFigures(db);
   const phoneOf = async (req: Request) => (await phones.knownOf(req))?.id ?? placeOf(req);
 
   route(api, live.followCode, async ({ req }) => ({ kind: (await openedBy(parts, req, ['squad'])).kind }));
@@ -123,13 +123,13 @@ export function liveApi(parts: LiveParts): Router {
 
 const STREAMS_RETRY_S = 10;
 
-interface Asked {
+interface CommandMessage {
   id: string;
   command: unknown;
 }
 
 /** A command as it may be asked for by a code. Throws a problem where it is none, or not for that code, or names what is not there. */
-function commandFor({ kind, run }: Opened, { id, command }: Asked): RunCommand {
+function commandFor({ kind, run }: Opened, { id, command }: CommandMessage): RunCommand {
   const read = readCommand(id, command);
   if (!read) throw new ProblemError(400, 'The request does not fit');
   if (!ALLOWED[kind].includes(read.type)) throw new ProblemError(403, 'This code is not for that');
@@ -139,7 +139,7 @@ function commandFor({ kind, run }: Opened, { id, command }: Asked): RunCommand {
 }
 
 /** Passes on what is asked of the desk. */
-function ask(hub: RunHub, found: Opened, asked: Asked): void {
+function ask(hub: RunHub, found: Opened, asked: CommandMessage): void {
   const command = commandFor(found, asked);
   if (!hub.hasDesk(found.runId)) throw new ProblemError(503, 'The desk is out of reach');
   hub.publish(found.runId, { kind: 'command', id: asked.id, command });
@@ -151,7 +151,7 @@ const NamedSchema = v.looseObject({ personName: v.optional(v.pipe(v.string(), v.
  * Writes down what a squad’s phone enters: that needs no desk, and none has to hear of it at once. A phone knows nobody’s id, and is not
  * told whether the club knows a name.
  */
-async function enter({ db, hub, now }: LiveParts, found: Opened, asked: Asked, phone: string): Promise<void> {
+async function enter({ db, hub, now }: LiveParts, found: Opened, asked: CommandMessage, phone: string): Promise<void> {
   const named = v.safeParse(NamedSchema, asked.command);
   if (!named.success) throw new ProblemError(400, 'The request does not fit');
   const { personName, ...rest } = named.output;

@@ -5,7 +5,7 @@ export interface ThreadData {
 }
 
 /** What is asked of the database's thread: a statement, several without parameters, or to close. */
-export type Asked =
+export type DatabaseRequest =
   | { id: number; kind: 'query'; sql: string; params: readonly unknown[] }
   | { id: number; kind: 'script'; sql: string }
   | { id: number; kind: 'close' };

@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { openHere, savesReachDisk } from './embedded-files.ts';
-import { type Answered, type Asked, GIVEN_UP, OTHER, type ThreadData } from './embedded-messages.ts';
+import { type Answered, type DatabaseRequest, GIVEN_UP, OTHER, type ThreadData } from './embedded-messages.ts';
 
 /** So much log may gather before the pages are written: in this mode PostgreSQL never does it by itself. */
 const CHECKPOINT_BYTES = 24 * 1_048_576;
@@ -33,7 +33,7 @@ async function serve(): Promise<void> {
       used = true;
     });
   }, lookEveryMs);
-  parentPort?.on('message', async (asked: Asked) => {
+  parentPort?.on('message', async (asked: DatabaseRequest) => {
     try {
       used = true;
       if (asked.kind === 'query') {

@@ -6,7 +6,7 @@ import { ROOT } from '../shared/root.ts';
 import { SerialQueue } from '../shared/serial-queue.ts';
 import { type Database, DatabaseAway, type Queryable, type Row, StatementError } from './database.ts';
 import { syncOne } from './embedded-files.ts';
-import { type Answered, type Asked, GIVEN_UP, type ThreadData } from './embedded-messages.ts';
+import { type Answered, type DatabaseRequest, GIVEN_UP, type ThreadData } from './embedded-messages.ts';
 
 /** A statement that takes longer has met a database that hangs, as PostgreSQL does when its log cannot be written. */
 const PATIENCE_MS = 30_000;
@@ -166,11 +166,14 @@ class Thread {
     });
   }
 
-  ask(what: Omit<Asked & { kind: 'query' }, 'id'> | { kind: 'script'; sql: string } | { kind: 'close' }, ms: number) {
+  ask(
+    what: Omit<DatabaseRequest & { kind: 'query' }, 'id'> | { kind: 'script'; sql: string } | { kind: 'close' },
+    ms: number,
+  ) {
     if (this.isGone) return Promise.reject(new DatabaseAway(this.isGone));
     const id = ++this.last;
     return new Promise<Row[]>((done, fail) => {
-      this.worker.postMessage({ id, ...what } satisfies Asked);
+      this.worker.postMessage({ id, ...what } satisfies DatabaseRequest);
       // Held open while something is asked, so that the process does not end in the middle.
       this.worker.ref();
       const timer = setTimeout(() => this.lose(`no answer in ${ms / 1000} s`), ms);

@@ -90,13 +90,13 @@ async function write(tx: Queryable, run: RunRow, id: string, atMs: number, entry
   await appendTo(tx, run, [{ ...entry, id, seq, atMs: Math.round(atMs) }]);
 }
 
-type Row = Omit<WaitingEntry, 'command'> & { command: Record<string, unknown> };
+type WaitingRow = Omit<WaitingEntry, 'command'> & { command: Record<string, unknown> };
 
 const SELECT = 'SELECT id, phone, name, command, made_at AS at FROM waiting_entry';
 
 /** What waits in a run for the instructor, the oldest first. */
 export async function waitingIn(db: Queryable, runId: string): Promise<WaitingEntry[]> {
-  const rows = await fieldsOf<Row>(db, `${SELECT} WHERE run_id = $1 ORDER BY made_at, id`, [runId]);
+  const rows = await fieldsOf<WaitingRow>(db, `${SELECT} WHERE run_id = $1 ORDER BY made_at, id`, [runId]);
   return rows.flatMap(({ command, ...row }) => {
     const entry = enteredOf(command);
     return entry ? [{ ...row, command: entry }] : [];
@@ -118,7 +118,7 @@ export function settleWaiting(
 ): Promise<'written' | 'left out' | 'nobody' | null> {
   return db.transaction(async (tx) => {
     const run = await lockRun(tx, runId);
-    const [row] = await fieldsOf<Row>(tx, `${SELECT} WHERE run_id = $1 AND id = $2`, [runId, id]);
+    const [row] = await fieldsOf<WaitingRow>(tx, `${SELECT} WHERE run_id = $1 AND id = $2`, [runId, id]);
     if (!run || !row) return null;
     if (person !== null && !(await findPerson(tx, person))) return 'nobody';
     await tx.query('DELETE FROM waiting_entry WHERE id = $1', [id]);

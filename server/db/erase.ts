@@ -84,7 +84,7 @@ const PlaceSchema = v.pipe(
     v.array(v.union([v.string(), v.number()])),
   ]),
 );
-type Place = v.InferOutput<typeof PlaceSchema>;
+type TextPlace = v.InferOutput<typeof PlaceSchema>;
 
 /**
  * The notes in which a person’s name stands as a word by itself, as it is written. A number or a single letter is no word. Null when there is
@@ -106,7 +106,7 @@ export async function tracesOf(db: Queryable, id: string): Promise<Trace[] | nul
     for (const row of rows)
       for (const { path, what, text } of notes(row.document))
         if (text.search(word) >= 0) {
-          const place: Place = [table, key.map((k) => row[k] as string | number), [...path]];
+          const place: TextPlace = [table, key.map((k) => row[k] as string | number), [...path]];
           traces.push({ id: JSON.stringify(place), where: `${row.label ?? 'a class'}: ${what}`, text });
         }
   }
@@ -171,7 +171,7 @@ const writePulse = (tx: Queryable, { runId, eventId }: { runId: string; eventId:
   );
 
 /** The place of a note, where its id names one that there can be. */
-function placeOf(id: string): Place | null {
+function placeOf(id: string): TextPlace | null {
   const place = v.safeParse(PlaceSchema, id);
   return place.success && place.output[1].length === TABLES[place.output[0]].key.length ? place.output : null;
 }

@@ -1,7 +1,7 @@
 import type { Plan } from '../../core/class/index.ts';
 import {
-  type Change,
   changesOf,
+  type PlanChange,
   type RunRecord,
   recordOf,
   type SetRecord,
@@ -82,17 +82,17 @@ export async function sessionsIn(db: Database, since: Date, until: Date, squad: 
 }
 
 /** A run of a class as it was, to go by the next time. */
-export interface PastRun {
+export interface PastRunRecord {
   id: string;
   startedAt: string;
   plan: Plan;
   record: RunRecord;
   effort: number | null;
-  changes: Change[];
+  changes: PlanChange[];
 }
 
 /** The last runs of a class that were led to their end and count, but for one; the latest first. */
-export async function pastRuns(db: Database, planId: string, not: string, limit: number): Promise<PastRun[]> {
+export async function pastRuns(db: Database, planId: string, not: string, limit: number): Promise<PastRunRecord[]> {
   const runs = await wholeRuns(
     db,
     `r.plan_id = $1 AND r.id <> $2 AND r.status = 'finished' AND ${COUNTS} ORDER BY r.started_at DESC, r.id LIMIT $3`,

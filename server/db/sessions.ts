@@ -3,7 +3,7 @@ import type { Queryable } from './database.ts';
 import { fieldsOf } from './fields.ts';
 
 /** Somebody who has said the passphrase in some browser; the id is the hash of what that browser shows. */
-export type Session = Omit<SignedIn, 'mine'>;
+export type StoredSession = Omit<SignedIn, 'mine'>;
 
 /** A session that has begun. */
 export interface NewSession {
@@ -43,7 +43,7 @@ export async function seeSession(db: Queryable, id: string, address: string, now
 }
 
 /** The sessions that go on, the last used first. */
-export const listSessions = (db: Queryable, mark: string, now: Date): Promise<Session[]> =>
+export const listSessions = (db: Queryable, mark: string, now: Date): Promise<StoredSession[]> =>
   fieldsOf(
     db,
     `SELECT token_hash AS id, agent, address, made_at, seen_at FROM session

@@ -1,7 +1,7 @@
 import PDFDocument from 'pdfkit';
 import type { Paper } from '../../core/out/index.ts';
 import { Type } from './fonts.ts';
-import { type Doc, GUTTER, type Page, setPaper } from './layout.ts';
+import { type Doc, GUTTER, type PageFormat, setPaper } from './layout.ts';
 
 /** Sizes of paper, pt. */
 export const SIZES = { A4: [595.28, 841.89], Letter: [612, 792] } as const;
@@ -12,7 +12,11 @@ const TITLE_PT = 26;
 const UNDER_PT = 12;
 const FOOT_PT = 8;
 
-export const pageOf = (size: PaperSize): Page => ({ width: SIZES[size][0], height: SIZES[size][1], margin: MARGIN });
+export const pageOf = (size: PaperSize): PageFormat => ({
+  width: SIZES[size][0],
+  height: SIZES[size][1],
+  margin: MARGIN,
+});
 
 export function newDocument(size: PaperSize, title: string): Doc {
   return new PDFDocument({
@@ -52,7 +56,7 @@ export async function drawPaper(paper: Paper, size: PaperSize): Promise<Buffer> 
   return bytesOf(doc);
 }
 
-function drawHead(doc: Doc, type: Type, { title, under }: Paper, { margin }: Page, width: number): number {
+function drawHead(doc: Doc, type: Type, { title, under }: Paper, { margin }: PageFormat, width: number): number {
   let y = margin;
   const put = (text: string, weight: 'plain' | 'bold', sizePt: number) => {
     const drawn = type.use(text, weight, sizePt);
@@ -65,7 +69,7 @@ function drawHead(doc: Doc, type: Type, { title, under }: Paper, { margin }: Pag
 }
 
 /** At the foot of every page: whose it is, which page of how many, and letters that could not be drawn. */
-export function drawFeet(doc: Doc, type: Type, title: string, { width, height, margin }: Page): void {
+export function drawFeet(doc: Doc, type: Type, title: string, { width, height, margin }: PageFormat): void {
   const { count } = doc.bufferedPageRange();
   const missing = [...type.missing];
   const told =

@@ -1,19 +1,19 @@
 import type PDFDocument from 'pdfkit';
-import type { Paper, Part } from '../../core/out/index.ts';
+import type { Paper, PaperSection } from '../../core/out/index.ts';
 import type { Type, Weight } from './fonts.ts';
 import { linesOf } from './lines.ts';
 
 export type Doc = InstanceType<typeof PDFDocument>;
 
 /** All in pt. */
-export interface Page {
+export interface PageFormat {
   width: number;
   height: number;
   margin: number;
 }
 
-type Table = Extract<Part, { kind: 'table' }>;
-type Row = Exclude<Part, { kind: 'table' }>;
+type Table = Extract<PaperSection, { kind: 'table' }>;
+type LinePart = Exclude<PaperSection, { kind: 'table' }>;
 
 /** Something with its height that is drawn at a place: never across the end of a column. */
 interface Piece {
@@ -33,8 +33,8 @@ const PAD = 0.22;
 const MOST_LEAD = 0.34;
 const MOST_TAIL = 0.3;
 
-const weightOf = (row: Row): Weight => (row.kind === 'heading' || row.look === 'strong' ? 'bold' : 'plain');
-const scaleOf = (row: Row) => (row.kind === 'heading' ? HEADING : row.look === 'small' ? SMALL : 1);
+const weightOf = (row: LinePart): Weight => (row.kind === 'heading' || row.look === 'strong' ? 'bold' : 'plain');
+const scaleOf = (row: LinePart) => (row.kind === 'heading' ? HEADING : row.look === 'small' ? SMALL : 1);
 
 /** What a piece has to go into, pt. */
 interface Column {
@@ -43,10 +43,16 @@ interface Column {
 }
 
 /** The parts of a sheet as pieces of type of one size, for columns of one size; none is higher than a column. */
-export function piecesOf(doc: Doc, type: Type, parts: readonly Part[], sizePt: number, column: Column): Piece[] {
+export function piecesOf(
+  doc: Doc,
+  type: Type,
+  parts: readonly PaperSection[],
+  sizePt: number,
+  column: Column,
+): Piece[] {
   const { width } = column;
-  const rows = parts.filter((p): p is Row => p.kind !== 'table');
-  const widest = (text: (row: Row) => string, most: number) =>
+  const rows = parts.filter((p): p is LinePart => p.kind !== 'table');
+  const widest = (text: (row: LinePart) => string, most: number) =>
     Math.min(
       most * width,
       Math.max(
@@ -110,7 +116,7 @@ const heightOf = ({ lines, lineHeight }: SetText) => lines.length * lineHeight;
 function rowPieces(
   doc: Doc,
   type: Type,
-  row: Row,
+  row: LinePart,
   sizePt: number,
   { width, height: most }: Column,
   leadWidth: number,
@@ -223,7 +229,7 @@ function tablePieces(doc: Doc, type: Type, table: Table, sizePt: number, { width
 }
 
 /** A piece at its place: which page, which column, how far down. */
-export interface Placed {
+export interface LaidPiece {
   piece: Piece;
   page: number;
   column: number;
@@ -231,8 +237,8 @@ export interface Placed {
 }
 
 /** Sets pieces one below the other into columns of a height, page after page; the first page's columns may be shorter. */
-export function flow(pieces: readonly Piece[], columns: number, firstHeight: number, height: number): Placed[] {
-  const placed: Placed[] = [];
+export function flow(pieces: readonly Piece[], columns: number, firstHeight: number, height: number): LaidPiece[] {
+  const placed: LaidPiece[] = [];
   let column = 0;
   let y = 0;
   const room = () => (column < columns ? firstHeight : height);
@@ -259,7 +265,7 @@ const STEP_PT = 0.5;
 
 /** The pieces of a sheet in their places, with the size of type and the columns they were set in. */
 export interface SetPaper {
-  placed: Placed[];
+  placed: LaidPiece[];
   sizePt: number;
   columns: number;
   columnWidth: number;
@@ -273,7 +279,7 @@ export const GUTTER = 18;
  * Sets a sheet: one that is promised to be one page in the largest type that lets it be one, in one column or two; others in the type they ask for.
  * What does not fit on a page even in the smallest type goes on to the next.
  */
-export function setPaper(doc: Doc, type: Type, paper: Paper, page: Page, headHeight: number): SetPaper {
+export function setPaper(doc: Doc, type: Type, paper: Paper, page: PageFormat, headHeight: number): SetPaper {
   const inner = page.width - 2 * page.margin;
   const height = page.height - 2 * page.margin;
   const trial = (sizePt: number, columns: number): SetPaper => {

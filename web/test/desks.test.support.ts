@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import type { Plan } from '../../core/class/index.ts';
 import { type RunEvent, RunEventSchema } from '../../core/time/index.ts';
-import type { Judged, SoundSource, Speaker, Timers } from '../base/index.ts';
+import type { JudgedOffset, SoundSource, Speaker, Timers } from '../base/index.ts';
 import { ApiError } from '../base/index.ts';
 import type { DeskEnd } from '../lead/session/desk-link.ts';
 import { DeskSession } from '../lead/session/desk-session.ts';
@@ -190,11 +190,11 @@ export function testDesk({
   const clock = {
     shiftMs: 0,
     tell: (_: number) => {},
-    jump: (_: Judged) => {},
+    jump: (_: JudgedOffset) => {},
     watch: (on: (ms: number) => void) => {
       clock.tell = on;
     },
-    watchJumps: (on: (judged: Judged) => void) => {
+    watchJumps: (on: (judged: JudgedOffset) => void) => {
       clock.jump = on;
     },
   };

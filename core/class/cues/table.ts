@@ -173,16 +173,16 @@ export const CUES = {
 } as const satisfies Record<string, CueRow>;
 
 type Rows = typeof CUES;
-type Row = keyof Rows;
+type CueKey = keyof Rows;
 type KeysOf<T> = T extends unknown ? keyof T : never;
 
 /** What an instructor can set a level for. */
-export type CueName = { [K in Row]: Rows[K]['title'] extends null ? never : K }[Row];
-export type CueKind = KeysOf<Rows[Row]['kinds']>;
+export type CueName = { [K in CueKey]: Rows[K]['title'] extends null ? never : K }[CueKey];
+export type CueKind = KeysOf<Rows[CueKey]['kinds']>;
 /** A sentence that can be worded anew. */
-export type Phrase = KeysOf<Extract<Rows[Row], { phrases: unknown }>['phrases']>;
+export type Phrase = KeysOf<Extract<Rows[CueKey], { phrases: unknown }>['phrases']>;
 /** A switch of the class that turns a cue on or off. */
-export type CueSwitch = Extract<Rows[Row], { switch: unknown }>['switch']['name'];
+export type CueSwitch = Extract<Rows[CueKey], { switch: unknown }>['switch']['name'];
 
 const rows: readonly (readonly [string, CueRow])[] = Object.entries(CUES);
 

@@ -1,5 +1,5 @@
 import type { Plan } from '../../class/index.ts';
-import type { Part } from '../../moves/index.ts';
+import type { BodyPart } from '../../moves/index.ts';
 import { type Bout, balanceOf, mainBouts } from './work.ts';
 
 /**
@@ -20,13 +20,13 @@ const END_AREAS = {
     ['chest', 'shoulders', 'arms'],
     ['upperBack'],
   ],
-} as const satisfies Record<string, readonly (readonly Part[])[]>;
+} as const satisfies Record<string, readonly (readonly BodyPart[])[]>;
 
 interface WorkedArea {
   /** All parts of the area. */
-  area: readonly Part[];
+  area: readonly BodyPart[];
   /** Those of it that are worked long enough, the most worked first. */
-  parts: Part[];
+  parts: BodyPart[];
   /** Work on the most worked of them, ms. */
   ms: number;
 }
@@ -44,7 +44,7 @@ export function workedAreas(
   const main = mainBouts(plan, bouts).filter((s) => s.sure && s.move !== null && s.move.pattern !== 'brace');
   const { parts } = balanceOf(main.map((s) => (s.move ? { ...s, move: { ...s.move, helpers: [] } } : s)));
   return END_AREAS[role]
-    .flatMap((area: readonly Part[]): WorkedArea[] => {
+    .flatMap((area: readonly BodyPart[]): WorkedArea[] => {
       const worked = area.filter((p) => parts[p] >= fromMs).sort((a, b) => parts[b] - parts[a]);
       const [most] = worked;
       return most === undefined ? [] : [{ area, parts: worked, ms: parts[most] }];

@@ -1,5 +1,5 @@
 import { type Block, moduleOf, type Plan, type Side, type Station } from '../../class/index.ts';
-import type { Library, Move, Part, Pattern } from '../../moves/index.ts';
+import type { BodyPart, Library, Move, Pattern } from '../../moves/index.ts';
 import { libraryOf, PARTS, PATTERNS } from '../../moves/index.ts';
 import { type Interval, isWork, stationAt, type Timeline } from '../../time/index.ts';
 
@@ -66,7 +66,7 @@ function stationsIn(plan: Pick<Plan, 'blocks'>, block: Block, interval: Interval
 /** Working time summed up; all in ms. */
 export interface Balance {
   /** By part of the body: main parts count whole, helpers half. */
-  parts: Record<Part, number>;
+  parts: Record<BodyPart, number>;
   patterns: Record<Pattern, number>;
   left: number;
   right: number;
@@ -82,7 +82,7 @@ const HELPER_SHARE = 0.5;
 /** A move that is two things, a squat and a push, counts half to either. */
 export function balanceOf(bouts: readonly Pick<Bout, 'move' | 'sure' | 'ms' | 'side'>[]): Balance {
   const balance: Balance = {
-    parts: Object.fromEntries(PARTS.map((p) => [p, 0])) as Record<Part, number>,
+    parts: Object.fromEntries(PARTS.map((p) => [p, 0])) as Record<BodyPart, number>,
     patterns: Object.fromEntries(PATTERNS.map((p) => [p, 0])) as Record<Pattern, number>,
     left: 0,
     right: 0,

@@ -3,19 +3,19 @@ import type { Timeline } from '../../time/index.ts';
 import { wordsBefore } from '../../voice/index.ts';
 import { WALK_MPS, walkTable } from '../room/index.ts';
 import { type NeededRest, neededRest, type Thresholds } from '../thresholds/index.ts';
-import type { Turn } from './paths.ts';
+import type { GroupSet } from './paths.ts';
 
 /** From one set to the next as a group goes it. */
-export interface Change {
-  from: Turn;
-  to: Turn;
+export interface Changeover {
+  from: GroupSet;
+  to: GroupSet;
   /** Between the two, ms; what is between waits for nobody. */
   gapMs: number;
 }
 
 /** The changes along a path; none into or out of a complex, which flows, nor over a gap that waits until tapped. */
-export function changesOf(path: readonly Turn[], timeline: Timeline): Change[] {
-  return path.flatMap((to, k): Change[] => {
+export function changesOf(path: readonly GroupSet[], timeline: Timeline): Changeover[] {
+  return path.flatMap((to, k): Changeover[] => {
     const from = path[k - 1];
     if (!from || from.inComplex || to.inComplex) return [];
     const between = timeline.intervals.slice(from.interval.index + 1, to.interval.index);
@@ -25,7 +25,7 @@ export function changesOf(path: readonly Turn[], timeline: Timeline): Change[] {
 }
 
 /** What a change of some group needs. */
-export type Needs = (change: Change) => NeededRest;
+export type Needs = (change: Changeover) => NeededRest;
 
 /** Reckons changes of one class; each kind of change once. */
 export function neededChange(plan: Plan, thresholds: Thresholds): Needs {
@@ -55,5 +55,5 @@ export function neededChange(plan: Plan, thresholds: Thresholds): Needs {
 }
 
 /** Names a set of a class; of one interval alone there may be another move on its station. */
-const keyOf = ({ interval, stationIndex, station }: Turn) =>
+const keyOf = ({ interval, stationIndex, station }: GroupSet) =>
   `${interval.blockIndex}:${interval.round}:${stationIndex}:${interval.side ?? ''}:${station.move}`;

@@ -6,7 +6,7 @@ import { type Interval, isWork, stationIn, stationOf, type Timeline } from '../.
 export type HeldMove = Move & { weightKg: number | undefined };
 
 /** A set, or a move's share of a complex, as one group does it. */
-export interface Turn {
+export interface GroupSet {
   interval: Interval;
   block: Block;
   /** Where this group is: at stations each is its own number of stations ahead. */
@@ -22,7 +22,7 @@ export interface Turn {
   inComplex: boolean;
 }
 
-type At = Pick<Turn, 'station' | 'move' | 'known'>;
+type At = Pick<GroupSet, 'station' | 'move' | 'known'>;
 
 /** Twice round a complex shows every neighbourhood there is in it. */
 const ROUNDS_OF_COMPLEX = 2;
@@ -31,7 +31,7 @@ const ROUNDS_OF_COMPLEX = 2;
  * The sets of a class in their order, as each group does them: one path where all are together, one for each group with people
  * in it where some block is at stations. Which station a group begins at is its number in every block.
  */
-export function pathsOf(plan: Plan, timeline: Pick<Timeline, 'intervals'>, library: Library): Turn[][] {
+export function pathsOf(plan: Plan, timeline: Pick<Timeline, 'intervals'>, library: Library): GroupSet[][] {
   const known = new Map<string, At>();
   const at = (interval: Interval, index: number): At | null => {
     const key = `${interval.blockIndex}:${interval.round}:${index}`;
@@ -42,7 +42,7 @@ export function pathsOf(plan: Plan, timeline: Pick<Timeline, 'intervals'>, libra
     return found;
   };
   return Array.from({ length: groupsIn(plan) }, (_, group) =>
-    timeline.intervals.filter(isWork).flatMap((interval): Turn[] => {
+    timeline.intervals.filter(isWork).flatMap((interval): GroupSet[] => {
       const block = plan.blocks[interval.blockIndex];
       if (!block) return [];
       if (interval.stationIndex === null)
@@ -54,7 +54,7 @@ export function pathsOf(plan: Plan, timeline: Pick<Timeline, 'intervals'>, libra
 }
 
 /** The set of one group in an interval; null where it belongs to no station. */
-export function turnAt(plan: Plan, interval: Interval, group: number, library: Library): Turn | null {
+export function turnAt(plan: Plan, interval: Interval, group: number, library: Library): GroupSet | null {
   const block = plan.blocks[interval.blockIndex];
   return block ? turnIn(block, interval, group, (i, index) => placeAt(plan, i, index, library)) : null;
 }
@@ -64,7 +64,7 @@ function turnIn(
   interval: Interval,
   group: number,
   at: (interval: Interval, index: number) => At | null,
-): Turn | null {
+): GroupSet | null {
   if (interval.stationIndex === null) return null;
   const n = block.stations.length;
   const stationIndex =
@@ -93,11 +93,11 @@ export function groupsIn({ blocks, heads }: Pick<Plan, 'blocks' | 'heads'>): num
   return Math.max(1, ...sizes);
 }
 
-function complexTurns(interval: Interval, block: Block, at: (k: number) => At | null): Turn[] {
+function complexTurns(interval: Interval, block: Block, at: (k: number) => At | null): GroupSet[] {
   const n = block.stations.length;
   const shares = ROUNDS_OF_COMPLEX * n;
   const durationMs = interval.durationMs / Math.max(1, shares);
-  return Array.from({ length: shares }, (_, k) => k).flatMap((k): Turn[] => {
+  return Array.from({ length: shares }, (_, k) => k).flatMap((k): GroupSet[] => {
     const here = at(k % n);
     const startMs = interval.startMs + k * durationMs;
     return here ? [{ interval, block, stationIndex: k % n, ...here, startMs, durationMs, inComplex: true }] : [];

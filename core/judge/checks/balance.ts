@@ -1,5 +1,5 @@
 import { defaultSides, formatDuration, type Plan, type Station } from '../../class/index.ts';
-import { type Library, type Move, moveKey, type Part, type Pattern } from '../../moves/index.ts';
+import { type BodyPart, type Library, type Move, moveKey, type Pattern } from '../../moves/index.ts';
 import { oddRounds } from '../../time/index.ts';
 import { type Bout, isMain, mainBouts } from '../balance/index.ts';
 import { anotherThere, type DraftFix } from './fixes.ts';
@@ -16,8 +16,8 @@ interface Pair {
   from: number;
 }
 
-const FRONT: readonly Part[] = ['frontThighs', 'chest', 'belly', 'hipFront'];
-const BACK: readonly Part[] = ['backThighs', 'seat', 'upperBack', 'lowBack'];
+const FRONT: readonly BodyPart[] = ['frontThighs', 'chest', 'belly', 'hipFront'];
+const BACK: readonly BodyPart[] = ['backThighs', 'seat', 'upperBack', 'lowBack'];
 
 const byPattern = (a: readonly Pattern[], b: readonly Pattern[]) => (move: Move) => {
   const patterns = [move.pattern, ...(move.second ? [move.second] : [])];

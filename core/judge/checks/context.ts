@@ -2,7 +2,7 @@ import { type ClassKind, moduleOf, type Plan } from '../../class/index.ts';
 import type { KitItem, Library, Move } from '../../moves/index.ts';
 import { compile, type Timeline, totals } from '../../time/index.ts';
 import { type Bout, boutsOf, intensityOf, mainBouts } from '../balance/index.ts';
-import { type Change, changesOf, neededChange, pathsOf, type Turn } from '../changes/index.ts';
+import { type Changeover, changesOf, type GroupSet, neededChange, pathsOf } from '../changes/index.ts';
 import type { Thresholds } from '../thresholds/index.ts';
 import { distinctBy } from './parts.ts';
 import type { CheckContext } from './types.ts';
@@ -34,7 +34,7 @@ export function contextOf(
 }
 
 /** The changes of all groups; those that several groups make alike are there once each. */
-const allChanges = (paths: readonly (readonly Turn[])[], timeline: Timeline): Change[] =>
+const allChanges = (paths: readonly (readonly GroupSet[])[], timeline: Timeline): Changeover[] =>
   distinctBy(
     paths.flatMap((path) => changesOf(path, timeline)),
     ({ from, to }) => `${from.interval.index}:${from.stationIndex}>${to.stationIndex}`,

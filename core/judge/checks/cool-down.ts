@@ -1,5 +1,5 @@
 import { addBlock, type Block, moveBlock } from '../../class/index.ts';
-import { basisOf, movesNamed, PART_WORDS, type Part, someOf } from '../../moves/index.ts';
+import { type BodyPart, basisOf, movesNamed, PART_WORDS, someOf } from '../../moves/index.ts';
 import { isWork } from '../../time/index.ts';
 import { isBreathless, workedAreas } from '../balance/index.ts';
 import { proposeCoolDown } from '../propose/index.ts';
@@ -47,7 +47,7 @@ export const coolDownCovers: Check = {
     const [block] = blocks;
     if (!block || !wantsEnds(context) || blocks.some((b) => b.stations.length === 0)) return [];
     const own = bouts.filter((s) => s.sure && s.move !== null && plan.blocks[s.blockIndex]?.role === 'coolDown');
-    const secondsFor = (parts: readonly Part[]) =>
+    const secondsFor = (parts: readonly BodyPart[]) =>
       own
         .filter(({ move }) => move && [...move.main, ...move.helpers].some((p) => parts.includes(p)))
         .reduce((sum, s) => sum + s.ms, 0) / 1000;

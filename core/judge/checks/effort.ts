@@ -1,6 +1,6 @@
 import { type Block, formatDuration, moveBlock, type Plan } from '../../class/index.ts';
 import { hardBefore, hardnessOf, intensityAt, isHard } from '../balance/index.ts';
-import type { Turn } from '../changes/index.ts';
+import type { GroupSet } from '../changes/index.ts';
 import { isHeavy } from '../sequence/index.ts';
 import { byLevel, isMain, LEVEL_WORDS, listed } from './parts.ts';
 import {
@@ -82,7 +82,7 @@ export const tiredSkill: Check = {
   run: (context) => {
     const { plan, paths, intensity, thresholds } = context;
     const sums = hardBefore(intensity);
-    const hardS = ({ startMs }: Turn) => sums[Math.min(sums.length - 1, Math.floor(startMs / 1000))] ?? 0;
+    const hardS = ({ startMs }: GroupSet) => sums[Math.min(sums.length - 1, Math.floor(startMs / 1000))] ?? 0;
     const met = new Set<string>();
     const late = (paths[0] ?? []).filter((turn) => {
       const key = `${turn.block.id}:${turn.station.id}`;

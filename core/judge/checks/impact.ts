@@ -1,7 +1,7 @@
 import { type Plan, type Station, updateStation } from '../../class/index.ts';
 import { insteadOf, type Library, type Move, swapStation, twinOf } from '../../moves/index.ts';
 import type { Bout } from '../balance/index.ts';
-import type { Turn } from '../changes/index.ts';
+import type { GroupSet } from '../changes/index.ts';
 import { reordered } from './fixes.ts';
 import { byLevel, isMain, LEVEL_WORDS, listed } from './parts.ts';
 import { type Check, CLASS_PLACE, type DraftFinding, RULE_OF_THUMB, rowPlace } from './types.ts';
@@ -16,10 +16,10 @@ export const impactRun: Check = {
     const { paths, thresholds } = context;
     const resetMs = thresholds.jumpResetS * 1000;
     // The longest run of each set that goes on too long, over all groups.
-    const found = new Map<string, { turn: Turn; run: number }>();
+    const found = new Map<string, { turn: GroupSet; run: number }>();
     for (const path of paths) {
       let run = 0;
-      let before: Turn | null = null;
+      let before: GroupSet | null = null;
       let landedMs = Number.NEGATIVE_INFINITY;
       for (const turn of path) {
         const again = before !== null && before.block === turn.block && before.stationIndex === turn.stationIndex;

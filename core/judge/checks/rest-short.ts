@@ -1,16 +1,16 @@
 import { type Block, moduleOf, type Plan, sheetSetting, updateBlock, withSetting } from '../../class/index.ts';
 import { compile, isWork } from '../../time/index.ts';
-import type { Change } from '../changes/index.ts';
+import type { Changeover } from '../changes/index.ts';
 import type { NeededRest } from '../thresholds/index.ts';
 import { distinctBy, grouped, often, secondsOf } from './parts.ts';
-import { type Check, type CheckContext, type DraftFinding, type Place, RULE_OF_THUMB } from './types.ts';
+import { type Check, type CheckContext, type DraftFinding, type FindingPlace, RULE_OF_THUMB } from './types.ts';
 
 /** Less than this nobody notices, ms. */
 const UNNOTICED_MS = 1000;
 const BADLY_MS = 3000;
 
 /** A change with too little time for it. */
-interface Short extends Change {
+interface Short extends Changeover {
   needed: NeededRest;
 }
 
@@ -34,14 +34,14 @@ export const restShort: Check = {
 };
 
 /** Without a rest on purpose: formats that flow, and a warm-up in which all follow the instructor. */
-function flows({ from, to }: Change, { kind }: CheckContext): boolean {
+function flows({ from, to }: Changeover, { kind }: CheckContext): boolean {
   if (from.block.id !== to.block.id) return false;
   if (kind === 'dance' || kind === 'mobility') return true;
   return moduleOf(to.block.format).traits.flows || (to.block.role === 'warmUp' && to.block.use === 'together');
 }
 
 /** Into and through a warm-up or cool-down all follow the instructor, who tells of the next while they hold this. */
-const ledBy = ({ from, to }: Change) =>
+const ledBy = ({ from, to }: Changeover) =>
   from.block.id === to.block.id &&
   to.block.use === 'together' &&
   (to.block.role === 'warmUp' || to.block.role === 'coolDown');
@@ -76,7 +76,7 @@ const changeOf = ({ from, to }: Short) =>
     ? `${from.station.id}:${from.interval.side}`
     : `${from.station.id}>${to.station.id}`;
 
-const placeOf = (short: Short): Place => ({
+const placeOf = (short: Short): FindingPlace => ({
   at: 'gap',
   blockId: short.from.block.id,
   stationId: short.from.station.id,

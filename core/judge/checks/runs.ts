@@ -1,18 +1,18 @@
 import { formatDuration } from '../../class/index.ts';
 import { intensityAt, isBreathless, isHard } from '../balance/index.ts';
-import type { Turn } from '../changes/index.ts';
+import type { GroupSet } from '../changes/index.ts';
 import { anotherThere, reordered } from './fixes.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
 import { type Check, type CheckContext, type DraftFinding, RULE_OF_THUMB, rowPlace } from './types.ts';
 
 /** Sets of one kind with no pause between them that lets go. */
 interface Run {
-  turns: Turn[];
+  turns: GroupSet[];
   workMs: number;
 }
 
 /** The longest run of each first set, over all groups: sets that `are` so, with pauses shorter than `pauseMs`. */
-function runsOf({ paths }: CheckContext, are: (turn: Turn) => boolean, pauseMs: number): Run[] {
+function runsOf({ paths }: CheckContext, are: (turn: GroupSet) => boolean, pauseMs: number): Run[] {
   const longest = new Map<string, Run>();
   const close = (run: Run | null) => {
     const [first] = run?.turns ?? [];
@@ -45,7 +45,7 @@ const USUAL_REPS = 12;
 const REP_MS = 3000;
 
 /** How long a move is done before the next one. */
-const atOnceMs = ({ inComplex, durationMs, station }: Turn) =>
+const atOnceMs = ({ inComplex, durationMs, station }: GroupSet) =>
   inComplex ? Math.min(durationMs, (station.reps?.count ?? USUAL_REPS) * REP_MS) : durationMs;
 
 const names = (run: Run) => listed(run.turns.map((t) => t.station.move));
@@ -76,7 +76,7 @@ function raised(
 
 const BRACED = new Set(['handsAndFeet', 'prone', 'side']);
 /** A plank: held on hands or forearms, with nothing that moves the load elsewhere. */
-const isPlank = ({ known, move }: Turn) => known && move.pattern === 'brace' && BRACED.has(move.position);
+const isPlank = ({ known, move }: GroupSet) => known && move.pattern === 'brace' && BRACED.has(move.position);
 
 export const braceRun: Check = {
   id: 'braceRun',
@@ -127,7 +127,7 @@ export const overheadRun: Check = {
   thresholds: ['overheadMoves'],
   run: (context) => {
     // Work, not reaching: a weight, or the body's own.
-    const works = ({ known, move, block }: Turn) => known && move.overhead && move.effort >= 3 && isMain(block);
+    const works = ({ known, move, block }: GroupSet) => known && move.overhead && move.effort >= 3 && isMain(block);
     const runs = runsOf(context, works, SHOULDERS_MS).filter((r) => moves(r) > context.thresholds.overheadMoves);
     return raised(context, 'overheadRun', runs, (r) => `${moves(r)} moves overhead in a row: ${names(r)}.`);
   },
@@ -147,7 +147,7 @@ export const headDown: Check = {
   thresholds: [],
   run: (context) => {
     const { paths, intensity } = context;
-    const found = new Map<string, { turn: Turn; before: Turn }>();
+    const found = new Map<string, { turn: GroupSet; before: GroupSet }>();
     for (const path of paths)
       path.forEach((turn, k) => {
         const before = path[k - 1];

@@ -1,6 +1,6 @@
 import { type Block, type Plan, updateBlock } from '../../class/index.ts';
 import { type Move, overlapOf, PARTS } from '../../moves/index.ts';
-import type { Turn } from '../changes/index.ts';
+import type { GroupSet } from '../changes/index.ts';
 import { isCyclic } from '../sequence/index.ts';
 import { type DraftFix, inBetterOrder } from './fixes.ts';
 import { distinctBy, grouped, isMain, listed } from './parts.ts';
@@ -36,12 +36,16 @@ export const sameArea: Check = {
 /** The parts a move is felt in; the heart has checks of its own. */
 const felt = (m: Pick<Move, 'main'>) => ({ main: m.main.filter((p) => p !== 'heart') });
 
-function isSame(a: Turn, b: Turn, { thresholds }: CheckContext): boolean {
+function isSame(a: GroupSet, b: GroupSet, { thresholds }: CheckContext): boolean {
   const [x, y] = [felt(a.move), felt(b.move)];
   return x.main.length > 0 && y.main.length > 0 && overlapOf(x, y) >= thresholds.areaOverlap;
 }
 
-function finding(context: CheckContext, block: Block, pairs: readonly { from: Turn; to: Turn }[]): DraftFinding {
+function finding(
+  context: CheckContext,
+  block: Block,
+  pairs: readonly { from: GroupSet; to: GroupSet }[],
+): DraftFinding {
   const said = pairs.map(({ from, to }) => `${from.station.move} and ${to.station.move}`);
   const last = pairs[0]?.to.station.id ?? '';
   return {

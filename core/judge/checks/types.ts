@@ -2,7 +2,7 @@ import type { ClassKind, Plan, Step } from '../../class/index.ts';
 import type { KitItem, Library } from '../../moves/index.ts';
 import type { PlanTotals, Timeline } from '../../time/index.ts';
 import type { Bout, Intensity } from '../balance/index.ts';
-import type { Change, Needs, Turn } from '../changes/index.ts';
+import type { Changeover, GroupSet, Needs } from '../changes/index.ts';
 import type { Thresholds } from '../thresholds/index.ts';
 
 /** What a check looks at. */
@@ -12,9 +12,9 @@ export interface CheckContext {
   totals: PlanTotals;
   bouts: readonly Bout[];
   /** The sets in their order, as each group does them. */
-  paths: readonly (readonly Turn[])[];
+  paths: readonly (readonly GroupSet[])[];
   /** From set to set along the paths; those that several groups make alike once. */
-  changes: readonly Change[];
+  changes: readonly Changeover[];
   /** What a change along a path needs. */
   needs: Needs;
   intensity: Intensity;
@@ -29,7 +29,7 @@ export interface CheckContext {
 export type Weight = 1 | 2 | 3;
 
 /** Where a finding is shown; a gap is the one after the station's visit in the round. */
-export interface Place {
+export interface FindingPlace {
   at: 'class' | 'block' | 'row' | 'cell' | 'gap';
   blockId: string | null;
   stationId: string | null;
@@ -52,9 +52,9 @@ export interface Finding<F = Fix> {
   key: string;
   weight: Weight;
   text: string;
-  place: Place;
+  place: FindingPlace;
   /** The other places where the same cause shows. */
-  also?: Place[];
+  also?: FindingPlace[];
   /** Each case in its own words, where there are several. */
   cases?: string[];
   fixes: F[];
@@ -78,12 +78,12 @@ export interface Check {
   run: (context: CheckContext) => DraftFinding[];
 }
 
-export const CLASS_PLACE: Place = { at: 'class', blockId: null, stationId: null, round: null };
+export const CLASS_PLACE: FindingPlace = { at: 'class', blockId: null, stationId: null, round: null };
 
-export function rowPlace(blockId: string, stationId: string): Place {
+export function rowPlace(blockId: string, stationId: string): FindingPlace {
   return { at: 'row', blockId, stationId, round: null };
 }
 
-export function blockPlace(blockId: string): Place {
+export function blockPlace(blockId: string): FindingPlace {
   return { at: 'block', blockId, stationId: null, round: null };
 }

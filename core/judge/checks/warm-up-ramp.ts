@@ -1,5 +1,5 @@
 import { type Block, keyOfRole, type Plan, settingOf, updateBlock, withSetting } from '../../class/index.ts';
-import { PART_WORDS, type Part } from '../../moves/index.ts';
+import { type BodyPart, PART_WORDS } from '../../moves/index.ts';
 import { type Bout, mainBouts, openingEffort } from '../balance/index.ts';
 import { isHeavy } from '../sequence/index.ts';
 import { isEasing } from './context.ts';
@@ -99,7 +99,7 @@ export const staticHolds: Check = {
       }
     const long = [...sums]
       .filter(([, ms]) => ms >= thresholds.staticHoldS * 1000)
-      .map(([key]) => key.split(':')[0] as Part);
+      .map(([key]) => key.split(':')[0] as BodyPart);
     const block = plan.blocks[holds[0]?.blockIndex ?? -1];
     if (long.length === 0 || !block) return [];
     const found: DraftFinding = {

@@ -1,5 +1,5 @@
 import { addBlock, moveBlock } from '../../class/index.ts';
-import { basisOf, movesNamed, PART_WORDS, type Part, someOf } from '../../moves/index.ts';
+import { type BodyPart, basisOf, movesNamed, PART_WORDS, someOf } from '../../moves/index.ts';
 import { workedAreas } from '../balance/index.ts';
 import { proposeWarmUp } from '../propose/index.ts';
 import { another, lengthOf, PROPOSED_MS, proposed, RAMP_SOURCE, wantsEnds, warmUpBouts } from './ends.ts';
@@ -57,7 +57,7 @@ export const warmUpCovers: Check = {
     if (!block || !wantsEnds(context) || plan.blocks.some((b) => b.role === 'warmUp' && b.stations.length === 0))
       return [];
     const moved = warmUpBouts(context).filter((s) => s.sure && s.move !== null && s.move.pattern !== 'stretch');
-    const secondsFor = (parts: readonly Part[]) =>
+    const secondsFor = (parts: readonly BodyPart[]) =>
       moved
         .filter(({ move }) => move && [...move.main, ...move.helpers].some((p) => parts.includes(p)))
         .reduce((sum, s) => sum + s.ms, 0) / 1000;

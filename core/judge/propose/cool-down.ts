@@ -1,6 +1,6 @@
 import type { Position } from '../../class/index.ts';
 import { type Block, defaultFormat, newBlock, type Plan } from '../../class/index.ts';
-import type { Move, Part } from '../../moves/index.ts';
+import type { BodyPart, Move } from '../../moves/index.ts';
 import { type Bout, isBreathless, isMain, mainBouts, workedAreas } from '../balance/index.ts';
 import {
   best,
@@ -87,10 +87,13 @@ function easyPieces(plan: Plan, pool: readonly Move[], main: readonly Bout[]): P
 }
 
 /** One hold for each area, the most worked first; then the parts of them that no hold has reached yet. */
-function holdsFor(pool: readonly Move[], areas: readonly { area: readonly Part[]; parts: readonly Part[] }[]): Move[] {
+function holdsFor(
+  pool: readonly Move[],
+  areas: readonly { area: readonly BodyPart[]; parts: readonly BodyPart[] }[],
+): Move[] {
   const holds: Move[] = [];
-  const done = new Set<Part>();
-  const take = (parts: readonly Part[], wide: readonly Part[]) => {
+  const done = new Set<BodyPart>();
+  const take = (parts: readonly BodyPart[], wide: readonly BodyPart[]) => {
     const found = best(pool, (m) => {
       if (holds.includes(m) || reaches(m, wide) === 0) return 0;
       const fresh = m.main.filter((p) => parts.includes(p) && !done.has(p)).length;

@@ -1,5 +1,5 @@
 import { type Block, newStation, type Plan, type Station } from '../../class/index.ts';
-import { freeOf, type KitItem, keyOf, type Library, type Move, type Part } from '../../moves/index.ts';
+import { type BodyPart, freeOf, type KitItem, keyOf, type Library, type Move } from '../../moves/index.ts';
 import { compile } from '../../time/index.ts';
 import { type Bout, boutsOf } from '../balance/index.ts';
 import { isOnFloor } from '../sequence/index.ts';
@@ -43,8 +43,8 @@ export function gentle({ plan, library, kitRoom }: EndRequest): Move[] {
   );
 }
 
-export const reaches = (m: Move, parts: readonly Part[]) => m.main.filter((p) => parts.includes(p)).length;
-export const helps = (m: Move, parts: readonly Part[]) => m.helpers.filter((p) => parts.includes(p)).length;
+export const reaches = (m: Move, parts: readonly BodyPart[]) => m.main.filter((p) => parts.includes(p)).length;
+export const helps = (m: Move, parts: readonly BodyPart[]) => m.helpers.filter((p) => parts.includes(p)).length;
 
 /** The best of some moves, the earlier in the library of two alike; undefined for none. */
 export function best(pool: readonly Move[], score: (m: Move) => number): Move | undefined {

@@ -81,7 +81,7 @@ export function roomAround(layout: Layout, at: Spot): number {
 }
 
 /** A way on foot, m, and the corners it turns at, both ends included. */
-export interface Way {
+export interface WalkingPath {
   metres: number;
   points: Spot[];
 }
@@ -98,7 +98,7 @@ export function waysIn(layout: Layout): Ways {
   return ways;
 }
 
-type Ways = (from: Spot, to: Spot) => Way | null;
+type Ways = (from: Spot, to: Spot) => WalkingPath | null;
 /** A layout is never changed, only exchanged: its graph is laid once, for all the checks and panels that ask. */
 const WAYS = new WeakMap<Layout, Ways>();
 

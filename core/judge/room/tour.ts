@@ -1,6 +1,6 @@
 import { type Block, type Layout, type Plan, placeStations, type Spot, spotsOf } from '../../class/index.ts';
 import { findOrder } from '../sequence/index.ts';
-import { type Way, waysIn } from './room.ts';
+import { type WalkingPath, waysIn } from './room.ts';
 
 /** One step of the walk from station to station. */
 export interface Leg {
@@ -8,7 +8,7 @@ export interface Leg {
   from: number;
   to: number;
   /** Null when there is no way, or one of the two is not placed. */
-  way: Way | null;
+  way: WalkingPath | null;
 }
 
 /** The walk of a block in its present order; at the end back to the first, as groups go round. */

@@ -99,7 +99,7 @@ export interface RowProblem {
 
 type Cells = Partial<Record<ClassColumn, string>>;
 
-interface Row {
+interface StationRow {
   cells: Cells;
   station: Station;
   restMs: number | null;
@@ -118,7 +118,7 @@ export function readClassRows(
   { title, makeId, unit }: { title: string; makeId: MakeId; unit: WeightUnit },
 ): { plan: Plan; problems: RowProblem[] } {
   const problems: RowProblem[] = [];
-  const read = rows.flatMap((row, at): Row[] => {
+  const read = rows.flatMap((row, at): StationRow[] => {
     const cells: Cells = {};
     columns.forEach((c, k) => {
       if (c !== null) cells[c] = (row[k] ?? '').trim();
@@ -130,7 +130,7 @@ export function readClassRows(
     }
     return [readRow(cells, at, tell, makeId, unit)];
   });
-  const blocks: Row[][] = [];
+  const blocks: StationRow[][] = [];
   for (const row of read) {
     const last = blocks.at(-1);
     const before = last?.[0]?.cells.block ?? '';
@@ -160,7 +160,7 @@ function readRow(
   tell: (c: ClassColumn, m: string) => void,
   makeId: MakeId,
   unit: WeightUnit,
-): Row {
+): StationRow {
   const seconds = (c: 'work' | 'rest', least: number) => {
     const text = cells[c] ?? '';
     if (text === '') return null;
@@ -220,7 +220,7 @@ function usual(values: readonly (number | null)[], otherwise: number): number {
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? otherwise;
 }
 
-function blockOf(rows: readonly Row[], makeId: MakeId, problems: RowProblem[]): Block {
+function blockOf(rows: readonly StationRow[], makeId: MakeId, problems: RowProblem[]): Block {
   const [first] = rows;
   const said = (c: ClassColumn) => rows.map((r) => r.cells[c] ?? '').find(Boolean) ?? '';
   const tell = (column: ClassColumn, message: string) => problems.push({ row: first?.at ?? 0, column, message });

@@ -2,7 +2,7 @@ import { blockWords, formatDuration, type Plan, placeWords } from '../../class/i
 import type { Series } from '../../record/index.ts';
 import { addDays, type CalendarEntry, weekdayWord } from '../../record/index.ts';
 import { compile, totals } from '../../time/index.ts';
-import { heading, line, type Paper, type Part } from './types.ts';
+import { heading, line, type Paper, type PaperSection } from './types.ts';
 
 /** The seven days from a Monday on with what is on each: time, title, length, room, who leads. */
 export function weekSheet(monday: string, entries: readonly CalendarEntry[]): Paper {
@@ -10,7 +10,7 @@ export function weekSheet(monday: string, entries: readonly CalendarEntry[]): Pa
   return {
     title: `Week of ${monday}`,
     under: [],
-    parts: days.flatMap((day): Part[] => {
+    parts: days.flatMap((day): PaperSection[] => {
       const own = entries.filter((e) => e.day === day);
       return [
         heading(weekdayWord(day), '', day),

@@ -6,5 +6,5 @@ export { runSheet } from './run-sheet.ts';
 export { stationCards } from './station-cards.ts';
 export { blockSaid, factsOf, otherWays, sidesSaid, timesOf, timesSaid } from './station-facts.ts';
 export { trackingSheet } from './tracking-sheet.ts';
-export type { Paper, Part, StationCard } from './types.ts';
+export type { Paper, PaperSection, StationCard } from './types.ts';
 export { whomSheet } from './whom-sheet.ts';

@@ -1,7 +1,7 @@
 import type { Plan } from '../../class/index.ts';
 import { classKit } from '../../judge/index.ts';
 import type { KitItem, Library } from '../../moves/index.ts';
-import { heading, line, type Paper, type Part } from './types.ts';
+import { heading, line, type Paper, type PaperSection } from './types.ts';
 
 const BOX = '\u2610';
 
@@ -15,7 +15,7 @@ export function kitList(plan: Plan, library: Library, kitRoom: readonly KitItem[
   const short = all.filter((k) => k.short > 0);
   const forWhom = (k: (typeof all)[number]) =>
     k.at.map(({ block, moves }) => `${block.title}: ${moves.join(', ')}`).join(' \u00b7 ');
-  const parts: Part[] = [
+  const parts: PaperSection[] = [
     heading('To fetch'),
     ...there.flatMap((k) => [
       line(`${k.pieces - k.short} \u00d7 ${k.name}`, { lead: BOX, look: 'strong' }),

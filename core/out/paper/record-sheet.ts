@@ -1,7 +1,7 @@
 import { formatDuration, type Plan } from '../../class/index.ts';
-import { countedSetOf, countWords, densityOf, figuresOf, gridRows, type RunRecord } from '../../record/index.ts';
+import { countedSetOf, countsOf, countWords, densityOf, gridRows, type RunRecord } from '../../record/index.ts';
 import { setKey } from '../../time/index.ts';
-import { heading, line, type Paper, type Part } from './types.ts';
+import { heading, line, type Paper, type PaperSection } from './types.ts';
 
 /**
  * A class as it was led: its figures, every set with what was planned, what ran and what was written down, its notes.
@@ -14,7 +14,7 @@ export function recordSheet(
   { when, nameOf }: { when: string; nameOf: (person: string) => string },
 ): Paper {
   const blocks = new Map(plan.blocks.map((b) => [b.id, b.title]));
-  const figures = figuresOf(record);
+  const figures = countsOf(record);
   const density = densityOf(record);
   const { closing } = record;
   const facts = [
@@ -43,7 +43,7 @@ export function recordSheet(
       counts.join('\n'),
     ];
   });
-  const notes: Part[] = record.notes.map(({ move, round, text }) =>
+  const notes: PaperSection[] = record.notes.map(({ move, round, text }) =>
     line(text, { lead: [move, round === null ? '' : `round ${round}`].filter(Boolean).join(', ') }),
   );
   return {

@@ -10,7 +10,7 @@ import {
   timesSaid,
   underTitle,
 } from './station-facts.ts';
-import { heading, line, type Paper, type Part } from './types.ts';
+import { heading, line, type Paper, type PaperSection } from './types.ts';
 
 /** The moment of a class on paper: the clock's where the slot has one, to the second where it is not a whole minute; else m:ss. */
 export function momentWords(sums: Pick<PlanTotals, 'startClockMs'>, ms: number): string {
@@ -48,7 +48,7 @@ export function runSheet(plan: Plan): Paper {
   };
 }
 
-const notesOf = (notes: string): Part[] =>
+const notesOf = (notes: string): PaperSection[] =>
   notes.trim() === ''
     ? []
     : [
@@ -59,7 +59,7 @@ const notesOf = (notes: string): Part[] =>
           .map((text) => line(text)),
       ];
 
-function blockParts({ plan, timeline, sums }: Sheet, blockIndex: number): Part[] {
+function blockParts({ plan, timeline, sums }: Sheet, blockIndex: number): PaperSection[] {
   const block = plan.blocks[blockIndex];
   const own = sums.blocks[blockIndex];
   if (!block || !own) return [];
@@ -86,14 +86,14 @@ function blockParts({ plan, timeline, sums }: Sheet, blockIndex: number): Part[]
   ];
 }
 
-const small = (words: readonly string[]): Part[] =>
+const small = (words: readonly string[]): PaperSection[] =>
   words.length === 0 ? [] : [line(words.join(' \u00b7 '), { look: 'small' })];
 
-const notesOfBlock = (block: Block): Part[] =>
+const notesOfBlock = (block: Block): PaperSection[] =>
   block.notes?.trim() ? [line(block.notes.trim(), { look: 'small' })] : [];
 
 /** A demo without stations of its own says whose it shows. */
-function shownWords(block: Block, following: readonly Block[]): Part[] {
+function shownWords(block: Block, following: readonly Block[]): PaperSection[] {
   const shown = shownBy(block, following);
   return shown ? [line(`shows ${shown.title}`, { look: 'small' })] : [];
 }
@@ -102,7 +102,7 @@ const linesOf = (plan: Plan, block: Block): Line[] =>
   (plan.lines ?? []).filter((l) => l.at.on !== 'class' && l.at.blockId === block.id);
 
 /** A line of the script with when it comes, counted from what it is bound to. */
-function scriptLine({ at, text }: Line): Part {
+function scriptLine({ at, text }: Line): PaperSection {
   return line(`\u201c${text}\u201d`, { tail: whenSaid(at), look: 'small' });
 }
 
@@ -116,7 +116,7 @@ function whenSaid(at: Bound): string {
 }
 
 /** When each round begins, where a block has more than one. */
-function roundsLine({ timeline, sums }: Sheet, blockIndex: number): Part[] {
+function roundsLine({ timeline, sums }: Sheet, blockIndex: number): PaperSection[] {
   const firsts = new Map<number, Interval>();
   for (const i of timeline.intervals)
     if (i.blockIndex === blockIndex && i.round !== null && i.kind === 'work' && !firsts.has(i.round))
@@ -135,7 +135,11 @@ function oncePerRound(timeline: Timeline, blockIndex: number): boolean {
   return rounds.every((r, k) => k === 0 || r >= (rounds[k - 1] ?? 0));
 }
 
-function breakAfter({ timeline, sums }: Sheet, { breakAfter: { untilTap } }: Block, blockIndex: number): Part[] {
+function breakAfter(
+  { timeline, sums }: Sheet,
+  { breakAfter: { untilTap } }: Block,
+  blockIndex: number,
+): PaperSection[] {
   const found = timeline.intervals.find((i) => i.blockIndex === blockIndex && i.kind === 'blockBreak');
   if (!found) return [];
   const held = untilTap ? ', until tapped' : '';

@@ -1,5 +1,5 @@
 /** One part of a sheet of paper, from the top down. */
-export type Part =
+export type PaperSection =
   /** What a stretch of the sheet is about: "18:33:00  Pairs, three times each  12:30". It stays with what follows. */
   | { kind: 'heading'; lead: string; text: string; tail: string }
   /** A line with what stands before and after it; a small one explains the line above. */
@@ -21,7 +21,7 @@ export interface Paper {
   title: string;
   /** Below the title: when, how long, where, for how many. */
   under: readonly string[];
-  parts: readonly Part[];
+  parts: readonly PaperSection[];
   /** Promised to stand on one page: its type is made as large as that allows. Else it goes on to as many as it needs. */
   onePage: boolean;
   /** The largest type of a line, pt. */
@@ -49,7 +49,7 @@ export interface StationCard {
 export const line = (
   text: string,
   { lead = '', tail = '', look = 'plain' as 'plain' | 'strong' | 'small' } = {},
-): Part => ({
+): PaperSection => ({
   kind: 'line',
   lead,
   text,
@@ -57,4 +57,4 @@ export const line = (
   look,
 });
 
-export const heading = (text: string, lead = '', tail = ''): Part => ({ kind: 'heading', lead, text, tail });
+export const heading = (text: string, lead = '', tail = ''): PaperSection => ({ kind: 'heading', lead, text, tail });

@@ -2,7 +2,7 @@ import { clipText, type Plan } from '../../class/index.ts';
 import type { Library } from '../../moves/index.ts';
 import { totals } from '../../time/index.ts';
 import { addDays, type CalendarItem, type DatedClass, mondayOf, offOn } from '../calendar/index.ts';
-import { type Change, changeKey, changeWords, stepOf, withChanges } from '../sets/index.ts';
+import { changeKey, changeWords, type PlanChange, stepOf, withChanges } from '../sets/index.ts';
 import type { Series, Template } from './schema.ts';
 
 /** A class of a series, before it is kept. */
@@ -19,7 +19,7 @@ export interface MadeSeries {
   leftOut: string[];
 }
 
-interface Turn {
+interface SeriesStep {
   /** Index of the class it is made from. */
   from: number;
   /** How many things more it asks. */
@@ -34,7 +34,7 @@ const risesBefore = (week: number) => week - Math.floor(week / EASY_EVERY);
 const isEasy = (week: number) => week % EASY_EVERY === EASY_EVERY - 1;
 
 /** What the class of a place is: `at` counts classes from 0, `week` weeks from 0, `all` classes in all, `n` chosen ones. */
-function turnOf(template: Template, at: number, week: number, all: number, n: number): Turn {
+function turnOf(template: Template, at: number, week: number, all: number, n: number): SeriesStep {
   switch (template) {
     case 'rise':
       // An easy week is an easier one of the week before it.
@@ -58,12 +58,12 @@ function turnOf(template: Template, at: number, week: number, all: number, n: nu
 const KINDS = { beginner: ['work', 'round'], mixed: ['work', 'rest', 'harder', 'round'] } as const;
 
 /** The class with so many things more, one after the other, each in its slot; fewer where there is no more it could be given. */
-function risen(plan: Plan, level: number, library: Library): { plan: Plan; changes: Change[]; isWhole: boolean } {
+function risen(plan: Plan, level: number, library: Library): { plan: Plan; changes: PlanChange[]; isWhole: boolean } {
   const kinds = plan.level === 'beginner' ? KINDS.beginner : KINDS.mixed;
   let now = plan;
   // What can be made harder takes turns; what cannot is passed over.
   let turn = 0;
-  const changes: Change[] = [];
+  const changes: PlanChange[] = [];
   let isWhole = true;
   for (let k = 0; k < level; k++) {
     const steps = kinds.map((_, j) => stepOf(now, kinds[(turn + j) % kinds.length] ?? 'work', library));
@@ -145,8 +145,8 @@ export function makeSeries(
 }
 
 /** Changes as they add up: so much more of one time in all, and the last of rounds and moves. */
-function summed(changes: readonly Change[]): Change[] {
-  const all = new Map<string, Change>();
+function summed(changes: readonly PlanChange[]): PlanChange[] {
+  const all = new Map<string, PlanChange>();
   for (const c of changes) {
     const key = c.kind === 'rounds' ? `rounds ${c.blockId}` : changeKey(c);
     const before = all.get(key);

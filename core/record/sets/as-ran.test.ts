@@ -7,7 +7,7 @@ import { eventsOf } from '../../test/events.ts';
 import type { RunCommand } from '../../time/index.ts';
 import { compile } from '../../time/index.ts';
 import { changesOf, habitsOf } from './as-ran.ts';
-import { type Change, ChangeSchema } from './change.ts';
+import { ChangeSchema, type PlanChange } from './change.ts';
 import { changeKey, changeWords, isOpenChange, withChange } from './changes.ts';
 import { withChanges } from './progress.ts';
 
@@ -29,7 +29,7 @@ const plan: Plan = { ...planOf(main, last), heads: 10 };
 const finish: [number, RunCommand] = [600, { type: 'finish' }];
 const changes = (...steps: [number, RunCommand][]) =>
   changesOf(plan, eventsOf([0, { type: 'start' }], ...steps, finish));
-const words = (list: readonly Change[]) => list.map((c) => changeWords(plan, c));
+const words = (list: readonly PlanChange[]) => list.map((c) => changeWords(plan, c));
 const lengths = (p: Plan) => compile(p).intervals.map((i) => `${i.kind} ${i.durationMs / 1000}`);
 
 describe('the plan as it ran', () => {
@@ -131,7 +131,7 @@ describe('the plan as it ran', () => {
   });
 
   it('changes nothing in a plan in which what it is about is gone', () => {
-    const gone: Change[] = [
+    const gone: PlanChange[] = [
       { kind: 'time', time: 'rest', blockId: 'nowhere', stationId: null, round: null, deltaMs: 5000 },
       { kind: 'move', blockId: main.id, stationId: 'nowhere', round: null, to: { move: 'x' } },
       { kind: 'drop', blockId: main.id, stationId: 'nowhere' },
@@ -151,7 +151,7 @@ describe('the plan as it ran', () => {
         (p, deltaMs, rounds) => {
           for (const b of p.blocks) {
             const [station] = b.stations;
-            const all: Change[] = [
+            const all: PlanChange[] = [
               {
                 kind: 'time',
                 time: 'work',
@@ -184,7 +184,7 @@ describe('what always goes otherwise', () => {
     changes: [
       { kind: 'time', time: 'rest', blockId: main.id, stationId: 's1', round: null, deltaMs: ms },
       { kind: 'heads', heads: 12 },
-    ] satisfies Change[],
+    ] satisfies PlanChange[],
   });
   const none = { plan, changes: [] };
 
@@ -209,7 +209,7 @@ describe('what always goes otherwise', () => {
     expect([isOpenChange(plan, plan, habit!.change), isOpenChange(made, plan, habit!.change)]).toEqual([true, false]);
     // Something else that was changed is no matter.
     expect(habitsOf({ ...plan, title: 'Other', heads: 30 }, runs)).toHaveLength(1);
-    const broken: Change = { kind: 'break', gap: 'roundBreak', blockId: main.id, deltaMs: 5000 };
+    const broken: PlanChange = { kind: 'break', gap: 'roundBreak', blockId: main.id, deltaMs: 5000 };
     expect(isOpenChange(withChange(plan, broken), plan, broken)).toBe(false);
   });
 });

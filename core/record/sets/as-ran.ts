@@ -9,7 +9,7 @@ import {
   type RunEvent,
   runIntervals,
 } from '../../time/index.ts';
-import { type Change, GAPS } from './change.ts';
+import { GAPS, type PlanChange } from './change.ts';
 import { changeKey, isOpenChange, withChange } from './changes.ts';
 import { type Done, doneOf } from './done.ts';
 
@@ -24,9 +24,9 @@ const SKIPPED_BELOW = 0.5;
  * What a run did otherwise than its plan, as changes to the plan, each to take or leave: lengths, breaks that were held, moves, rounds,
  * stations left out or put in, how many came, and the word for next time. Each alone makes a difference to the plan.
  */
-export function changesOf(plan: Plan, events: readonly RunEvent[]): Change[] {
+export function changesOf(plan: Plan, events: readonly RunEvent[]): PlanChange[] {
   const done = doneOf(plan, events);
-  const found: Change[] = [
+  const found: PlanChange[] = [
     ...roundsOtherwise(plan, done.state.plan),
     ...movesOtherwise(plan, done.state.plan, done.stretches),
     ...stationsOtherwise(plan, done.state.plan, done.stretches),
@@ -40,8 +40,8 @@ export function changesOf(plan: Plan, events: readonly RunEvent[]): Change[] {
   return found.filter((c) => withChange(plan, c) !== plan);
 }
 
-function roundsOtherwise(plan: Plan, led: Plan): Change[] {
-  return plan.blocks.flatMap((b): Change[] => {
+function roundsOtherwise(plan: Plan, led: Plan): PlanChange[] {
+  return plan.blocks.flatMap((b): PlanChange[] => {
     const now = led.blocks.find((x) => x.id === b.id);
     const rounds = now ? roundsOf(now.format) : null;
     return rounds === null || rounds === roundsOf(b.format) ? [] : [{ kind: 'rounds', blockId: b.id, rounds }];
@@ -60,8 +60,8 @@ function swapOf({ move, kit, easier, harder, position }: Station): Swap {
 }
 
 /** Moves swapped from some moment on, in a round, or in a set alone. */
-function movesOtherwise(plan: Plan, led: Plan, stretches: readonly Done[]): Change[] {
-  const found: Change[] = [];
+function movesOtherwise(plan: Plan, led: Plan, stretches: readonly Done[]): PlanChange[] {
+  const found: PlanChange[] = [];
   for (const block of plan.blocks) {
     const now = led.blocks.find((b) => b.id === block.id);
     for (const station of block.stations) {
@@ -85,13 +85,13 @@ function movesOtherwise(plan: Plan, led: Plan, stretches: readonly Done[]): Chan
   return unique(found);
 }
 
-const unique = (changes: readonly Change[]) => [...new Map(changes.map((c) => [changeKey(c), c])).values()];
+const unique = (changes: readonly PlanChange[]) => [...new Map(changes.map((c) => [changeKey(c), c])).values()];
 
 /** Stations that a re-plan left out, or whose sets were skipped every time they came round. */
-function stationsOtherwise(plan: Plan, led: Plan, stretches: readonly Done[]): Change[] {
+function stationsOtherwise(plan: Plan, led: Plan, stretches: readonly Done[]): PlanChange[] {
   return plan.blocks.flatMap((block, blockIndex) => {
     const now = led.blocks.find((b) => b.id === block.id);
-    return block.stations.flatMap((s, stationIndex): Change[] => {
+    return block.stations.flatMap((s, stationIndex): PlanChange[] => {
       const gone = now !== undefined && !now.stations.some((x) => x.id === s.id);
       const sets = stretches.filter(
         ({ interval: i }) => isWork(i) && !i.inserted && i.blockIndex === blockIndex && i.stationIndex === stationIndex,
@@ -104,9 +104,9 @@ function stationsOtherwise(plan: Plan, led: Plan, stretches: readonly Done[]): C
 }
 
 /** Other moves put in after a set; the set once more has no place in a plan. */
-function movesPutIn(plan: Plan, events: readonly RunEvent[], stretches: readonly Done[]): Change[] {
+function movesPutIn(plan: Plan, events: readonly RunEvent[], stretches: readonly Done[]): PlanChange[] {
   const others = effective(events).flatMap((e) => (e.type === 'more' && e.to ? [{ id: e.id, move: e.to.move }] : []));
-  const found: Change[] = [];
+  const found: PlanChange[] = [];
   for (const { interval } of stretches) {
     if (!interval.inserted || !isWork(interval)) continue;
     const block = plan.blocks[interval.blockIndex];
@@ -139,11 +139,11 @@ interface Visit {
 }
 
 /** Work and rests that ran longer or shorter: the whole block where all did alike, a whole station, or single visits. */
-function timesOtherwise(plan: Plan, stretches: readonly Done[]): Change[] {
+function timesOtherwise(plan: Plan, stretches: readonly Done[]): PlanChange[] {
   const planned = plannedLengths(plan);
   return plan.blocks.flatMap((block, blockIndex) => {
     if (moduleOf(block.format).traits.complex) return [];
-    return (['work', 'rest'] as const).flatMap((time): Change[] => {
+    return (['work', 'rest'] as const).flatMap((time): PlanChange[] => {
       const isMeant = (d: Done) =>
         d.interval.blockIndex === blockIndex &&
         d.interval.stationIndex !== null &&
@@ -154,7 +154,7 @@ function timesOtherwise(plan: Plan, stretches: readonly Done[]): Change[] {
         const { stationIndex, round } = d.interval;
         return overMs === null ? [] : [{ stationIndex: stationIndex ?? 0, round: round ?? 1, overMs }];
       });
-      const change = (stationId: string | null, round: number | null, list: readonly Visit[]): Change => ({
+      const change = (stationId: string | null, round: number | null, list: readonly Visit[]): PlanChange => ({
         kind: 'time',
         time,
         blockId: block.id,
@@ -183,11 +183,11 @@ function areAlike(list: readonly Visit[]): boolean {
 }
 
 /** Breaks that ran longer or shorter, on average where there were several; those that were made to wait. */
-function breaksOtherwise(plan: Plan, stretches: readonly Done[]): Change[] {
+function breaksOtherwise(plan: Plan, stretches: readonly Done[]): PlanChange[] {
   const planned = plannedLengths(plan);
   const wasHeld = (i: Interval) => i.untilTap && !i.about;
   return plan.blocks.flatMap((block, blockIndex) =>
-    GAPS.flatMap((gap): Change[] => {
+    GAPS.flatMap((gap): PlanChange[] => {
       const own = stretches.filter(
         ({ interval: i }) => i.kind === gap && isBreak(i) && i.blockIndex === blockIndex && !i.inserted,
       );
@@ -206,7 +206,7 @@ function breaksOtherwise(plan: Plan, stretches: readonly Done[]): Change[] {
 
 /** The same change in several runs one after the other. */
 export interface Habit {
-  change: Change;
+  change: PlanChange;
   /** The amounts, ms, the latest first; none where it has none. */
   amountsMs: readonly number[];
   times: number;
@@ -220,7 +220,7 @@ export const ALIKE_RUNS = 3;
  * to the second. Heads and notes are of their day and are left out.
  * @param runs each run with the plan it began with, the latest first
  */
-export function habitsOf(plan: Plan, runs: readonly { plan: Plan; changes: readonly Change[] }[]): Habit[] {
+export function habitsOf(plan: Plan, runs: readonly { plan: Plan; changes: readonly PlanChange[] }[]): Habit[] {
   const last = runs.slice(0, ALIKE_RUNS);
   const [first] = last;
   if (!first || last.length < ALIKE_RUNS) return [];

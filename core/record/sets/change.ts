@@ -53,4 +53,4 @@ export const ChangeSchema = v.variant('kind', [
   /** A word for next time goes into the notes of the class. */
   v.strictObject({ kind: v.literal('note'), text: name(500) }),
 ]);
-export type Change = v.InferOutput<typeof ChangeSchema>;
+export type PlanChange = v.InferOutput<typeof ChangeSchema>;

@@ -22,10 +22,10 @@ import {
   withSetting,
 } from '../../class/index.ts';
 import { compile, isWork } from '../../time/index.ts';
-import type { Change, GAPS } from './change.ts';
+import type { GAPS, PlanChange } from './change.ts';
 
 /** What a change is the same as another by, whatever its amount: of a time, whether it grew. */
-export function changeKey(c: Change): string {
+export function changeKey(c: PlanChange): string {
   switch (c.kind) {
     case 'time':
       return `time ${c.time} ${c.blockId} ${c.stationId} ${c.round} ${c.deltaMs > 0}`;
@@ -54,7 +54,7 @@ export function changeKey(c: Change): string {
  * The plan with a change made. The plan itself, where what the change is about is not there any more, or stands so already, or its
  * format cannot be set that way.
  */
-export function withChange(plan: Plan, c: Change): Plan {
+export function withChange(plan: Plan, c: PlanChange): Plan {
   if (c.kind === 'heads') return plan.heads === c.heads ? plan : { ...plan, heads: c.heads };
   if (c.kind === 'note') return withNote(plan, c.text);
   const block = plan.blocks.find((b) => b.id === c.blockId);
@@ -63,7 +63,7 @@ export function withChange(plan: Plan, c: Change): Plan {
   return changed === plan || same(plan, changed) ? plan : changed;
 }
 
-function changedBlock(plan: Plan, block: Block, c: Exclude<Change, { kind: 'heads' | 'note' }>): Plan {
+function changedBlock(plan: Plan, block: Block, c: Exclude<PlanChange, { kind: 'heads' | 'note' }>): Plan {
   const change = (next: (b: Block) => Block) => updateBlock(plan, block.id, next);
   switch (c.kind) {
     case 'time':
@@ -117,7 +117,7 @@ function visitsOf(plan: Plan, block: Block): CellTimes[] {
 }
 
 /** The visits that a change of a time means. */
-function meantBy(plan: Plan, block: Block, c: Extract<Change, { kind: 'time' }>): CellTimes[] {
+function meantBy(plan: Plan, block: Block, c: Extract<PlanChange, { kind: 'time' }>): CellTimes[] {
   return visitsOf(plan, block).filter(
     (visit) =>
       visit[c.time === 'work' ? 'workMs' : 'restMs'] !== null &&
@@ -126,7 +126,7 @@ function meantBy(plan: Plan, block: Block, c: Extract<Change, { kind: 'time' }>)
   );
 }
 
-function withTimes(plan: Plan, block: Block, c: Extract<Change, { kind: 'time' }>): Block {
+function withTimes(plan: Plan, block: Block, c: Extract<PlanChange, { kind: 'time' }>): Block {
   const key = c.time === 'work' ? ('workMs' as const) : ('restMs' as const);
   const meant = meantBy(plan, block, c);
   // A rest that some visits have not, the last of a round, is set with the others of its station or block.
@@ -167,7 +167,7 @@ function withHold(block: Block, gap: (typeof GAPS)[number]): Block {
 }
 
 /** The times that a change is about, as they stand in a plan, each once, ms. */
-function timesOf(plan: Plan, c: Extract<Change, { kind: 'time' | 'break' }>): number[] {
+function timesOf(plan: Plan, c: Extract<PlanChange, { kind: 'time' | 'break' }>): number[] {
   const block = plan.blocks.find((b) => b.id === c.blockId);
   if (!block) return [];
   if (c.kind === 'break') {
@@ -183,7 +183,7 @@ function timesOf(plan: Plan, c: Extract<Change, { kind: 'time' | 'break' }>): nu
  * was when the class was led.
  * @param led the plan that the run began with
  */
-export const isOpenChange = (now: Plan, led: Plan, c: Change): boolean =>
+export const isOpenChange = (now: Plan, led: Plan, c: PlanChange): boolean =>
   withChange(now, c) !== now && (!('deltaMs' in c) || same(timesOf(now, c), timesOf(led, c)));
 
 const GAP_WORDS = { roundBreak: 'the break between rounds', groupBreak: 'the break between groups' } as const;
@@ -192,7 +192,7 @@ const GAP_WORDS = { roundBreak: 'the break between rounds', groupBreak: 'the bre
 const byWords = (ms: number) => `${formatDuration(Math.abs(ms))} ${ms > 0 ? 'more' : 'less'}`;
 
 /** A change in words, for the plan it would be made to. */
-export function changeWords(plan: Pick<Plan, 'blocks'>, c: Change): string {
+export function changeWords(plan: Pick<Plan, 'blocks'>, c: PlanChange): string {
   if (c.kind === 'heads') return `${c.heads} people`;
   if (c.kind === 'note') return `Into the notes: \u201c${c.text}\u201d`;
   const block = plan.blocks.find((b) => b.id === c.blockId);

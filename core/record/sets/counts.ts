@@ -75,7 +75,7 @@ export const densityOf = ({ workMs, totalMs }: Pick<RunRecord, 'workMs' | 'total
   totalMs > 0 ? workMs / totalMs : null;
 
 /** What a run is set side by side with others by. */
-export interface RunFigures {
+export interface RunCounts {
   totalMs: number;
   workMs: number;
   density: number | null;
@@ -87,8 +87,8 @@ export interface RunFigures {
   countedBy: 'all' | 'squads' | 'people' | null;
 }
 
-/** The figures of a run. Counts of all, of squads and of people are of the same sets: one kind of them is summed. */
-export function figuresOf(record: RunRecord): RunFigures {
+/** The counts of a run. Those of all, of squads and of people are of the same sets: one kind of them is summed. */
+export function countsOf(record: RunRecord): RunCounts {
   const kinds = [
     ['all', record.sets.filter(isOfAll)],
     ['squads', record.sets.filter((s) => s.squad !== null)],

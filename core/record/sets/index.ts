@@ -1,5 +1,5 @@
 export { ALIKE_RUNS, changesOf, type Habit, habitsOf } from './as-ran.ts';
-export { type Change, ChangeSchema } from './change.ts';
+export { ChangeSchema, type PlanChange } from './change.ts';
 export { changeKey, changeWords, isOpenChange } from './changes.ts';
 export * from './counts.ts';
 export { doneIntervals, doneOf, doneStretches } from './done.ts';

@@ -3,7 +3,7 @@ import { isMain } from '../../judge/index.ts';
 import type { Library } from '../../moves/index.ts';
 import { compile, oddRounds, totals } from '../../time/index.ts';
 import { daysBetween } from '../calendar/index.ts';
-import type { Change } from './change.ts';
+import type { PlanChange } from './change.ts';
 import { withChange } from './changes.ts';
 import { countsByMove } from './counts.ts';
 import type { SetRecord } from './sets.ts';
@@ -25,7 +25,7 @@ export type ProgressKind = (typeof PROGRESS)[number];
 /** One thing to make other in a class, with its reason. */
 export interface Progress {
   kind: ProgressKind;
-  changes: readonly Change[];
+  changes: readonly PlanChange[];
   reason: string;
   /** Where the rule comes from. */
   source: string;
@@ -81,9 +81,9 @@ const lengthsOf = (plan: Plan, block: Block, kind: 'work' | 'rest') => {
   return compile(plan).intervals.flatMap((i) => (i.blockIndex === k && i.kind === kind ? [i.durationMs] : []));
 };
 
-function timeChange(plan: Plan, kind: 'work' | 'rest'): Change[] {
+function timeChange(plan: Plan, kind: 'work' | 'rest'): PlanChange[] {
   const deltaMs = kind === 'work' ? MORE_WORK_MS : LESS_REST_MS;
-  return progressing(plan).flatMap((b): Change[] => {
+  return progressing(plan).flatMap((b): PlanChange[] => {
     if (!moduleOf(b.format).traits.timed) return [];
     const lengths = lengthsOf(plan, b, kind);
     const fits =
@@ -97,12 +97,12 @@ function timeChange(plan: Plan, kind: 'work' | 'rest'): Change[] {
 }
 
 /** So many rounds more or fewer of one block, that no side is left a set short by it; none where there is no such number. */
-function roundsChange(plan: Plan, block: Block, direction: 1 | -1): Change[] {
+function roundsChange(plan: Plan, block: Block, direction: 1 | -1): PlanChange[] {
   const rounds = roundsOf(block.format);
   if (rounds === null) return [];
   const was = oddRounds(plan).length;
   for (const by of [1, 2]) {
-    const change: Change = { kind: 'rounds', blockId: block.id, rounds: rounds + direction * by };
+    const change: PlanChange = { kind: 'rounds', blockId: block.id, rounds: rounds + direction * by };
     const next = rounds + direction * by >= 1 ? withChange(plan, change) : plan;
     if (next !== plan && oddRounds(next).length <= was) return [change];
   }
@@ -117,7 +117,7 @@ const longest = (plan: Plan, blocks: readonly Block[]): Block | undefined => {
 };
 
 /** The first station whose own harder way, or that of its move, is known, that was not taken yet. */
-function harderChange(plan: Plan, library: Library): Change[] {
+function harderChange(plan: Plan, library: Library): PlanChange[] {
   for (const b of progressing(plan))
     for (const s of b.stations) {
       const harder = harderOf(s, library);
@@ -135,7 +135,7 @@ function harderOf(station: Station, library: Library): string | null {
 }
 
 /** A class made easier: a round fewer of its longest block, or a fifth less work where it has no round to give. */
-function easeChange(plan: Plan): Change[] {
+function easeChange(plan: Plan): PlanChange[] {
   const blocks = plan.blocks.filter((b) => isMain(b) && b.stations.length > 0);
   const block =
     longest(
@@ -155,7 +155,7 @@ function easeChange(plan: Plan): Change[] {
  * What makes a class other in one way, as changes; none where it cannot be made so: the rest is at its floor, there is no harder way
  * known, or it is a format at full effort for beginners, which is only ever made easier. Weights come from records: see `proposals`.
  */
-export function stepOf(plan: Plan, kind: Exclude<ProgressKind, 'weight'>, library: Library): Change[] {
+export function stepOf(plan: Plan, kind: Exclude<ProgressKind, 'weight'>, library: Library): PlanChange[] {
   switch (kind) {
     case 'work':
     case 'rest':
@@ -172,7 +172,7 @@ export function stepOf(plan: Plan, kind: Exclude<ProgressKind, 'weight'>, librar
 }
 
 /** The plan with changes made, one after the other. */
-export const withChanges = (plan: Plan, changes: readonly Change[]): Plan => changes.reduce(withChange, plan);
+export const withChanges = (plan: Plan, changes: readonly PlanChange[]): Plan => changes.reduce(withChange, plan);
 
 /** What a class asks, apart from words: two that ask the same have not been made harder or easier. */
 const askOf = (plan: Plan) =>
@@ -195,11 +195,11 @@ export function sessionDrop(sets: readonly SetRecord[]): number | null {
 }
 
 /** Stations where the target was beaten by two reps or more in the last two sessions, with the same weight: the next weight up. */
-function weightChanges(plan: Plan, before: readonly Before[]): Change[] {
+function weightChanges(plan: Plan, before: readonly Before[]): PlanChange[] {
   const [last, earlier] = before;
   if (!last || !earlier) return [];
   return progressing(plan).flatMap((b) =>
-    b.stations.flatMap((s): Change[] => {
+    b.stations.flatMap((s): PlanChange[] => {
       const target = s.reps?.count;
       const kg = s.weightKg;
       if (target === undefined || kg === undefined) return [];
@@ -227,7 +227,7 @@ const percent = (share: number) => `${Math.round(Math.abs(share) * 100)} %`;
 export function proposals(plan: Plan, before: readonly Before[], library: Library, today: string): Proposals {
   const [last, earlier] = before;
   if (!last) return { progress: [], why: 'It was never led to its end.' };
-  const made = (kind: ProgressKind, changes: readonly Change[], reason: string, source = OUR_RULE): Progress[] => {
+  const made = (kind: ProgressKind, changes: readonly PlanChange[], reason: string, source = OUR_RULE): Progress[] => {
     const next = withChanges(plan, changes);
     if (changes.length === 0 || next === plan) return [];
     const sums = totals(next);

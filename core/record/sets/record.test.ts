@@ -4,7 +4,7 @@ import type { Plan } from '../../class/index.ts';
 import { block, circuit, format, planOf, s, stations } from '../../test/build.ts';
 import { eventsOf, T0 } from '../../test/events.ts';
 import { type RunCommand, RunLog, recordsOf, summarise } from '../../time/index.ts';
-import { countsByMove, densityOf, dropOf, figuresOf, paceWords, volumeOf } from './counts.ts';
+import { countsByMove, countsOf, densityOf, dropOf, paceWords, volumeOf } from './counts.ts';
 import { doneIntervals } from './done.ts';
 import { cellText, entryAt, gridRows, readCell, readTable } from './grid.ts';
 import { lastTime, lastTimeWords } from './last-time.ts';
@@ -205,7 +205,7 @@ describe('what a record says', () => {
       set({ squad: 'Teal', reps: 12, weightKg: 10 }),
     ];
     const people = [...squads, set({ person: 'p1', reps: 5 })];
-    expect(figuresOf({ ...whole, sets: people })).toEqual({
+    expect(countsOf({ ...whole, sets: people })).toEqual({
       totalMs: 200_000,
       workMs: 120_000,
       density: 0.6,
@@ -214,8 +214,8 @@ describe('what a record says', () => {
       volumeKg: 220,
       countedBy: 'squads',
     });
-    expect(figuresOf({ ...whole, sets: [set({ reps: 9 }), ...people] })).toMatchObject({ reps: 9, countedBy: 'all' });
-    expect(figuresOf({ ...whole, sets: [set({})] })).toMatchObject({ reps: null, countedBy: null });
+    expect(countsOf({ ...whole, sets: [set({ reps: 9 }), ...people] })).toMatchObject({ reps: 9, countedBy: 'all' });
+    expect(countsOf({ ...whole, sets: [set({})] })).toMatchObject({ reps: null, countedBy: null });
   });
 
   it('the parts of a list of moves sum to the whole of it', () => {

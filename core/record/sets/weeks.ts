@@ -1,5 +1,5 @@
 import { type Balance, balanceOfWork, sumBalances, type WorkSum } from '../../judge/index.ts';
-import type { Library, Part } from '../../moves/index.ts';
+import type { BodyPart, Library } from '../../moves/index.ts';
 import { addDays, daysBetween, mondayOf } from '../calendar/index.ts';
 import { sessionLoad, type WeekLoad, weekLoad } from './load.ts';
 
@@ -53,7 +53,7 @@ export function weekOf(monday: string, sessions: readonly SessionSums[], library
 
 /** A part of the body worked on two days with less than a day between. */
 export interface Close {
-  part: Part;
+  part: BodyPart;
   days: readonly [string, string];
   /** Whole days from one to the other: 0 is the same day, 1 the next. */
   apart: number;
@@ -68,11 +68,11 @@ export const WORKED_FROM_MS = 120_000;
  */
 export function closeTogether(sessions: readonly SessionSums[], library: Library, fromMs = WORKED_FROM_MS): Close[] {
   const ordered = [...sessions].sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
-  const last = new Map<Part, string>();
+  const last = new Map<BodyPart, string>();
   const found: Close[] = [];
   for (const { day, work } of ordered) {
     const { parts } = balanceOfWork(work, library);
-    for (const part of Object.keys(parts) as Part[]) {
+    for (const part of Object.keys(parts) as BodyPart[]) {
       if (part === 'heart' || parts[part] < fromMs) continue;
       const before = last.get(part);
       if (before !== undefined && daysBetween(before, day) <= 1)

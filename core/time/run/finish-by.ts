@@ -79,15 +79,15 @@ export function finishBy(state: RunState, byMs: number, floors: Floors = USUAL_F
 }
 
 /** A cut with the end it leads to. */
-interface Way {
+interface CutOption {
   cut: Cut;
   endAtMs: number;
 }
 
-const way = (state: RunState, cut: Cut): Way => ({ cut, endAtMs: endOf(applied(state, cut)) });
+const way = (state: RunState, cut: Cut): CutOption => ({ cut, endAtMs: endOf(applied(state, cut)) });
 
 /** A cut by itself where that is enough, else with breaks trimmed, or breaks and rests. */
-function waysFrom(state: RunState, cut: Cut, byMs: number, floors: Floors): Way[] {
+function waysFrom(state: RunState, cut: Cut, byMs: number, floors: Floors): CutOption[] {
   const alone = way(state, cut);
   if (alone.endAtMs <= byMs) return [alone];
   const breaks = way(state, trimmed(state, cut, byMs, 'breaks', floors));
@@ -95,12 +95,13 @@ function waysFrom(state: RunState, cut: Cut, byMs: number, floors: Floors): Way[
   return [breaks, way(state, trimmed(state, breaks.cut, byMs, 'rests', floors))];
 }
 
-const kindOf = ({ cut }: Way) => [cut.rounds, cut.drop, cut.trims].map((list) => Math.min(1, list.length)).join('');
+const kindOf = ({ cut }: CutOption) =>
+  [cut.rounds, cut.drop, cut.trims].map((list) => Math.min(1, list.length)).join('');
 
 /** Those that cut least: the least of each kind, then others, each end once; the least first. */
-function nearest(ways: readonly Way[]): Way[] {
+function nearest(ways: readonly CutOption[]): CutOption[] {
   const sorted = [...ways].sort((a, b) => b.endAtMs - a.endAtMs || a.cut.words.length - b.cut.words.length);
-  const ends = new Map<number, Way>();
+  const ends = new Map<number, CutOption>();
   for (const w of sorted) if (!ends.has(w.endAtMs)) ends.set(w.endAtMs, w);
   const distinct = [...ends.values()];
   const firsts = distinct.filter((w, k) => distinct.findIndex((o) => kindOf(o) === kindOf(w)) === k);

@@ -5,17 +5,21 @@ import type { Interval } from '../timeline/index.ts';
  * What is put into a run live. No compile of the plan has it: it is kept by what it stands after, through every later change.
  */
 
-type Placed = Omit<Interval, 'index' | 'startMs'>;
+type UnplacedInterval = Omit<Interval, 'index' | 'startMs'>;
 
 /** An interval put in live, yet without its place. */
 export const insertedPiece = (
   kind: Interval['kind'],
   durationMs: number,
   { blockIndex, ...more }: Partial<Interval> & Pick<Interval, 'blockIndex'>,
-): Placed => ({ ...piece(kind, durationMs, more), blockIndex, inserted: true });
+): UnplacedInterval => ({ ...piece(kind, durationMs, more), blockIndex, inserted: true });
 
 /** The list with some intervals after an index, and all that comes later moved by them. */
-export function withInserted(intervals: readonly Interval[], after: number, added: readonly Placed[]): Interval[] {
+export function withInserted(
+  intervals: readonly Interval[],
+  after: number,
+  added: readonly UnplacedInterval[],
+): Interval[] {
   return placed([...intervals.slice(0, after + 1), ...added, ...intervals.slice(after + 1)]);
 }
 
@@ -24,7 +28,7 @@ export const withoutNext = (intervals: readonly Interval[], index: number): Inte
   placed(intervals.filter((_, k) => k !== index + 1));
 
 /** Gives intervals their index and start, one after the other. */
-export function placed(list: readonly (Placed & Partial<Pick<Interval, 'index' | 'startMs'>>)[]): Interval[] {
+export function placed(list: readonly (UnplacedInterval & Partial<Pick<Interval, 'index' | 'startMs'>>)[]): Interval[] {
   let startMs = 0;
   return list.map((i, index) => {
     const same = i.index === index && i.startMs === startMs;

@@ -55,8 +55,8 @@ export function expand(block: Block, following: readonly Block[]): Piece[] {
  * The count-in belongs to a run and is not part of it. A break after the last block that takes time is left out.
  */
 export function compile(plan: ClassShape): Timeline {
-  const pieces: Placed[] = [];
-  let pending: Placed | null = null;
+  const pieces: BlockPiece[] = [];
+  let pending: BlockPiece | null = null;
   plan.blocks.forEach((block, blockIndex) => {
     const own = expand(block, plan.blocks.slice(blockIndex + 1));
     if (own.length === 0) return;
@@ -68,13 +68,13 @@ export function compile(plan: ClassShape): Timeline {
   return place(withGetReady(pieces, plan.getReadyMs ?? DEFAULT_GET_READY_MS));
 }
 
-interface Placed {
+interface BlockPiece {
   piece: Piece;
   blockIndex: number;
 }
 
 /** After a wait nobody is thrown into work: a count-in of its own comes between, at the place of the wait. */
-function withGetReady(pieces: readonly Placed[], getReadyMs: number): readonly Placed[] {
+function withGetReady(pieces: readonly BlockPiece[], getReadyMs: number): readonly BlockPiece[] {
   if (getReadyMs === 0 || !pieces.some(({ piece: p }) => isWait(p))) return pieces;
   return pieces.flatMap((placed, k) => {
     const next = pieces[k + 1]?.piece;
@@ -84,7 +84,7 @@ function withGetReady(pieces: readonly Placed[], getReadyMs: number): readonly P
   });
 }
 
-function place(pieces: readonly Placed[]): Timeline {
+function place(pieces: readonly BlockPiece[]): Timeline {
   let startMs = 0;
   let about = false;
   const intervals = pieces.map(({ piece: p, blockIndex }, index): Interval => {

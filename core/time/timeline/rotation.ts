@@ -40,7 +40,7 @@ export function groupAt(station: number, stationIndex: number, stations: number)
 }
 
 /** One change of a rotation chart: where every group is, by group. */
-export interface Turn {
+export interface RotationStep {
   interval: Interval;
   round: number | null;
   /** stations[g]: the station group g is at. */
@@ -48,9 +48,9 @@ export interface Turn {
 }
 
 /** The rotation chart of a block: a row for every visit, both sides of a station being one visit. */
-export function rotationChart(block: Block, blockIndex: number, intervals: readonly Interval[]): Turn[] {
+export function rotationChart(block: Block, blockIndex: number, intervals: readonly Interval[]): RotationStep[] {
   const n = block.stations.length;
-  const turns: Turn[] = [];
+  const turns: RotationStep[] = [];
   let last = '';
   for (const i of intervals) {
     if (i.blockIndex !== blockIndex || !isWork(i) || i.stationIndex === null) continue;

@@ -40,7 +40,7 @@ export interface SheetColumn {
 }
 
 /** The round sheet of one block: stations by rounds, each visit drawn to time. */
-export interface Sheet {
+export interface SheetTimes {
   rows: { label: string; stationIndex: number | null }[];
   columns: SheetColumn[];
   cells: SheetCell[];
@@ -53,7 +53,7 @@ export interface Sheet {
 }
 
 /** Lays a block out as its round sheet; a block without intervals gives rows without cells. */
-export function sheetOf(block: Block, following: readonly Block[] = []): Sheet {
+export function sheetOf(block: Block, following: readonly Block[] = []): SheetTimes {
   const intervals = compile({ blocks: [block, ...following] }).intervals.filter(
     (i) => i.blockIndex === 0 && i.kind !== 'blockBreak',
   );
@@ -80,7 +80,7 @@ export function sheetOf(block: Block, following: readonly Block[] = []): Sheet {
   return { rows, ...build.finish(), missing: missingOf(block) };
 }
 
-function missingOf(block: Block): Sheet['missing'] {
+function missingOf(block: Block): SheetTimes['missing'] {
   return oddRounds({ blocks: [block] }).flatMap((odd) =>
     odd.stations.map((s) => ({ row: s.stationIndex, side: s.left < s.right ? ('left' as const) : ('right' as const) })),
   );
@@ -91,7 +91,7 @@ class SheetBuilder {
   private readonly cells: SheetCell[] = [];
   private readonly thread: number[] = [];
   private readonly gaps = new Map<number, number>();
-  private readonly rowGaps: Sheet['rowGaps'] = [];
+  private readonly rowGaps: SheetTimes['rowGaps'] = [];
   private readonly byPlace = new Map<number, number>();
   /** The visit under way: its round, its pass, and whether it is one of a chain on its first side. */
   private round: number | null = null;
@@ -159,7 +159,7 @@ class SheetBuilder {
     this.onFirst = isFirst === true;
   }
 
-  finish(): Pick<Sheet, 'columns' | 'cells' | 'thread' | 'rowGaps'> {
+  finish(): Pick<SheetTimes, 'columns' | 'cells' | 'thread' | 'rowGaps'> {
     const passes: number[][] = [];
     for (const cell of this.cells) {
       passes[cell.col] ??= [];
@@ -185,7 +185,7 @@ export function cellMs(cell: SheetCell): number {
 }
 
 /** How far into its column a cell begins, in ms: behind the passes before its own. */
-export function passMs(sheet: Pick<Sheet, 'columns'>, cell: SheetCell): number {
+export function passMs(sheet: Pick<SheetTimes, 'columns'>, cell: SheetCell): number {
   const passes = sheet.columns[cell.col]?.passesMs ?? [];
   return passes.slice(0, cell.pass).reduce((sum, ms) => sum + ms, 0);
 }

@@ -16,7 +16,7 @@ const AHEAD_FROM_MS = 8000;
 const MOST_LETTERS = 160;
 
 /** Where a set is announced. */
-interface Change {
+interface Announcement {
   /** The set that comes, and the one before it; -1 for none. */
   next: number;
   before: number;
@@ -28,7 +28,7 @@ interface Change {
   ready: number | null;
 }
 
-function changeTo(cues: ClassCues, next: number): Change {
+function changeTo(cues: ClassCues, next: number): Announcement {
   const before = cues.workBefore(next);
   let at = next - 1;
   const ready = at > 0 && cues.at(at)?.kind === 'countIn' ? at : null;
@@ -68,14 +68,14 @@ interface Names {
   texts: string[];
 }
 
-function namesOf(cues: ClassCues, change: Change): Names | null {
+function namesOf(cues: ClassCues, change: Announcement): Names | null {
   const names = wordsFor(cues, change);
   if (cues.speaks(change.next, 'nextUp')) return names;
   // The side is called whatever else is silent.
   return names?.kind === 'side' ? { kind: 'side', texts: names.texts.slice(-2) } : null;
 }
 
-function wordsFor(cues: ClassCues, { next, before }: Change): Names | null {
+function wordsFor(cues: ClassCues, { next, before }: Announcement): Names | null {
   const interval = cues.at(next);
   const block = interval && cues.plan.blocks[interval.blockIndex];
   if (!interval || !block) return null;
@@ -129,16 +129,16 @@ function startOf(cues: ClassCues, gap: number, names: Names | null): number {
   if (!interval || interval.untilTap || (interval.kind !== 'open' && interval.kind !== 'demo')) return opens;
   const ms = cues.ms(names?.texts[0] ?? '');
   const warnedMs = warnings(cues, gap)[0] ?? 0;
-  const end = warnedMs > 0 ? interval.durationMs - warnedMs : (cues.slots[gap]?.roomEndMs ?? 0);
+  const end = warnedMs > 0 ? interval.durationMs - warnedMs : (cues.perInterval[gap]?.roomEndMs ?? 0);
   return Math.max(opens, end - ms - BETWEEN_MS);
 }
 
 /** When words may be said at the end of a set, for what follows it: in its second half, before its countdown. */
 function beforeEnd(cues: ClassCues, work: number, ms: number): When {
-  const slot = cues.slots[work];
-  const end = slot?.roomEndMs ?? 0;
+  const here = cues.perInterval[work];
+  const end = here?.roomEndMs ?? 0;
   const opens = cues.opensMs(work);
-  const half = (slot?.interval.durationMs ?? 0) / 2;
+  const half = (here?.interval.durationMs ?? 0) / 2;
   return {
     wantedMs: Math.max(opens, end - ms - BETWEEN_MS),
     earliestMs: Math.min(half, Math.max(opens, end - ms)),
@@ -150,7 +150,7 @@ function beforeEnd(cues: ClassCues, work: number, ms: number): When {
 const atStart = (): When => ({ wantedMs: AFTER_TONE_MS, earliestMs: AFTER_TONE_MS, latestMs: LATE_MS, loose: true });
 
 /** The set that ends where a change begins, if its end is known: its last seconds can tell what follows. */
-function timedBefore(cues: ClassCues, { before, gap, next }: Change): number | null {
+function timedBefore(cues: ClassCues, { before, gap, next }: Announcement): number | null {
   const interval = cues.at(before);
   const adjoins = gap === null ? before === next - 1 : gap === before + 1;
   return interval && adjoins && !interval.untilTap ? before : null;
@@ -160,17 +160,23 @@ function timedBefore(cues: ClassCues, { before, gap, next }: Change): number | n
  * Where a gap has no room for both the name and the way to get into its position, the name comes before the gap, so that the way
  * can be told as people go it.
  */
-function goesAhead(cues: ClassCues, { next, before }: Change, gap: number, texts: readonly string[], must: boolean) {
+function goesAhead(
+  cues: ClassCues,
+  { next, before }: Announcement,
+  gap: number,
+  texts: readonly string[],
+  must: boolean,
+) {
   const change = positionChange(cues.station(before), cues.station(next));
   if (must || change === null || !cues.speaks(next, 'nextUp')) return false;
   const bothMs = cues.ms(texts[0] ?? '') + BETWEEN_MS + cues.ms(cues.phrase(change));
-  const room = (cues.slots[gap]?.roomEndMs ?? 0) - cues.opensMs(gap);
-  const roomAhead = (cues.slots[before]?.roomEndMs ?? 0) - cues.ms(texts[0] ?? '');
+  const room = (cues.perInterval[gap]?.roomEndMs ?? 0) - cues.opensMs(gap);
+  const roomAhead = (cues.perInterval[before]?.roomEndMs ?? 0) - cues.ms(texts[0] ?? '');
   return bothMs > room && roomAhead >= AHEAD_FROM_MS;
 }
 
 /** Says what the next set is where it fits, and gives the request where it is one of the gap. */
-function sayNames(cues: ClassCues, change: Change, { kind, texts }: Names, atMs: number): CueRequest | null {
+function sayNames(cues: ClassCues, change: Announcement, { kind, texts }: Names, atMs: number): CueRequest | null {
   const { next, gap, ready } = change;
   const must = kind === 'side';
   const work = timedBefore(cues, change);
@@ -181,13 +187,13 @@ function sayNames(cues: ClassCues, change: Change, { kind, texts }: Names, atMs:
   const when = work === null ? atStart() : beforeEnd(cues, work, cues.ms(forms[0] ?? ''));
   const elsewhere = () => ({ index, request: cues.request(kind, forms, when, { must }) });
   if (gap === null || (work !== null && goesAhead(cues, change, gap, texts, must))) {
-    cues.slots[index]?.requests.push(elsewhere().request);
+    cues.perInterval[index]?.requests.push(elsewhere().request);
     return null;
   }
   // After a wait nobody remembers: it is told again as people get ready.
   if (ready !== null) cues.say(ready, kind, texts, within(cues, ready, cues.opensMs(ready)), { again: true });
   const request = cues.request(kind, texts, within(cues, gap, atMs), { otherwise: elsewhere });
-  cues.slots[gap]?.requests.push(request);
+  cues.perInterval[gap]?.requests.push(request);
   const room = request.latestMs - request.earliestMs;
   return request.forms.some((form) => form.ms <= room) ? request : null;
 }
@@ -201,7 +207,7 @@ function repsOf(cues: ClassCues, next: number): string | null {
 }
 
 /** Reps and what changes with the move, each by itself after its name; gives the requests. */
-function detailsOf(cues: ClassCues, change: Change, reps: string | null, fromMs: number): CueRequest[] {
+function detailsOf(cues: ClassCues, change: Announcement, reps: string | null, fromMs: number): CueRequest[] {
   const { next, before, gap } = change;
   const interval = cues.at(next);
   if (!interval || !cues.places.get(next)?.opensVisit) return [];
@@ -222,29 +228,30 @@ function detailsOf(cues: ClassCues, change: Change, reps: string | null, fromMs:
     // In a gap they follow the name; at the end of a set each comes before what was put there already.
     const when = gap !== null ? within(cues, gap, atMs) : work !== null ? beforeEnd(cues, work, atMs + ms) : atStart();
     const request = cues.request(kind, [text], when, index === next ? {} : { otherwise: late });
-    cues.slots[index]?.requests.push(request);
+    cues.perInterval[index]?.requests.push(request);
     atMs += ms + BETWEEN_MS;
     return request;
   });
 }
 
 /** The round that begins, or how many are left: at the end of a long gap, after the name in a short one, else as the set begins. */
-function callRound(cues: ClassCues, { next, gap, ready }: Change, atMs: number): void {
+function callRound(cues: ClassCues, { next, gap, ready }: Announcement, atMs: number): void {
   const [interval, place] = [cues.at(next), cues.places.get(next)];
   const called = interval && place ? callOf(cues.plan, interval, place) : null;
   if (!called || cues.level(next, called.kind === 'left' ? 'left' : 'rounds') === 'off') return;
   const level = called.kind === 'left' ? 'left' : 'rounds';
   const where = gap !== null && cues.at(gap)?.untilTap ? ready : gap;
-  if (cues.sounds(next, level)) cues.slots[where ?? next]?.tone('chime', where === null ? 0 : cues.opensMs(where));
+  if (cues.sounds(next, level))
+    cues.perInterval[where ?? next]?.tone('chime', where === null ? 0 : cues.opensMs(where));
   if (!cues.speaks(next, level)) return;
   const late = () => ({ index: next, request: cues.request(called.kind, [called.text], atStart()) });
   if (where === null) {
-    cues.slots[next]?.requests.push(late().request);
+    cues.perInterval[next]?.requests.push(late().request);
     return;
   }
-  const slot = cues.slots[where];
-  const isLong = (slot?.interval.durationMs ?? 0) >= LONG_MS;
-  const end = (slot?.roomEndMs ?? 0) - cues.ms(called.text) - BETWEEN_MS;
+  const here = cues.perInterval[where];
+  const isLong = (here?.interval.durationMs ?? 0) >= LONG_MS;
+  const end = (here?.roomEndMs ?? 0) - cues.ms(called.text) - BETWEEN_MS;
   cues.say(where, called.kind, [called.text], within(cues, where, isLong ? end : atMs), {
     otherwise: late,
   });

@@ -10,9 +10,9 @@ import {
   stationIn,
   stationOf,
 } from '../../time/index.ts';
+import { IntervalCues } from './interval-cues.ts';
 import { type LevelTable, levelTables, phrase, sounds, speaks } from './phrases.ts';
 import type { CueRequest } from './place.ts';
-import { Slot } from './slot.ts';
 import type { SpokenMs } from './types.ts';
 
 /** A voice cue at the start of an interval waits until the boundary tone has sounded. */
@@ -26,7 +26,7 @@ export type When = Pick<CueRequest, 'wantedMs' | 'earliestMs' | 'latestMs' | 'lo
 
 /** What is worked out once for all the cues of some intervals, and where they are gathered. */
 export class ClassCues {
-  readonly slots: readonly Slot[];
+  readonly perInterval: readonly IntervalCues[];
   readonly places: ReadonlyMap<number, Place>;
   private readonly levels: readonly LevelTable[];
   private readonly spoken = new Map<string, number>();
@@ -39,7 +39,7 @@ export class ClassCues {
   ) {
     this.levels = levelTables(plan);
     this.places = placesOf(plan, intervals);
-    this.slots = intervals.map((i) => new Slot(i));
+    this.perInterval = intervals.map((i) => new IntervalCues(i));
   }
 
   /** The interval at a place in the list, if there is one. */
@@ -83,14 +83,14 @@ export class ClassCues {
   }
 
   say(k: number, kind: CueKind, texts: readonly string[], when: When, more: Partial<CueRequest> = {}): void {
-    this.slots[k]?.requests.push(this.request(kind, texts, when, more));
+    this.perInterval[k]?.requests.push(this.request(kind, texts, when, more));
   }
 
   phrase = (which: Phrase, words?: Record<string, string | number>) => phrase(this.plan, which, words);
 
   /** From when words may be said in an interval. */
   opensMs(k: number): number {
-    return this.slots[k]?.opensWithTone ? AFTER_TONE_MS : NO_TONE_MS;
+    return this.perInterval[k]?.opensWithTone ? AFTER_TONE_MS : NO_TONE_MS;
   }
 
   /** Groups are spread over the stations of an interval's block: no one move is everybody's. */

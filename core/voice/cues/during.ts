@@ -1,7 +1,7 @@
 import { halfMs, isWork, sideAtStation, sidesAt } from '../../time/index.ts';
 import type { ClassCues } from './class-cues.ts';
+import type { IntervalCues } from './interval-cues.ts';
 import { nameSaid } from './said.ts';
-import type { Slot } from './slot.ts';
 
 const HALF_FROM_MS = 30_000;
 const TEN_FROM_MS = 25_000;
@@ -12,33 +12,40 @@ const PHRASE_BEATS = 8;
 const COUNTED = ['Four', 'Three', 'Two'];
 
 /** What is called while a set runs: the switch of sides, phases, half way, ten seconds, a form cue. */
-export function duringWork(cues: ClassCues, k: number, slot: Slot, formCue: string | null): void {
-  const { interval } = slot;
+export function duringWork(cues: ClassCues, k: number, here: IntervalCues, formCue: string | null): void {
+  const { interval } = here;
   const half = halfMs(interval);
   const switches = switchCall(cues, k);
   if (switches.length > 0) {
-    if (cues.sounds(k, 'phases')) slot.tone('switch', half);
+    if (cues.sounds(k, 'phases')) here.tone('switch', half);
     const when = { wantedMs: half, earliestMs: half, latestMs: half };
     cues.say(k, 'side', fittingIn(cues, switches, interval.durationMs - half), when, { must: true });
   }
   const phases = phasesOf(cues, k);
   for (const { atMs, say } of phases) {
-    if (cues.sounds(k, 'phases')) slot.tone('switch', atMs);
+    if (cues.sounds(k, 'phases')) here.tone('switch', atMs);
     if (cues.speaks(k, 'phases'))
       cues.say(k, 'phase', [say], { wantedMs: atMs, earliestMs: atMs, latestMs: atMs + 1500 });
   }
   if (interval.untilTap) return;
   const beside = phases.some(({ atMs }) => Math.abs(atMs - half) <= BESIDE_MS);
-  if (switches.length === 0 && !beside && interval.durationMs >= HALF_FROM_MS) call(cues, k, slot, 'half', half, 1500);
-  if (interval.durationMs >= TEN_FROM_MS) call(cues, k, slot, 'tenSeconds', interval.durationMs - 10_000, 500);
+  if (switches.length === 0 && !beside && interval.durationMs >= HALF_FROM_MS) call(cues, k, here, 'half', half, 1500);
+  if (interval.durationMs >= TEN_FROM_MS) call(cues, k, here, 'tenSeconds', interval.durationMs - 10_000, 500);
   if (formCue !== null && cues.speaks(k, 'formCues') && interval.durationMs >= FORM_FROM_MS)
     cues.say(k, 'form', [formCue], { wantedMs: 4000, earliestMs: 2500, latestMs: interval.durationMs - 4000 });
-  if (cues.beatMs(k) !== null) onTheBeat(cues, k, slot);
+  if (cues.beatMs(k) !== null) onTheBeat(cues, k, here);
 }
 
 /** Half way and ten seconds: a chime, words, or both. */
-function call(cues: ClassCues, k: number, slot: Slot, which: 'half' | 'tenSeconds', atMs: number, slackMs: number) {
-  if (cues.sounds(k, which)) slot.tone('chime', atMs);
+function call(
+  cues: ClassCues,
+  k: number,
+  here: IntervalCues,
+  which: 'half' | 'tenSeconds',
+  atMs: number,
+  slackMs: number,
+) {
+  if (cues.sounds(k, which)) here.tone('chime', atMs);
   if (cues.speaks(k, which))
     cues.say(k, which, [cues.phrase(which)], {
       wantedMs: atMs,
@@ -100,9 +107,9 @@ function phasesOf(cues: ClassCues, k: number): { atMs: number; say: string }[] {
 }
 
 /** In a set counted in beats: the next layer one phrase before it begins, and "four, three, two" on the last counts. */
-function onTheBeat(cues: ClassCues, k: number, slot: Slot): void {
+function onTheBeat(cues: ClassCues, k: number, here: IntervalCues): void {
   const beatMs = cues.beatMs(k) ?? 0;
-  const { interval } = slot;
+  const { interval } = here;
   const end = interval.durationMs;
   const next = cues.at(k + 1);
   const isLayer =
@@ -120,6 +127,6 @@ function onTheBeat(cues: ClassCues, k: number, slot: Slot): void {
   if (!fit) return;
   COUNTED.forEach((word, i) => {
     const at = Math.round(end - (COUNTED.length + 1 - i) * beatMs);
-    slot.count(word, at, cues.ms(word));
+    here.count(word, at, cues.ms(word));
   });
 }

@@ -14,7 +14,7 @@ export function within(cues: ClassCues, gap: number, wantedMs: number): When {
   return {
     wantedMs: Math.max(opens, wantedMs),
     earliestMs: opens,
-    latestMs: cues.slots[gap]?.roomEndMs ?? 0,
+    latestMs: cues.perInterval[gap]?.roomEndMs ?? 0,
     loose: true,
   };
 }
@@ -38,7 +38,7 @@ export function warnings(cues: ClassCues, gap: number): number[] {
 export function inGap(cues: ClassCues, next: number, gap: number, atMs: number): void {
   for (const ms of warnings(cues, gap)) {
     const at = (cues.at(gap)?.durationMs ?? 0) - ms;
-    if (cues.sounds(gap, 'warnings')) cues.slots[gap]?.tone('chime', at);
+    if (cues.sounds(gap, 'warnings')) cues.perInterval[gap]?.tone('chime', at);
     const text = ms === 10_000 ? cues.phrase('tenSeconds') : cues.phrase('warning', { n: ms / 1000 });
     if (cues.speaks(gap, 'warnings'))
       cues.say(gap, 'warning', [text], {
@@ -57,7 +57,7 @@ export function water(cues: ClassCues, k: number): void {
   if (!interval || !isBreak(interval) || interval.durationMs < WATER_FROM_MS || cues.level(k, 'water') === 'off')
     return;
   const opens = cues.opensMs(k);
-  if (cues.sounds(k, 'water')) cues.slots[k]?.tone('chime', opens);
+  if (cues.sounds(k, 'water')) cues.perInterval[k]?.tone('chime', opens);
   if (cues.speaks(k, 'water')) cues.say(k, 'water', [cues.phrase('water')], within(cues, k, opens + 4000));
 }
 

@@ -28,14 +28,14 @@ export function planCueSheet(
   spokenMs: SpokenMs = estimateSpokenMs,
 ): CuePlan {
   const cues = new ClassCues(plan, intervals, spokenMs);
-  for (const [k, slot] of cues.slots.entries()) {
-    boundary(cues, k, slot);
-    countdown(cues, k, slot);
+  for (const [k, here] of cues.perInterval.entries()) {
+    boundary(cues, k, here);
+    countdown(cues, k, here);
   }
   const formCues = new Map<string, number>();
-  for (const [k, slot] of cues.slots.entries()) {
-    if (isWork(slot.interval)) {
-      duringWork(cues, k, slot, formCueOf(cues, k, formCues));
+  for (const [k, here] of cues.perInterval.entries()) {
+    if (isWork(here.interval)) {
+      duringWork(cues, k, here, formCueOf(cues, k, formCues));
       announce(cues, k);
     } else {
       shownInDemo(cues, k);
@@ -45,7 +45,7 @@ export function planCueSheet(
   onceOnly(cues);
   placeAll(cues);
   const all: Cue[] = [];
-  for (const slot of cues.slots) for (const cue of slot.cues()) all.push(cue);
+  for (const here of cues.perInterval) for (const cue of here.cues()) all.push(cue);
   const last = intervals.at(-1);
   if (last && cues.sounds(intervals.length - 1, 'starts'))
     all.push({
@@ -56,16 +56,16 @@ export function planCueSheet(
       spokenMs: 0,
       intervalIndex: last.index,
     });
-  return { cues: all, notes: cues.slots.flatMap((slot) => slot.notes) };
+  return { cues: all, notes: cues.perInterval.flatMap((here) => here.notes) };
 }
 
 /** Gaps first: what finds no room in one goes into the set before it, or into the one it leads to. */
 function placeAll(cues: ClassCues): void {
   const send = (moved: readonly { index: number; request: CueRequest }[]) => {
-    for (const { index, request } of moved) cues.slots[index]?.requests.push(request);
+    for (const { index, request } of moved) cues.perInterval[index]?.requests.push(request);
   };
-  for (const slot of cues.slots) if (!isWork(slot.interval)) send(slot.place());
-  for (const slot of cues.slots) if (isWork(slot.interval)) send(slot.place());
+  for (const here of cues.perInterval) if (!isWork(here.interval)) send(here.place());
+  for (const here of cues.perInterval) if (isWork(here.interval)) send(here.place());
 }
 
 /** The form cue of this set: a station's own cues take turns, one a set; named where groups are spread. */

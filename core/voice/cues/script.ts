@@ -54,13 +54,13 @@ function beginningsOf(cues: ClassCues, at: Bound): number[] {
 
 function putLine(cues: ClassCues, { at, text, spoken }: Line, k: number): void {
   const startMs = (cues.at(k)?.startMs ?? 0) + at.afterMs;
-  const { k: there, slot } = slotAt(cues, startMs);
-  if (!slot) {
+  const { k: there, here } = intervalAt(cues, startMs);
+  if (!here) {
     neverComes(cues, { at, text, spoken });
     return;
   }
-  const offsetMs = startMs - slot.interval.startMs;
-  if (!spoken) slot.show(text, offsetMs);
+  const offsetMs = startMs - here.interval.startMs;
+  if (!spoken) here.show(text, offsetMs);
   else
     cues.say(there, 'own', [text], {
       wantedMs: Math.max(offsetMs, cues.opensMs(there)),
@@ -70,14 +70,14 @@ function putLine(cues: ClassCues, { at, text, spoken }: Line, k: number): void {
 }
 
 /** The interval that a moment falls in, and its place in the list. */
-function slotAt(cues: ClassCues, atMs: number) {
+function intervalAt(cues: ClassCues, atMs: number) {
   const k = cues.intervals.findIndex((i) => atMs >= i.startMs && atMs < i.startMs + i.durationMs);
-  return { k, slot: cues.slots[k] };
+  return { k, here: cues.perInterval[k] };
 }
 
 /** A line bound to what does not come is told, not left out in silence. */
 function neverComes(cues: ClassCues, { text, spoken }: Line): void {
-  cues.slots[0]?.notes.push({
+  cues.perInterval[0]?.notes.push({
     intervalIndex: 0,
     kind: spoken ? 'own' : 'script',
     text,
@@ -89,9 +89,9 @@ function neverComes(cues: ClassCues, { text, spoken }: Line): void {
 }
 
 function put(cues: ClassCues, text: string, atMs: number): void {
-  const { k, slot } = slotAt(cues, atMs);
-  if (!slot) return;
-  const wantedMs = atMs - slot.interval.startMs;
+  const { k, here } = intervalAt(cues, atMs);
+  if (!here) return;
+  const wantedMs = atMs - here.interval.startMs;
   cues.say(k, 'milestone', [text], {
     wantedMs,
     earliestMs: Math.max(AFTER_TONE_MS, wantedMs - SLACK_MS),

@@ -56,7 +56,7 @@ export interface Coming extends Shown {
 }
 
 /** A part of a complex: "8 a side Band row". */
-export interface Part {
+export interface ComplexPart {
   id: string;
   words: string;
   /** Where the complex goes on: "go on at 7, left"; null elsewhere. */
@@ -82,7 +82,7 @@ export interface Scene {
   place: string;
   /** The moves of this turn of an add-on in their order, and which is done now; null elsewhere. */
   chain: { names: readonly string[]; at: number } | null;
-  complex: readonly Part[] | null;
+  complex: readonly ComplexPart[] | null;
   /** Groups are spread over stations: who is where now, or in the set that comes. */
   spread: readonly Here[] | null;
   /** The set that is shown, by its index; null where there is none. */
@@ -209,7 +209,7 @@ function chainOf(plan: Plan, intervals: readonly Interval[], setIndex: number, p
   return { names: turn.map((i) => stationAt(plan, i)?.move ?? ''), at: (place.chain?.step ?? 1) - 1 };
 }
 
-function complexOf(plan: Plan, interval: Interval, reached: RepsRecord | null): Part[] | null {
+function complexOf(plan: Plan, interval: Interval, reached: RepsRecord | null): ComplexPart[] | null {
   const block = plan.blocks[interval.blockIndex];
   if (!block || !moduleOf(block.format).traits.complex || interval.kind === 'demo') return null;
   return block.stations.map((s) => ({

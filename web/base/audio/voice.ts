@@ -98,12 +98,12 @@ export const speakingByCode =
 /** What keeps clips to be played by their keys. */
 export type ClipKeeper = Pick<SoundEngine, 'addClip'>;
 
-type Turn = 1 | 2;
-type ClipSource = (text: string, turn: Turn) => Promise<Response>;
+type VoiceNumber = 1 | 2;
+type ClipSource = (text: string, turn: VoiceNumber) => Promise<Response>;
 
 async function load(
   words: readonly string[],
-  turns: readonly Turn[],
+  turns: readonly VoiceNumber[],
   get: ClipSource,
   engine: ClipKeeper,
   onProgress: Parameters<Speaker>[2],

@@ -35,7 +35,7 @@ export const messageOf = (error: unknown): string => (error instanceof Error ? e
 const PATIENCE_MS = 15_000;
 
 /** What an endpoint is asked with: the parts of its address, its query, its body; nothing of what it does not have. */
-export type Asked<E extends Endpoint> = ([PathNames<E['path']>] extends [never]
+export type RequestOf<E extends Endpoint> = ([PathNames<E['path']>] extends [never]
   ? { path?: never }
   : { path: Record<PathNames<E['path']>, string | number> }) &
   ([QueryOf<E>] extends [never] ? { query?: never } : { query?: QueryOf<E> }) &
@@ -56,7 +56,7 @@ type Loose = {
 };
 
 /** The address of an endpoint, as a link or an audio element needs it. */
-export function addressOf<E extends Endpoint>(endpoint: E, asked: Pick<Asked<E>, 'path' | 'query'>): string {
+export function addressOf<E extends Endpoint>(endpoint: E, asked: Pick<RequestOf<E>, 'path' | 'query'>): string {
   const { path = {}, query = {} } = asked as Loose;
   const address = endpoint.path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(String(path[name])));
   const params = new URLSearchParams();
@@ -66,13 +66,13 @@ export function addressOf<E extends Endpoint>(endpoint: E, asked: Pick<Asked<E>,
 }
 
 /** Asks an endpoint and gives the answer as it came; throws an ApiError when it is a problem or none comes. */
-export async function fetchFrom<E extends Endpoint>(endpoint: E, asked: Asked<E>): Promise<Response> {
+export async function fetchFrom<E extends Endpoint>(endpoint: E, asked: RequestOf<E>): Promise<Response> {
   const { body, file, signal, patienceMs = PATIENCE_MS } = asked as Loose;
   const late = AbortSignal.timeout(patienceMs);
   const media = endpoint.body && 'media' in endpoint.body ? endpoint.body.media : 'application/json';
   let response: Response;
   try {
-    response = await fetch(addressOf(endpoint, asked as Pick<Asked<E>, 'path' | 'query'>), {
+    response = await fetch(addressOf(endpoint, asked as Pick<RequestOf<E>, 'path' | 'query'>), {
       method: endpoint.method,
       signal: signal ? AbortSignal.any([signal, late]) : late,
       ...(body === undefined && file === undefined
@@ -93,7 +93,7 @@ export async function fetchFrom<E extends Endpoint>(endpoint: E, asked: Asked<E>
 }
 
 /** Asks an endpoint and reads its answer by its schema; throws an ApiError when it is a problem or none comes. */
-export async function ask<E extends Endpoint>(endpoint: E, asked: Asked<E>): Promise<AnswerOf<E>> {
+export async function ask<E extends Endpoint>(endpoint: E, asked: RequestOf<E>): Promise<AnswerOf<E>> {
   const response = await fetchFrom(endpoint, asked);
   const { answer } = endpoint;
   if (answer === null || 'media' in answer) return null as AnswerOf<E>;

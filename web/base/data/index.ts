@@ -1,5 +1,5 @@
 export { api, conflictOf, type LogQuery } from './api.ts';
-export type { Asked } from './client.ts';
+export type { RequestOf } from './client.ts';
 export { ApiError, addressOf, ask, fetchFrom, firstProblem, messageOf, type Standing, standingOf } from './client.ts';
 export { clockAt, clockOf, timeWords } from './clock.ts';
 export { dayWords } from './day-words.ts';

@@ -1,11 +1,11 @@
-import { PART_WORDS, type Part } from '../../../core/moves/index.ts';
+import { type BodyPart, PART_WORDS } from '../../../core/moves/index.ts';
 
 /*
  * A plain figure of our own, front and back, put together from a few flat shapes like a cut-paper rower. Each part is
  * filled by how much it works: five steps of hatching, told apart without colour.
  */
 
-type Shape = { part: Part; d: string };
+type Shape = { part: BodyPart; d: string };
 
 /** Mirrored halves: a path for the left half is drawn again on the right. */
 const FRONT: readonly Shape[] = [
@@ -32,13 +32,13 @@ const SHIN = 'M42 150 H52 L51 172 L49 190 H45 L42 170 Z';
 
 interface Props {
   /** Work by part, ms. */
-  parts: Record<Part, number>;
+  parts: Record<BodyPart, number>;
 }
 
 /** The body, front and back, each part the darker the more it works. */
 export function BodyFigure({ parts }: Props) {
   const most = Math.max(1, ...Object.entries(parts).map(([p, ms]) => (p === 'heart' ? 0 : ms)));
-  const step = (part: Part) => (parts[part] === 0 ? 0 : Math.max(1, Math.ceil((parts[part] / most) * 4)));
+  const step = (part: BodyPart) => (parts[part] === 0 ? 0 : Math.max(1, Math.ceil((parts[part] / most) * 4)));
   const half = (shapes: readonly Shape[], front: boolean) => (
     <>
       {shapes.map(({ part, d }) => (
@@ -59,7 +59,7 @@ export function BodyFigure({ parts }: Props) {
       </text>
     </g>
   );
-  const worked = (Object.keys(parts) as Part[]).filter((p) => step(p) > 0).sort((a, b) => parts[b] - parts[a]);
+  const worked = (Object.keys(parts) as BodyPart[]).filter((p) => step(p) > 0).sort((a, b) => parts[b] - parts[a]);
   return (
     <svg
       viewBox="0 0 240 210"

@@ -6,5 +6,5 @@ export {
   type StreamSource,
   type StreamState,
 } from './run-stream.ts';
-export { type Judged, type Jump, judgeJump, SteadyClock } from './steady-clock.ts';
+export { type JudgedOffset, type Jump, judgeJump, SteadyClock } from './steady-clock.ts';
 export { TIMERS, type Timers } from './timers.ts';

@@ -2,7 +2,7 @@
 export type Jump = 'slept' | 'clockSet';
 
 /** A jump of the device's clock, and what it was taken for. */
-export interface Judged {
+export interface JudgedOffset {
   jumpMs: number;
   what: Jump;
 }
@@ -31,7 +31,7 @@ export class SteadyClock {
   private judging = false;
   private shift = 0;
   private onShift: (shiftMs: number) => void = () => {};
-  private onJump: (judged: Judged) => void = () => {};
+  private onJump: (judged: JudgedOffset) => void = () => {};
 
   constructor(
     private readonly steadyNow: () => number = () => performance.now(),
@@ -60,7 +60,7 @@ export class SteadyClock {
   }
 
   /** Calls back when the device's clock has jumped, with what that was taken for. */
-  watchJumps(onJump: (judged: Judged) => void): void {
+  watchJumps(onJump: (judged: JudgedOffset) => void): void {
     this.onJump = onJump;
   }
 

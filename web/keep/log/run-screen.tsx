@@ -25,7 +25,7 @@ import type { StoredRun } from '../../../core/wire/index.ts';
 import { api, clockAt, FaultList, messageOf, toast, useLoaded, useWhoNames, WhenLoaded } from '../../base/index.ts';
 import { AsRan, deviationWords, RecordGrid, RunClose, RunControls, sendRun, writeAll } from '../../lead/index.ts';
 import { EverySetAndGap, PlannedActual } from './planned-actual.tsx';
-import { Rounds, SideBySide } from './run-figures.tsx';
+import { Rounds, SideBySide } from './run-counts.tsx';
 import { RunOut } from './run-out.tsx';
 import { RunPulse } from './run-pulse.tsx';
 

@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { formatDuration } from '../../../core/class/index.ts';
-import { type Library, PART_WORDS, PARTS, PATTERN_WORDS, PATTERNS, type Part } from '../../../core/moves/index.ts';
+import { type BodyPart, type Library, PART_WORDS, PARTS, PATTERN_WORDS, PATTERNS } from '../../../core/moves/index.ts';
 import {
   addDays,
   closeTogether,
@@ -91,7 +91,7 @@ export function WeeksScreen() {
 const squadsIn = (all: readonly Session[]) => [...new Set(all.flatMap((s) => s.squads))].sort();
 
 /** Larger parts of the body, as a class is spoken of. */
-const REGIONS: readonly [name: string, parts: readonly Part[]][] = [
+const REGIONS: readonly [name: string, parts: readonly BodyPart[]][] = [
   ['legs and seat', ['frontThighs', 'backThighs', 'seat', 'calves', 'hipFront', 'innerThighs']],
   ['chest, shoulders, arms', ['chest', 'shoulders', 'arms']],
   ['back', ['upperBack', 'lowBack']],
@@ -196,7 +196,7 @@ function Weeks({ sessions, library, file }: { sessions: readonly Session[]; libr
 }
 
 function areaOption(weeks: readonly Week[], names: readonly string[]) {
-  const regionMs = (w: Week, parts: readonly Part[]) => parts.reduce((sum, p) => sum + w.balance.parts[p], 0);
+  const regionMs = (w: Week, parts: readonly BodyPart[]) => parts.reduce((sum, p) => sum + w.balance.parts[p], 0);
   return {
     ...plainAxes(names, ' min'),
     aria: { enabled: true, decal: { show: true } },
@@ -227,7 +227,7 @@ const dayWord = (day: string) => dayWords(day, 'EEE d MMM');
 
 function CloseTogether({ sessions, library }: { sessions: readonly SessionSums[]; library: Library }) {
   const found = useMemo(() => closeTogether(sessions, library), [sessions, library]);
-  const byDays = new Map<string, { days: readonly [string, string]; parts: Part[] }>();
+  const byDays = new Map<string, { days: readonly [string, string]; parts: BodyPart[] }>();
   for (const c of found) {
     const key = c.days.join(' ');
     byDays.set(key, { days: c.days, parts: [...(byDays.get(key)?.parts ?? []), c.part] });

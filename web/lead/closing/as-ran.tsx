@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { Plan } from '../../../core/class/index.ts';
-import { type Change, changeKey, changeWords, isOpenChange, withChanges } from '../../../core/record/index.ts';
+import { changeKey, changeWords, isOpenChange, type PlanChange, withChanges } from '../../../core/record/index.ts';
 import type { StoredPlan } from '../../../core/wire/index.ts';
 import { api, Button, fetchAnew, messageOf, toast } from '../../base/index.ts';
 
@@ -30,7 +30,7 @@ async function save(stored: StoredPlan, next: Plan): Promise<StoredPlan> {
 }
 
 /** The plan made as it ran: what a run did otherwise than the plan it began with, each to take over into the class or to leave. */
-export function AsRan({ led, changes }: { led: Plan; changes: readonly Change[] }) {
+export function AsRan({ led, changes }: { led: Plan; changes: readonly PlanChange[] }) {
   const planId = led.id;
   const [stored, setStored] = useStoredPlan(planId);
   const [busy, setBusy] = useState(false);
@@ -38,7 +38,7 @@ export function AsRan({ led, changes }: { led: Plan; changes: readonly Change[] 
   if (stored === null)
     return <p className="text-muted">The class is not there any more, or the server is out of reach.</p>;
   const open = changes.filter((c) => isOpenChange(stored.plan, led, c));
-  const take = async (taken: readonly Change[]) => {
+  const take = async (taken: readonly PlanChange[]) => {
     setBusy(true);
     try {
       const next = await save(stored, withChanges(stored.plan, taken));

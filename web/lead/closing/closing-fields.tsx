@@ -2,12 +2,12 @@ import { useState } from 'react';
 import type { Closing } from '../../../core/time/index.ts';
 import { EffortButtons, LettersLeft, Stepper } from '../../base/index.ts';
 
-interface Part {
+interface Props {
   closing: Closing;
   onTell: (change: Partial<Closing>) => void;
 }
 
-function Came({ closing, heads, onTell }: Part & { heads: number | null }) {
+function Came({ closing, heads, onTell }: Props & { heads: number | null }) {
   const { came } = closing;
   return (
     <fieldset className="min-w-0">
@@ -40,7 +40,7 @@ function Came({ closing, heads, onTell }: Part & { heads: number | null }) {
   );
 }
 
-function Effort({ closing, onTell }: Part) {
+function Effort({ closing, onTell }: Props) {
   return (
     <fieldset className="min-w-0">
       <legend className="mb-1 text-title font-semibold">How hard was it, as a whole?</legend>
@@ -53,7 +53,7 @@ function Effort({ closing, onTell }: Part) {
   );
 }
 
-function NextTime({ closing, onTell }: Part) {
+function NextTime({ closing, onTell }: Props) {
   // Only while it is written: what comes meanwhile from elsewhere is not put back by leaving the field.
   const [draft, setDraft] = useState<string | null>(null);
   const text = draft ?? closing.next;
@@ -79,7 +79,7 @@ function NextTime({ closing, onTell }: Part) {
 }
 
 /** What is written down when a class is over: who came, how hard it was, a word for next time, and whether it was one at all. */
-export function ClosingFields({ closing, heads, onTell }: Part & { heads: number | null }) {
+export function ClosingFields({ closing, heads, onTell }: Props & { heads: number | null }) {
   return (
     <>
       <Came closing={closing} heads={heads} onTell={onTell} />

@@ -29,7 +29,7 @@ interface Props {
 }
 
 /** What is typed in a cell, or pasted there. */
-interface Change {
+interface CellEntry {
   row: GridRow;
   who: Who;
   text: string;
@@ -72,7 +72,7 @@ export function RecordGrid({ sets, reps, squads, toCount, blockNamed, onKeep }: 
   const unit = useMoves().weightUnit;
   const table = useRef<HTMLTableElement>(null);
   const [fault, setFault] = useState('');
-  const keep = (changes: readonly Change[]) => {
+  const keep = (changes: readonly CellEntry[]) => {
     const entries = changes.flatMap((c) => commandOf(c, reps, unit));
     const bad = changes.find((c) => !readCell(c.text, unit).ok);
     setFault(
@@ -177,7 +177,7 @@ export function RecordGrid({ sets, reps, squads, toCount, blockNamed, onKeep }: 
 }
 
 /** What a cell comes to be; nothing where it stays as it is. */
-function commandOf({ row, who, text, isPasted }: Change, reps: readonly RepsRecord[], unit: WeightUnit): Reps[] {
+function commandOf({ row, who, text, isPasted }: CellEntry, reps: readonly RepsRecord[], unit: WeightUnit): Reps[] {
   const read = readCell(text, unit);
   if (!read.ok) return [];
   const [had, entry] = [entryAt(reps, row, who), { ...read.entry }];

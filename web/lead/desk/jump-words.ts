@@ -1,8 +1,8 @@
 import { formatDuration } from '../../../core/class/index.ts';
-import type { Judged } from '../../base/index.ts';
+import type { JudgedOffset } from '../../base/index.ts';
 
 /** What a jump of the device's clock was taken for, and the other thing that it may have been. */
-export function jumpWords({ jumpMs, what }: Judged): { told: string; otherwise: string } {
+export function jumpWords({ jumpMs, what }: JudgedOffset): { told: string; otherwise: string } {
   const by = formatDuration(Math.round(Math.abs(jumpMs) / 1000) * 1000);
   if (what === 'slept')
     return {

@@ -14,7 +14,7 @@ import {
 import { namesShown } from '../../../core/voice/index.ts';
 import { FigureSource, useFrames, useRunLock } from '../../base/index.ts';
 import { deskNow, follow, useFollow } from './follow-store.ts';
-import { useRunFigures } from './use-run-figures.ts';
+import { useStationFigures } from './use-station-figures.ts';
 
 export interface Followed {
   code: string;
@@ -55,7 +55,7 @@ export function Follower({
     () => (folded && draws ? namesShown(folded.plan, folded.intervals).join('|') : ''),
     [folded, draws],
   );
-  const figures = useRunFigures(code, { kind: screen, part }, names);
+  const figures = useStationFigures(code, { kind: screen, part }, names);
   if (state === 'refused' && !folded)
     return (
       <main className="p-6 text-title">

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { isUndoable, lastUndoable, type RunCommand } from '../../../core/time/index.ts';
 import { sceneOf } from '../../../core/voice/index.ts';
 import { Next, SetName, Target, usePhoneSizes } from '../stage/index.ts';
-import { type Asked, answerWords } from './answer-words.ts';
+import { answerWords, type SentCommand } from './answer-words.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
 import { Phone } from './phone.tsx';
@@ -22,7 +22,7 @@ export function RemoteScreen({ code }: ScreenProps) {
 }
 
 function Remote({ code, plan, state, view, reached, events }: Followed) {
-  const [asked, setAsked] = useState<Asked | null>(null);
+  const [asked, setAsked] = useState<SentCommand | null>(null);
   const ask = (command: RunCommand, word: string) => () => {
     setAsked({ word, id: null, refused: null });
     askDesk(code, command).then(

@@ -9,14 +9,14 @@ export const SPEEDS = [1, 2, 4, 8, 16] as const;
 export type Speed = (typeof SPEEDS)[number];
 
 /** Where a rehearsal stands: at `positionMs` of the class when the clock shows `fromMs`, going on at `speed`, or still. */
-export interface Place {
+export interface Playhead {
   positionMs: number;
   fromMs: number;
   speed: Speed;
   playing: boolean;
 }
 
-export function positionAt(place: Place, nowMs: number, endMs: number): number {
+export function positionAt(place: Playhead, nowMs: number, endMs: number): number {
   const passed = place.playing ? Math.max(0, nowMs - place.fromMs) * place.speed : 0;
   return Math.min(endMs, place.positionMs + passed);
 }
@@ -37,7 +37,7 @@ export function fitting(cues: readonly Cue[], speed: Speed): Cue[] {
 }
 
 /** The sounds of a rehearsal as the clock will show them. */
-export function rehearsalSource(place: Place, cues: readonly Cue[], beats: readonly Beat[]): SoundSource {
+export function rehearsalSource(place: Playhead, cues: readonly Cue[], beats: readonly Beat[]): SoundSource {
   if (!place.playing) return () => [];
   const at = (ms: number) => place.fromMs + (ms - place.positionMs) / place.speed;
   const said = fitting(cues, place.speed).map(
@@ -54,7 +54,7 @@ export function rehearsalSource(place: Place, cues: readonly Cue[], beats: reado
 }
 
 /** The tracks of a rehearsal as the clock will show them; none at another speed than the class's own. */
-export function rehearsalTracks(place: Place, plan: Plan, intervals: readonly Interval[]): TimedTrack[] {
+export function rehearsalTracks(place: Playhead, plan: Plan, intervals: readonly Interval[]): TimedTrack[] {
   if (!place.playing || place.speed !== 1) return [];
   const zeroMs = place.fromMs - place.positionMs;
   return tracksFrom(arrangeMusic(plan, intervals).sounds, zeroMs);

@@ -24,7 +24,7 @@ import { useOpenedPlan } from '../../plan/index.ts';
 import { CueRuler, fieldStyle, Stage, Target, useWhole } from '../stage/index.ts';
 import {
   neighbourCue,
-  type Place,
+  type Playhead,
   positionAt,
   rehearsalSource,
   rehearsalTracks,
@@ -58,7 +58,7 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
   const last = intervals.at(-1);
   const endMs = last ? last.startMs + last.durationMs : 0;
   const leadMs = endMs - timeline.totalMs;
-  const [place, setPlace] = useState<Place>({ positionMs: 0, fromMs: 0, speed: 1, playing: false });
+  const [place, setPlace] = useState<Playhead>({ positionMs: 0, fromMs: 0, speed: 1, playing: false });
   const now = useFrames(() => engine.now(), place.playing);
   const positionMs = positionAt(place, now, endMs);
   const state = stateOf(plan, Math.min(positionMs, Math.max(0, endMs - 1)));
@@ -68,7 +68,7 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
   const line = useWhole<HTMLDivElement>(`${plan.title}|${loading === null}`);
   const narrow = size.width < 700;
 
-  const go = async (change: Partial<Place>) => {
+  const go = async (change: Partial<Playhead>) => {
     if (change.playing) await engine.unlock();
     setPlace((p) => {
       const at = engine.now();

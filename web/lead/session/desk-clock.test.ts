@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import type { Judged } from '../../base/index.ts';
+import type { JudgedOffset } from '../../base/index.ts';
 import { ManualTimers } from '../../test/desks.test.support.ts';
 import { DeskClock } from './desk-clock.ts';
 
@@ -18,7 +18,7 @@ async function desk({ runsInSleep, away = false }: { runsInSleep: boolean; away?
     steadyNow: () => at.steady,
     systemNow: () => at.system,
   });
-  const judged: Judged[] = [];
+  const judged: JudgedOffset[] = [];
   clock.run.watchJumps((jump) => judged.push(jump));
   clock.keep();
   for (let k = 0; k < 8; k++) await Promise.resolve();

@@ -9,7 +9,7 @@ import {
   RunLog,
   viewOf,
 } from '../../../core/time/index.ts';
-import type { Judged } from '../../base/index.ts';
+import type { JudgedOffset } from '../../base/index.ts';
 import { runSounds, runTracks, VoicedCues, type VoiceState } from '../../base/index.ts';
 import { AskLimit } from './ask-limit.ts';
 import { CLOSED_DESK, type DeskParts, type DeskState } from './desk-state.ts';
@@ -226,7 +226,7 @@ export class DeskSession {
   }
 
   /** A jump in the middle of a class is told: it may have been taken for what it was not. */
-  private heedJump(jump: Judged): void {
+  private heedJump(jump: JudgedOffset): void {
     const { folded, leads } = this.current;
     const goesOn = folded?.status === 'running' && folded.endedAtMs === null;
     if (goesOn && leads && Math.abs(jump.jumpMs) >= WORTH_TELLING_MS) this.set({ jump });

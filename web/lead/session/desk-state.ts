@@ -1,7 +1,7 @@
 import type { Plan } from '../../../core/class/index.ts';
 import type { RunEvent, RunState } from '../../../core/time/index.ts';
 import type { Cue } from '../../../core/voice/index.ts';
-import type { Judged, SteadyClock } from '../../base/index.ts';
+import type { JudgedOffset, SteadyClock } from '../../base/index.ts';
 import { NO_VOICE, type SoundSource, type Speaker, type TimedTrack, type VoiceState } from '../../base/index.ts';
 import type { DeskEnd } from './desk-link.ts';
 import type { Outbox } from './outbox.ts';
@@ -37,7 +37,7 @@ export interface DeskState {
   /** Tracks are played; off, beats and cues go on alone. */
   musicOn: boolean;
   /** The device's clock has jumped, and what that was taken for; null where it has not, or that was seen. */
-  jump: Judged | null;
+  jump: JudgedOffset | null;
   failed: string | null;
 }
 

@@ -28,10 +28,10 @@ const AsideSchema = v.object({ event: v.unknown(), problem: v.string() });
 
 const HEAD = 'odd-round.run.';
 const PLACES = { waits: 'odd-round.waits.', sent: 'odd-round.sent.', aside: 'odd-round.aside.' } as const;
-type Place = keyof typeof PLACES;
+type EventPlace = keyof typeof PLACES;
 
 const headKey = (id: string) => HEAD + id;
-const eventKey = (place: Place, runId: string, eventId: string) => `${PLACES[place]}${runId}.${eventId}`;
+const eventKey = (place: EventPlace, runId: string, eventId: string) => `${PLACES[place]}${runId}.${eventId}`;
 
 /** Copies of what is kept, on a way that writes to the disk at once; see device/durable. */
 export interface Copies {
@@ -156,7 +156,7 @@ export class RunStorage {
     this.storeHead(head);
   }
 
-  private eventsAt(place: Place, runId: string): RunEvent[] {
+  private eventsAt(place: EventPlace, runId: string): RunEvent[] {
     const prefix = `${PLACES[place]}${runId}.`;
     return this.keys().flatMap((key) => {
       const event = key.startsWith(prefix) ? readEvent(this.readJson(key)) : null;

@@ -7,12 +7,12 @@ const STRETCH_MS = 15;
 const BATCH = 50;
 const BATCH_CHARACTERS = 1_000_000;
 
-export type Progress = (done: number, of: number) => void;
+export type ImportProgress = (done: number, of: number) => void;
 
 const breathe = () => new Promise<void>((done) => setTimeout(done));
 
 /** Reads a plan file of any size without holding the page up; throws the signal's reason when it is cancelled. */
-export async function readFile(text: string, onProgress: Progress, stop: AbortSignal): Promise<PlanFile> {
+export async function readFile(text: string, onProgress: ImportProgress, stop: AbortSignal): Promise<PlanFile> {
   const file = openPlanFile(text);
   if (!file.ok) return { plans: [], problems: file.problems, told: [], moves: [] };
   const read: PlanFile = { plans: [], problems: file.value.problems, told: [], moves: file.value.moves };
@@ -35,7 +35,7 @@ export async function readFile(text: string, onProgress: Progress, stop: AbortSi
 export async function sendClasses(
   { plans, moves }: Pick<PlanFile, 'plans' | 'moves'>,
   send: (text: string) => Promise<unknown>,
-  onProgress: Progress,
+  onProgress: ImportProgress,
   stop: AbortSignal,
 ): Promise<number> {
   let done = 0;

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Endpoint } from '../../../core/wire/index.ts';
-import { type Asked, fetchFrom, messageOf, saveBlob } from '../../base/index.ts';
+import { fetchFrom, messageOf, type RequestOf, saveBlob } from '../../base/index.ts';
 
 /** A file that the server makes: drawn, or spoken first. */
 const PATIENCE_MS = 600_000;
@@ -20,7 +20,7 @@ export function useMaking() {
   const make = async <E extends Endpoint>(
     name: string,
     endpoint: E,
-    asked: Asked<E>,
+    asked: RequestOf<E>,
     before?: () => Promise<boolean>,
   ) => {
     load.current?.abort();

@@ -4,12 +4,12 @@ import { Link } from 'react-router';
 import { capital, formatChange, formatDuration, type Plan } from '../../../core/class/index.ts';
 import {
   ALIKE_RUNS,
-  type Change,
   changeWords,
   countsByMove,
   countWords,
   type Habit,
   habitsOf,
+  type PlanChange,
   type Progress,
   paceWords,
   proposals,
@@ -19,7 +19,7 @@ import type { PastRun } from '../../../core/wire/index.ts';
 import { Button, dayOf, toast, useLibrary, usePast, useWhoNames } from '../../base/index.ts';
 import { edit, undo } from '../editing/index.ts';
 
-function take(plan: Plan, changes: readonly Change[]) {
+function take(plan: Plan, changes: readonly PlanChange[]) {
   edit((p) => withChanges(p, changes));
   toast(`${changes.map((c) => changeWords(plan, c)).join('; ')}.`, { action: { label: 'Undo', onClick: undo } });
 }

@@ -5,23 +5,23 @@ import { Button, Checkbox, DurationField, Select, TextField } from '../../base/i
 import { edit } from '../editing/index.ts';
 
 /** A place a line can be bound to, by a key for the list and in words. */
-interface Place {
+interface LineTarget {
   key: string;
   words: string;
   at: Bound;
 }
 
-const CLASS: Place = { key: 'class', words: 'the class begins', at: { on: 'class', afterMs: 0 } };
+const CLASS: LineTarget = { key: 'class', words: 'the class begins', at: { on: 'class', afterMs: 0 } };
 
 /** The places in a block, in the order they come. */
-function placesIn({ id: blockId, title, stations, format, breakAfter }: Block): Place[] {
+function placesIn({ id: blockId, title, stations, format, breakAfter }: Block): LineTarget[] {
   const rounds = roundsOf(format) ?? 1;
   const numbers = rounds > 1 ? Array.from({ length: rounds }, (_, k) => k + 1) : [];
   const afterMs = 0;
   return [
     { key: blockId, words: `${title} begins`, at: { on: 'block', blockId, afterMs } },
     ...stations.map(
-      ({ id: stationId, move }): Place => ({
+      ({ id: stationId, move }): LineTarget => ({
         key: `${blockId}/${stationId}`,
         words: `${move}, each time`,
         at: { on: 'station', blockId, stationId, afterMs },
@@ -29,7 +29,7 @@ function placesIn({ id: blockId, title, stations, format, breakAfter }: Block): 
     ),
     ...stations.flatMap(({ id: stationId, move }) =>
       numbers.map(
-        (round): Place => ({
+        (round): LineTarget => ({
           key: `${blockId}/${stationId}/${round}`,
           words: `${move}, round ${round}`,
           at: { on: 'station', blockId, stationId, round, afterMs },
@@ -37,14 +37,14 @@ function placesIn({ id: blockId, title, stations, format, breakAfter }: Block): 
       ),
     ),
     ...numbers.map(
-      (round): Place => ({
+      (round): LineTarget => ({
         key: `${blockId}//${round}`,
         words: `round ${round} begins`,
         at: { on: 'round', blockId, round, afterMs },
       }),
     ),
     ...numbers.slice(0, -1).map(
-      (round): Place => ({
+      (round): LineTarget => ({
         key: `${blockId}/break/${round}`,
         words: `the break after round ${round}`,
         at: { on: 'break', blockId, round, afterMs },
@@ -169,7 +169,7 @@ function Where({
   onChange,
 }: {
   label: string;
-  places: readonly Place[];
+  places: readonly LineTarget[];
   value: string;
   onChange: (key: string) => void;
 }) {

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { type Block, formatDuration, type Plan } from '../../../core/class/index.ts';
-import { compile, type Group, groupsFor, rotationChart, type Turn, totals } from '../../../core/time/index.ts';
+import { compile, type Group, groupsFor, type RotationStep, rotationChart, totals } from '../../../core/time/index.ts';
 import { clockOf, TextField } from '../../base/index.ts';
 import { edit, HeadsField } from '../editing/index.ts';
 
@@ -121,4 +121,4 @@ function Chart({ plan, block, groups }: { plan: Plan; block: Block; groups: read
   );
 }
 
-const roundBegins = (turns: readonly Turn[], k: number) => k > 0 && turns[k]?.round !== turns[k - 1]?.round;
+const roundBegins = (turns: readonly RotationStep[], k: number) => k > 0 && turns[k]?.round !== turns[k - 1]?.round;

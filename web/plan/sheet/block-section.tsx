@@ -30,7 +30,6 @@ import { DemoShows } from './demo-shows.tsx';
 import { FormatSentence } from './format-sentence.tsx';
 import { GetReady } from './get-ready.tsx';
 import { tellLeftOut } from './left-out.ts';
-
 import type { BlockMarks } from './marks.ts';
 import { BlockNotesAndScript } from './notes-and-script.tsx';
 import { OddRoundNote } from './odd-round-note.tsx';

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { type Block, type Format, formatSeconds, MAX_MS, settingsOf, withSetting } from '../../../core/class/index.ts';
-import type { Sheet } from '../../../core/time/index.ts';
+import type { SheetTimes } from '../../../core/time/index.ts';
 import { px, ROW_H, type SheetLayout } from './sheet-layout.ts';
 
 interface Props {
   block: Block;
-  sheet: Sheet;
+  sheet: SheetTimes;
   layout: SheetLayout;
   onEdit: (change: (block: Block) => Block) => void;
 }

@@ -1,6 +1,6 @@
 import { type ClipboardEvent, type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { type Block, setTimes, type TimesPatch } from '../../../core/class/index.ts';
-import { type Sheet, sheetOf } from '../../../core/time/index.ts';
+import { type SheetTimes, sheetOf } from '../../../core/time/index.ts';
 import { editBlock } from './block-edits.ts';
 import { CellEntry } from './cell-entry-field.tsx';
 import { rememberCopied } from './clipboard-memory.ts';
@@ -232,7 +232,7 @@ function gridKey(e: KeyboardEvent, on: GridKeys): boolean {
 }
 
 /** Adds to the work of each selected visit; visits of the same length are set together. */
-function nudge(block: Block, sheet: Sheet, selection: Selection, byMs: number): Block {
+function nudge(block: Block, sheet: SheetTimes, selection: Selection, byMs: number): Block {
   const byLength = new Map<number, ReturnType<typeof cellsOf>>();
   for (const ref of cellsOf(selection)) {
     const cell = sheet.cells.find((c) => c.row === ref.stationIndex && c.col === ref.round - 1);
@@ -249,7 +249,7 @@ function ColumnHeads({
   layout,
   onSelect,
 }: {
-  sheet: Sheet;
+  sheet: SheetTimes;
   layout: ReturnType<typeof layOut>;
   onSelect: (col: number) => void;
 }) {

@@ -1,11 +1,11 @@
 import { memo } from 'react';
 import { formatSeconds } from '../../../core/class/index.ts';
-import { cellMs, passMs, type Sheet, type SheetCell, type SheetPart } from '../../../core/time/index.ts';
+import { cellMs, passMs, type SheetCell, type SheetPart, type SheetTimes } from '../../../core/time/index.ts';
 import { useLatest } from '../../base/index.ts';
 import { ROW_H, type SheetLayout } from './sheet-layout.ts';
 
 interface Props {
-  sheet: Sheet;
+  sheet: SheetTimes;
   layout: SheetLayout;
   isSelected: (row: number, col: number) => boolean;
   onPick: (row: number, col: number, extend: boolean) => void;

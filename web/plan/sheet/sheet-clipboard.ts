@@ -10,12 +10,12 @@ import {
   setEach,
   writeStationText,
 } from '../../../core/class/index.ts';
-import type { Sheet } from '../../../core/time/index.ts';
+import type { SheetTimes } from '../../../core/time/index.ts';
 import { pastedFrom } from './clipboard-memory.ts';
 import { cellsOf, type Selection } from './selection.ts';
 
 /** The selected visits with their times as the sheet shows them; places without a visit have none. */
-export function timesOf(sheet: Sheet, selection: Selection): CellTimes[] {
+export function timesOf(sheet: SheetTimes, selection: Selection): CellTimes[] {
   return cellsOf(selection).map((ref) => {
     const cell = sheet.cells.find((c) => c.row === ref.stationIndex && c.col === ref.round - 1);
     const part = (isRest: boolean) => cell?.parts.findLast((p) => (p.kind === 'rest') === isRest)?.ms ?? null;
@@ -24,19 +24,19 @@ export function timesOf(sheet: Sheet, selection: Selection): CellTimes[] {
 }
 
 /** True when whole rows are selected: then the stations themselves are copied. */
-function wholeRows(sheet: Sheet, { anchor, head }: Selection): boolean {
+function wholeRows(sheet: SheetTimes, { anchor, head }: Selection): boolean {
   return Math.min(anchor.col, head.col) === 0 && Math.max(anchor.col, head.col) === sheet.columns.length - 1;
 }
 
 /** The stations that a copy of whole rows is; null where it is times alone. */
-export function copiedStations(block: Block, sheet: Sheet, selection: Selection): Station[] | null {
+export function copiedStations(block: Block, sheet: SheetTimes, selection: Selection): Station[] | null {
   if (!wholeRows(sheet, selection) || sheet.columns.length < 2) return null;
   const rows = new Set(cellsOf(selection).map((c) => c.stationIndex));
   return block.stations.filter((_, k) => rows.has(k));
 }
 
 /** What a copy of the selection puts on the clipboard: stations as shorthand, or times as tab-separated work/rest. */
-export function copyText(block: Block, sheet: Sheet, selection: Selection): string {
+export function copyText(block: Block, sheet: SheetTimes, selection: Selection): string {
   const stations = copiedStations(block, sheet, selection);
   if (stations) return `${stations.map((s) => `  ${writeStationText(s)}`).join('\n')}\n`;
   const times = timesOf(sheet, selection);
@@ -70,7 +70,7 @@ const TIME_FIELD = /^\s*[\d:.]*\s*(?:\/\s*[\d:.]*)?\s*$/;
  */
 export function pasteText(
   block: Block,
-  sheet: Sheet,
+  sheet: SheetTimes,
   selection: Selection,
   text: string,
 ): { block: Block; left: string[] } | null {
@@ -89,7 +89,7 @@ export function pasteText(
   return { block: own, left: [...left.map((s) => s.move), ...pasted.left] };
 }
 
-function pasteTimes(block: Block, sheet: Sheet, selection: Selection, rows: string[][]): Block {
+function pasteTimes(block: Block, sheet: SheetTimes, selection: Selection, rows: string[][]): Block {
   const [single] = rows.length === 1 && rows[0]?.length === 1 ? rows[0] : [];
   const top = Math.min(selection.anchor.row, selection.head.row);
   const left = Math.min(selection.anchor.col, selection.head.col);
@@ -107,6 +107,11 @@ function pasteTimes(block: Block, sheet: Sheet, selection: Selection, rows: stri
   return setEach(block, inside);
 }
 
-export function fillSelection(block: Block, sheet: Sheet, selection: Selection, direction: 'down' | 'right'): Block {
+export function fillSelection(
+  block: Block,
+  sheet: SheetTimes,
+  selection: Selection,
+  direction: 'down' | 'right',
+): Block {
   return fill(block, timesOf(sheet, selection), direction);
 }

@@ -1,4 +1,4 @@
-import { passMs, type Sheet } from '../../../core/time/index.ts';
+import { passMs, type SheetTimes } from '../../../core/time/index.ts';
 
 export const ROW_H = 34;
 export const HEADER_H = 26;
@@ -14,7 +14,7 @@ export interface SheetLayout {
 }
 
 /** Lays a sheet out to time: one scale for work, rest and breaks, chosen so that it fills `available` px if it can. */
-export function layOut(sheet: Sheet, available: number): SheetLayout {
+export function layOut(sheet: SheetTimes, available: number): SheetLayout {
   const seconds = sheet.columns.reduce((sum, c) => sum + (c.widthMs + c.gapMs) / 1000, 0);
   const fixed = sheet.columns.length * MIN_GAP + (sheet.missing.length > 0 ? NOTCH_W : 8);
   // A dance block is short and read by its eights: it may be drawn larger than the rest.
@@ -43,7 +43,7 @@ function stepped(scale: number): number {
 export const px = (layout: SheetLayout, ms: number) => (ms / 1000) * layout.scale;
 
 /** The thread through the cells in the order they happen, as an SVG path along their starting edges. */
-export function threadPath(sheet: Sheet, layout: SheetLayout): string {
+export function threadPath(sheet: SheetTimes, layout: SheetLayout): string {
   return sheet.thread
     .map((k, i) => {
       const cell = sheet.cells[k];

@@ -6,7 +6,7 @@ import { listMoves } from '../db/moves.ts';
 const MOST = 100;
 
 /** The figures of runs: read from the library once for the names of each, since a whole hall asks at the same moment. */
-export class RunFigures {
+export class StationFigures {
   private readonly kept = new Map<string, { names: string; figures: Promise<Record<string, string>> }>();
 
   constructor(private readonly db: Queryable) {}

@@ -4,8 +4,8 @@ import { Link } from 'react-router';
 import { formatDuration } from '../../../core/class/index.ts';
 import {
   countsByMove,
+  countsOf,
   countWords,
-  figuresOf,
   HELD_WITHIN,
   paceWords,
   type RunRecord,
@@ -95,7 +95,7 @@ export function SideBySide({ run, record }: { run: StoredRun; record: RunRecord 
     { id: run.id, day: run.startedAt ?? '', record, isThis: true },
     ...others.map((p) => ({ id: p.id, day: p.startedAt, record: recordFrom(p), isThis: false })),
   ];
-  const figures = columns.map((c) => figuresOf(c.record));
+  const figures = columns.map((c) => countsOf(c.record));
   const efforts = columns.map((c) => sessionEffort(c.record.closing));
   const rows: [string, string[]][] = [
     ['length', figures.map((f) => formatDuration(f.totalMs))],

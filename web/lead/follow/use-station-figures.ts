@@ -11,7 +11,7 @@ const AGAIN_MS = 10_000;
  * The figures of the run that a code opens. They are asked for anew when a name has come; a screen without them shows words alone.
  * @param names all that the run may show, in one word
  */
-export function useRunFigures(code: string, { kind, part }: FollowingScreen, names: string): FigureOf {
+export function useStationFigures(code: string, { kind, part }: FollowingScreen, names: string): FigureOf {
   const [figures, setFigures] = useState(NONE);
   useEffect(() => {
     if (names === '') return;
