@@ -8,6 +8,7 @@ export { DurationField } from './duration-field.tsx';
 export { EFFORTS, EffortButtons, EffortSelect } from './effort.tsx';
 export { FieldError } from './field-error.tsx';
 export { FilesMenu } from './files-menu.tsx';
+export { Form } from './form.tsx';
 export { Hint } from './hint.tsx';
 export { Labelled } from './labelled.tsx';
 export { LettersLeft } from './letters-left.tsx';

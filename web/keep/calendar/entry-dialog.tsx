@@ -3,8 +3,8 @@ import { Link, useNavigate } from 'react-router';
 import { placeWords } from '../../../core/class/index.ts';
 import type { ClassChange, DatedClass } from '../../../core/record/index.ts';
 import { calendar } from '../../../core/wire/index.ts';
-import { addressOf, api, Button, Dialog, keepItems, Labelled, TextField, useLoaded } from '../../base/index.ts';
-import { INPUT, LedPicker, LengthField, RoomAndLeader } from './form.tsx';
+import { addressOf, api, Button, Dialog, Form, keepItems, Labelled, useLoaded } from '../../base/index.ts';
+import { type Field, Fields, LedPicker, ROOM_AND_LEADER, TITLE } from './form.tsx';
 import { changeClass } from './series-classes.ts';
 
 interface Props {
@@ -13,6 +13,14 @@ interface Props {
   onSlot: (slotId: string) => void;
   onClose: () => void;
 }
+
+const FIELDS: readonly Field<DatedClass>[] = [
+  TITLE,
+  { name: 'Day', key: 'day', kind: 'day', empty: '' },
+  { name: 'Time', key: 'time', kind: 'time', empty: null },
+  { name: 'Length', key: 'lengthMs', kind: 'length' },
+  ...ROOM_AND_LEADER,
+];
 
 /** A class on a day: what is led, when, where, by whom; of a series it is asked how far a change goes. */
 export function EntryDialog({ item, isNew, onSlot, onClose }: Props) {
@@ -53,37 +61,9 @@ export function EntryDialog({ item, isNew, onSlot, onClose }: Props) {
     );
   return (
     <Dialog open title={isNew ? 'A class on a day' : item.title} onClose={onClose}>
-      <form
-        className="flex flex-col gap-4"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (canKeep) save();
-        }}
-      >
+      <Form className="flex flex-col gap-4" onSubmit={() => canKeep && save()}>
         <div className="flex flex-wrap gap-3">
-          <Labelled name="Title">
-            <TextField
-              className="min-h-11 w-72"
-              maxLength={80}
-              value={now.title}
-              onChange={(e) => set({ title: e.target.value })}
-            />
-          </Labelled>
-          <Labelled name="Day">
-            <input type="date" className={INPUT} value={now.day} onChange={(e) => set({ day: e.target.value })} />
-          </Labelled>
-          <Labelled name="Time">
-            <input
-              type="time"
-              className={INPUT}
-              value={now.time ?? ''}
-              onChange={(e) => set({ time: e.target.value === '' ? null : e.target.value })}
-            />
-          </Labelled>
-          <Labelled name={now.lengthMs === null ? 'Length, not known' : 'Length'}>
-            <LengthField lengthMs={now.lengthMs} onChange={(lengthMs) => set({ lengthMs })} />
-          </Labelled>
-          <RoomAndLeader {...now} onChange={set} />
+          <Fields fields={FIELDS} value={now} onChange={set} />
         </div>
         <Led planId={now.planId} picking={picking} onPick={() => setPicking(true)} />
         {picking && (
@@ -121,7 +101,7 @@ export function EntryDialog({ item, isNew, onSlot, onClose }: Props) {
             </a>
           )}
         </div>
-      </form>
+      </Form>
     </Dialog>
   );
 }

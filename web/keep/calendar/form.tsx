@@ -1,49 +1,92 @@
-import { ClassPicker, DurationField, Labelled, TextField } from '../../base/index.ts';
+import { WEEKDAYS } from '../../../core/record/index.ts';
+import { ClassPicker, DurationField, Labelled, Select, TextField } from '../../base/index.ts';
 
-export const INPUT = 'min-h-11 rounded-md border border-line-strong bg-card px-2';
+/** One field of a form: what it is called, which part of a `T` it is, and how it is typed. */
+export type Field<T> = { name: string; key: keyof T & string; width?: string } & (
+  | { kind: 'line'; most: number }
+  /** What an emptied one is; without it, it stays as it was. */
+  | { kind: 'day' | 'time'; empty?: '' | null }
+  /** One hour stands where it is not known. */
+  | { kind: 'length' }
+);
 
-/** Where something is, and who leads it. */
-export function RoomAndLeader({
-  room,
-  leader,
-  onChange,
-}: {
-  room: string;
-  leader: string;
-  onChange: (change: { room?: string; leader?: string }) => void;
+const TYPES = { line: 'text', day: 'date', time: 'time' } as const;
+const HOUR_MS = 3_600_000;
+
+/** The fields of a table, each with its name above it. */
+export function Fields<T extends object>(props: {
+  fields: readonly Field<T>[];
+  value: T;
+  onChange: (change: Partial<T>) => void;
 }) {
-  return (
-    <>
-      <Labelled name="Room">
+  return props.fields.map((field) => {
+    const now = props.value[field.key] as string | number | null;
+    const set = (next: string | number | null) => props.onChange({ [field.key]: next } as Partial<T>);
+    if (field.kind === 'length')
+      return (
+        <Labelled key={field.key} name={now === null ? `${field.name}, not known` : field.name}>
+          <DurationField
+            label={field.name}
+            className="!min-h-11 !w-20"
+            minMs={60_000}
+            valueMs={Number(now ?? HOUR_MS)}
+            onChange={set}
+          />
+        </Labelled>
+      );
+    const empty = field.kind === 'line' ? '' : field.empty;
+    return (
+      <Labelled key={field.key} name={field.name}>
         <TextField
-          className="min-h-11 w-40"
-          maxLength={60}
-          value={room}
-          onChange={(e) => onChange({ room: e.target.value })}
+          type={TYPES[field.kind]}
+          className={`min-h-11 ${field.width ?? ''}`}
+          required={empty === undefined}
+          value={now ?? ''}
+          maxLength={field.kind === 'line' ? field.most : undefined}
+          onChange={({ target }) => {
+            if (target.value !== '') set(target.value);
+            else if (empty !== undefined) set(empty);
+          }}
         />
       </Labelled>
-      <Labelled name="Who leads">
-        <TextField
-          className="min-h-11 w-40"
-          maxLength={60}
-          value={leader}
-          onChange={(e) => onChange({ leader: e.target.value })}
-        />
-      </Labelled>
-    </>
-  );
+    );
+  });
 }
 
-/** How long a class is; one hour stands where it is not known. */
-export function LengthField({ lengthMs, onChange }: { lengthMs: number | null; onChange: (ms: number) => void }) {
+export const TITLE = { name: 'Title', key: 'title', kind: 'line', most: 80, width: 'w-72' } as const;
+
+/** Where something is, and who leads it. */
+export const ROOM_AND_LEADER = [
+  { name: 'Room', key: 'room', kind: 'line', most: 60, width: 'w-40' },
+  { name: 'Who leads', key: 'leader', kind: 'line', most: 60, width: 'w-40' },
+] as const;
+
+/** The days of a week, Monday first, as they are chosen from. */
+export const DAYS = WEEKDAYS.map((day, k) => [k + 1, day] as const);
+
+/** One of several things by their words. */
+export function OneOf<V extends string | number>(props: {
+  label?: string;
+  of: readonly (readonly [value: V, words: string])[];
+  value: V;
+  onChange: (value: V) => void;
+}) {
   return (
-    <DurationField
-      label="Length"
-      className="!min-h-11 !w-20"
-      minMs={60_000}
-      valueMs={lengthMs ?? 3_600_000}
-      onChange={onChange}
-    />
+    <Select
+      aria-label={props.label}
+      className="min-h-11"
+      value={props.value}
+      onChange={(e) => {
+        const found = props.of.find(([value]) => String(value) === e.target.value);
+        if (found) props.onChange(found[0]);
+      }}
+    >
+      {props.of.map(([value, words]) => (
+        <option key={value} value={value}>
+          {words}
+        </option>
+      ))}
+    </Select>
   );
 }
 

@@ -10,7 +10,6 @@ import {
   type Series,
   TEMPLATE_NAMES,
   TEMPLATES,
-  WEEKDAYS,
 } from '../../../core/record/index.ts';
 import { totals } from '../../../core/time/index.ts';
 import { calendar } from '../../../core/wire/index.ts';
@@ -24,7 +23,6 @@ import {
   Labelled,
   messageOf,
   NumberField,
-  Select,
   TextField,
   toast,
   useItems,
@@ -32,7 +30,7 @@ import {
   useMoves,
   WhenLoaded,
 } from '../../base/index.ts';
-import { INPUT, RoomAndLeader } from './form.tsx';
+import { DAYS, Fields, OneOf, ROOM_AND_LEADER, TITLE } from './form.tsx';
 import { SeriesBalance } from './series-balance.tsx';
 
 /** The series, and a new one. */
@@ -85,6 +83,8 @@ export function SeriesListScreen() {
 }
 
 const AHEAD_DAYS = 400;
+const FOLLOW = TEMPLATE_NAMES.map((t) => [t, TEMPLATES[t].name] as const);
+const START = [{ name: 'From the week of', key: 'start', kind: 'day' }] as const;
 
 /** What a series is to be, and what it comes to before it is made. */
 function NewSeries({ onClose }: { onClose: () => void }) {
@@ -135,47 +135,23 @@ function NewSeries({ onClose }: { onClose: () => void }) {
     <section aria-label="New series" className="mb-8 border-y border-line-strong py-4">
       <div className="grid gap-x-10 gap-y-5 lg:grid-cols-2">
         <div className="flex min-w-0 flex-col gap-4">
-          <Labelled name="Title">
-            <TextField
-              className="min-h-11 w-72"
-              maxLength={80}
-              value={series.title}
-              onChange={(e) => set({ title: e.target.value })}
-            />
-          </Labelled>
+          <Fields fields={[TITLE]} value={series} onChange={set} />
           <Labelled name="How the classes follow each other">
-            <Select
-              className="min-h-11"
-              value={series.template}
-              onChange={(e) => set({ template: TEMPLATE_NAMES.find((t) => t === e.target.value) ?? 'rise' })}
-            >
-              {TEMPLATE_NAMES.map((t) => (
-                <option key={t} value={t}>
-                  {TEMPLATES[t].name}
-                </option>
-              ))}
-            </Select>
+            <OneOf of={FOLLOW} value={series.template} onChange={(template) => set({ template })} />
             <span className="mt-1 block max-w-prose text-small text-muted">{TEMPLATES[series.template].about}</span>
           </Labelled>
           <div className="flex flex-wrap items-end gap-4">
             <Labelled name="Weeks">
               <NumberField label="Weeks" value={series.weeks} min={1} max={52} onChange={(weeks) => set({ weeks })} />
             </Labelled>
-            <Labelled name="From the week of">
-              <input
-                type="date"
-                className={INPUT}
-                value={series.start}
-                onChange={(e) => e.target.value !== '' && set({ start: e.target.value })}
-              />
-            </Labelled>
+            <Fields fields={START} value={series} onChange={set} />
             <Labelled name="Expected to be, 0 to 10">
               <EffortSelect className="min-h-11" effort={series.effort} onChange={(effort) => set({ effort })} />
             </Labelled>
           </div>
           <Slots slots={series.slots} onChange={(slots) => set({ slots })} />
           <div className="flex flex-wrap gap-3">
-            <RoomAndLeader {...series} onChange={set} />
+            <Fields fields={ROOM_AND_LEADER} value={series} onChange={set} />
           </div>
         </div>
         <div className="min-w-0">
@@ -228,22 +204,16 @@ function Slots({ slots, onChange }: { slots: Series['slots']; onChange: (slots: 
       {slots.map((slot, k) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: slots have no other name
         <div key={k} className="mb-2 flex flex-wrap items-center gap-3">
-          <Select
-            aria-label={`Weekday ${k + 1}`}
-            className="min-h-11"
+          <OneOf
+            label={`Weekday ${k + 1}`}
+            of={DAYS}
             value={slot.weekday}
-            onChange={(e) => onChange(slots.map((s, j) => (j === k ? { ...s, weekday: Number(e.target.value) } : s)))}
-          >
-            {WEEKDAYS.map((w, j) => (
-              <option key={w} value={j + 1}>
-                {w}
-              </option>
-            ))}
-          </Select>
-          <input
+            onChange={(weekday) => onChange(slots.map((s, j) => (j === k ? { ...s, weekday } : s)))}
+          />
+          <TextField
             type="time"
             aria-label={`Time ${k + 1}`}
-            className={INPUT}
+            className="min-h-11"
             value={slot.time}
             onChange={(e) =>
               e.target.value !== '' && onChange(slots.map((s, j) => (j === k ? { ...s, time: e.target.value } : s)))

@@ -1,8 +1,8 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { type CalendarItem, type DaysOff, type Slot, WEEKDAYS, weekdayOf } from '../../../core/record/index.ts';
-import { Button, Dialog, keepItems, Labelled, NumberField, Select, TextField } from '../../base/index.ts';
-import { INPUT, LedPicker, LengthField, RoomAndLeader } from './form.tsx';
+import { type CalendarItem, type DaysOff, type Slot, weekdayOf } from '../../../core/record/index.ts';
+import { Button, Dialog, Form, keepItems, Labelled, NumberField } from '../../base/index.ts';
+import { DAYS, type Field, Fields, LedPicker, OneOf, ROOM_AND_LEADER, TITLE } from './form.tsx';
 
 interface Props {
   /** The slot; null for a new one. */
@@ -27,6 +27,14 @@ const newSlot = (day: string): Slot => ({
   except: [],
 });
 
+const SLOT: readonly Field<Slot>[] = [
+  { name: 'Time', key: 'time', kind: 'time' },
+  { name: 'Length', key: 'lengthMs', kind: 'length' },
+  { name: 'From', key: 'from', kind: 'day', empty: '' },
+  { name: 'Until, if it ends', key: 'until', kind: 'day', empty: null },
+  ...ROOM_AND_LEADER,
+];
+
 /** A slot that comes again: on a weekday, at a time, so often. */
 export function SlotDialog({ slot, day, onClose }: Props) {
   const old = slot?.kind === 'slot' ? slot : null;
@@ -48,22 +56,9 @@ export function SlotDialog({ slot, day, onClose }: Props) {
   };
   return (
     <Dialog open title={old ? `The slot ${old.title}` : 'A slot that comes again'} onClose={onClose}>
-      <form
-        className="flex flex-col gap-4"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (canKeep) void keep();
-        }}
-      >
+      <Form className="flex flex-col gap-4" onSubmit={() => canKeep && void keep()}>
         <div className="flex flex-wrap gap-3">
-          <Labelled name="Title">
-            <TextField
-              className="min-h-11 w-60"
-              maxLength={80}
-              value={now.title}
-              onChange={(e) => set({ title: e.target.value })}
-            />
-          </Labelled>
+          <Fields fields={[TITLE]} value={now} onChange={set} />
           <Labelled name="Every">
             <span className="flex items-center gap-2">
               <NumberField
@@ -74,44 +69,10 @@ export function SlotDialog({ slot, day, onClose }: Props) {
                 onChange={(every) => set({ every })}
               />
               {now.every === 1 ? 'week, on' : 'weeks, on'}
-              <Select
-                aria-label="Weekday"
-                className="min-h-11"
-                value={now.weekday}
-                onChange={(e) => set({ weekday: Number(e.target.value) })}
-              >
-                {WEEKDAYS.map((w, k) => (
-                  <option key={w} value={k + 1}>
-                    {w}
-                  </option>
-                ))}
-              </Select>
+              <OneOf label="Weekday" of={DAYS} value={now.weekday} onChange={(weekday) => set({ weekday })} />
             </span>
           </Labelled>
-          <Labelled name="Time">
-            <input
-              type="time"
-              required
-              className={INPUT}
-              value={now.time}
-              onChange={(e) => e.target.value !== '' && set({ time: e.target.value })}
-            />
-          </Labelled>
-          <Labelled name="Length">
-            <LengthField lengthMs={now.lengthMs} onChange={(lengthMs) => set({ lengthMs })} />
-          </Labelled>
-          <Labelled name="From">
-            <input type="date" className={INPUT} value={now.from} onChange={(e) => set({ from: e.target.value })} />
-          </Labelled>
-          <Labelled name="Until, if it ends">
-            <input
-              type="date"
-              className={INPUT}
-              value={now.until ?? ''}
-              onChange={(e) => set({ until: e.target.value === '' ? null : e.target.value })}
-            />
-          </Labelled>
-          <RoomAndLeader {...now} onChange={set} />
+          <Fields fields={SLOT} value={now} onChange={set} />
         </div>
         <p>
           {now.planId === null ? 'The class is chosen for each day. ' : 'The same class each time. '}
@@ -145,10 +106,16 @@ export function SlotDialog({ slot, day, onClose }: Props) {
             </Button>
           )}
         </div>
-      </form>
+      </Form>
     </Dialog>
   );
 }
+
+const OFF: readonly Field<DaysOff>[] = [
+  { name: 'From', key: 'from', kind: 'day' },
+  { name: 'Until', key: 'until', kind: 'day' },
+  { name: 'Why', key: 'why', kind: 'line', most: 80, width: 'w-52' },
+];
 
 /** Days without classes: put in, and those there taken out. */
 export function OffDialog({
@@ -161,51 +128,25 @@ export function OffDialog({
   onClose: () => void;
 }) {
   const [now, setNow] = useState<DaysOff>({ kind: 'off', id: nanoid(12), from: day, until: day, why: '' });
-  const set = (change: Partial<DaysOff>) => setNow((n) => ({ ...n, ...change }));
+  const set = (change: Partial<DaysOff>) =>
+    setNow((n) => {
+      const next = { ...n, ...change };
+      return next.until < next.from ? { ...next, until: next.from } : next;
+    });
   const there = items.filter((i): i is DaysOff => i.kind === 'off');
   return (
     <Dialog open title="Days off" onClose={onClose}>
-      <form
+      <Form
         className="flex flex-wrap items-end gap-3"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void keepItems([now], [], 'Days off are in.', { put: [], remove: [now.id] }).then((ok) => ok && onClose());
-        }}
+        onSubmit={() =>
+          void keepItems([now], [], 'Days off are in.', { put: [], remove: [now.id] }).then((ok) => ok && onClose())
+        }
       >
-        <Labelled name="From">
-          <input
-            type="date"
-            required
-            className={INPUT}
-            value={now.from}
-            onChange={(e) =>
-              e.target.value !== '' &&
-              set({ from: e.target.value, until: [e.target.value, now.until].sort().at(-1) ?? now.until })
-            }
-          />
-        </Labelled>
-        <Labelled name="Until">
-          <input
-            type="date"
-            required
-            min={now.from}
-            className={INPUT}
-            value={now.until}
-            onChange={(e) => e.target.value >= now.from && set({ until: e.target.value })}
-          />
-        </Labelled>
-        <Labelled name="Why">
-          <TextField
-            className="min-h-11 w-52"
-            maxLength={80}
-            value={now.why}
-            onChange={(e) => set({ why: e.target.value })}
-          />
-        </Labelled>
+        <Fields fields={OFF} value={now} onChange={set} />
         <Button type="submit" look="strong">
           Put them in
         </Button>
-      </form>
+      </Form>
       {there.length > 0 && (
         <ul className="mt-4 border-t">
           {there.map((o) => (

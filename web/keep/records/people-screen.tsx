@@ -2,7 +2,17 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { records } from '../../../core/wire/index.ts';
-import { ask, Button, fetchAnew, Labelled, messageOf, TextField, usePeople, WhenLoaded } from '../../base/index.ts';
+import {
+  ask,
+  Button,
+  Form,
+  fetchAnew,
+  Labelled,
+  messageOf,
+  TextField,
+  usePeople,
+  WhenLoaded,
+} from '../../base/index.ts';
 import { RecordsHead } from './records-head.tsx';
 
 /** The people of the club: a short name or a number, no account; nobody has to be here. */
@@ -55,13 +65,7 @@ function AddPerson({ onAdded }: { onAdded: () => void }) {
     }
   };
   return (
-    <form
-      className="flex flex-wrap items-end gap-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (name.trim() !== '') void add();
-      }}
-    >
+    <Form className="flex flex-wrap items-end gap-3" onSubmit={() => name.trim() !== '' && void add()}>
       <Labelled name="Name or number">
         <TextField className="min-h-11 w-48" maxLength={24} value={name} onChange={(e) => setName(e.target.value)} />
       </Labelled>
@@ -74,6 +78,6 @@ function AddPerson({ onAdded }: { onAdded: () => void }) {
       <span role="alert" className="basis-full text-live">
         {fault}
       </span>
-    </form>
+    </Form>
   );
 }

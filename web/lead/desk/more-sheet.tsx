@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { clipText, roundsOf, withRounds } from '../../../core/class/index.ts';
 import { currentBlock, oddRounds, type RunState, type RunView, setNow, stationAt } from '../../../core/time/index.ts';
-import { LettersLeft, useWindow } from '../../base/index.ts';
+import { Form, LettersLeft, useWindow } from '../../base/index.ts';
 import { Volumes } from '../ready/index.ts';
 import { command, giveSound, useDesk } from '../session/index.ts';
 import { HeldTarget, Target } from '../stage/index.ts';
@@ -114,13 +114,7 @@ export function NoteSheet({ state, onClose }: { state: RunState; onClose: () => 
   };
   return (
     <DeskSheet title={title} onClose={onClose}>
-      <form
-        className="flex gap-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          keep(text);
-        }}
-      >
+      <Form className="flex gap-2" onSubmit={() => keep(text)}>
         <input
           aria-label="Note"
           // biome-ignore lint/a11y/noAutofocus: the sheet opens to be typed in
@@ -131,7 +125,7 @@ export function NoteSheet({ state, onClose }: { state: RunState; onClose: () => 
           onChange={(e) => type(e.target.value)}
         />
         <Target name="Keep" hint="" disabled={text.trim() === ''} onClick={() => keep(text)} />
-      </form>
+      </Form>
       <LettersLeft text={text} most={500} />
       <div className="mt-2 grid grid-cols-2 gap-2 md:grid-cols-4">
         {['Too easy', 'Too hard', 'Rest too short', 'Kit short'].map((words) => (

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { type Plan, type Station, waysOf } from '../../../core/class/index.ts';
 import { alternativesTo, detailsOf } from '../../../core/moves/index.ts';
 import type { RunCommand } from '../../../core/time/index.ts';
-import { useLibrary } from '../../base/index.ts';
+import { Form, useLibrary } from '../../base/index.ts';
 import { Target } from '../stage/index.ts';
 
 export type AnyMove = Extract<RunCommand, { type: 'swap' }>['to'];
@@ -35,13 +35,7 @@ export function MoveChoice({
   };
   return (
     <>
-      <form
-        className="mb-2 flex gap-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (typed.trim() !== '') choose(typed.trim());
-        }}
-      >
+      <Form className="mb-2 flex gap-2" onSubmit={() => typed.trim() !== '' && choose(typed.trim())}>
         <input
           aria-label="Another move, in any words"
           placeholder="any move, in your words"
@@ -51,7 +45,7 @@ export function MoveChoice({
           onChange={(e) => setTyped(e.target.value)}
         />
         <Target small name="Take it" hint="" disabled={typed.trim() === ''} onClick={() => choose(typed.trim())} />
-      </form>
+      </Form>
       <div className="grid gap-2 md:grid-cols-2">
         {names.map((name) => (
           <Target key={name} small name={name} hint="" onClick={() => choose(name)} />

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Form } from '../../base/index.ts';
 import { Target } from '../stage/index.ts';
 
 /** Where a code is typed when it was not scanned. */
@@ -16,12 +17,7 @@ export function JoinScreen() {
     <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-6">
       <title>Follow a class · Odd Round</title>
       <h1 className="digits mb-4 text-big">Follow a class</h1>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          void join();
-        }}
-      >
+      <Form onSubmit={() => void join()}>
         <label htmlFor="code" className="text-lead">
           The code on the desk
         </label>
@@ -48,7 +44,7 @@ export function JoinScreen() {
             {failed}.
           </p>
         )}
-      </form>
+      </Form>
     </main>
   );
 }

@@ -3,6 +3,7 @@ import type { Plan, Side, Station } from '../../../core/class/index.ts';
 import { readWeight } from '../../../core/class/index.ts';
 import { type Interval, isWork, setCounted, setNow } from '../../../core/time/index.ts';
 import { goOnWords, type SquadScene, sceneOf, squadIn } from '../../../core/voice/index.ts';
+import { Form } from '../../base/index.ts';
 import { Complex, FitText, SideBox, Target, usePhoneSizes } from '../stage/index.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
@@ -166,13 +167,7 @@ function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: strin
     }
   };
   return (
-    <form
-      className="mb-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (/^\d{1,4}$/.test(typed) && !badWeight) void keep();
-      }}
-    >
+    <Form className="mb-2" onSubmit={() => /^\d{1,4}$/.test(typed) && !badWeight && void keep()}>
       {isComplex && (
         <div className="mb-2 flex flex-wrap gap-2" role="group" aria-label="Where you stopped">
           {set.complex.map((m) => (
@@ -241,6 +236,6 @@ function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: strin
         {said}
       </p>
       <WhoseReps squad={squad} name={own} onName={setOwn} />
-    </form>
+    </Form>
   );
 }

@@ -2,7 +2,7 @@ import { Plus, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { WeightUnit } from '../../../core/class/index.ts';
 import type { KitItem } from '../../../core/moves/index.ts';
-import { api, Button, IconButton, NumberField, Select, TextField, toast, useLibrary } from '../../base/index.ts';
+import { api, Button, Form, IconButton, NumberField, Select, TextField, toast, useLibrary } from '../../base/index.ts';
 
 /** Kit by its name, and its room where it has one: what tells two rows apart. */
 const nameOf = ({ name, room }: KitItem) => (room === undefined ? name : `${name} in ${room}`);
@@ -129,13 +129,7 @@ export function KitScreen() {
           </tbody>
         </table>
       </div>
-      <form
-        className="mt-4 flex gap-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          add();
-        }}
-      >
+      <Form className="mt-4 flex gap-2" onSubmit={() => add()}>
         <input
           aria-label="New kit"
           placeholder="Add kit"
@@ -147,7 +141,7 @@ export function KitScreen() {
         <Button onClick={add}>
           <Plus size={16} aria-hidden="true" /> Add
         </Button>
-      </form>
+      </Form>
       <p className="mt-6 flex items-center gap-2">
         A weight typed without a unit is in
         <Select

@@ -16,7 +16,7 @@ import {
   readMoveRows,
   SKILLS,
 } from '../../../core/moves/index.ts';
-import { Button, Select, TextField } from '../../base/index.ts';
+import { Button, Form, Select, TextField } from '../../base/index.ts';
 
 const AS_WORDS: Record<string, string> = {
   aliases: 'other names, by ;',
@@ -63,12 +63,7 @@ export function MoveForm({
   const [made] = read.moves;
   const clash = made && (isNew || made.name !== move.name) ? library.named(made.name) : null;
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (made && !clash) void onSave(made);
-      }}
-    >
+    <Form onSubmit={() => made && !clash && void onSave(made)}>
       {MOVE_COLUMNS.map((column, k) => {
         // The drawing has a place of its own.
         if (column === 'figure') return null;
@@ -114,6 +109,6 @@ export function MoveForm({
         </Button>
         <Button onClick={onCancel}>Cancel</Button>
       </div>
-    </form>
+    </Form>
   );
 }

@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { type Block, type Bound, type Line, type Plan, roundsOf } from '../../../core/class/index.ts';
-import { Button, Checkbox, DurationField, Select, TextField } from '../../base/index.ts';
+import { Button, Checkbox, DurationField, Form, Select, TextField } from '../../base/index.ts';
 import { edit } from '../editing/index.ts';
 
 /** A place a line can be bound to, by a key for the list and in words. */
@@ -137,13 +137,7 @@ export function ScriptLines({ lines, block }: { lines: readonly Line[]; block: B
           ) : null,
         )}
       </ul>
-      <form
-        className="mt-1 flex flex-wrap items-center gap-2 text-small"
-        onSubmit={(e) => {
-          e.preventDefault();
-          add();
-        }}
-      >
+      <Form className="mt-1 flex flex-wrap items-center gap-2 text-small" onSubmit={() => add()}>
         <Where label={`Where a new line of ${name} belongs`} places={places} value={where} onChange={setWhere} />
         <After label={`How long after that a new line of ${name} comes`} valueMs={afterMs} onChange={setAfterMs} />
         <TextField
@@ -157,7 +151,7 @@ export function ScriptLines({ lines, block }: { lines: readonly Line[]; block: B
         <Button type="submit" look="quiet" className="!min-h-9" disabled={text.trim() === ''}>
           Add
         </Button>
-      </form>
+      </Form>
     </div>
   );
 }

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Sides, Station } from '../../../core/class/index.ts';
 import { readStationText, type ShorthandProblem, writeStationText } from '../../../core/class/index.ts';
 import { resolveStation } from '../../../core/moves/index.ts';
-import { Checkbox, DurationField, Select, useLibrary } from '../../base/index.ts';
+import { Checkbox, DurationField, Form, Select, useLibrary } from '../../base/index.ts';
 import { WaysFields } from './ways-fields.tsx';
 import { WeightFields } from './weight-fields.tsx';
 
@@ -89,12 +89,7 @@ function LineForm({ station, onDone }: { station: Station; onDone: (station: Sta
   const [text, setText] = useState(() => writeStationText(station));
   const { station: read, problems } = readStationText(text, station);
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (read && problems.length === 0) onDone(read);
-      }}
-    >
+    <Form onSubmit={() => read && problems.length === 0 && onDone(read)}>
       <textarea
         // biome-ignore lint/a11y/noAutofocus: the line opens to be typed in
         autoFocus
@@ -116,7 +111,7 @@ function LineForm({ station, onDone }: { station: Station; onDone: (station: Sta
           ? problemWords(problems[0])
           : 'For example: 8 reps a side, tempo 3-1-1-0, 32 counts learn it, easier Low step-up, last 10 say sprint, [box]. Enter keeps it.'}
       </p>
-    </form>
+    </Form>
   );
 }
 

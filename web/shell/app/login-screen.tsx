@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { backups } from '../../../core/wire/index.ts';
-import { ApiError, ask, Button, ownPlace, TextField } from '../../base/index.ts';
+import { ApiError, ask, Button, Form, ownPlace, TextField } from '../../base/index.ts';
 import { Wordmark } from './wordmark.tsx';
 
 /** Where the instructor's passphrase is asked when the server listens on the network. */
@@ -21,13 +21,7 @@ export function LoginScreen() {
     <main id="content" className="mx-auto flex min-h-dvh max-w-sm flex-col justify-center px-6">
       <title>Sign in · Odd Round</title>
       <Wordmark />
-      <form
-        className="mt-6"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void enter();
-        }}
-      >
+      <Form className="mt-6" onSubmit={() => void enter()}>
         <label htmlFor="passphrase">Instructor’s passphrase</label>
         <TextField
           id="passphrase"
@@ -45,7 +39,7 @@ export function LoginScreen() {
             {failed}.
           </p>
         )}
-      </form>
+      </Form>
       <p className="mt-6 text-small text-muted">
         Following a class on a screen or a phone needs no passphrase:{' '}
         <a href="/join" className="underline">
