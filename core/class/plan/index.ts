@@ -16,3 +16,4 @@ export { type Problem, parsePlan, parseWith, type Result } from './parse.ts';
 export * from './schema.ts';
 export { applySteps, type Step, stepsBetween } from './steps.ts';
 export { readStoredPlan, type Stored } from './stored.ts';
+export * from './words.ts';

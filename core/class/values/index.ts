@@ -4,6 +4,7 @@ export * from './time.ts';
 export {
   kgOfPounds,
   readWeight,
+  WEIGHT_UNIT_WORDS,
   WEIGHT_UNITS,
   type Weights,
   type WeightUnit,

@@ -4,6 +4,10 @@ const MOST_KG = 500;
 
 export const WEIGHT_UNITS = ['kg', 'lb'] as const;
 export type WeightUnit = (typeof WEIGHT_UNITS)[number];
+export const WEIGHT_UNIT_WORDS: readonly (readonly [WeightUnit, string])[] = [
+  ['kg', 'kilograms'],
+  ['lb', 'pounds'],
+];
 
 /** Reads a weight as it is typed, in kg: "12", "7,5 kg", "25 lb"; null when it is none or over 500 kg. @param unit of a bare number */
 export function readWeight(text: string, unit: WeightUnit): number | null {

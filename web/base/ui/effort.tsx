@@ -1,7 +1,8 @@
-import { Select } from './select.tsx';
+import { OneOf } from './one-of.tsx';
 
 /** How hard something was: 0 rest, 10 utmost (RPE). */
 export const EFFORTS = Array.from({ length: 11 }, (_, k) => k);
+const CHOICES = [[null, 'not said'] as const, ...EFFORTS.map((n) => [n, String(n)] as const)];
 
 interface ButtonsProps {
   chosen: number | null;
@@ -44,18 +45,5 @@ interface SelectProps {
 
 /** 0 to 10, or not said, to choose from. */
 export function EffortSelect({ className, effort, onChange }: SelectProps) {
-  return (
-    <Select
-      className={className}
-      value={effort ?? ''}
-      onChange={(e) => onChange(e.target.value === '' ? null : Number(e.target.value))}
-    >
-      <option value="">not said</option>
-      {EFFORTS.map((n) => (
-        <option key={n} value={n}>
-          {n}
-        </option>
-      ))}
-    </Select>
-  );
+  return <OneOf {...{ className }} of={CHOICES} value={effort} onPick={onChange} />;
 }

@@ -14,6 +14,7 @@ export { Labelled } from './labelled.tsx';
 export { LettersLeft } from './letters-left.tsx';
 export { NameField } from './name-field.tsx';
 export { NumberField } from './number-field.tsx';
+export { OneOf } from './one-of.tsx';
 export { saveBlob, saveFile } from './save-file.ts';
 export { SearchField } from './search-field.tsx';
 export { Select } from './select.tsx';

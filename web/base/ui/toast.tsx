@@ -27,6 +27,9 @@ function tell(say: Say): void {
 export const toast = Object.assign(
   (message: string, options?: ExternalToast): void => tell((to) => to(message, options)),
   {
+    /** Says what was done, with a button that takes it back. */
+    undoable: (message: string, undo: () => unknown, options?: ExternalToast): void =>
+      toast(message, { ...options, action: { label: 'Undo', onClick: () => void undo() } }),
     error: (message: string, options?: ExternalToast): void => tell((to) => to.error(message, options)),
     /** @param id by which another takes its place, or `dismiss` takes it away */
     loading: (message: string, id: string): void => tell((to) => to.loading(message, { id })),

@@ -1,5 +1,5 @@
 import { WEEKDAYS } from '../../../core/record/index.ts';
-import { ClassPicker, DurationField, Labelled, Select, TextField } from '../../base/index.ts';
+import { ClassPicker, DurationField, Labelled, TextField } from '../../base/index.ts';
 
 /** One field of a form: what it is called, which part of a `T` it is, and how it is typed. */
 export type Field<T> = { name: string; key: keyof T & string; width?: string } & (
@@ -63,32 +63,6 @@ export const ROOM_AND_LEADER = [
 
 /** The days of a week, Monday first, as they are chosen from. */
 export const DAYS = WEEKDAYS.map((day, k) => [k + 1, day] as const);
-
-/** One of several things by their words. */
-export function OneOf<V extends string | number>(props: {
-  label?: string;
-  of: readonly (readonly [value: V, words: string])[];
-  value: V;
-  onChange: (value: V) => void;
-}) {
-  return (
-    <Select
-      aria-label={props.label}
-      className="min-h-11"
-      value={props.value}
-      onChange={(e) => {
-        const found = props.of.find(([value]) => String(value) === e.target.value);
-        if (found) props.onChange(found[0]);
-      }}
-    >
-      {props.of.map(([value, words]) => (
-        <option key={value} value={value}>
-          {words}
-        </option>
-      ))}
-    </Select>
-  );
-}
 
 interface LedPickerProps {
   planId: string | null;

@@ -23,6 +23,7 @@ import {
   Labelled,
   messageOf,
   NumberField,
+  OneOf,
   TextField,
   toast,
   useItems,
@@ -30,7 +31,7 @@ import {
   useMoves,
   WhenLoaded,
 } from '../../base/index.ts';
-import { DAYS, Fields, OneOf, ROOM_AND_LEADER, TITLE } from './form.tsx';
+import { DAYS, Fields, ROOM_AND_LEADER, TITLE } from './form.tsx';
 import { SeriesBalance } from './series-balance.tsx';
 
 /** The series, and a new one. */
@@ -137,7 +138,7 @@ function NewSeries({ onClose }: { onClose: () => void }) {
         <div className="flex min-w-0 flex-col gap-4">
           <Fields fields={[TITLE]} value={series} onChange={set} />
           <Labelled name="How the classes follow each other">
-            <OneOf of={FOLLOW} value={series.template} onChange={(template) => set({ template })} />
+            <OneOf className="min-h-11" of={FOLLOW} value={series.template} onPick={(template) => set({ template })} />
             <span className="mt-1 block max-w-prose text-small text-muted">{TEMPLATES[series.template].about}</span>
           </Labelled>
           <div className="flex flex-wrap items-end gap-4">
@@ -205,10 +206,11 @@ function Slots({ slots, onChange }: { slots: Series['slots']; onChange: (slots: 
         // biome-ignore lint/suspicious/noArrayIndexKey: slots have no other name
         <div key={k} className="mb-2 flex flex-wrap items-center gap-3">
           <OneOf
-            label={`Weekday ${k + 1}`}
+            className="min-h-11"
+            aria-label={`Weekday ${k + 1}`}
             of={DAYS}
             value={slot.weekday}
-            onChange={(weekday) => onChange(slots.map((s, j) => (j === k ? { ...s, weekday } : s)))}
+            onPick={(weekday) => onChange(slots.map((s, j) => (j === k ? { ...s, weekday } : s)))}
           />
           <TextField
             type="time"

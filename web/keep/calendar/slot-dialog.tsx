@@ -1,8 +1,8 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { type CalendarItem, type DaysOff, type Slot, weekdayOf } from '../../../core/record/index.ts';
-import { Button, Dialog, Form, keepItems, Labelled, NumberField } from '../../base/index.ts';
-import { DAYS, type Field, Fields, LedPicker, OneOf, ROOM_AND_LEADER, TITLE } from './form.tsx';
+import { Button, Dialog, Form, keepItems, Labelled, NumberField, OneOf } from '../../base/index.ts';
+import { DAYS, type Field, Fields, LedPicker, ROOM_AND_LEADER, TITLE } from './form.tsx';
 
 interface Props {
   /** The slot; null for a new one. */
@@ -69,7 +69,13 @@ export function SlotDialog({ slot, day, onClose }: Props) {
                 onChange={(every) => set({ every })}
               />
               {now.every === 1 ? 'week, on' : 'weeks, on'}
-              <OneOf label="Weekday" of={DAYS} value={now.weekday} onChange={(weekday) => set({ weekday })} />
+              <OneOf
+                className="min-h-11"
+                aria-label="Weekday"
+                of={DAYS}
+                value={now.weekday}
+                onPick={(weekday) => set({ weekday })}
+              />
             </span>
           </Labelled>
           <Fields fields={SLOT} value={now} onChange={set} />

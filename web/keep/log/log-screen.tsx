@@ -16,8 +16,8 @@ import {
   LongList,
   MiniSheet,
   messageOf,
+  OneOf,
   SearchField,
-  Select,
   TextField,
   toast,
   usePages,
@@ -34,6 +34,12 @@ interface Filters {
   move: string;
   trial: string;
 }
+
+const TRIALS: readonly [string, string][] = [
+  ['', 'with them'],
+  ['none', 'without them'],
+  ['only', 'only them'],
+];
 
 const FILTERS = ['from', 'to', 'squad', 'move', 'trial'] as const;
 
@@ -127,11 +133,7 @@ function Narrow({ filters, onChange }: { filters: Filters; onChange: (change: Pa
       <Said key={`squad ${filters.squad}`} name="Squad" value={filters.squad} onSay={(squad) => onChange({ squad })} />
       <Said key={`move ${filters.move}`} name="Move" value={filters.move} onSay={(move) => onChange({ move })} />
       <Labelled name="Trials">
-        <Select className="min-h-11" value={filters.trial} onChange={(e) => onChange({ trial: e.target.value })}>
-          <option value="">with them</option>
-          <option value="none">without them</option>
-          <option value="only">only them</option>
-        </Select>
+        <OneOf className="min-h-11" of={TRIALS} value={filters.trial} onPick={(trial) => onChange({ trial })} />
       </Labelled>
       {FILTERS.some((f) => filters[f] !== '') && (
         <Button look="quiet" onClick={() => onChange({ from: '', to: '', squad: '', move: '', trial: '' })}>

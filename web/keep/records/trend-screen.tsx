@@ -9,8 +9,8 @@ import {
   Button,
   Charted,
   dayOf,
+  OneOf,
   plainAxes,
-  Select,
   styleOf,
   useLoaded,
   useWhoNames,
@@ -49,22 +49,15 @@ export function TrendScreen() {
       <RecordsHead title={move}>
         <label className="flex items-center gap-2">
           counted of
-          <Select
+          <OneOf
+            of={[
+              ['all', 'All together'],
+              ...by.squads.map((s) => [`squad ${s}`, s] as const),
+              ...by.people.map((p) => [`person ${p}`, nameOf({ squad: null, person: p })] as const),
+            ]}
             value={person !== null ? `person ${person}` : squad !== null ? `squad ${squad}` : 'all'}
-            onChange={(e) => set(e.target.value)}
-          >
-            <option value="all">All together</option>
-            {by.squads.map((s) => (
-              <option key={s} value={`squad ${s}`}>
-                {s}
-              </option>
-            ))}
-            {by.people.map((p) => (
-              <option key={p} value={`person ${p}`}>
-                {nameOf({ squad: null, person: p })}
-              </option>
-            ))}
-          </Select>
+            onPick={set}
+          />
         </label>
       </RecordsHead>
       <WhenLoaded loaded={loaded} reload={reload}>

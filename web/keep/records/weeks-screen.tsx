@@ -18,8 +18,8 @@ import {
   Charted,
   dayOf,
   dayWords,
+  OneOf,
   plainAxes,
-  Select,
   styleOf,
   sumsOf,
   Tabled,
@@ -53,22 +53,18 @@ export function WeeksScreen() {
       <RecordsHead title="Weeks">
         <label className="flex items-center gap-2">
           of
-          <Select value={squad} onChange={(e) => setSquad(e.target.value)}>
-            <option value="">all classes</option>
-            {squadsIn(loaded.state === 'ready' ? loaded.value : []).map((name) => (
-              <option key={name}>{name}</option>
-            ))}
-          </Select>
+          <OneOf
+            of={[
+              ['', 'all classes'],
+              ...squadsIn(loaded.state === 'ready' ? loaded.value : []).map((name) => [name, name] as const),
+            ]}
+            value={squad}
+            onPick={setSquad}
+          />
         </label>
         <label className="flex items-center gap-2">
           in
-          <Select value={span} onChange={(e) => setSpan(Number(e.target.value))}>
-            {SPANS.map(([n, word]) => (
-              <option key={n} value={n}>
-                {word}
-              </option>
-            ))}
-          </Select>
+          <OneOf of={SPANS} value={span} onPick={setSpan} />
         </label>
       </RecordsHead>
       <WhenLoaded loaded={loaded} reload={reload}>

@@ -12,7 +12,7 @@ import {
   saidIn,
 } from '../../../core/record/index.ts';
 import { isOf, type RepsRecord, type RunCommand, type Who, whoKey } from '../../../core/time/index.ts';
-import { Button, Select, useDraft, useMoves, usePeople, useWhoNames } from '../../base/index.ts';
+import { Button, OneOf, useDraft, useMoves, usePeople, useWhoNames } from '../../base/index.ts';
 
 type Reps = Extract<RunCommand, { type: 'reps' }>;
 
@@ -155,20 +155,11 @@ export function RecordGrid({ sets, reps, squads, toCount, blockNamed, onKeep }: 
         {others.length > 0 && (
           <label className="flex items-center gap-2">
             one more column
-            <Select
+            <OneOf
+              of={[['', 'who'], ...others.map((w) => [whoKey(w), nameOf(w)] as const)]}
               value=""
-              onChange={(e) => {
-                const who = others.find((w) => whoKey(w) === e.target.value);
-                if (who) add(who);
-              }}
-            >
-              <option value="">who</option>
-              {others.map((w) => (
-                <option key={whoKey(w)} value={whoKey(w)}>
-                  {nameOf(w)}
-                </option>
-              ))}
-            </Select>
+              onPick={(key) => others.filter((w) => whoKey(w) === key).forEach(add)}
+            />
           </label>
         )}
       </div>

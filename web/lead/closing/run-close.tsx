@@ -72,11 +72,7 @@ export function RunControls({ run, state, hasEnd, onChanged }: Props & { hasEnd:
     void ask(away ? runs.deleteRun : runs.undeleteRun, { path: { id: run.id } }).then(
       () => {
         onChanged();
-        if (away)
-          toast(`The run of “${run.title}” is in the bin.`, {
-            duration: 12_000,
-            action: { label: 'Undo', onClick: () => bin(false) },
-          });
+        if (away) toast.undoable(`The run of “${run.title}” is in the bin.`, () => bin(false), { duration: 12_000 });
       },
       fail(away ? 'It was not put away' : 'It was not brought back'),
     );

@@ -1,6 +1,6 @@
 import type { Plan } from '../../../core/class/index.ts';
 import { runs, type WaitingEntry } from '../../../core/wire/index.ts';
-import { ask, Button, fetchAnew, messageOf, Select, toast, useLoaded, usePeople } from '../../base/index.ts';
+import { ask, Button, fetchAnew, messageOf, OneOf, toast, useLoaded, usePeople } from '../../base/index.ts';
 import { waitingWords } from './waiting-words.ts';
 
 /** What phones entered for a run under names that were not placed. */
@@ -35,19 +35,16 @@ export function WaitingEntries({ runId, plan, onWritten }: Props) {
         {waiting.map((entry) => (
           <li key={entry.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-current/40 py-1">
             <span className="min-w-0 flex-1 basis-64 break-words text-lead">{waitingWords(entry, plan)}</span>
-            <Select
+            <OneOf
               aria-label={`Who is ${entry.name}?`}
               className="min-h-16"
+              of={[
+                ['', 'It is …'],
+                ...(people.state === 'ready' ? people.value : []).map((p) => [p.id, p.name] as const),
+              ]}
               value=""
-              onChange={(e) => settle(entry.id, e.target.value)}
-            >
-              <option value="">It is …</option>
-              {(people.state === 'ready' ? people.value : []).map((p) => (
-                <option key={p.id} value={p.id}>
-                  {p.name}
-                </option>
-              ))}
-            </Select>
+              onPick={(who) => settle(entry.id, who)}
+            />
             <Button className="min-h-16" onClick={() => settle(entry.id, null)}>
               Leave it out
             </Button>

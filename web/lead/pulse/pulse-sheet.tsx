@@ -3,13 +3,12 @@ import type { Plan } from '../../../core/class/index.ts';
 import {
   MAX_FORMULA_NAMES,
   MAX_FORMULAS,
-  type MaxFormula,
   type Standing,
   strapName,
   USUAL_AGE,
   USUAL_STRAPS,
 } from '../../../core/record/index.ts';
-import { Button, Checkbox, messageOf, NumberField, readAside, Select, TIMERS, usePeople } from '../../base/index.ts';
+import { Button, Checkbox, messageOf, NumberField, OneOf, readAside, TIMERS, usePeople } from '../../base/index.ts';
 import { bluetoothSource, hasBluetooth, replaySource, simulatedSource } from './sources.ts';
 import { pulse, usePulse, world } from './this-pulse.ts';
 
@@ -48,13 +47,11 @@ export function PulseSheet({ plan }: { plan: Plan }) {
       )}
       <label className="mt-2 flex flex-wrap items-center gap-2 text-small">
         Highest rate
-        <Select value={formula} onChange={(e) => pulse.show({ formula: e.target.value as MaxFormula })}>
-          {MAX_FORMULA_NAMES.map((f) => (
-            <option key={f} value={f}>
-              {MAX_FORMULAS[f].words}
-            </option>
-          ))}
-        </Select>
+        <OneOf
+          of={MAX_FORMULA_NAMES.map((f) => [f, MAX_FORMULAS[f].words])}
+          value={formula}
+          onPick={(formula) => pulse.show({ formula })}
+        />
         <span className="text-muted">
           off by {MAX_FORMULAS[formula].spread} beats or more for one in three; without an age that of {USUAL_AGE} is
           taken. A measured one comes before it. Zones from 50, 60, 70, 80 and 90 % (Edwards 1993). No diagnosis, and no
@@ -167,24 +164,17 @@ function Straps({ standings, plan }: { standings: readonly Standing[]; plan: Pla
             <tr key={w.strap} className="border-b">
               <td className="digits py-1">{w.strap}</td>
               <td>
-                <Select
+                <OneOf
                   look="quiet"
                   aria-label={`Strap ${w.strap} is worn by`}
+                  of={[
+                    ['', 'nobody named'],
+                    ...(plan.squads ?? []).map((s) => [`s ${s}`, `squad ${s}`] as const),
+                    ...known.map((p) => [`p ${p.id}`, p.name] as const),
+                  ]}
                   value={w.person ? `p ${w.person}` : w.squad ? `s ${w.squad}` : ''}
-                  onChange={(e) => give(w.strap, e.target.value)}
-                >
-                  <option value="">nobody named</option>
-                  {(plan.squads ?? []).map((s) => (
-                    <option key={s} value={`s ${s}`}>
-                      squad {s}
-                    </option>
-                  ))}
-                  {known.map((p) => (
-                    <option key={p.id} value={`p ${p.id}`}>
-                      {p.name}
-                    </option>
-                  ))}
-                </Select>
+                  onPick={(who) => give(w.strap, who)}
+                />
               </td>
               <td>
                 <OwnNumber

@@ -1,6 +1,6 @@
 import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
-import { api, isOwnMachine, Select, useLoaded, useOrigins } from '../../base/index.ts';
+import { api, isOwnMachine, OneOf, useLoaded, useOrigins } from '../../base/index.ts';
 
 type Codes = Awaited<ReturnType<typeof api.codes>>;
 
@@ -32,14 +32,12 @@ export function ScreensToJoin({ runId }: { runId: string }) {
       {origins.length > 1 && (
         <label className="mb-3 flex flex-wrap items-center gap-2">
           Address for the codes
-          <Select value={origin} onChange={(e) => setChosen(e.target.value)} className="!min-h-11 max-w-full">
-            {origins.map((o) => (
-              <option key={o} value={o}>
-                {o}
-                {isOwnMachine(o) ? ' (this machine alone)' : ''}
-              </option>
-            ))}
-          </Select>
+          <OneOf
+            className="!min-h-11 max-w-full"
+            of={origins.map((o) => [o, `${o}${isOwnMachine(o) ? ' (this machine alone)' : ''}`])}
+            value={origin}
+            onPick={setChosen}
+          />
         </label>
       )}
       <ul className="grid grid-cols-2 gap-4 lg:grid-cols-5">

@@ -43,31 +43,23 @@ export function RehearseScreen() {
 
 const NO_CUES: readonly Cue[] = [];
 
-function Rehearsal({ plan: written }: { plan: Plan }) {
-  const plan = useResolved(written);
+/** The class with its cues, and where in it one is: played from there, or still. */
+function useRehearsal(plan: Plan) {
   const [engine] = useState(() => new SoundEngine(new SteadyClock(), startTicker, loadTrack));
   const [speaker] = useState(() => speakingTo(engine));
   useEffect(() => () => void engine.close(), [engine]);
-  const timeline = useMemo(() => compile(plan), [plan]);
-  const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
   const intervals = useMemo(() => runIntervals(plan), [plan]);
   const { sheet, voice } = useVoicedCues(speaker, plan, intervals);
   const cues = sheet?.cues ?? NO_CUES;
-  const loading = loadingWords(voice);
   const beats = useMemo(() => beatsOf(plan, intervals), [plan, intervals]);
   const last = intervals.at(-1);
   const endMs = last ? last.startMs + last.durationMs : 0;
-  const leadMs = endMs - timeline.totalMs;
   const [place, setPlace] = useState<Playhead>({ positionMs: 0, fromMs: 0, speed: 1, playing: false });
   const now = useFrames(() => engine.now(), place.playing);
   const positionMs = positionAt(place, now, endMs);
-  const state = stateOf(plan, Math.min(positionMs, Math.max(0, endMs - 1)));
-  const view = viewOf(state);
-  const phase = fieldOf(view.interval);
-  const size = useWindow();
-  const line = useWhole<HTMLDivElement>(`${plan.title}|${loading === null}`);
-  const narrow = size.width < 700;
-
+  useEffect(() => {
+    engine.play(rehearsalSource(place, cues, beats), place.fromMs, true, rehearsalTracks(place, plan, intervals));
+  }, [engine, place, cues, beats, plan, intervals]);
   const go = async (change: Partial<Playhead>) => {
     if (change.playing) await engine.unlock();
     setPlace((p) => {
@@ -75,14 +67,33 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
       return { ...p, positionMs: positionAt(p, at, endMs), ...change, fromMs: at + 60 };
     });
   };
-  useEffect(() => {
-    engine.play(rehearsalSource(place, cues, beats), place.fromMs, true, rehearsalTracks(place, plan, intervals));
-  }, [engine, place, cues, beats, plan, intervals]);
   const to = (ms: number | null) => ms !== null && void go({ positionMs: Math.max(0, Math.min(endMs, ms)) });
+  return {
+    ...{ cues, voice, endMs, positionMs, speed: place.speed, playing: place.playing, to },
+    toCue: (by: 1 | -1) => to(neighbourCue(cues, positionMs, by)),
+    play: () => void go({ playing: !place.playing }),
+    setSpeed: (speed: Playhead['speed']) => void go({ speed }),
+  };
+}
+
+function Rehearsal({ plan: written }: { plan: Plan }) {
+  const plan = useResolved(written);
+  const timeline = useMemo(() => compile(plan), [plan]);
+  const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
+  const rehearsal = useRehearsal(plan);
+  const { cues, endMs, positionMs, to, toCue, play } = rehearsal;
+  const loading = loadingWords(rehearsal.voice);
+  const state = stateOf(plan, Math.min(positionMs, Math.max(0, endMs - 1)));
+  const view = viewOf(state);
+  const phase = fieldOf(view.interval);
+  const size = useWindow();
+  const line = useWhole<HTMLDivElement>(`${plan.title}|${loading === null}`);
+  const leadMs = endMs - timeline.totalMs;
+  const inClassMs = Math.max(0, positionMs - leadMs);
   useWindowKeys((key) => {
-    if (key === ' ') void go({ playing: !place.playing });
-    else if (key === 'ArrowRight') to(neighbourCue(cues, positionMs, 1));
-    else if (key === 'ArrowLeft') to(neighbourCue(cues, positionMs, -1));
+    if (key === ' ') play();
+    else if (key === 'ArrowRight') toCue(1);
+    else if (key === 'ArrowLeft') toCue(-1);
     else return false;
     return true;
   });
@@ -105,8 +116,7 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
           )}
           <span className="flex-1" />
           <span className="digits" data-testid="position" data-ms={Math.round(positionMs)}>
-            {formatDuration(Math.floor(Math.max(0, positionMs - leadMs) / 1000) * 1000)} of{' '}
-            {formatDuration(timeline.totalMs)}
+            {formatDuration(Math.floor(inClassMs / 1000) * 1000)} of {formatDuration(timeline.totalMs)}
           </span>
           <Link to={`/classes/${plan.id}`} className="underline">
             Back to the sheet
@@ -119,7 +129,7 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
               timeline={timeline}
               totals={sums}
               compact
-              positionMs={Math.max(0, positionMs - leadMs)}
+              positionMs={inClassMs}
               onSeek={(ms) => to(leadMs + ms)}
             />
           </div>
@@ -142,45 +152,41 @@ function Rehearsal({ plan: written }: { plan: Plan }) {
           <CueRuler cues={cues} intervals={state.intervals} positionMs={view.positionMs} />
         </div>
       )}
-      <footer className={`flex shrink-0 gap-2 px-3 pt-2 pb-3 md:gap-3 md:px-6 ${narrow ? 'flex-col' : ''}`}>
-        <div className="flex flex-[3] gap-2 md:gap-3">
+      <Controls {...rehearsal} narrow={size.width < 700} />
+    </main>
+  );
+}
+
+type ControlsProps = Pick<ReturnType<typeof useRehearsal>, 'toCue' | 'play' | 'playing' | 'speed' | 'setSpeed'>;
+
+function Controls({ toCue, play, playing, speed, setSpeed, narrow }: ControlsProps & { narrow: boolean }) {
+  return (
+    <footer className={`flex shrink-0 gap-2 px-3 pt-2 pb-3 md:gap-3 md:px-6 ${narrow ? 'flex-col' : ''}`}>
+      <div className="flex flex-[3] gap-2 md:gap-3">
+        <Target small compact={narrow} name="Cue before" hint="←" onClick={() => toCue(-1)}>
+          <ChevronLeft size={28} />
+        </Target>
+        <Target name={playing ? 'Pause' : 'Play'} hint="Space" wide small={narrow} onClick={play}>
+          {playing ? <Pause size={30} /> : <Play size={30} />}
+        </Target>
+        <Target small compact={narrow} name="Next cue" hint="→" onClick={() => toCue(1)}>
+          <ChevronRight size={28} />
+        </Target>
+      </div>
+      <div className="flex flex-[4] gap-2 md:gap-3">
+        {SPEEDS.map((s) => (
           <Target
+            key={s}
             small
             compact={narrow}
-            name="Cue before"
-            hint="←"
-            onClick={() => to(neighbourCue(cues, positionMs, -1))}
-          >
-            <ChevronLeft size={28} />
-          </Target>
-          <Target
-            name={place.playing ? 'Pause' : 'Play'}
-            hint="Space"
-            wide
-            small={narrow}
-            onClick={() => void go({ playing: !place.playing })}
-          >
-            {place.playing ? <Pause size={30} /> : <Play size={30} />}
-          </Target>
-          <Target small compact={narrow} name="Next cue" hint="→" onClick={() => to(neighbourCue(cues, positionMs, 1))}>
-            <ChevronRight size={28} />
-          </Target>
-        </div>
-        <div className="flex flex-[4] gap-2 md:gap-3">
-          {SPEEDS.map((speed) => (
-            <Target
-              key={speed}
-              small
-              compact={narrow}
-              name={`${speed}×`}
-              hint=""
-              pressed={place.speed === speed}
-              onClick={() => void go({ speed })}
-            />
-          ))}
-        </div>
-      </footer>
-    </main>
+            name={`${s}×`}
+            hint=""
+            pressed={speed === s}
+            onClick={() => setSpeed(s)}
+          />
+        ))}
+      </div>
+    </footer>
   );
 }
 

@@ -1,5 +1,15 @@
 import { nanoid } from 'nanoid';
-import { type ComponentProps, lazy, memo, Suspense, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import {
+  type ComponentProps,
+  lazy,
+  memo,
+  Suspense,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useState,
+} from 'react';
 import { useSearchParams } from 'react-router';
 import {
   type Block,
@@ -64,70 +74,61 @@ const PANELS_AFTER_MS = 1500;
 const NONE: readonly Block[] = [];
 const NO_MARKS: BlockMarks = {};
 
-function Builder({ plan }: { plan: Plan }) {
-  const library = useLibrary((s) => s.library);
-  const findings = useChecks(plan);
-  const marks = useMarks(plan, findings);
-  const save = useBuilder((s) => s.save);
+/** The panel beside the sheet, by the address; what opens it with something chosen. */
+function usePanel() {
   const [params, setParams] = useSearchParams();
-  const panel = PANELS.find((p) => p === params.get('panel')) ?? null;
   const [swapping, setSwapping] = useState<string | null>(null);
   const [telling, setTelling] = useState<string | null>(null);
-  const openPanel = (name: PanelName | null) =>
-    setParams((p) => {
-      if (name === null) p.delete('panel');
-      else p.set('panel', name);
-      return p;
-    });
+  const openPanel = useCallback(
+    (name: PanelName | null) =>
+      setParams((p) => {
+        if (name === null) p.delete('panel');
+        else p.set('panel', name);
+        return p;
+      }),
+    [setParams],
+  );
   const open = useMemo<Openers>(
     () => ({
       swap: (stationId) => {
         setSwapping(stationId);
-        setParams((p) => {
-          p.set('panel', 'swap');
-          return p;
-        });
+        openPanel('swap');
       },
-      explain: () =>
-        setParams((p) => {
-          p.set('panel', 'checks');
-          return p;
-        }),
+      explain: () => openPanel('checks'),
       tell: (name) => {
         setTelling(name);
-        setParams((p) => {
-          p.set('panel', 'tell');
-          return p;
-        });
+        openPanel('tell');
       },
     }),
-    [setParams],
+    [openPanel],
   );
-  usePaste();
   // They are soon asked for, and may be when the server is gone.
   useEffect(() => {
     const soon = setTimeout(() => void loadPanel().catch(() => {}), PANELS_AFTER_MS);
     return () => clearTimeout(soon);
   }, []);
-  useActions('The sheet', [
-    {
-      name: 'Add a station',
-      key: 'a',
-      run: () => {
-        const fields = [...document.querySelectorAll<HTMLInputElement>('[data-add-station]')];
-        const here = document.activeElement?.closest('section');
-        (fields.find((f) => f.closest('section') === here) ?? fields[0])?.focus();
-      },
-    },
-  ]);
+  const panel = PANELS.find((p) => p === params.get('panel')) ?? null;
+  return { panel, openPanel, open, asked: { swapping, onSwapping: setSwapping, telling } };
+}
+
+function focusAddStation(): void {
+  const fields = [...document.querySelectorAll<HTMLInputElement>('[data-add-station]')];
+  const here = document.activeElement?.closest('section');
+  (fields.find((f) => f.closest('section') === here) ?? fields[0])?.focus();
+}
+
+function Builder({ plan }: { plan: Plan }) {
+  const library = useLibrary((s) => s.library);
+  const findings = useChecks(plan);
+  const save = useBuilder((s) => s.save);
+  const [params] = useSearchParams();
+  const { panel, openPanel, open, asked } = usePanel();
+  usePaste();
+  useActions('The sheet', [{ name: 'Add a station', key: 'a', run: focusAddStation }]);
   const timeline = useMemo(() => compile(plan), [plan]);
   const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
   // Drawn once what was typed is shown.
   const strip = useDeferredValue(useMemo(() => ({ plan, timeline, totals: sums }), [plan, timeline, sums]));
-  const at = (ms: number) =>
-    sums.startClockMs === null ? `at ${formatDuration(ms)}` : `at ${clockOf(sums.startClockMs + ms)}`;
-  const folds = useFoldsSet();
-  const asText = params.get('view') === 'text';
   return (
     // It scrolls by itself where the window is high enough: nothing that has the focus lies behind the head.
     <main id="content" data-own-scroll className="flex min-h-0 flex-1 flex-col">
@@ -146,51 +147,18 @@ function Builder({ plan }: { plan: Plan }) {
           <Strip strip={strip} />
         </div>
       </div>
-      {asText ? (
+      {params.get('view') === 'text' ? (
         <Suspense fallback={<p className="p-6 text-muted">Opening…</p>}>
           <TextView plan={plan} moves={library.moves} />
         </Suspense>
       ) : (
         <div className="flex min-h-0 flex-1 items-stretch max-md:flex-col-reverse">
-          <div className="min-w-0 flex-1 lg:overflow-y-auto">
-            <div className="px-5 pt-2 empty:hidden">
-              <Hint id="builder">
-                Type numbers where they stand: 40, 1:30, 90s; arrow keys change them. A block folds to a line and opens
-                again. What an experienced colleague would say stands in the rail.
-              </Hint>
-            </div>
-            <ClassNotesAndScript />
-            {plan.blocks.map((block, k) => (
-              <BlockSection
-                key={block.id}
-                block={block}
-                following={moduleOf(block.format).traits.stations === 'shown' ? plan.blocks.slice(k + 1) : NONE}
-                totalMs={sums.blocks[k]?.totalMs ?? 0}
-                about={sums.blocks[k]?.about ?? false}
-                startsAt={at(sums.blocks[k]?.startMs ?? 0)}
-                library={library}
-                level={plan.level}
-                marks={marks[block.id] ?? NO_MARKS}
-                isLast={k === plan.blocks.length - 1}
-                isOpen={isOpenBlock(plan, block, folds)}
-                open={open}
-              />
-            ))}
-            <AddBlock />
-            {plan.blocks.length > 1 && <FoldAll plan={plan} />}
-          </div>
+          <Blocks plan={plan} sums={sums} findings={findings} open={open} />
           {panel && (
             // It comes when it is whole: the focus that goes to its head finds its fields behind it.
             <Suspense>
               <SidePanel name={panel} onClose={() => openPanel(null)}>
-                <Panel
-                  name={panel}
-                  plan={plan}
-                  findings={findings}
-                  swapping={swapping}
-                  onSwapping={setSwapping}
-                  telling={telling}
-                />
+                <Panel name={panel} plan={plan} findings={findings} {...asked} />
               </SidePanel>
             </Suspense>
           )}
@@ -198,6 +166,51 @@ function Builder({ plan }: { plan: Plan }) {
         </div>
       )}
     </main>
+  );
+}
+
+interface BlocksProps {
+  plan: Plan;
+  sums: ReturnType<typeof totals>;
+  findings: ReturnType<typeof useChecks>;
+  open: Openers;
+}
+
+/** The blocks one below the other, and where the next is added. */
+function Blocks({ plan, sums, findings, open }: BlocksProps) {
+  const library = useLibrary((s) => s.library);
+  const marks = useMarks(plan, findings);
+  const folds = useFoldsSet();
+  const at = (ms: number) =>
+    sums.startClockMs === null ? `at ${formatDuration(ms)}` : `at ${clockOf(sums.startClockMs + ms)}`;
+  return (
+    <div className="min-w-0 flex-1 lg:overflow-y-auto">
+      <div className="px-5 pt-2 empty:hidden">
+        <Hint id="builder">
+          Type numbers where they stand: 40, 1:30, 90s; arrow keys change them. A block folds to a line and opens again.
+          What an experienced colleague would say stands in the rail.
+        </Hint>
+      </div>
+      <ClassNotesAndScript />
+      {plan.blocks.map((block, k) => (
+        <BlockSection
+          key={block.id}
+          block={block}
+          following={moduleOf(block.format).traits.stations === 'shown' ? plan.blocks.slice(k + 1) : NONE}
+          totalMs={sums.blocks[k]?.totalMs ?? 0}
+          about={sums.blocks[k]?.about ?? false}
+          startsAt={at(sums.blocks[k]?.startMs ?? 0)}
+          library={library}
+          level={plan.level}
+          marks={marks[block.id] ?? NO_MARKS}
+          isLast={k === plan.blocks.length - 1}
+          isOpen={isOpenBlock(plan, block, folds)}
+          open={open}
+        />
+      ))}
+      <AddBlock />
+      {plan.blocks.length > 1 && <FoldAll plan={plan} />}
+    </div>
   );
 }
 
@@ -260,17 +273,12 @@ function usePaste(): void {
       edit((p) => ({ ...p, blocks: [...p.blocks, ...taken] }));
       const left = [...blocks.slice(room).map((b) => b.title), ...pasted.left];
       if (left.length > 0)
-        toast(
+        toast.undoable(
           `Not everything had room: a class holds ${MOST_BLOCKS} blocks of ${MOST_STATIONS} stations. Left out: ${left.slice(0, 4).join(', ')}${left.length > 4 ? ` and ${left.length - 4} more` : ''}.`,
-          {
-            duration: 15_000,
-            action: { label: 'Undo', onClick: undo },
-          },
+          undo,
+          { duration: 15_000 },
         );
-      else
-        toast(`${blocks.length === 1 ? 'A block' : `${blocks.length} blocks`} pasted.`, {
-          action: { label: 'Undo', onClick: undo },
-        });
+      else toast.undoable(`${blocks.length === 1 ? 'A block' : `${blocks.length} blocks`} pasted.`, undo);
     };
     window.addEventListener('paste', onPaste);
     return () => window.removeEventListener('paste', onPaste);

@@ -85,10 +85,7 @@ export function ClassesScreen() {
     api.deletePlan(stored.plan.id).then(() => {
       reload();
       const undo = () => api.undeletePlan(stored.plan.id).then(reload, fail('It could not be brought back'));
-      toast(`\u201c${stored.plan.title}\u201d is in the bin.`, {
-        duration: 12_000,
-        action: { label: 'Undo', onClick: undo },
-      });
+      toast.undoable(`\u201c${stored.plan.title}\u201d is in the bin.`, undo, { duration: 12_000 });
     }, fail('The class could not be deleted'));
 
   return (

@@ -13,10 +13,11 @@ import {
   newStation,
   type Plan,
   starterPlan,
+  USES_OF_ROOM,
 } from '../../../core/class/index.ts';
 import { planOfShape } from '../../../core/judge/index.ts';
 import { outlineOf } from '../../../core/time/index.ts';
-import { Button, ClassPicker, Dialog, MiniSheet, NumberField, Select } from '../../base/index.ts';
+import { Button, ClassPicker, Dialog, MiniSheet, NumberField, OneOf } from '../../base/index.ts';
 
 interface Props {
   onMake: (plan: Plan, asText?: boolean) => void;
@@ -105,18 +106,9 @@ function ShapeForm({ onMake }: Pick<Props, 'onMake'>) {
   return (
     <div className="flex flex-wrap items-center gap-2">
       <NumberField label="Minutes" value={minutes} min={10} max={120} onChange={setMinutes} className="w-14" /> minutes,
-      <Select aria-label="Use of the room" value={use} onChange={(e) => setUse(e.target.value as typeof use)}>
-        <option value="stations">at stations</option>
-        <option value="together">all together</option>
-      </Select>
+      <OneOf aria-label="Use of the room" of={USES_OF_ROOM} value={use} onPick={setUse} />
       <NumberField label="People" value={heads} min={1} max={60} onChange={setHeads} className="w-14" /> people,
-      <Select aria-label="Work to rest" value={ratio} onChange={(e) => setRatio(Number(e.target.value))}>
-        {RATIOS.map(([value, label]) => (
-          <option key={value} value={value}>
-            {label}
-          </option>
-        ))}
-      </Select>
+      <OneOf aria-label="Work to rest" of={RATIOS} value={ratio} onPick={setRatio} />
       <Button onClick={() => onMake(planOfShape({ minutes, use, heads, ratio }, makeId))}>Make it</Button>
     </div>
   );

@@ -10,14 +10,14 @@ import {
   fetchAnew,
   isOwnMachine,
   messageOf,
-  Select,
+  OneOf,
   toast,
   useLoaded,
   useOrigins,
 } from '../../base/index.ts';
 import { saveNow } from '../editing/index.ts';
 import { MakingNote } from './making-note.tsx';
-import { keepSize, keptSize, type PaperSize } from './paper-size.ts';
+import { keepSize, keptSize } from './paper-size.ts';
 import { useMaking } from './use-making.ts';
 
 const SHEETS: readonly { kind: PaperKind; name: string; about: string }[] = [
@@ -31,6 +31,10 @@ const SHEETS: readonly { kind: PaperKind; name: string; about: string }[] = [
 
 /** How long the codes of cards last, weeks: a season unless another is chosen. */
 const SEASON = 13;
+const CARDS = [
+  ['1', 'one a page'],
+  ['4', 'four a page'],
+] as const;
 const LASTS: readonly [number, string][] = [
   [1, 'for a week'],
   [SEASON, 'for a season'],
@@ -67,20 +71,16 @@ export function PaperPart({ plan }: { plan: Plan }) {
     <section aria-label="Paper">
       <h3 className="flex items-center gap-2 font-semibold">
         <span className="flex-1">Paper</span>
-        <Select
+        <OneOf
           aria-label="Size of paper"
           look="quiet"
+          of={PAPER_SIZES.map((s) => [s, s])}
           value={size}
-          onChange={(e) => {
-            const next = e.target.value as PaperSize;
+          onPick={(next) => {
             setSize(next);
             keepSize(next);
           }}
-        >
-          {PAPER_SIZES.map((s) => (
-            <option key={s}>{s}</option>
-          ))}
-        </Select>
+        />
       </h3>
       <ul>
         {SHEETS.map(({ kind, name, about }) => (
@@ -96,31 +96,12 @@ export function PaperPart({ plan }: { plan: Plan }) {
             </div>
             {kind === 'cards' && (
               <div className="flex flex-wrap items-center gap-3 text-small">
-                <Select
-                  aria-label="Cards on a page"
-                  look="quiet"
-                  value={perPage}
-                  onChange={(e) => setPerPage(e.target.value === '4' ? '4' : '1')}
-                >
-                  <option value="1">one a page</option>
-                  <option value="4">four a page</option>
-                </Select>
+                <OneOf aria-label="Cards on a page" look="quiet" of={CARDS} value={perPage} onPick={setPerPage} />
                 <Checkbox checked={withCode} onChange={setWithCode}>
                   with a code for phones
                 </Checkbox>
                 {withCode && (
-                  <Select
-                    aria-label="How long the codes last"
-                    look="quiet"
-                    value={String(weeks)}
-                    onChange={(e) => setWeeks(Number(e.target.value))}
-                  >
-                    {LASTS.map(([n, words]) => (
-                      <option key={n} value={n}>
-                        {words}
-                      </option>
-                    ))}
-                  </Select>
+                  <OneOf aria-label="How long the codes last" look="quiet" of={LASTS} value={weeks} onPick={setWeeks} />
                 )}
                 {withCode && isOwnMachine(origins[0] ?? '') && (
                   <span className="text-fine text-muted">phones do not find this machine’s own address</span>

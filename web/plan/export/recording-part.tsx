@@ -8,7 +8,7 @@ import {
   type Recorded,
   writeWebVtt,
 } from '../../../core/out/index.ts';
-import { Button, Select, saveFile } from '../../base/index.ts';
+import { Button, OneOf, saveFile } from '../../base/index.ts';
 import { readOffset } from './read-offset.ts';
 
 /** Captions and chapters to a recording of the class. */
@@ -44,18 +44,13 @@ export function RecordingPart({ title, recorded, about }: { title: string; recor
         </Button>
         <Button onClick={() => save('chapters.vtt', writeWebVtt(chapters()), 'text/vtt')}>Chapters</Button>
         <Button onClick={() => save('chapters.txt', chapterLines(chapters()), 'text/plain')}>Chapters as text</Button>
-        <Select
+        <OneOf
           look="quiet"
           aria-label="A chapter for each"
+          of={CHAPTERS_BY.map((b) => [b, `by ${b}`])}
           value={by}
-          onChange={(e) => setBy(e.target.value as ChaptersBy)}
-        >
-          {CHAPTERS_BY.map((b) => (
-            <option key={b} value={b}>
-              by {b}
-            </option>
-          ))}
-        </Select>
+          onPick={setBy}
+        />
       </div>
     </section>
   );

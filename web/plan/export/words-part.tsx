@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { type Plan, voiceOf } from '../../../core/class/index.ts';
 import { resolvePlan } from '../../../core/moves/index.ts';
 import { CLASS_FORMS, TALK_WHEN, type TalkWhen, talkThrough } from '../../../core/out/index.ts';
-import { Button, keepText, perWindow, Select, saveFile, toast, useLibrary } from '../../base/index.ts';
+import { Button, keepText, OneOf, perWindow, saveFile, toast, useLibrary } from '../../base/index.ts';
 import { useTalking } from './use-talking.ts';
 
 /** A text to the clipboard, told. */
@@ -61,18 +61,13 @@ function Talk({ plan, resolved }: { plan: Plan; resolved: Plan }) {
     <div className="mt-3">
       <h4 className="flex items-center gap-2">
         <span className="flex-1">A talk through the class</span>
-        <Select
+        <OneOf
           look="quiet"
           aria-label="When the class is"
+          of={Object.entries(TALK_WHEN) as [TalkWhen, string][]}
           value={when}
-          onChange={(e) => setWhen(e.target.value as TalkWhen)}
-        >
-          {Object.entries(TALK_WHEN).map(([key, word]) => (
-            <option key={key} value={key}>
-              {word}
-            </option>
-          ))}
-        </Select>
+          onPick={setWhen}
+        />
       </h4>
       <textarea
         aria-label="The talk"

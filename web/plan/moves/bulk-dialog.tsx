@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { MOVE_COLUMNS, type Move, moveRow, readMoveRows } from '../../../core/moves/index.ts';
-import { Button, Dialog, Select, TextField } from '../../base/index.ts';
+import { Button, Dialog, OneOf, TextField } from '../../base/index.ts';
 
 interface Props {
   moves: readonly Move[];
@@ -27,11 +27,7 @@ export function BulkDialog({ moves, onSave, onClose }: Props) {
     >
       <div className="flex flex-wrap items-center gap-2">
         set
-        <Select aria-label="What to set" value={column} onChange={(e) => setColumn(e.target.value)}>
-          {CHANGEABLE.map((c) => (
-            <option key={c}>{c}</option>
-          ))}
-        </Select>
+        <OneOf aria-label="What to set" of={CHANGEABLE.map((c) => [c, c])} value={column} onPick={setColumn} />
         to
         <TextField
           aria-label="Value"

@@ -14,7 +14,7 @@ import {
 import { Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { FIGURE_LENGTH, type Move } from '../../../core/moves/index.ts';
-import { Button, Checkbox, Dialog, IconButton, MovingFigure, Select, useFrames } from '../../base/index.ts';
+import { Button, Checkbox, Dialog, IconButton, MovingFigure, OneOf, useFrames } from '../../base/index.ts';
 import { FigureHandles } from './figure-handles.tsx';
 
 const VIEW_WORDS: Record<View, string> = { side: 'from its side', front: 'from the front', quarter: 'from above' };
@@ -60,17 +60,12 @@ export function FigureEditor({ move, onClose, onSave }: Props) {
                 </Checkbox>
                 <label className="flex items-center gap-2">
                   Seen
-                  <Select
+                  <OneOf
                     look="quiet"
+                    of={VIEWS.map((view) => [view, VIEW_WORDS[view]])}
                     value={figure.view}
-                    onChange={(e) => set(seenAs(written, e.target.value as View))}
-                  >
-                    {VIEWS.map((view) => (
-                      <option key={view} value={view}>
-                        {VIEW_WORDS[view]}
-                      </option>
-                    ))}
-                  </Select>
+                    onPick={(view) => set(seenAs(written, view))}
+                  />
                 </label>
                 <span className="text-muted">Drag a joint, or choose one and press the arrow keys.</span>
               </div>

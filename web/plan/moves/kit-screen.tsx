@@ -1,50 +1,55 @@
 import { Plus, X } from 'lucide-react';
-import { useEffect, useState } from 'react';
-import type { WeightUnit } from '../../../core/class/index.ts';
+import { type ComponentProps, useEffect, useState } from 'react';
+import { WEIGHT_UNIT_WORDS, type WeightUnit } from '../../../core/class/index.ts';
 import type { KitItem } from '../../../core/moves/index.ts';
-import { api, Button, Form, IconButton, NumberField, Select, TextField, toast, useLibrary } from '../../base/index.ts';
+import {
+  api,
+  Button,
+  Form,
+  IconButton,
+  messageOf,
+  NumberField,
+  OneOf,
+  TextField,
+  toast,
+  useLibrary,
+} from '../../base/index.ts';
 
 /** Kit by its name, and its room where it has one: what tells two rows apart. */
 const nameOf = ({ name, room }: KitItem) => (room === undefined ? name : `${name} in ${room}`);
 
-/** What is in the kit room: counts, how many share one, and what can stand in. */
-export function KitScreen() {
+const failed = (e: unknown) => toast.error(`Not saved: ${messageOf(e)}. Nothing was changed.`);
+
+/** The kit room, and what is done to it: what cannot be saved is as it was before. */
+function useKitRoom() {
   const { kit, load, setKit, setWeightUnit, state, weightUnit } = useLibrary();
-  const [name, setName] = useState('');
   useEffect(() => void load(), [load]);
   const save = async (items: readonly KitItem[]) => {
-    const before = kit;
     setKit(items);
-    try {
-      setKit(await api.saveKit(items));
-    } catch (e) {
-      setKit(before);
-      toast.error(`Not saved: ${e instanceof Error ? e.message : 'something failed'}. Nothing was changed.`);
-    }
+    await api.saveKit(items).then(setKit, (e) => {
+      setKit(kit);
+      failed(e);
+    });
   };
   const setUnit = async (unit: WeightUnit) => {
-    const before = weightUnit;
     setWeightUnit(unit);
-    try {
-      await api.saveUnits(unit);
-    } catch (e) {
-      setWeightUnit(before);
-      toast.error(`Not saved: ${e instanceof Error ? e.message : 'something failed'}.`);
-    }
+    await api.saveUnits(unit).catch((e) => {
+      setWeightUnit(weightUnit);
+      failed(e);
+    });
   };
-  const change = (at: number, patch: Partial<KitItem>) =>
-    void save(kit.map((item, k) => (k === at ? { ...item, ...patch } : item)));
-  const add = () => {
-    const trimmed = name.trim();
-    if (trimmed === '') return;
-    setName('');
-    void save([...kit, { name: trimmed, count: 1, sharedBy: 1 }]);
-  };
+  const put = (at: number, item: KitItem) => void save(kit.with(at, item));
+  const add = (name: string) => void save([...kit, { name, count: 1, sharedBy: 1 }]);
   const remove = (at: number) => {
-    const before = kit;
     void save(kit.filter((_, k) => k !== at));
-    toast(`${kit[at]?.name} taken off the list.`, { action: { label: 'Undo', onClick: () => void save(before) } });
+    toast.undoable(`${kit[at]?.name} taken off the list.`, () => save(kit));
   };
+  return { kit, state, weightUnit, setUnit, put, add, remove };
+}
+
+/** What is in the kit room: counts, how many share one, and what can stand in. */
+export function KitScreen() {
+  const { kit, state, weightUnit, setUnit, put, add, remove } = useKitRoom();
   return (
     <main id="content" className="mx-auto w-full max-w-[900px] px-5 py-6">
       <title>Kit room · Odd Round</title>
@@ -70,89 +75,104 @@ export function KitScreen() {
           </thead>
           <tbody>
             {kit.map((item, k) => (
-              <tr key={`${item.room}/${item.name}`} className="border-b">
-                <td className="py-1.5 text-lead font-semibold">{item.name}</td>
-                <td>
-                  <NumberField
-                    label={`How many: ${nameOf(item)}`}
-                    value={item.count}
-                    min={0}
-                    max={999}
-                    onChange={(count) => change(k, { count })}
-                  />
-                </td>
-                <td>
-                  <NumberField
-                    label={`People to one ${nameOf(item)}`}
-                    value={item.sharedBy}
-                    min={1}
-                    max={12}
-                    onChange={(sharedBy) => change(k, { sharedBy })}
-                  />
-                </td>
-                <td>
-                  <TextField
-                    aria-label={`In place of ${nameOf(item)}`}
-                    className="w-full"
-                    defaultValue={item.standIn ?? ''}
-                    maxLength={80}
-                    onBlur={(e) => {
-                      const standIn = e.target.value.trim();
-                      if (standIn === (item.standIn ?? '')) return;
-                      const { standIn: _, ...rest } = item;
-                      void save(kit.map((x, j) => (j === k ? (standIn === '' ? rest : { ...rest, standIn }) : x)));
-                    }}
-                  />
-                </td>
-                <td className="pl-2">
-                  <TextField
-                    aria-label={`Room of ${nameOf(item)}`}
-                    className="w-32"
-                    placeholder="any room"
-                    defaultValue={item.room ?? ''}
-                    maxLength={60}
-                    onBlur={(e) => {
-                      const room = e.target.value.trim();
-                      if (room === (item.room ?? '')) return;
-                      const { room: _, ...rest } = item;
-                      void save(kit.map((x, j) => (j === k ? (room === '' ? rest : { ...rest, room }) : x)));
-                    }}
-                  />
-                </td>
-                <td className="w-12">
-                  <IconButton label={`Take ${nameOf(item)} off the list`} onClick={() => remove(k)}>
-                    <X size={16} />
-                  </IconButton>
-                </td>
-              </tr>
+              <KitRow
+                key={`${item.room}/${item.name}`}
+                item={item}
+                onChange={(next) => put(k, next)}
+                onRemove={() => remove(k)}
+              />
             ))}
           </tbody>
         </table>
       </div>
-      <Form className="mt-4 flex gap-2" onSubmit={() => add()}>
-        <input
-          aria-label="New kit"
-          placeholder="Add kit"
-          maxLength={40}
-          className="h-11 w-64 rounded-md border border-dashed border-line-strong bg-transparent px-3 placeholder:text-muted"
-          value={name}
-          onChange={(e) => setName(e.target.value)}
-        />
-        <Button onClick={add}>
-          <Plus size={16} aria-hidden="true" /> Add
-        </Button>
-      </Form>
+      <NewKit onAdd={add} />
       <p className="mt-6 flex items-center gap-2">
         A weight typed without a unit is in
-        <Select
+        <OneOf
           aria-label="Unit of weights"
+          of={WEIGHT_UNIT_WORDS}
           value={weightUnit}
-          onChange={(e) => void setUnit(e.target.value === 'lb' ? 'lb' : 'kg')}
-        >
-          <option value="kg">kilograms</option>
-          <option value="lb">pounds</option>
-        </Select>
+          onPick={(unit) => void setUnit(unit)}
+        />
       </p>
     </main>
+  );
+}
+
+interface RowProps {
+  item: KitItem;
+  onChange: (item: KitItem) => void;
+  onRemove: () => void;
+}
+
+function KitRow({ item, onChange, onRemove }: RowProps) {
+  const words = (key: 'standIn' | 'room', rest: Partial<ComponentProps<typeof TextField>>) => (
+    <TextField
+      {...rest}
+      defaultValue={item[key] ?? ''}
+      onBlur={(e) => {
+        const said = e.target.value.trim();
+        if (said === (item[key] ?? '')) return;
+        const { [key]: _, ...others } = item;
+        onChange(said === '' ? others : { ...others, [key]: said });
+      }}
+    />
+  );
+  const name = nameOf(item);
+  return (
+    <tr className="border-b">
+      <td className="py-1.5 text-lead font-semibold">{item.name}</td>
+      <td>
+        <NumberField
+          label={`How many: ${name}`}
+          value={item.count}
+          min={0}
+          max={999}
+          onChange={(count) => onChange({ ...item, count })}
+        />
+      </td>
+      <td>
+        <NumberField
+          label={`People to one ${name}`}
+          value={item.sharedBy}
+          min={1}
+          max={12}
+          onChange={(sharedBy) => onChange({ ...item, sharedBy })}
+        />
+      </td>
+      <td>{words('standIn', { 'aria-label': `In place of ${name}`, className: 'w-full', maxLength: 80 })}</td>
+      <td className="pl-2">
+        {words('room', { 'aria-label': `Room of ${name}`, className: 'w-32', maxLength: 60, placeholder: 'any room' })}
+      </td>
+      <td className="w-12">
+        <IconButton label={`Take ${name} off the list`} onClick={onRemove}>
+          <X size={16} />
+        </IconButton>
+      </td>
+    </tr>
+  );
+}
+
+function NewKit({ onAdd }: { onAdd: (name: string) => void }) {
+  const [name, setName] = useState('');
+  const add = () => {
+    if (name.trim() === '') return;
+    setName('');
+    onAdd(name.trim());
+  };
+  return (
+    <Form className="mt-4 flex gap-2" onSubmit={add}>
+      <input
+        aria-label="New kit"
+        placeholder="Add kit"
+        maxLength={40}
+        className="h-11 w-64 rounded-md border border-dashed border-line-strong bg-transparent px-3 placeholder:text-muted"
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+      />
+      <Button onClick={add}>
+        <Plus size={16} aria-hidden="true" /> Add
+      </Button>
+    </Form>
   );
 }

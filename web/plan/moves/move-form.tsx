@@ -16,7 +16,7 @@ import {
   readMoveRows,
   SKILLS,
 } from '../../../core/moves/index.ts';
-import { Button, Form, Select, TextField } from '../../base/index.ts';
+import { Button, Form, OneOf, TextField } from '../../base/index.ts';
 
 const AS_WORDS: Record<string, string> = {
   aliases: 'other names, by ;',
@@ -77,11 +77,13 @@ export function MoveForm({
             </label>
             <span>
               {choices ? (
-                <Select id={`move-${column}`} className="w-full" value={cells[k]} onChange={(e) => set(e.target.value)}>
-                  {choices.map((x) => (
-                    <option key={x}>{x}</option>
-                  ))}
-                </Select>
+                <OneOf
+                  id={`move-${column}`}
+                  className="w-full"
+                  of={choices.map((x) => [x, x])}
+                  value={cells[k] ?? ''}
+                  onPick={set}
+                />
               ) : (
                 <TextField
                   id={`move-${column}`}

@@ -8,7 +8,6 @@ import {
   AREAS,
   duplicateMoves,
   findMoves,
-  IMPACTS,
   indexMoves,
   type Move,
   type MoveQuery,
@@ -20,7 +19,7 @@ import {
   USE_WORDS,
   USES,
 } from '../../../core/moves/index.ts';
-import { api, Button, Checkbox, Select, toast, useLibrary } from '../../base/index.ts';
+import { api, Button, Checkbox, messageOf, OneOf, toast, useLibrary } from '../../base/index.ts';
 import { BulkDialog } from './bulk-dialog.tsx';
 import { ImportMovesDialog } from './import-moves-dialog.tsx';
 import { MoveDetail } from './move-detail.tsx';
@@ -28,6 +27,19 @@ import { downloadMoves } from './moves-file.ts';
 import { MovesTable } from './moves-table.tsx';
 
 type Shown = 'import' | 'bulk' | null;
+
+/** Saves moves and puts others away; gives whether it could. */
+async function save(moves: readonly Move[], hide: readonly string[] = []): Promise<boolean> {
+  try {
+    await api.saveMoves(moves);
+    if (hide.length > 0) await api.hideMoves(hide, true);
+    await useLibrary.getState().load();
+    return true;
+  } catch (e) {
+    toast.error(`Not saved: ${messageOf(e)}. Nothing was changed.`);
+    return false;
+  }
+}
 
 /** The library of moves: found as one types, looked at, added to, changed many at once. */
 export function MovesScreen() {
@@ -47,17 +59,6 @@ export function MovesScreen() {
   const show = (name: string | null) => {
     setDraft(null);
     setParams(name === null ? {} : { move: name }, { replace: true });
-  };
-  const save = async (moves: readonly Move[], hide: readonly string[] = []) => {
-    try {
-      await api.saveMoves(moves);
-      if (hide.length > 0) await api.hideMoves(hide, true);
-      await load();
-      return true;
-    } catch (e) {
-      toast.error(`Not saved: ${e instanceof Error ? e.message : 'something failed'}. Nothing was changed.`);
-      return false;
-    }
   };
   return (
     <main
@@ -96,35 +97,7 @@ export function MovesScreen() {
       />
       {twice.length > 0 && <Duplicates groups={twice} onShow={show} />}
       {selected.size > 0 && (
-        <div className="mb-2 flex flex-wrap items-center gap-3 border-l-[3px] border-live bg-card px-3 py-1.5">
-          <span>
-            {selected.size} {selected.size === 1 ? 'move' : 'moves'} chosen
-          </span>
-          <Button className="!min-h-9" onClick={() => setShown('bulk')}>
-            Change all
-          </Button>
-          <Button
-            className="!min-h-9"
-            onClick={() => {
-              const names = [...selected];
-              api.hideMoves(names, true).then(
-                async () => {
-                  setSelected(new Set());
-                  await load();
-                  toast(`${names.length === 1 ? names[0] : `${names.length} moves`} put away.`, {
-                    action: { label: 'Undo', onClick: () => void api.hideMoves(names, false).then(load) },
-                  });
-                },
-                () => toast.error('They could not be put away. Nothing was changed.'),
-              );
-            }}
-          >
-            Put away
-          </Button>
-          <Button look="quiet" className="!min-h-9" onClick={() => setSelected(new Set())}>
-            Choose none
-          </Button>
-        </div>
+        <Chosen names={[...selected]} onBulk={() => setShown('bulk')} onNone={() => setSelected(new Set())} />
       )}
       {state === 'failed' ? (
         <p className="py-6">
@@ -169,6 +142,51 @@ export function MovesScreen() {
   );
 }
 
+/** What can be done with the moves that are chosen. */
+function Chosen({ names, onBulk, onNone }: { names: readonly string[]; onBulk: () => void; onNone: () => void }) {
+  const load = useLibrary((s) => s.load);
+  const putAway = () =>
+    api.hideMoves(names, true).then(
+      async () => {
+        onNone();
+        await load();
+        toast.undoable(`${names.length === 1 ? names[0] : `${names.length} moves`} put away.`, () =>
+          api.hideMoves(names, false).then(load),
+        );
+      },
+      () => toast.error('They could not be put away. Nothing was changed.'),
+    );
+  return (
+    <div className="mb-2 flex flex-wrap items-center gap-3 border-l-[3px] border-live bg-card px-3 py-1.5">
+      <span>
+        {names.length} {names.length === 1 ? 'move' : 'moves'} chosen
+      </span>
+      <Button className="!min-h-9" onClick={onBulk}>
+        Change all
+      </Button>
+      <Button className="!min-h-9" onClick={() => void putAway()}>
+        Put away
+      </Button>
+      <Button look="quiet" className="!min-h-9" onClick={onNone}>
+        Choose none
+      </Button>
+    </div>
+  );
+}
+
+const wordsOf = <T extends string>(values: readonly T[], words: Record<T, string>) =>
+  Object.fromEntries(values.map((v) => [v, words[v]]));
+
+/** What moves are found by: what it is of a move, and its values in words. */
+const FILTERS = [
+  { key: 'area', name: 'Area', words: wordsOf(AREAS, AREA_WORDS) },
+  { key: 'pattern', name: 'Pattern', words: wordsOf(PATTERNS, PATTERN_WORDS) },
+  { key: 'position', name: 'Position', words: wordsOf(POSITIONS, POSITION_WORDS) },
+  { key: 'use', name: 'Use', words: wordsOf(USES, USE_WORDS) },
+  { key: 'impact', name: 'Impact', words: { none: 'no impact', low: 'low impact', high: 'high impact' } },
+  { key: 'side', name: 'Sides', words: { one: 'one side', both: 'both sides' } },
+] as const;
+
 interface FiltersProps {
   query: MoveQuery;
   patch: (change: Partial<MoveQuery>) => void;
@@ -177,34 +195,6 @@ interface FiltersProps {
 }
 
 function Filters({ query, patch, kitNames, lately }: FiltersProps) {
-  const pick = <T extends string>(
-    label: string,
-    any: string,
-    value: T | null,
-    values: readonly T[],
-    words: Partial<Record<T, string>>,
-    set: (x: T | null) => void,
-  ) => (
-    <Select
-      aria-label={label}
-      look="quiet"
-      className={`min-h-10 ${value === null ? 'text-muted' : 'border-ink font-semibold'}`}
-      value={value ?? ''}
-      onChange={(e) => set(e.target.value === '' ? null : (e.target.value as T))}
-    >
-      <option value="">{any}</option>
-      {values.map((x) => (
-        <option key={x} value={x}>
-          {words[x] ?? x}
-        </option>
-      ))}
-    </Select>
-  );
-  const toggle = (label: string, on: boolean, set: (on: boolean) => void) => (
-    <Checkbox checked={on} onChange={set}>
-      {label}
-    </Checkbox>
-  );
   return (
     <div className="mb-3 flex flex-wrap items-center gap-2">
       <label className="flex min-h-11 w-56 max-w-full items-center gap-2 rounded-md border border-line-strong bg-card px-3 focus-within:outline-2 focus-within:outline-(--focus)">
@@ -218,28 +208,23 @@ function Filters({ query, patch, kitNames, lately }: FiltersProps) {
           onChange={(e) => patch({ text: e.target.value })}
         />
       </label>
-      {pick('Area', 'any area', query.area, AREAS, AREA_WORDS, (area) => patch({ area }))}
-      {pick('Pattern', 'any pattern', query.pattern, PATTERNS, PATTERN_WORDS, (pattern) => patch({ pattern }))}
-      {pick('Position', 'any position', query.position, POSITIONS, POSITION_WORDS, (position) => patch({ position }))}
-      {pick('Use', 'any use', query.use, USES, USE_WORDS, (use) => patch({ use }))}
-      {pick(
-        'Impact',
-        'any impact',
-        query.impact,
-        IMPACTS,
-        { none: 'no impact', low: 'low impact', high: 'high impact' },
-        (impact) => patch({ impact }),
-      )}
-      {pick(
-        'Sides',
-        'any sides',
-        query.side,
-        ['one', 'both'] as const,
-        { one: 'one side', both: 'both sides' },
-        (side) => patch({ side }),
-      )}
-      {toggle('kit at hand', query.kitAtHand !== null, (on) => patch({ kitAtHand: on ? kitNames : null }))}
-      {toggle('not in last 3 classes', query.notIn.length > 0, (on) => patch({ notIn: on ? lately : [] }))}
+      {FILTERS.map((f) => (
+        <OneOf
+          key={f.key}
+          aria-label={f.name}
+          look="quiet"
+          className={`min-h-10 ${query[f.key] === null ? 'text-muted' : 'border-ink font-semibold'}`}
+          of={[[null, `any ${f.name.toLowerCase()}`], ...Object.entries(f.words)]}
+          value={query[f.key] as string | null}
+          onPick={(value) => patch({ [f.key]: value })}
+        />
+      ))}
+      <Checkbox checked={query.kitAtHand !== null} onChange={(on) => patch({ kitAtHand: on ? kitNames : null })}>
+        kit at hand
+      </Checkbox>
+      <Checkbox checked={query.notIn.length > 0} onChange={(on) => patch({ notIn: on ? lately : [] })}>
+        not in last 3 classes
+      </Checkbox>
     </div>
   );
 }

@@ -1,8 +1,10 @@
 import {
+  type Cell,
   createColumnHelper,
   flexRender,
   getCoreRowModel,
   getSortedRowModel,
+  type Header,
   type SortingState,
   useReactTable,
 } from '@tanstack/react-table';
@@ -98,7 +100,7 @@ export function MovesTable({ moves, open, onOpen, selected, onSelect }: Props) {
   });
   const { width } = useWindow();
   const shown = width < 640 ? LEAST_SHOWN : open !== null || width < 1000 ? NARROW_SHOWN : null;
-  const isShown = (id: string) => shown?.includes(id) ?? true;
+  const isShown = (c: { column: { id: string } }) => shown?.includes(c.column.id) ?? true;
   const grid = `grid ${shown === LEAST_SHOWN ? LEAST : shown === null ? WIDTHS : NARROW} items-center gap-x-3 px-2`;
   const choose = (name: string, on: boolean) => {
     const next = new Set(selected);
@@ -106,7 +108,6 @@ export function MovesTable({ moves, open, onOpen, selected, onSelect }: Props) {
     else next.delete(name);
     onSelect(next);
   };
-  const all = moves.length > 0 && moves.every((m) => selected.has(m.name));
   return (
     <div
       role="table"
@@ -118,34 +119,16 @@ export function MovesTable({ moves, open, onOpen, selected, onSelect }: Props) {
         <span role="columnheader">
           <Checkbox
             aria-label="Choose all found"
-            checked={all}
+            checked={moves.length > 0 && moves.every((m) => selected.has(m.name))}
             onChange={(on) => onSelect(on ? new Set(moves.map((m) => m.name)) : new Set())}
           />
         </span>
-        {table.getFlatHeaders().map((h) => {
-          const dir = h.column.getIsSorted();
-          return isShown(h.column.id) ? (
-            <span
-              key={h.id}
-              role="columnheader"
-              aria-sort={dir === 'asc' ? 'ascending' : dir === 'desc' ? 'descending' : 'none'}
-            >
-              {h.column.getCanSort() ? (
-                <button
-                  type="button"
-                  className="flex min-h-9 items-center gap-1 hover:text-ink"
-                  onClick={h.column.getToggleSortingHandler()}
-                >
-                  {flexRender(h.column.columnDef.header, h.getContext())}
-                  {dir === 'asc' && <ArrowUp size={13} aria-hidden="true" />}
-                  {dir === 'desc' && <ArrowDown size={13} aria-hidden="true" />}
-                </button>
-              ) : (
-                flexRender(h.column.columnDef.header, h.getContext())
-              )}
-            </span>
-          ) : null;
-        })}
+        {table
+          .getFlatHeaders()
+          .filter(isShown)
+          .map((header) => (
+            <Head key={header.id} header={header} />
+          ))}
       </div>
       {rows.length === 0 && (
         <p className="px-2 py-6 text-muted">Nothing fits. Take a filter away, or add the move as your own.</p>
@@ -174,20 +157,10 @@ export function MovesTable({ moves, open, onOpen, selected, onSelect }: Props) {
                 </span>
                 {row
                   .getVisibleCells()
-                  .filter((c) => isShown(c.column.id))
-                  .map((c) => (
-                    <span key={c.id} role="cell" className="min-w-0 truncate">
-                      {c.column.id === 'name' ? (
-                        <button
-                          type="button"
-                          className="min-h-9 w-full truncate text-left"
-                          onClick={() => onOpen(name)}
-                        >
-                          {flexRender(c.column.columnDef.cell, c.getContext())}
-                        </button>
-                      ) : (
-                        flexRender(c.column.columnDef.cell, c.getContext())
-                      )}
+                  .filter(isShown)
+                  .map((cell) => (
+                    <span key={cell.id} role="cell" className="min-w-0 truncate">
+                      <Shown cell={cell} onOpen={() => onOpen(name)} />
                     </span>
                   ))}
               </div>
@@ -196,5 +169,41 @@ export function MovesTable({ moves, open, onOpen, selected, onSelect }: Props) {
         </div>
       </div>
     </div>
+  );
+}
+
+const SORTS = { asc: 'ascending', desc: 'descending' } as const;
+
+/** The head of a column; a press sorts by it. */
+function Head({ header }: { header: Header<Move, unknown> }) {
+  const sorted = header.column.getIsSorted();
+  const words = flexRender(header.column.columnDef.header, header.getContext());
+  return (
+    <span role="columnheader" aria-sort={sorted ? SORTS[sorted] : 'none'}>
+      {header.column.getCanSort() ? (
+        <button
+          type="button"
+          className="flex min-h-9 items-center gap-1 hover:text-ink"
+          onClick={header.column.getToggleSortingHandler()}
+        >
+          {words}
+          {sorted === 'asc' && <ArrowUp size={13} aria-hidden="true" />}
+          {sorted === 'desc' && <ArrowDown size={13} aria-hidden="true" />}
+        </button>
+      ) : (
+        words
+      )}
+    </span>
+  );
+}
+
+/** What stands in a cell; the name opens its move. */
+function Shown({ cell, onOpen }: { cell: Cell<Move, unknown>; onOpen: () => void }) {
+  const words = flexRender(cell.column.columnDef.cell, cell.getContext());
+  if (cell.column.id !== 'name') return words;
+  return (
+    <button type="button" className="min-h-9 w-full truncate text-left" onClick={onOpen}>
+      {words}
+    </button>
   );
 }

@@ -8,7 +8,7 @@ import {
   type MusicSource,
   updateBlock,
 } from '../../../core/class/index.ts';
-import { IconButton, messageOf, namedTrack, type OwnTrack, readList, Select, toast } from '../../base/index.ts';
+import { IconButton, messageOf, namedTrack, OneOf, type OwnTrack, readList, Select, toast } from '../../base/index.ts';
 import { edit } from '../editing/index.ts';
 
 /** Changes the music of a block; one that says nothing any more has none. */
@@ -72,23 +72,14 @@ export function PartMusic({ block, part, all }: { block: Block; part: MusicPart;
         </Select>
         {source?.from === 'tracks' && (
           <>
-            <Select
+            <OneOf
               look="quiet"
               className="min-w-0 max-w-40"
               aria-label={`Another track for ${PART_WORDS[part]} of ${block.title}`}
+              of={[['', 'and then …'], ...all.map((t) => [t.id, `${t.title}, ${Math.round(t.bpm)}`] as const)]}
               value=""
-              onChange={(e) => {
-                const track = all.find((t) => t.id === e.target.value);
-                if (track) add([track]);
-              }}
-            >
-              <option value="">and then …</option>
-              {all.map((t) => (
-                <option key={t.id} value={t.id}>
-                  {t.title}, {Math.round(t.bpm)}
-                </option>
-              ))}
-            </Select>
+              onPick={(id) => add(all.filter((t) => t.id === id))}
+            />
             <label className="cursor-pointer underline">
               a list
               <input

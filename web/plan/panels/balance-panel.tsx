@@ -12,7 +12,7 @@ import {
 } from '../../../core/judge/index.ts';
 import { PATTERN_WORDS, PATTERNS } from '../../../core/moves/index.ts';
 import { compile } from '../../../core/time/index.ts';
-import { api, BodyFigure, Chart, colour, Select, useLibrary, useLoaded } from '../../base/index.ts';
+import { api, BodyFigure, Chart, colour, OneOf, useLibrary, useLoaded } from '../../base/index.ts';
 import { BasisNote } from './basis-note.tsx';
 
 const ENERGY_KG = 70;
@@ -38,17 +38,17 @@ export function BalancePanel({ plan }: { plan: Plan }) {
   const energy = scope === 'class' ? energyRange(shown.bouts, timeline.totalMs, ENERGY_KG) : null;
   return (
     <>
-      <Select aria-label="Balance of" className="w-full" value={scope} onChange={(e) => setScope(e.target.value)}>
-        <option value="class">the class</option>
-        {plan.blocks
-          .filter((b) => b.stations.length > 0)
-          .map((b) => (
-            <option key={b.id} value={b.id}>
-              {b.title}
-            </option>
-          ))}
-        <option value="week">the last seven days led ({work.state === 'ready' ? work.value.runs : '…'})</option>
-      </Select>
+      <OneOf
+        aria-label="Balance of"
+        className="w-full"
+        of={[
+          ['class', 'the class'],
+          ...plan.blocks.filter((b) => b.stations.length > 0).map((b) => [b.id, b.title] as const),
+          ['week', `the last seven days led (${work.state === 'ready' ? work.value.runs : '…'})`],
+        ]}
+        value={scope}
+        onPick={setScope}
+      />
       <div className="mt-3">
         <BodyFigure parts={shown.balance.parts} />
       </div>

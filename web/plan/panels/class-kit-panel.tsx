@@ -21,9 +21,9 @@ export function ClassKitPanel({ plan }: { plan: Plan }) {
     const same = (k: KitItem) => keyOf(k.name) === keyOf(item.name) && keyOf(k.room ?? '') === keyOf(room);
     try {
       setKit(await api.saveKit([...kit.filter((k) => !same(k)), item]));
-      toast(`${item.count} × ${item.name} added to ${room === '' ? 'the kit room' : room}.`, {
-        action: { label: 'Undo', onClick: () => void api.saveKit(kit).then(setKit) },
-      });
+      toast.undoable(`${item.count} × ${item.name} added to ${room === '' ? 'the kit room' : room}.`, () =>
+        api.saveKit(kit).then(setKit),
+      );
     } catch (e) {
       toast.error(`Not added: ${e instanceof Error ? e.message : 'the server cannot be reached'}.`);
     }

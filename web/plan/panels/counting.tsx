@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { COUNTDOWNS, type CueSettings, type Plan } from '../../../core/class/index.ts';
-import { Select, TextField } from '../../base/index.ts';
+import { OneOf, TextField } from '../../base/index.ts';
 import { edit } from '../editing/index.ts';
 
 /** From how many seconds the class is counted down, and when it is told to get ready. */
@@ -10,20 +10,12 @@ export function Counting({ plan }: { plan: Plan }) {
   const counts = (key: 'countdownBeforeWork' | 'countdownBeforeEnd', words: string) => (
     <label className="flex items-center gap-2">
       {words}
-      <Select
+      <OneOf
         look="quiet"
+        of={COUNTDOWNS.map((c) => [c, c === 0 ? 'no countdown' : `from ${c}`])}
         value={cues[key]}
-        onChange={(e) => {
-          const from = COUNTDOWNS.find((c) => c === Number(e.target.value));
-          if (from !== undefined) set({ [key]: from });
-        }}
-      >
-        {COUNTDOWNS.map((c) => (
-          <option key={c} value={c}>
-            {c === 0 ? 'no countdown' : `from ${c}`}
-          </option>
-        ))}
-      </Select>
+        onPick={(from) => set({ [key]: from })}
+      />
     </label>
   );
   return (

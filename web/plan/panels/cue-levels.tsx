@@ -10,7 +10,7 @@ import {
   updateBlock,
   updateStation,
 } from '../../../core/class/index.ts';
-import { Select, TextField } from '../../base/index.ts';
+import { OneOf, Select, TextField } from '../../base/index.ts';
 import { edit } from '../editing/index.ts';
 
 /** Levels for the class, a block or a station; what is not set there is as in the wider one. */
@@ -66,17 +66,13 @@ export function Levels({ plan }: { plan: Plan }) {
         {CUE_NAMES.map((name) => (
           <label key={name} className="flex items-center gap-1.5 border-b py-1 text-small">
             <span className="flex-1">{CUES[name].title}</span>
-            <Select
+            <OneOf
               look="quiet"
               className={levels[name] === undefined ? 'text-muted' : 'font-semibold'}
-              value={levels[name] ?? ''}
-              onChange={(e) => set(name, e.target.value === '' ? null : (e.target.value as CueLevel))}
-            >
-              <option value="">{scope === '' ? 'usual' : 'as above'}</option>
-              {CUE_LEVELS.map((l) => (
-                <option key={l}>{l}</option>
-              ))}
-            </Select>
+              of={[[null, scope === '' ? 'usual' : 'as above'], ...CUE_LEVELS.map((l) => [l, l] as const)]}
+              value={levels[name] ?? null}
+              onPick={(level) => set(name, level)}
+            />
           </label>
         ))}
       </div>

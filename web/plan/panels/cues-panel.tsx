@@ -3,7 +3,7 @@ import { formatDuration, type Plan } from '../../../core/class/index.ts';
 import { totals } from '../../../core/time/index.ts';
 import type { CueNote } from '../../../core/voice/index.ts';
 import { speech } from '../../../core/wire/index.ts';
-import { Checkbox, fetchFrom, Select, saveBlob } from '../../base/index.ts';
+import { Checkbox, fetchFrom, OneOf, saveBlob } from '../../base/index.ts';
 import { Counting } from './counting.tsx';
 import { Levels } from './cue-levels.tsx';
 import { Phrases, Words } from './cue-texts.tsx';
@@ -158,19 +158,13 @@ function TrackLinks({ plan }: { plan: Plan }) {
       {box('tones', tones, setTones)}
       {box('voice', voice, setVoice)}
       {box('music', music, setMusic)}
-      <Select
+      <OneOf
         look="quiet"
         aria-label="Of which block"
+        of={[['', 'the whole class'], ...plan.blocks.map((b) => [b.id, b.title] as const)]}
         value={chosen?.id ?? ''}
-        onChange={(e) => setBlock(e.target.value)}
-      >
-        <option value="">the whole class</option>
-        {plan.blocks.map((b) => (
-          <option key={b.id} value={b.id}>
-            {b.title}
-          </option>
-        ))}
-      </Select>
+        onPick={setBlock}
+      />
       <button
         type="button"
         className="min-h-9 rounded-md border border-line-strong px-3 hover:border-ink"

@@ -64,7 +64,7 @@ function End({ plan, of: role }: { plan: Plan; of: 'warmUp' | 'coolDown' }) {
           : rest.length;
       return addBlock(bare, own, place);
     });
-    toast(`${word} ${old ? 'replaced' : 'added'}.`, { action: { label: 'Undo', onClick: undo } });
+    toast.undoable(`${word} ${old ? 'replaced' : 'added'}.`, undo);
   };
   return (
     <section className="mb-5" aria-label={word}>

@@ -15,7 +15,7 @@ export function FindingRow({ finding, plan }: { finding: PricedFinding; plan: Pl
     const fix = finding.fixes[k];
     if (!fix) return;
     useBuilder.getState().dispatch(fix.steps);
-    toast(`${fix.label}.`, { action: { label: 'Undo', onClick: undo } });
+    toast.undoable(`${fix.label}.`, undo);
   };
   return (
     <li className="border-b py-2">

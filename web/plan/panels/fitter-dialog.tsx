@@ -9,7 +9,7 @@ import {
   DurationField,
   MiniSheet,
   NumberField,
-  Select,
+  OneOf,
   startFitter,
 } from '../../base/index.ts';
 
@@ -76,20 +76,15 @@ export function FitterDialog({ plan, onApply, onClose }: Props) {
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <label className="flex items-center gap-2">
           vary
-          <Select
+          <OneOf
+            of={plan.blocks.map((b, k) => [k, b.title])}
             value={blockIndex}
-            onChange={(e) => {
-              setBlockIndex(Number(e.target.value));
+            onPick={(k) => {
+              setBlockIndex(k);
               setRanges({});
               cancel();
             }}
-          >
-            {plan.blocks.map((b, k) => (
-              <option key={b.id} value={k}>
-                {b.title}
-              </option>
-            ))}
-          </Select>
+          />
         </label>
         <span className="flex items-center gap-2">
           so that the class takes

@@ -1,8 +1,15 @@
 import { useState } from 'react';
-import { AUDIENCES, type Audience, CLASS_KINDS, type ClassKind, type Plan } from '../../../core/class/index.ts';
+import {
+  AUDIENCES,
+  type Audience,
+  CLASS_KINDS,
+  type ClassKind,
+  LEVEL_WORDS,
+  type Plan,
+} from '../../../core/class/index.ts';
 import { HEAT_SOURCE, heatBand } from '../../../core/judge/index.ts';
 import { REASON_WORDS } from '../../../core/moves/index.ts';
-import { Button, Checkbox, NumberField, Select } from '../../base/index.ts';
+import { Button, Checkbox, NumberField, OneOf } from '../../base/index.ts';
 import { edit, HeadsField } from '../editing/index.ts';
 import { SayDialog } from './say-dialog.tsx';
 
@@ -28,15 +35,12 @@ export function ForWhom({ plan }: { plan: Plan }) {
       <div className="flex flex-wrap items-center gap-x-2 gap-y-1 text-small">
         <HeadsField plan={plan} label="Heads" />
         people, level
-        <Select
+        <OneOf
           aria-label="Level"
+          of={LEVEL_WORDS}
           value={plan.level}
-          onChange={(e) => edit((p) => ({ ...p, level: e.target.value as Plan['level'] }))}
-        >
-          <option value="beginner">beginners</option>
-          <option value="mixed">mixed</option>
-          <option value="practised">practised</option>
-        </Select>
+          onPick={(level) => edit((p) => ({ ...p, level }))}
+        />
       </div>
       <details
         className="mt-1 text-small"
@@ -65,18 +69,12 @@ export function ForWhom({ plan }: { plan: Plan }) {
           </span>
           <span className="flex items-center gap-2">
             judged as
-            <Select
+            <OneOf
               aria-label="Kind of class"
+              of={[['', 'what is in it'], ...CLASS_KINDS.map((k) => [k, KIND_WORDS[k]] as const)]}
               value={plan.kind ?? ''}
-              onChange={(e) => edit((p) => withKind(p, e.target.value as ClassKind | ''))}
-            >
-              <option value="">what is in it</option>
-              {CLASS_KINDS.map((k) => (
-                <option key={k} value={k}>
-                  {KIND_WORDS[k]}
-                </option>
-              ))}
-            </Select>
+              onPick={(kind) => edit((p) => withKind(p, kind))}
+            />
           </span>
         </div>
         <Heat plan={plan} />

@@ -21,7 +21,7 @@ import { edit, undo } from '../editing/index.ts';
 
 function take(plan: Plan, changes: readonly PlanChange[]) {
   edit((p) => withChanges(p, changes));
-  toast(`${changes.map((c) => changeWords(plan, c)).join('; ')}.`, { action: { label: 'Undo', onClick: undo } });
+  toast.undoable(`${changes.map((c) => changeWords(plan, c)).join('; ')}.`, undo);
 }
 
 /** What was done with this class before: the last time, what always goes otherwise, and what to ask of it next. */

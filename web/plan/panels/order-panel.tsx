@@ -16,8 +16,8 @@ import {
   AreaMark,
   Button,
   Checkbox,
+  OneOf,
   type Ordered,
-  Select,
   startOrderSearch,
   toast,
   useLibrary,
@@ -50,25 +50,20 @@ export function OrderPanel({ plan }: { plan: Plan }) {
   };
   const apply = (next: Block) => {
     edit((p) => updateBlock(p, block.id, () => ({ ...next, school })));
-    toast(`${block.title}: ${SCHOOL_WORDS[school]}.`, { action: { label: 'Undo', onClick: undo } });
+    toast.undoable(`${block.title}: ${SCHOOL_WORDS[school]}.`, undo);
   };
   return (
     <>
-      <Select
+      <OneOf
         aria-label="Block to put in order"
         className="w-full"
+        of={blocks.map((b) => [b.id, b.title])}
         value={block.id}
-        onChange={(e) => {
-          setBlockId(e.target.value);
+        onPick={(id) => {
+          setBlockId(id);
           cancel();
         }}
-      >
-        {blocks.map((b) => (
-          <option key={b.id} value={b.id}>
-            {b.title}
-          </option>
-        ))}
-      </Select>
+      />
       <fieldset className="mt-3">
         <legend className="text-small text-muted">School</legend>
         {SCHOOLS.map((s) => (

@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { type Block, type Bound, type Line, type Plan, roundsOf } from '../../../core/class/index.ts';
-import { Button, Checkbox, DurationField, Form, Select, TextField } from '../../base/index.ts';
+import { Button, Checkbox, DurationField, Form, OneOf, TextField } from '../../base/index.ts';
 import { edit } from '../editing/index.ts';
 
 /** A place a line can be bound to, by a key for the list and in words. */
@@ -171,20 +171,17 @@ function Where({
   return (
     <label className="flex items-center gap-1">
       when
-      <Select
+      <OneOf
         look="quiet"
         aria-label={label}
         className="max-w-52"
+        of={[
+          ...(gone ? [[value, 'what does not come any more'] as const] : []),
+          ...places.map((p) => [p.key, p.words] as const),
+        ]}
         value={value}
-        onChange={(e) => onChange(e.target.value)}
-      >
-        {gone && <option value={value}>what does not come any more</option>}
-        {places.map((p) => (
-          <option key={p.key} value={p.key}>
-            {p.words}
-          </option>
-        ))}
-      </Select>
+        onPick={onChange}
+      />
     </label>
   );
 }

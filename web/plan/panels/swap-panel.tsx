@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { moduleOf, type Plan, roundsOf } from '../../../core/class/index.ts';
 import { alternativesTo, atHand, lowImpactTwin, putMove, someOf, swapStation } from '../../../core/moves/index.ts';
-import { AREA_TEXTURES, AreaMark, Button, Select, toast, useLibrary } from '../../base/index.ts';
+import { AREA_TEXTURES, AreaMark, Button, OneOf, Select, toast, useLibrary } from '../../base/index.ts';
 import { edit, undo } from '../editing/index.ts';
 import { BasisNote } from './basis-note.tsx';
 
@@ -39,11 +39,11 @@ export function SwapPanel({ plan, stationId, onStation }: Props) {
       ...(made.without.length > 0 ? [` None known for ${someOf(made.without)}.`] : []),
       ...(made.notKnown.length > 0 ? [` Not known whether ${someOf(made.notKnown)} land.`] : []),
     ].join('');
-    toast(
+    toast.undoable(
       made.added === 0
         ? `${made.notKnown.length > 0 ? 'No move known here has impact and no low way yet.' : 'No move here has impact.'}${none}`
         : `${made.added} ${made.added === 1 ? 'station has' : 'stations have'} a low-impact level beside ${made.added === 1 ? 'it' : 'them'}.${none}`,
-      { action: { label: 'Undo', onClick: undo } },
+      undo,
     );
   };
   return (
@@ -70,19 +70,15 @@ export function SwapPanel({ plan, stationId, onStation }: Props) {
           {rounds > 1 && (
             <label className="mt-2 flex items-center gap-2 text-small">
               for
-              <Select
+              <OneOf
                 aria-label="For which rounds"
-                value={round ?? ''}
-                onChange={(e) => setRound(e.target.value === '' ? null : Number(e.target.value))}
-              >
-                <option value="">all rounds</option>
-                {Array.from({ length: rounds }, (_, k) => (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: rounds are their numbers
-                  <option key={k} value={k + 1}>
-                    round {k + 1} only
-                  </option>
-                ))}
-              </Select>
+                of={[
+                  [null, 'all rounds'],
+                  ...Array.from({ length: rounds }, (_, k) => [k + 1, `round ${k + 1} only`] as const),
+                ]}
+                value={round}
+                onPick={setRound}
+              />
             </label>
           )}
           <ul className="mt-2 border-t" aria-label={`In place of ${station.move}`}>
@@ -101,9 +97,10 @@ export function SwapPanel({ plan, stationId, onStation }: Props) {
                     const { gone } = putMove(station, a.move.name, library);
                     const went = round === null && gone.length > 0 ? ` With it went its ${gone.join(', ')}.` : '';
                     edit((p) => swapStation(p, block.id, station.id, a.move, round, library));
-                    toast(`${a.move.name} for ${station.move}${round === null ? '' : ` in round ${round}`}.${went}`, {
-                      action: { label: 'Undo', onClick: undo },
-                    });
+                    toast.undoable(
+                      `${a.move.name} for ${station.move}${round === null ? '' : ` in round ${round}`}.${went}`,
+                      undo,
+                    );
                   }}
                 >
                   Swap

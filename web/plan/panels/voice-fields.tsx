@@ -1,8 +1,8 @@
 import { Play } from 'lucide-react';
 import { useRef } from 'react';
-import { DEFAULT_VOICE, type Plan, VOICES, type VoiceName } from '../../../core/class/index.ts';
+import { DEFAULT_VOICE, type Plan, VOICES } from '../../../core/class/index.ts';
 import { speech } from '../../../core/wire/index.ts';
-import { addressOf, Checkbox, IconButton, Select } from '../../base/index.ts';
+import { addressOf, Checkbox, IconButton, OneOf } from '../../base/index.ts';
 import { edit } from '../editing/index.ts';
 
 export function VoiceFields({ plan }: { plan: Plan }) {
@@ -20,33 +20,24 @@ export function VoiceFields({ plan }: { plan: Plan }) {
     <section aria-label="Voice" className="flex flex-wrap items-center gap-2 text-small">
       <label className="flex items-center gap-1.5">
         voice
-        <Select look="quiet" value={voice.name} onChange={(e) => set({ name: e.target.value as VoiceName })}>
-          {VOICES.map((n, k) => (
-            <option key={n} value={n}>
-              {`voice ${k + 1}`}
-            </option>
-          ))}
-        </Select>
+        <OneOf
+          look="quiet"
+          of={VOICES.map((n, k) => [n, `voice ${k + 1}`])}
+          value={voice.name}
+          onPick={(name) => set({ name })}
+        />
       </label>
       <label className="flex items-center gap-1.5">
         and
-        <Select
+        <OneOf
           aria-label="Second voice, in turn with the first"
           look="quiet"
-          value={voice.second ?? ''}
-          onChange={(e) =>
-            e.target.value === ''
-              ? edit((p) => ({ ...p, voice: { name: voice.name, rate: voice.rate } }))
-              : set({ second: e.target.value as VoiceName })
+          of={[[null, 'no other'], ...VOICES.map((n, k) => [n, `voice ${k + 1} in turn`] as const)]}
+          value={voice.second ?? null}
+          onPick={(second) =>
+            second === null ? edit((p) => ({ ...p, voice: { name: voice.name, rate: voice.rate } })) : set({ second })
           }
-        >
-          <option value="">no other</option>
-          {VOICES.map((n, k) => (
-            <option key={n} value={n}>
-              {`voice ${k + 1} in turn`}
-            </option>
-          ))}
-        </Select>
+        />
       </label>
       <label className="flex items-center gap-1.5">
         speed

@@ -33,7 +33,7 @@ export function PlacesPanel({ plan, block, legs, library }: Props) {
       return;
     }
     edit(() => next);
-    toast(said, { action: { label: 'Undo', onClick: undo } });
+    toast.undoable(said, undo);
   };
   return (
     <>

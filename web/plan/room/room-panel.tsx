@@ -14,7 +14,7 @@ import {
   USUAL_SIZE,
 } from '../../../core/class/index.ts';
 import { outlineOf } from '../../../core/judge/index.ts';
-import { api, Button, Select, toast, useLoaded } from '../../base/index.ts';
+import { api, Button, OneOf, toast, useLoaded } from '../../base/index.ts';
 import { edit, undo } from '../editing/index.ts';
 import { MetreField } from './metre-field.tsx';
 import type { Selected } from './room-map.tsx';
@@ -187,26 +187,22 @@ function FromAnotherClass({ plan }: { plan: Plan }) {
   const others = loaded.state === 'ready' ? loaded.value.items.filter((s) => s.plan.id !== plan.id) : [];
   if (others.length === 0) return null;
   return (
-    <Select
+    <OneOf
       aria-label="Take the room of another class"
       className="w-full"
+      of={[
+        ['', 'Take the room of another class…'],
+        ...others.map(({ plan: p }) => [p.id, `${p.title}${p.room ? `, ${p.room}` : ''}`] as const),
+      ]}
       value=""
-      onChange={(e) => {
-        const from = others.find((s) => s.plan.id === e.target.value)?.plan;
+      onPick={(id) => {
+        const from = others.find((s) => s.plan.id === id)?.plan;
         if (!from?.layout) return;
         const layout = { ...from.layout, spots: plan.layout?.spots ?? [] };
         edit((p) => reshapeRoom({ ...p, layout, room: p.room || from.room }, {}));
-        toast(`The room of ${from.title}.`, { action: { label: 'Undo', onClick: undo } });
+        toast.undoable(`The room of ${from.title}.`, undo);
       }}
-    >
-      <option value="">Take the room of another class…</option>
-      {others.map(({ plan: p }) => (
-        <option key={p.id} value={p.id}>
-          {p.title}
-          {p.room ? `, ${p.room}` : ''}
-        </option>
-      ))}
-    </Select>
+    />
   );
 }
 

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { type Block, newLayout, type Plan } from '../../../core/class/index.ts';
 import { walkOf } from '../../../core/judge/index.ts';
-import { Button, Select, useLibrary } from '../../base/index.ts';
+import { Button, OneOf, useLibrary } from '../../base/index.ts';
 import { BinnedBar, ConflictBar, edit, useAutosave, useBuilder, useOpenedPlan, useUndoKeys } from '../editing/index.ts';
 import { PlanActions, PlanHead, PlanViews } from '../sheet/index.ts';
 import { GroupsPanel } from './groups-panel.tsx';
@@ -141,12 +141,12 @@ function WhichBlock({
     );
   if (blocks.length === 1) return <h2 className="digits mb-2 text-title">{block.title}</h2>;
   return (
-    <Select aria-label="Block" className="w-full" value={block.id} onChange={(e) => onChoose(e.target.value)}>
-      {blocks.map((b) => (
-        <option key={b.id} value={b.id}>
-          {b.title}
-        </option>
-      ))}
-    </Select>
+    <OneOf
+      aria-label="Block"
+      className="w-full"
+      of={blocks.map((b) => [b.id, b.title])}
+      value={block.id}
+      onPick={onChoose}
+    />
   );
 }

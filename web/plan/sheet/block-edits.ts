@@ -34,5 +34,5 @@ export function duplicate(id: string): void {
 export function remove(id: string): void {
   const title = useBuilder.getState().plan?.blocks.find((b) => b.id === id)?.title ?? 'Block';
   edit((p) => removeBlock(p, id));
-  toast(`${title} removed.`, { action: { label: 'Undo', onClick: undo } });
+  toast.undoable(`${title} removed.`, undo);
 }

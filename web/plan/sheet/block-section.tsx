@@ -15,12 +15,13 @@ import {
   newStation,
   type Plan,
   roleTitle,
+  USES_OF_ROOM,
   writeBlocksText,
 } from '../../../core/class/index.ts';
 import { cautionOf } from '../../../core/judge/index.ts';
 import { type Library, putMove } from '../../../core/moves/index.ts';
 import { oddRounds } from '../../../core/time/index.ts';
-import { Checkbox, DurationField, IconButton, NameField, Select, toast, useLibrary } from '../../base/index.ts';
+import { Checkbox, DurationField, IconButton, NameField, OneOf, toast, useLibrary } from '../../base/index.ts';
 import { foldBlocks, showBlock, undo } from '../editing/index.ts';
 import { AddStation } from './add-station.tsx';
 import { duplicate, editBlock, moveBlockBy, remove } from './block-edits.ts';
@@ -222,54 +223,42 @@ function Kind({ block }: { block: Block }) {
   const setFormat = (kind: FormatKind) => {
     const { lost } = changeFormat(block, kind);
     onEdit((b) => changeFormat(b, kind).block);
-    if (lost.length > 0)
-      toast(`${FORMAT_WORDS[kind]} has no place for ${lost.join(', ')}.`, { action: { label: 'Undo', onClick: undo } });
+    if (lost.length > 0) toast.undoable(`${FORMAT_WORDS[kind]} has no place for ${lost.join(', ')}.`, undo);
   };
   const setUse = (use: Block['use']) => {
     const apart = use === 'stations' ? block.stations.filter((s) => apartFrom(s).length > 0) : [];
     onEdit((b) => ({ ...b, use, stations: use === 'stations' ? b.stations.map(atOneClock) : b.stations }));
     if (apart.length > 0)
-      toast(
+      toast.undoable(
         `At stations one clock serves all groups: ${apart.map((s) => s.move).join(', ')} now keeps the block\u2019s times and switches sides at half time.`,
-        { action: { label: 'Undo', onClick: undo }, duration: 12_000 },
+        undo,
+        { duration: 12_000 },
       );
   };
   return (
     <>
-      <Select
+      <OneOf
         aria-label={`${block.title}: role`}
         look="quiet"
+        of={ROLES.map((role) => [role, roleTitle(role)])}
         value={block.role}
-        onChange={(e) => onEdit((b) => ({ ...b, role: e.target.value as BlockRole }))}
-      >
-        {ROLES.map((role) => (
-          <option key={role} value={role}>
-            {roleTitle(role)}
-          </option>
-        ))}
-      </Select>
-      <Select
+        onPick={(role) => onEdit((b) => ({ ...b, role }))}
+      />
+      <OneOf
         aria-label={`${block.title}: format`}
         look="quiet"
         title={moduleOf(block.format).about}
+        of={Object.entries(FORMAT_WORDS) as [FormatKind, string][]}
         value={block.format.kind}
-        onChange={(e) => setFormat(e.target.value as FormatKind)}
-      >
-        {Object.entries(FORMAT_WORDS).map(([kind, word]) => (
-          <option key={kind} value={kind}>
-            {word}
-          </option>
-        ))}
-      </Select>
-      <Select
+        onPick={setFormat}
+      />
+      <OneOf
         aria-label={`${block.title}: use of the room`}
         look="quiet"
+        of={USES_OF_ROOM}
         value={block.use}
-        onChange={(e) => setUse(e.target.value as Block['use'])}
-      >
-        <option value="together">all together</option>
-        <option value="stations">at stations</option>
-      </Select>
+        onPick={setUse}
+      />
     </>
   );
 }

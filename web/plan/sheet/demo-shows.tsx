@@ -2,7 +2,7 @@ import { ArrowDown, ArrowUp } from 'lucide-react';
 import { type Block, moduleOf, settingOf } from '../../../core/class/index.ts';
 import type { Library } from '../../../core/moves/index.ts';
 import { shownBy } from '../../../core/time/index.ts';
-import { Button, DurationField, IconButton, Select } from '../../base/index.ts';
+import { Button, DurationField, IconButton, OneOf } from '../../base/index.ts';
 
 interface Props {
   block: Block;
@@ -35,20 +35,13 @@ export function DemoShows({ block, following, library, onEdit }: Props) {
     <section aria-label={`${block.title}: what it shows`} className="mb-2 pl-1 text-small">
       <div className="flex flex-wrap items-center gap-2">
         shows
-        <Select
+        <OneOf
           look="quiet"
           aria-label={`${block.title}: shows the moves of`}
+          of={following.filter((b) => b.stations.length > 0).map((b) => [b.id, b.title])}
           value={shown.id}
-          onChange={(e) => onEdit((b) => ({ ...b, shows: { blockId: e.target.value } }))}
-        >
-          {following
-            .filter((b) => b.stations.length > 0)
-            .map((b) => (
-              <option key={b.id} value={b.id}>
-                {b.title}
-              </option>
-            ))}
-        </Select>
+          onPick={(blockId) => onEdit((b) => ({ ...b, shows: { blockId } }))}
+        />
         <Button
           look="quiet"
           className="!min-h-8 !px-2"

@@ -125,5 +125,5 @@ function tellWhatElse(before: Format, after: Format, name: string): void {
     ([key, s]) =>
       `${s.name} ${formatDuration(Number(settingOf(before, key)))} \u2192 ${formatDuration(Number(settingOf(after, key)))}`,
   );
-  toast(`With it: ${words.join(', ')}.`, { action: { label: 'Undo', onClick: undo } });
+  toast.undoable(`With it: ${words.join(', ')}.`, undo);
 }

@@ -8,8 +8,9 @@ const NAMED = 4;
 export function tellLeftOut(names: readonly string[]): void {
   if (names.length === 0) return;
   const more = names.length > NAMED ? ` and ${names.length - NAMED} more` : '';
-  toast(`A block holds ${MOST_STATIONS} stations. Left out: ${names.slice(0, NAMED).join(', ')}${more}.`, {
-    duration: 15_000,
-    action: { label: 'Undo', onClick: undo },
-  });
+  toast.undoable(
+    `A block holds ${MOST_STATIONS} stations. Left out: ${names.slice(0, NAMED).join(', ')}${more}.`,
+    undo,
+    { duration: 15_000 },
+  );
 }

@@ -1,7 +1,7 @@
 import { type ReactNode, useId } from 'react';
 import { Link } from 'react-router';
-import { formatClock, type Plan, parseClock } from '../../../core/class/index.ts';
-import { clockOf, FieldError, Select, useDraft } from '../../base/index.ts';
+import { formatClock, LEVEL_WORDS, type Plan, parseClock } from '../../../core/class/index.ts';
+import { clockOf, FieldError, OneOf, useDraft } from '../../base/index.ts';
 import { edit, HeadsField } from '../editing/index.ts';
 
 /** What is decided of a class before its moves, as a sentence whose parts are edited where they stand. */
@@ -36,16 +36,13 @@ export function PlanFacts({ plan }: { plan: Plan }) {
       min ·
       <HeadsField plan={plan} label="People expected" />
       people ·
-      <Select
+      <OneOf
         aria-label="Level of the class"
         look="quiet"
+        of={LEVEL_WORDS}
         value={plan.level}
-        onChange={(e) => edit((p) => ({ ...p, level: e.target.value as Plan['level'] }))}
-      >
-        <option value="beginner">beginners</option>
-        <option value="mixed">mixed</option>
-        <option value="practised">practised</option>
-      </Select>
+        onPick={(level) => edit((p) => ({ ...p, level }))}
+      />
       <span>· in</span>
       <TypedField
         label="Room"

@@ -1,4 +1,14 @@
-import { type ClipboardEvent, type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import {
+  type ClipboardEvent,
+  type Dispatch,
+  type KeyboardEvent,
+  type RefObject,
+  type SetStateAction,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { type Block, setTimes, type TimesPatch } from '../../../core/class/index.ts';
 import { type SheetTimes, sheetOf } from '../../../core/time/index.ts';
 import { editBlock } from './block-edits.ts';
@@ -35,54 +45,19 @@ function namesWidth(block: Block, available: number): number {
 
 /** The round sheet: stations as rows, rounds as columns, each visit drawn to time and edited in place. */
 export function RoundSheet({ block, following, marks, open }: Props) {
-  const onEdit = (change: (block: Block) => Block) => editBlock(block.id, change);
   const sheet = useMemo(() => sheetOf(block, following), [block, following]);
   const [box, available] = useWidth();
   const names = namesWidth(block, available);
   const layout = useMemo(() => layOut(sheet, Math.max(240, available - names)), [sheet, available, names]);
   const [selection, setSelection] = useState<Selection | null>(null);
-  const [entry, setEntry] = useState<string | null>(null);
   const grid = useRef<HTMLDivElement>(null);
-  const spans = sheet.cells.some((c) => c.rowSpan > 1);
-  const rows = spans ? 1 : sheet.rows.length;
+  const rows = sheet.cells.some((c) => c.rowSpan > 1) ? 1 : sheet.rows.length;
   const cols = sheet.columns.length;
-
-  const apply = (patch: TimesPatch) => {
-    if (selection) onEdit((b) => setTimes(b, cellsOf(selection), patch));
+  const select = (anchor: Selection['anchor'], head: Selection['head']) => {
+    if (cols === 0) return;
+    setSelection({ anchor, head });
+    grid.current?.focus();
   };
-  const onKeyDown = (e: KeyboardEvent) => {
-    if (entry !== null || cols === 0) return;
-    const done = gridKey(e, {
-      selection: selection ?? single(0, 0),
-      rows,
-      cols,
-      select: setSelection,
-      type: setEntry,
-      clear: () => apply({ workMs: null, restMs: null }),
-      fill: (direction) => onEdit((b) => fillSelection(b, sheet, selection ?? single(0, 0), direction)),
-      nudge: (ms) => onEdit((b) => nudge(b, sheet, selection ?? single(0, 0), ms)),
-    });
-    if (done) e.preventDefault();
-  };
-
-  const onCopy = (e: ClipboardEvent) => {
-    if (!selection || entry !== null) return;
-    e.preventDefault();
-    const text = copyText(block, sheet, selection);
-    const whole = copiedStations(block, sheet, selection);
-    if (whole) rememberCopied(text, { stations: whole });
-    e.clipboardData.setData('text/plain', text);
-  };
-  const onPaste = (e: ClipboardEvent) => {
-    if (entry !== null) return;
-    const pasted = pasteText(block, sheet, selection ?? single(0, 0), e.clipboardData.getData('text/plain'));
-    if (!pasted) return;
-    e.preventDefault();
-    e.stopPropagation();
-    onEdit(() => pasted.block);
-    tellLeftOut(pasted.left);
-  };
-
   return (
     <div ref={box} className="overflow-x-auto">
       <div className="flex" style={{ minWidth: names + layout.width }}>
@@ -96,11 +71,7 @@ export function RoundSheet({ block, following, marks, open }: Props) {
               open={open}
               selectedFrom={selection ? Math.min(selection.anchor.row, selection.head.row) : -1}
               selectedTo={selection ? Math.max(selection.anchor.row, selection.head.row) : -1}
-              onSelectRow={(row) => {
-                if (cols === 0) return;
-                setSelection({ anchor: { row, col: 0 }, head: { row, col: cols - 1 } });
-                grid.current?.focus();
-              }}
+              onSelectRow={(row) => select({ row, col: 0 }, { row, col: cols - 1 })}
             />
           ) : (
             <ShownRows names={sheet.rows.map((r) => r.label)} />
@@ -110,85 +81,140 @@ export function RoundSheet({ block, following, marks, open }: Props) {
           <ColumnHeads
             sheet={sheet}
             layout={layout}
-            onSelect={(col) => {
-              setSelection({ anchor: { row: 0, col }, head: { row: rows - 1, col } });
-              grid.current?.focus();
-            }}
+            onSelect={(col) => select({ row: 0, col }, { row: rows - 1, col })}
           />
           {cols === 0 ? (
             <div style={{ height: layout.height }} />
           ) : (
-            <div
-              ref={grid}
-              role="grid"
-              tabIndex={0}
-              aria-label={`${block.title}: round sheet. Arrows move, digits set work seconds, work/rest sets both, /rest the rest.`}
-              aria-multiselectable="true"
-              className="relative"
-              style={{ height: layout.height }}
-              onKeyDown={onKeyDown}
-              onCopy={onCopy}
-              onPaste={onPaste}
-              onFocus={() => cols > 0 && setSelection((s) => s ?? single(0, 0))}
-              onBlur={(e) => {
-                if (!e.currentTarget.contains(e.relatedTarget)) setEntry(null);
-              }}
-            >
-              <RowLines count={sheet.rows.length} />
-              <SheetCells
-                sheet={sheet}
-                layout={layout}
-                isSelected={(row, col) => selection !== null && contains(selection, row, col)}
-                gapNote={(row, col) =>
-                  marks?.gaps?.[`${block.stations[row]?.id}:${col + 1}`]?.map((n) => n.text).join(' ') ?? null
-                }
-                onPick={(row, col, extend) => {
-                  setSelection(extend && selection ? extendTo(selection, row, col) : single(row, col));
-                  setEntry(null);
-                  grid.current?.focus();
-                }}
-                onOpen={(row, col) => {
-                  setSelection(single(row, col));
-                  setEntry('');
-                }}
-              />
-              <svg
-                className="pointer-events-none absolute inset-0 z-10 overflow-visible"
-                width={layout.width}
-                height={layout.height}
-                aria-hidden="true"
-              >
-                <path
-                  d={threadPath(sheet, layout)}
-                  fill="none"
-                  stroke="var(--live)"
-                  strokeWidth="1.4"
-                  strokeLinejoin="round"
-                  opacity="0.8"
-                />
-              </svg>
-              {selection && entry !== null && (
-                <CellEntry
-                  start={entry}
-                  left={layout.lefts[selection.head.col] ?? 0}
-                  top={selection.head.row * ROW_H + 2}
-                  onDone={(patch) => {
-                    if (patch) apply(patch);
-                    setEntry(null);
-                    grid.current?.focus();
-                  }}
-                />
-              )}
-            </div>
+            <Grid {...{ ref: grid, block, sheet, layout, rows, marks, selection, setSelection }} />
           )}
-          <GapLabels block={block} sheet={sheet} layout={layout} onEdit={onEdit} />
+          <GapLabels block={block} sheet={sheet} layout={layout} onEdit={(change) => editBlock(block.id, change)} />
         </div>
       </div>
     </div>
   );
 }
 
-function useWidth(): [React.RefObject<HTMLDivElement | null>, number] {
+interface GridProps extends Pick<Props, 'block' | 'marks'> {
+  ref: RefObject<HTMLDivElement | null>;
+  sheet: SheetTimes;
+  layout: ReturnType<typeof layOut>;
+  rows: number;
+  selection: Selection | null;
+  setSelection: Dispatch<SetStateAction<Selection | null>>;
+}
+
+/** The visits: selected, typed over, copied and pasted. */
+function Grid({ ref, block, sheet, layout, rows, marks, selection, setSelection }: GridProps) {
+  const [entry, setEntry] = useState<string | null>(null);
+  const chosen = selection ?? single(0, 0);
+  const onEdit = (change: (block: Block) => Block) => editBlock(block.id, change);
+  const apply = (patch: TimesPatch) => {
+    if (selection) onEdit((b) => setTimes(b, cellsOf(selection), patch));
+  };
+  const onKeyDown = (e: KeyboardEvent) => {
+    if (entry !== null) return;
+    const done = gridKey(e, {
+      selection: chosen,
+      rows,
+      cols: sheet.columns.length,
+      select: setSelection,
+      type: setEntry,
+      clear: () => apply({ workMs: null, restMs: null }),
+      fill: (direction) => onEdit((b) => fillSelection(b, sheet, chosen, direction)),
+      nudge: (ms) => onEdit((b) => nudge(b, sheet, chosen, ms)),
+    });
+    if (done) e.preventDefault();
+  };
+  const onCopy = (e: ClipboardEvent) => {
+    if (!selection || entry !== null) return;
+    e.preventDefault();
+    const text = copyText(block, sheet, selection);
+    const whole = copiedStations(block, sheet, selection);
+    if (whole) rememberCopied(text, { stations: whole });
+    e.clipboardData.setData('text/plain', text);
+  };
+  const onPaste = (e: ClipboardEvent) => {
+    if (entry !== null) return;
+    const pasted = pasteText(block, sheet, chosen, e.clipboardData.getData('text/plain'));
+    if (!pasted) return;
+    e.preventDefault();
+    e.stopPropagation();
+    onEdit(() => pasted.block);
+    tellLeftOut(pasted.left);
+  };
+  return (
+    <div
+      ref={ref}
+      role="grid"
+      tabIndex={0}
+      aria-label={`${block.title}: round sheet. Arrows move, digits set work seconds, work/rest sets both, /rest the rest.`}
+      aria-multiselectable="true"
+      className="relative"
+      style={{ height: layout.height }}
+      onKeyDown={onKeyDown}
+      onCopy={onCopy}
+      onPaste={onPaste}
+      onFocus={() => setSelection((s) => s ?? chosen)}
+      onBlur={(e) => {
+        if (!e.currentTarget.contains(e.relatedTarget)) setEntry(null);
+      }}
+    >
+      <RowLines count={sheet.rows.length} />
+      <SheetCells
+        sheet={sheet}
+        layout={layout}
+        isSelected={(row, col) => selection !== null && contains(selection, row, col)}
+        gapNote={(row, col) =>
+          marks?.gaps?.[`${block.stations[row]?.id}:${col + 1}`]?.map((n) => n.text).join(' ') ?? null
+        }
+        onPick={(row, col, extend) => {
+          setSelection(extend && selection ? extendTo(selection, row, col) : single(row, col));
+          setEntry(null);
+          ref.current?.focus();
+        }}
+        onOpen={(row, col) => {
+          setSelection(single(row, col));
+          setEntry('');
+        }}
+      />
+      <Thread sheet={sheet} layout={layout} />
+      {selection && entry !== null && (
+        <CellEntry
+          start={entry}
+          left={layout.lefts[selection.head.col] ?? 0}
+          top={selection.head.row * ROW_H + 2}
+          onDone={(patch) => {
+            if (patch) apply(patch);
+            setEntry(null);
+            ref.current?.focus();
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+/** The way of one group from visit to visit. */
+const Thread = ({ sheet, layout }: Pick<GridProps, 'sheet' | 'layout'>) => (
+  <svg
+    className="pointer-events-none absolute inset-0 z-10 overflow-visible"
+    width={layout.width}
+    height={layout.height}
+    aria-hidden="true"
+  >
+    <path
+      d={threadPath(sheet, layout)}
+      fill="none"
+      stroke="var(--live)"
+      strokeWidth="1.4"
+      strokeLinejoin="round"
+      opacity="0.8"
+    />
+  </svg>
+);
+
+function useWidth(): [RefObject<HTMLDivElement | null>, number] {
   const ref = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);
   useLayoutEffect(() => {
@@ -248,11 +274,7 @@ function ColumnHeads({
   sheet,
   layout,
   onSelect,
-}: {
-  sheet: SheetTimes;
-  layout: ReturnType<typeof layOut>;
-  onSelect: (col: number) => void;
-}) {
+}: Pick<GridProps, 'sheet' | 'layout'> & { onSelect: (col: number) => void }) {
   return (
     <div className="relative" style={{ height: HEADER_H }}>
       {sheet.columns.map((column, col) => (

@@ -4,9 +4,14 @@ import { useState } from 'react';
 import type { Sides, Station } from '../../../core/class/index.ts';
 import { readStationText, type ShorthandProblem, writeStationText } from '../../../core/class/index.ts';
 import { resolveStation } from '../../../core/moves/index.ts';
-import { Checkbox, DurationField, Form, Select, useLibrary } from '../../base/index.ts';
+import { Checkbox, DurationField, Form, OneOf, useLibrary } from '../../base/index.ts';
 import { WaysFields } from './ways-fields.tsx';
 import { WeightFields } from './weight-fields.tsx';
+
+const FIRST_SIDES = [
+  ['left', 'left first'],
+  ['right', 'right first'],
+] as const;
 
 /** All that is said of a station in one line of shorthand: reps, tempo, counts, kit, options, phases, single rounds. */
 export function StationLine({ read, onChange }: { read: () => Station; onChange: (station: Station) => void }) {
@@ -62,15 +67,13 @@ function SidesFields({ station, onChange }: { station: Station; onChange: (stati
   };
   return (
     <div className="mb-2 flex flex-wrap items-center gap-2 text-small">
-      <Select
+      <OneOf
         aria-label={`${station.move}: first side`}
         look="quiet"
+        of={FIRST_SIDES}
         value={sides.first}
-        onChange={(e) => set({ ...sides, first: e.target.value === 'right' ? 'right' : 'left' })}
-      >
-        <option value="left">left first</option>
-        <option value="right">right first</option>
-      </Select>
+        onPick={(first) => set({ ...sides, first })}
+      />
       {between !== null && (
         <>
           <Checkbox checked={between === undefined} onChange={(on) => setBetween(on ? undefined : 5000)}>

@@ -85,7 +85,7 @@ export const StationRows = memo(function StationRows(props: Props) {
       stations: b.stations.map((s) => (s.id === id ? putMove(s, name, library, oneSided).station : s)),
     }));
     if (gone.length > 0 && keyOf(name) !== keyOf(station.move))
-      toast(`${name}: with ${station.move} went its ${gone.join(', ')}.`, { action: { label: 'Undo', onClick: undo } });
+      toast.undoable(`${name}: with ${station.move} went its ${gone.join(', ')}.`, undo);
   });
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>

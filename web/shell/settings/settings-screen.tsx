@@ -1,13 +1,13 @@
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { VOICES } from '../../../core/class/index.ts';
+import { VOICES, WEIGHT_UNIT_WORDS } from '../../../core/class/index.ts';
 import type { Habits } from '../../../core/wire/index.ts';
 import {
   api,
   Checkbox,
   messageOf,
+  OneOf,
   prefer,
-  Select,
   setTheme,
   TEXT_SIZES,
   type ThemeChoice,
@@ -85,29 +85,21 @@ function ThisDevice() {
   return (
     <Part title="This device" note="Kept in this browser.">
       <Row words="Colours">
-        <Select
+        <OneOf
+          of={THEMES}
           value={theme}
-          onChange={(e) => {
-            const choice = e.target.value as ThemeChoice;
+          onPick={(choice) => {
             setTheme(choice);
             setChosen(choice);
           }}
-        >
-          {THEMES.map(([value, word]) => (
-            <option key={value} value={value}>
-              {word}
-            </option>
-          ))}
-        </Select>
+        />
       </Row>
       <Row words="Size of the text">
-        <Select value={textSize} onChange={(e) => prefer({ textSize: e.target.value as typeof textSize })}>
-          {TEXT_SIZES.map((size) => (
-            <option key={size} value={size}>
-              {size}
-            </option>
-          ))}
-        </Select>
+        <OneOf
+          of={TEXT_SIZES.map((size) => [size, size])}
+          value={textSize}
+          onPick={(textSize) => prefer({ textSize })}
+        />
       </Row>
       <div className="border-b py-2">
         <Checkbox checked={shortcuts} onChange={(on) => prefer({ shortcuts: on })}>
@@ -151,48 +143,28 @@ function TheClub() {
   return (
     <Part title="The club" note="The same for everyone who uses this server.">
       <Row words="Times of day">
-        <Select value={habits.clock} onChange={(e) => set({ clock: e.target.value as Habits['clock'] })}>
-          {CLOCKS.map(([value, word]) => (
-            <option key={value} value={value}>
-              {word}
-            </option>
-          ))}
-        </Select>
+        <OneOf of={CLOCKS} value={habits.clock} onPick={(clock) => set({ clock })} />
       </Row>
       <Row words="Time zone of the calendar files that go out and come in">
-        <Select className="max-w-56" value={habits.zone} onChange={(e) => set({ zone: e.target.value })}>
-          <option value="">as the server has it</option>
-          {ZONES.map((zone) => (
-            <option key={zone}>{zone}</option>
-          ))}
-        </Select>
+        <OneOf
+          className="max-w-56"
+          of={[['', 'as the server has it'], ...ZONES.map((zone) => [zone, zone] as const)]}
+          value={habits.zone}
+          onPick={(zone) => set({ zone })}
+        />
       </Row>
       <Row words="A weight typed without a unit is in">
-        <Select value={weightUnit} onChange={(e) => setUnit(e.target.value === 'lb' ? 'lb' : 'kg')}>
-          <option value="kg">kilograms</option>
-          <option value="lb">pounds</option>
-        </Select>
+        <OneOf of={WEIGHT_UNIT_WORDS} value={weightUnit} onPick={setUnit} />
       </Row>
       <Row words="Countdown of a new class">
-        <Select
-          value={String(habits.countdown)}
-          onChange={(e) => set({ countdown: Number(e.target.value) as Habits['countdown'] })}
-        >
-          {COUNTDOWNS.map(([value, word]) => (
-            <option key={value} value={String(value)}>
-              {word}
-            </option>
-          ))}
-        </Select>
+        <OneOf of={COUNTDOWNS} value={habits.countdown} onPick={(countdown) => set({ countdown })} />
       </Row>
       <Row words="Voice of a new class">
-        <Select value={habits.voice} onChange={(e) => set({ voice: e.target.value as Habits['voice'] })}>
-          {VOICES.map((v, k) => (
-            <option key={v} value={v}>
-              {`voice ${k + 1}`}
-            </option>
-          ))}
-        </Select>
+        <OneOf
+          of={VOICES.map((v, k) => [v, `voice ${k + 1}`])}
+          value={habits.voice}
+          onPick={(voice) => set({ voice })}
+        />
       </Row>
       <ThresholdFields />
     </Part>
