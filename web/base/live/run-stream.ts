@@ -49,122 +49,144 @@ export interface StreamSource {
  * @param chance gives numbers from 0 to 1
  */
 export function openRunStream(
-  { address, standing }: StreamSource,
+  source: StreamSource,
   on: StreamListener,
   chance: () => number = Math.random,
 ): () => void {
-  const now = () => performance.now();
-  let source: EventSource | null = null;
-  let trying: { opened: EventSource; sinceMs: number } | null = null;
-  let last = 0;
-  let heardAt = 0;
-  let failures = 0;
-  let nextAt = 0;
-  let lostAt: number | null = null;
-  let over = false;
+  const stream = new RunStream(source, on, chance);
+  return () => stream.stop();
+}
 
-  const attempt = () => {
-    trying?.opened.close();
-    const opened = new EventSource(address(last > 0 ? String(last) : undefined));
-    trying = { opened, sinceMs: now() };
-    const hear = <K extends keyof typeof STREAM_MESSAGES>(
-      name: K,
-      then: (x: v.InferOutput<(typeof STREAM_MESSAGES)[K]>) => void,
-    ) =>
-      opened.addEventListener(name, (e: MessageEvent<string>) => {
-        if (name === 'run' && trying?.opened === opened) settleOn(opened);
-        if (source !== opened) return;
-        heardAt = now();
-        const message = v.safeParse(STREAM_MESSAGES[name], JSON.parse(e.data));
-        if (!message.success) return;
-        last = Math.max(last, Number(e.lastEventId) || 0);
-        then(message.output);
-      });
-    hear('run', (m) => {
+class RunStream {
+  private source: EventSource | null = null;
+  private trying: { opened: EventSource; sinceMs: number } | null = null;
+  /** The number of the last event that came. */
+  private last = 0;
+  private heardAt = 0;
+  private failures = 0;
+  private nextAt = 0;
+  private lostAt: number | null = null;
+  private readonly over = new AbortController();
+
+  constructor(
+    private readonly from: StreamSource,
+    private readonly on: StreamListener,
+    private readonly chance: () => number,
+  ) {
+    const timer = setInterval(() => this.look(), LOOK_EVERY_MS);
+    const { signal } = this.over;
+    signal.addEventListener('abort', () => clearInterval(timer));
+    window.addEventListener('online', () => this.comeOnline(), { signal });
+    document.addEventListener('visibilitychange', () => this.comeForward(), { signal });
+    this.attempt();
+  }
+
+  stop(): void {
+    this.over.abort();
+    this.source?.close();
+    this.trying?.opened.close();
+  }
+
+  private attempt(): void {
+    this.trying?.opened.close();
+    const opened = new EventSource(this.from.address(this.last > 0 ? String(this.last) : undefined));
+    this.trying = { opened, sinceMs: performance.now() };
+    const { on } = this;
+    this.hear(opened, 'run', (m) => {
       on.onRun(m);
       on.onState('open');
     });
-    hear('event', on.onEvent);
-    hear('clock', (m) => on.onClock(m.offsetMs));
-    hear('pulse', (m) => on.onPulse?.(m.pulse));
-    hear('beat', (m) => on.onBeat(m.nowMs));
-    hear('command', (m) => on.onCommand?.(m.id, m.command));
-    hear('waiting', () => on.onWaiting?.());
-    opened.onerror = () => void failed(opened);
-  };
+    this.hear(opened, 'event', (e) => on.onEvent(e));
+    this.hear(opened, 'clock', (m) => on.onClock(m.offsetMs));
+    this.hear(opened, 'pulse', (m) => on.onPulse?.(m.pulse));
+    this.hear(opened, 'beat', (m) => on.onBeat(m.nowMs));
+    this.hear(opened, 'command', (m) => on.onCommand?.(m.id, m.command));
+    this.hear(opened, 'waiting', () => on.onWaiting?.());
+    opened.onerror = () => void this.fail(opened);
+  }
 
-  const settleOn = (opened: EventSource) => {
-    source = opened;
-    trying = null;
-    failures = 0;
-    lostAt = null;
-  };
+  private hear<K extends keyof typeof STREAM_MESSAGES>(
+    opened: EventSource,
+    name: K,
+    then: (message: v.InferOutput<(typeof STREAM_MESSAGES)[K]>) => void,
+  ): void {
+    opened.addEventListener(name, (e: MessageEvent<string>) => {
+      if (name === 'run' && this.trying?.opened === opened) this.settleOn(opened);
+      if (this.source !== opened) return;
+      this.heardAt = performance.now();
+      const message = v.safeParse(STREAM_MESSAGES[name], JSON.parse(e.data));
+      if (!message.success) return;
+      this.last = Math.max(this.last, Number(e.lastEventId) || 0);
+      then(message.output);
+    });
+  }
 
-  const lose = () => {
-    source?.close();
-    source = null;
-    lostAt ??= now();
-    failures = 0;
-    nextAt = now() + chance() * LOOK_EVERY_MS;
-  };
+  private settleOn(opened: EventSource): void {
+    this.source = opened;
+    this.trying = null;
+    this.failures = 0;
+    this.lostAt = null;
+  }
+
+  private lose(): void {
+    this.source?.close();
+    this.source = null;
+    this.lostAt ??= performance.now();
+    this.failures = 0;
+    this.nextAt = performance.now() + this.chance() * LOOK_EVERY_MS;
+  }
 
   /** When the next try begins after one that came to nothing. */
-  const later = () => {
-    const mostMs = Math.min(AGAIN_MOST_MS, AGAIN_MS * 2 ** failures);
-    failures += 1;
-    nextAt = now() + mostMs * (0.5 + chance() / 2);
-  };
+  private later(): void {
+    const mostMs = Math.min(AGAIN_MOST_MS, AGAIN_MS * 2 ** this.failures);
+    this.failures += 1;
+    this.nextAt = performance.now() + mostMs * (0.5 + this.chance() / 2);
+  }
 
-  const failed = async (which: EventSource) => {
+  private async fail(which: EventSource): Promise<void> {
     which.close();
-    if (which === source) return lose();
-    if (over || trying?.opened !== which) return;
-    trying = null;
-    later();
+    if (which === this.source) return this.lose();
+    if (this.over.signal.aborted || this.trying?.opened !== which) return;
+    this.trying = null;
+    this.later();
     // What the answer was that is no stream is not told: find out whether it is final.
-    const { gone, waitMs } = await standing();
-    if (over || source !== null) return;
-    nextAt = Math.max(nextAt, now() + waitMs);
+    const { gone, waitMs } = await this.from.standing();
+    if (this.over.signal.aborted || this.source !== null) return;
+    this.nextAt = Math.max(this.nextAt, performance.now() + waitMs);
     if (!gone) return;
-    stop();
-    on.onState('refused');
-  };
+    this.stop();
+    this.on.onState('refused');
+  }
 
-  const look = () => {
-    if (source !== null && now() - heardAt > DEAD_AFTER_MS) lose();
-    if (lostAt !== null && now() - lostAt > TOLD_AFTER_MS) {
-      lostAt = Number.POSITIVE_INFINITY;
-      on.onState('broken');
+  private look(): void {
+    const now = performance.now();
+    this.loseDead();
+    if (this.lostAt !== null && now - this.lostAt > TOLD_AFTER_MS) {
+      this.lostAt = Number.POSITIVE_INFINITY;
+      this.on.onState('broken');
     }
-    if (trying && now() - trying.sinceMs > TRY_FOR_MS) {
-      trying.opened.close();
-      trying = null;
-      later();
+    if (this.trying && now - this.trying.sinceMs > TRY_FOR_MS) {
+      this.trying.opened.close();
+      this.trying = null;
+      this.later();
     }
-    if (source === null && trying === null && now() >= nextAt) attempt();
-  };
-  const timer = setInterval(look, LOOK_EVERY_MS);
+    if (this.source === null && this.trying === null && now >= this.nextAt) this.attempt();
+  }
+
+  private loseDead(): void {
+    if (this.source !== null && performance.now() - this.heardAt > DEAD_AFTER_MS) this.lose();
+  }
+
   /** The network is back: what was under way before it went may never come. */
-  const online = () => {
-    if (source !== null) lose();
-    attempt();
-  };
+  private comeOnline(): void {
+    if (this.source !== null) this.lose();
+    this.attempt();
+  }
+
   /** Somebody looks at the screen again: a machine that slept finds its stream dead, and waits for nothing. */
-  const comeForward = () => {
+  private comeForward(): void {
     if (document.visibilityState !== 'visible') return;
-    if (source !== null && now() - heardAt > DEAD_AFTER_MS) lose();
-    if (source === null && trying === null) attempt();
-  };
-  window.addEventListener('online', online);
-  document.addEventListener('visibilitychange', comeForward);
-  const stop = () => {
-    over = true;
-    clearInterval(timer);
-    window.removeEventListener('online', online);
-    document.removeEventListener('visibilitychange', comeForward);
-    source?.close();
-    trying?.opened.close();
-  };
-  attempt();
-  return stop;
+    this.loseDead();
+    if (this.source === null && this.trying === null) this.attempt();
+  }
 }

@@ -2,7 +2,7 @@ import { formatDistanceToNow } from 'date-fns';
 import { Download, HardDriveDownload, RotateCcw, ShieldCheck, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { backups, type Keeping } from '../../../core/wire/index.ts';
-import { addressOf, ask, Button, clockAt, Dialog, useLoaded, WhenLoaded } from '../../base/index.ts';
+import { addressOf, ask, Button, clockAt, Dialog, messageOf, useLoaded, WhenLoaded } from '../../base/index.ts';
 import { SignedInList } from './signed-in-list.tsx';
 import { backupWords, sizeWords, sumWords } from './words.ts';
 
@@ -27,35 +27,43 @@ export function KeepScreen() {
 }
 
 type Busy = 'make' | 'check' | 'restore' | null;
+type Restore = () => Promise<{ restored: Record<string, number>; before: string }>;
 
-function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) {
+/** What is done with the data, one thing at a time, and what became of it. */
+function useBackups(reload: () => void) {
   const [busy, setBusy] = useState<Busy>(null);
   const [said, setSaid] = useState<{ text: string; bad: boolean } | null>(null);
-  const [asked, setAsked] = useState<{ name: string; restore: () => Promise<unknown> } | null>(null);
-  const file = useRef<HTMLInputElement>(null);
-
   const during = async (what: Busy, work: () => Promise<string>) => {
     setBusy(what);
     setSaid(null);
     try {
       setSaid({ text: await work(), bad: false });
     } catch (e) {
-      setSaid({ text: `${e instanceof Error ? e.message : 'It failed'}.`, bad: true });
+      setSaid({ text: `${messageOf(e)}.`, bad: true });
     }
     setBusy(null);
     reload();
   };
+  const make = () =>
+    during('make', async () => `Made: ${(await ask(backups.makeBackup, { patienceMs: PATIENCE_MS })).file}.`);
   const check = () =>
     during('check', async () => {
       const { rows, faults } = await ask(backups.checkData, { patienceMs: PATIENCE_MS });
       if (faults.length > 0) throw new Error(faults.join('; '));
       return `Every row can be read: ${sumWords(rows)}.`;
     });
-  const restore = (work: () => Promise<{ restored: Record<string, number>; before: string }>) => () =>
+  const restore = (work: Restore) =>
     during('restore', async () => {
       const { restored, before } = await work();
       return `Restored: ${sumWords(restored)}. What was here before is kept as ${before}.`;
     });
+  return { busy, said, make, check, restore };
+}
+
+function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) {
+  const { busy, said, make, check, restore } = useBackups(reload);
+  const [asked, setAsked] = useState<{ name: string; restore: Restore } | null>(null);
+  const file = useRef<HTMLInputElement>(null);
   return (
     <section aria-labelledby="backups">
       <h2 id="backups" className="mb-2 text-title font-semibold">
@@ -63,13 +71,7 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
       </h2>
       <State keeping={keeping} />
       <div className="mb-4 flex flex-wrap gap-3">
-        <Button
-          look="strong"
-          disabled={busy !== null}
-          onClick={() =>
-            during('make', async () => `Made: ${(await ask(backups.makeBackup, { patienceMs: PATIENCE_MS })).file}.`)
-          }
-        >
+        <Button look="strong" disabled={busy !== null} onClick={() => void make()}>
           <HardDriveDownload size={17} aria-hidden="true" /> {busy === 'make' ? 'Making…' : 'Back up now'}
         </Button>
         <a
@@ -94,55 +96,25 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
           onChange={(e) => {
             const chosen = e.target.files?.[0];
             e.target.value = '';
-            if (chosen)
-              setAsked({
-                name: chosen.name,
-                restore: restore(() => ask(backups.restoreFile, { file: chosen, patienceMs: PATIENCE_MS })),
-              });
+            if (!chosen) return;
+            const send = () => ask(backups.restoreFile, { file: chosen, patienceMs: PATIENCE_MS });
+            setAsked({ name: chosen.name, restore: send });
           }}
         />
       </div>
       <p role="status" className={`mb-3 min-h-6 ${said?.bad ? 'text-live' : ''}`}>
         {said?.text}
       </p>
-      {keeping.kept.length === 0 ? (
-        <p className="max-w-prose">None yet. One is made every night while the server runs, and before every update.</p>
-      ) : (
-        <ul aria-label="Kept backups" className="border-t border-line-strong">
-          {keeping.kept.map((b) => (
-            <li key={b.file} className="flex flex-wrap items-center gap-x-4 border-b py-1">
-              <span className="min-w-0 flex-1">
-                {backupWords(b.file)}
-                <span className="block text-small text-muted">
-                  {formatDistanceToNow(new Date(b.madeAt), { addSuffix: true })}, {sizeWords(b.bytes)}
-                </span>
-              </span>
-              <a
-                className="inline-flex min-h-11 items-center px-2 underline"
-                href={addressOf(backups.getBackup, { path: { file: b.file } })}
-                aria-label={`Save ${b.file}`}
-              >
-                Save
-              </a>
-              <Button
-                look="quiet"
-                disabled={busy !== null}
-                aria-label={`Restore ${b.file}`}
-                onClick={() =>
-                  setAsked({
-                    name: b.file,
-                    restore: restore(() =>
-                      ask(backups.restoreKept, { path: { file: b.file }, patienceMs: PATIENCE_MS }),
-                    ),
-                  })
-                }
-              >
-                <RotateCcw size={16} aria-hidden="true" /> Restore
-              </Button>
-            </li>
-          ))}
-        </ul>
-      )}
+      <Kept
+        kept={keeping.kept}
+        disabled={busy !== null}
+        onRestore={(name) =>
+          setAsked({
+            name,
+            restore: () => ask(backups.restoreKept, { path: { file: name }, patienceMs: PATIENCE_MS }),
+          })
+        }
+      />
       {asked && (
         <Dialog title="Restore this backup" open onClose={() => setAsked(null)} width="max-w-lg">
           <p>
@@ -154,7 +126,7 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
               look="strong"
               onClick={() => {
                 setAsked(null);
-                void asked.restore();
+                void restore(asked.restore);
               }}
             >
               Restore it
@@ -164,6 +136,43 @@ function Backups({ keeping, reload }: { keeping: Keeping; reload: () => void }) 
         </Dialog>
       )}
     </section>
+  );
+}
+
+interface KeptProps {
+  kept: Keeping['kept'];
+  disabled: boolean;
+  onRestore: (file: string) => void;
+}
+
+function Kept({ kept, disabled, onRestore }: KeptProps) {
+  if (kept.length === 0)
+    return (
+      <p className="max-w-prose">None yet. One is made every night while the server runs, and before every update.</p>
+    );
+  return (
+    <ul aria-label="Kept backups" className="border-t border-line-strong">
+      {kept.map((b) => (
+        <li key={b.file} className="flex flex-wrap items-center gap-x-4 border-b py-1">
+          <span className="min-w-0 flex-1">
+            {backupWords(b.file)}
+            <span className="block text-small text-muted">
+              {formatDistanceToNow(new Date(b.madeAt), { addSuffix: true })}, {sizeWords(b.bytes)}
+            </span>
+          </span>
+          <a
+            className="inline-flex min-h-11 items-center px-2 underline"
+            href={addressOf(backups.getBackup, { path: { file: b.file } })}
+            aria-label={`Save ${b.file}`}
+          >
+            Save
+          </a>
+          <Button look="quiet" disabled={disabled} aria-label={`Restore ${b.file}`} onClick={() => onRestore(b.file)}>
+            <RotateCcw size={16} aria-hidden="true" /> Restore
+          </Button>
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -58,6 +58,8 @@ function useColumns(reps: readonly RepsRecord[], squads: readonly string[]) {
   return { columns, others: everyone.filter((w) => !shown.has(whoKey(w))), add: (w: Who) => setMore((m) => [...m, w]) };
 }
 
+const CANNOT_BE_READ = `a count, a weight or both come first, then effort 0 to 10 and a note of at most ${SET_NOTE_MAX} letters, as 12 x 16 kg, effort 8, left hip stiff. What was there stays.`;
+
 /** Reps and weights set by set: typed, or pasted from a table; arrow keys and Enter go from cell to cell. */
 export function RecordGrid({ sets, reps, squads, toCount, blockNamed, onKeep }: Props) {
   const [every, setEvery] = useState(false);
@@ -70,32 +72,13 @@ export function RecordGrid({ sets, reps, squads, toCount, blockNamed, onKeep }: 
   const { columns, others, add } = useColumns(reps, squads);
   const nameOf = useWhoNames();
   const unit = useMoves().weightUnit;
-  const table = useRef<HTMLTableElement>(null);
   const [fault, setFault] = useState('');
   const keep = (changes: readonly CellEntry[]) => {
     const entries = changes.flatMap((c) => commandOf(c, reps, unit));
     const bad = changes.find((c) => !readCell(c.text, unit).ok);
-    setFault(
-      bad
-        ? `“${bad.text.slice(0, 30)}” cannot be read: a count, a weight or both come first, then effort 0 to 10 and a note of at most ${SET_NOTE_MAX} letters, as 12 x 16 kg, effort 8, left hip stiff. What was there stays.`
-        : '',
-    );
+    setFault(bad ? `“${bad.text.slice(0, 30)}” cannot be read: ${CANNOT_BE_READ}` : '');
     if (entries.length > 0) onKeep(entries);
   };
-  const go = (r: number, c: number) => {
-    const cell = table.current?.querySelector<HTMLInputElement>(`[data-cell="${r}:${c}"]`);
-    cell?.focus();
-    return cell !== null && cell !== undefined;
-  };
-  const paste = (r: number, c: number, text: string) =>
-    keep(
-      readTable(text).flatMap((line, dr) =>
-        line.flatMap((cell, dc) => {
-          const [row, who] = [rows[r + dr], columns[c + dc]];
-          return row && who ? [{ row, who, text: cell, isPasted: true as const }] : [];
-        }),
-      ),
-    );
   const left = all.length - rows.length;
   const more = left > 0 && (
     <Button look="quiet" onClick={() => setEvery(true)}>
@@ -106,43 +89,7 @@ export function RecordGrid({ sets, reps, squads, toCount, blockNamed, onKeep }: 
   if (rows.length === 0) return <p className="flex flex-wrap items-center gap-3">Nothing was counted. {more}</p>;
   return (
     <>
-      <div className="max-w-full overflow-x-auto">
-        <table ref={table} className="text-left">
-          <thead>
-            <tr className="border-b">
-              <th scope="col" className="pr-4 text-small font-normal text-muted">
-                Set
-              </th>
-              {columns.map((w) => (
-                <th key={whoKey(w)} scope="col" className="px-1 text-small font-normal text-muted">
-                  {nameOf(w)}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row, r) => (
-              <tr key={row.key} className="border-b">
-                <th scope="row" className="py-1 pr-4 font-normal">
-                  {row.move} <span className="text-small text-muted">{row.where}</span>
-                </th>
-                {columns.map((who, c) => (
-                  <Cell
-                    key={whoKey(who)}
-                    label={`${row.move}, ${row.where}: ${nameOf(who)}`}
-                    at={`${r}:${c}`}
-                    text={cellText(entryAt(reps, row, who))}
-                    unit={unit}
-                    onKeep={(text) => keep([{ row, who, text }])}
-                    onPaste={(text) => paste(r, c, text)}
-                    onGo={(dr, dc) => go(r + dr, c + dc)}
-                  />
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Table {...{ rows, columns, reps, unit, nameOf, keep }} />
       <p role="status" className="min-h-6 text-live">
         {fault}
       </p>
@@ -164,6 +111,72 @@ export function RecordGrid({ sets, reps, squads, toCount, blockNamed, onKeep }: 
         )}
       </div>
     </>
+  );
+}
+
+interface TableProps {
+  rows: readonly GridRow[];
+  columns: readonly Who[];
+  reps: readonly RepsRecord[];
+  unit: WeightUnit;
+  nameOf: (who: Who) => string;
+  keep: (changes: readonly CellEntry[]) => void;
+}
+
+function Table({ rows, columns, reps, unit, nameOf, keep }: TableProps) {
+  const table = useRef<HTMLTableElement>(null);
+  const go = (r: number, c: number) => {
+    const cell = table.current?.querySelector<HTMLInputElement>(`[data-cell="${r}:${c}"]`);
+    cell?.focus();
+    return cell !== null && cell !== undefined;
+  };
+  const paste = (r: number, c: number, text: string) =>
+    keep(
+      readTable(text).flatMap((line, dr) =>
+        line.flatMap((cell, dc) => {
+          const [row, who] = [rows[r + dr], columns[c + dc]];
+          return row && who ? [{ row, who, text: cell, isPasted: true as const }] : [];
+        }),
+      ),
+    );
+  return (
+    <div className="max-w-full overflow-x-auto">
+      <table ref={table} className="text-left">
+        <thead>
+          <tr className="border-b">
+            <th scope="col" className="pr-4 text-small font-normal text-muted">
+              Set
+            </th>
+            {columns.map((w) => (
+              <th key={whoKey(w)} scope="col" className="px-1 text-small font-normal text-muted">
+                {nameOf(w)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, r) => (
+            <tr key={row.key} className="border-b">
+              <th scope="row" className="py-1 pr-4 font-normal">
+                {row.move} <span className="text-small text-muted">{row.where}</span>
+              </th>
+              {columns.map((who, c) => (
+                <Cell
+                  key={whoKey(who)}
+                  label={`${row.move}, ${row.where}: ${nameOf(who)}`}
+                  at={`${r}:${c}`}
+                  text={cellText(entryAt(reps, row, who))}
+                  unit={unit}
+                  onKeep={(text) => keep([{ row, who, text }])}
+                  onPaste={(text) => paste(r, c, text)}
+                  onGo={(dr, dc) => go(r + dr, c + dc)}
+                />
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }
 

@@ -3,7 +3,7 @@ import type { Plan, Side, Station } from '../../../core/class/index.ts';
 import { readWeight } from '../../../core/class/index.ts';
 import { type Interval, isWork, setCounted, setNow } from '../../../core/time/index.ts';
 import { goOnWords, type SquadScene, sceneOf, squadIn } from '../../../core/voice/index.ts';
-import { Form } from '../../base/index.ts';
+import { Form, messageOf } from '../../base/index.ts';
 import { Complex, FitText, SideBox, Target, usePhoneSizes } from '../stage/index.ts';
 import { askDesk } from './follow-store.ts';
 import { type Followed, Follower } from './follower.tsx';
@@ -127,7 +127,8 @@ interface Meant {
   set: Partial<NonNullable<ReturnType<typeof setCounted>>> & { complex: readonly Station[] };
 }
 
-function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: string }) {
+/** A count as it is typed on the phone of a squad, and sent to the desk. */
+function useSquadCount({ code, squad, ...now }: Meant & { code: string; squad: string }) {
   const [typed, setTyped] = useState('');
   const [begun, setBegun] = useState<Meant | null>(null);
   const { move, stationId, set } = begun ?? now;
@@ -138,50 +139,54 @@ function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: strin
   const badWeight = weight.trim() !== '' && weightKg === null;
   const [said, setSaid] = useState('');
   const [own, setOwn] = useOwnName();
-  const part = set.complex.find((m) => m.id === chosenPart)?.id ?? set.complex[0]?.id ?? null;
-  const isComplex = set.complex.length > 0;
-  const chosen = set.complex.find((m) => m.id === part);
-  const hasSides = chosen !== undefined && (chosen.reps?.per === 'side' || chosen.sides.mode !== 'none');
-  const where = chosen?.move ?? move;
-  const keep = async () => {
+  const part = set.complex.find((m) => m.id === chosenPart) ?? set.complex[0];
+  const where = part?.move ?? move;
+  const send = async () => {
+    if (!/^\d{1,4}$/.test(typed) || badWeight) return;
     const { complex: _, stationId: __, round = null, ...more } = set;
     try {
       await askDesk(code, {
         type: 'reps',
         ...more,
-        stationId: isComplex ? part : stationId,
+        stationId: part?.id ?? stationId,
         round,
         squad,
         count: Number(typed),
         ...(weightKg === null ? {} : { weightKg }),
         ...(own === '' ? {} : { personName: own }),
-        ...(isComplex && side ? { side } : {}),
+        ...(part && side ? { side } : {}),
       });
       setSaid(`${own === '' ? '' : `${own}: `}${typed} at ${where} sent to the desk.`);
       setTyped('');
       setBegun(null);
     } catch (e) {
-      setSaid(
-        `Not sent: ${e instanceof Error ? e.message.toLowerCase() : 'something failed'}. The number is kept here.`,
-      );
+      setSaid(`Not sent: ${messageOf(e).toLowerCase()}. The number is kept here.`);
     }
   };
+  const type = (text: string) => {
+    const digits = text.replace(/\D/g, '').slice(0, 4);
+    setBegun(digits === '' ? null : (begun ?? now));
+    setTyped(digits);
+  };
+  const stopAt = (id: string) => {
+    setPart(id);
+    setSide(null);
+  };
+  return {
+    ...{ set, part, where, side, setSide, stopAt, typed, type, send, said, own, setOwn },
+    weight: { text: weight, bad: badWeight, set: setWeight },
+  };
+}
+
+function SquadReps(props: Meant & { code: string; squad: string }) {
+  const { set, part, where, side, setSide, typed, weight, send, ...count } = useSquadCount(props);
+  const hasSides = part !== undefined && (part.reps?.per === 'side' || part.sides.mode !== 'none');
   return (
-    <Form className="mb-2" onSubmit={() => /^\d{1,4}$/.test(typed) && !badWeight && void keep()}>
-      {isComplex && (
+    <Form className="mb-2" onSubmit={() => void send()}>
+      {part && (
         <div className="mb-2 flex flex-wrap gap-2" role="group" aria-label="Where you stopped">
           {set.complex.map((m) => (
-            <Target
-              key={m.id}
-              small
-              name={m.move}
-              hint=""
-              pressed={m.id === part}
-              onClick={() => {
-                setPart(m.id);
-                setSide(null);
-              }}
-            />
+            <Target key={m.id} small name={m.move} hint="" pressed={m === part} onClick={() => count.stopAt(m.id)} />
           ))}
         </div>
       )}
@@ -200,7 +205,7 @@ function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: strin
         </div>
       )}
       <label className="text-lead" htmlFor="squad-reps">
-        {isComplex ? `Stopped in ${where} after` : `Reps at ${where}${set.side ? `, ${set.side}` : ''}`}
+        {part ? `Stopped in ${where} after` : `Reps at ${where}${set.side ? `, ${set.side}` : ''}`}
       </label>
       <div className="mt-1 flex gap-2">
         <input
@@ -208,34 +213,30 @@ function SquadReps({ code, squad, ...now }: Meant & { code: string; squad: strin
           inputMode="numeric"
           className="digits h-16 min-w-0 flex-1 rounded-md border-2 border-current bg-transparent px-3 text-big"
           value={typed}
-          onChange={(e) => {
-            const digits = e.target.value.replace(/\D/g, '').slice(0, 4);
-            setBegun(digits === '' ? null : (begun ?? now));
-            setTyped(digits);
-          }}
+          onChange={(e) => count.type(e.target.value)}
         />
         {/* What is lifted stays for the next set. */}
         <label className="relative block w-[5.2em] shrink-0">
           <input
             aria-label="Weight, in kg unless said"
-            aria-invalid={badWeight}
+            aria-invalid={weight.bad}
             inputMode="decimal"
-            className={`digits h-16 w-full rounded-md border-2 bg-transparent px-2 pr-8 text-title ${badWeight ? 'border-dashed border-live' : 'border-current'}`}
-            value={weight}
-            onChange={(e) => setWeight(e.target.value.slice(0, 9))}
+            className={`digits h-16 w-full rounded-md border-2 bg-transparent px-2 pr-8 text-title ${weight.bad ? 'border-dashed border-live' : 'border-current'}`}
+            value={weight.text}
+            onChange={(e) => weight.set(e.target.value.slice(0, 9))}
           />
           <span aria-hidden="true" className="pointer-events-none absolute right-2 bottom-1 text-small">
             kg
           </span>
         </label>
-        <Target name="Send" hint="" disabled={typed === '' || badWeight} onClick={() => void keep()} />
+        <Target name="Send" hint="" disabled={typed === '' || weight.bad} onClick={() => void send()} />
       </div>
       {/* With more than one field, the key of a phone's keypad sends only where a form has this. */}
       <input type="submit" hidden />
       <p role="status" className="mt-1 min-h-6 text-plain">
-        {said}
+        {count.said}
       </p>
-      <WhoseReps squad={squad} name={own} onName={setOwn} />
+      <WhoseReps squad={props.squad} name={count.own} onName={count.setOwn} />
     </Form>
   );
 }

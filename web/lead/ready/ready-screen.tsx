@@ -63,21 +63,24 @@ function RunsAlready({ going, onAnother }: { going: GoingRun; onAnother: () => v
   );
 }
 
-function Ready({ plan }: { plan: Plan }) {
-  const navigate = useNavigate();
-  const { state, library, kit } = useLibrary();
-  const [made, setMade] = useState<{ id: string; today: Today; onServer: boolean } | null>(null);
-  const first = useRef<HTMLButtonElement>(null);
-  const isReady = made !== null;
+interface Made {
+  id: string;
+  today: Today;
+  onServer: boolean;
+}
+
+/** The run made ready, with what is said of today; null until it is made. */
+function useMadeReady(plan: Plan): [Made | null, (today: Today) => void] {
+  const [made, setMade] = useState<Made | null>(null);
   const runId = made?.id ?? null;
   // What the library knows goes with the run: it is made once that is there.
-  const known = state !== 'loading';
+  const known = useLibrary((s) => s.state !== 'loading');
   // biome-ignore lint/correctness/useExhaustiveDependencies: made anew when the class is another, with the people of today
   useEffect(() => {
     if (!known) return;
     let current = true;
     const said = made?.today;
-    void makeReady(plan, said ?? null, made?.id ?? null).then(
+    void makeReady(plan, said ?? null, runId).then(
       // What is said meanwhile about today stands.
       (m) => current && setMade((now) => (now?.today === said ? m : now)),
     );
@@ -85,23 +88,29 @@ function Ready({ plan }: { plan: Plan }) {
       current = false;
     };
   }, [plan, known]);
-  useEffect(() => {
-    if (isReady) first.current?.focus();
-  }, [isReady]);
   // The desk's voice is fetched while people come in.
   useEffect(() => {
     if (runId === null) return;
     void openRun(runId);
     return closeRun;
   }, [runId]);
-  const sums = useMemo(() => totals(plan), [plan]);
   const setToday = (today: Today) => {
     if (!made) return;
     setMade({ ...made, today });
     void makeReady(plan, today, made.id).then((m) => setMade((now) => (now?.today === today ? m : now)));
   };
-  const led = useMemo(() => ({ ...plan, heads: made?.today.heads ?? plan.heads }), [plan, made]);
-  const needs = useMemo(() => classKit(resolvePlan(led, library), library, kit), [led, library, kit]);
+  return [made, setToday];
+}
+
+function Ready({ plan }: { plan: Plan }) {
+  const navigate = useNavigate();
+  const [made, setToday] = useMadeReady(plan);
+  const first = useRef<HTMLButtonElement>(null);
+  const isReady = made !== null;
+  useEffect(() => {
+    if (isReady) first.current?.focus();
+  }, [isReady]);
+  const sums = useMemo(() => totals(plan), [plan]);
   const clock = (ms: number) => (sums.startClockMs === null ? null : clockOf(sums.startClockMs + ms));
   const isEmpty = sums.totalMs === 0;
   return (
@@ -134,48 +143,57 @@ function Ready({ plan }: { plan: Plan }) {
       </div>
       {isEmpty && <p className="mt-4">There is nothing in this class to lead yet.</p>}
       {plan.notes !== '' && <p className="mt-4 max-w-prose whitespace-pre-line border-l-[3px] pl-3">{plan.notes}</p>}
-      {made && (
-        <div className="mt-5 grid gap-x-12 gap-y-8 lg:grid-cols-2">
-          <Part title="People">
-            <PeopleHere plan={plan} today={made.today} onToday={setToday} />
-          </Part>
-          <Part title="Kit to fetch">
-            <KitToFetch needs={needs} />
-          </Part>
-          <Part title="Screens that follow">
-            {made.onServer ? (
-              <ScreensToJoin runId={made.id} />
-            ) : (
-              <p>The server is out of reach. The class can be led all the same; screens join when it is back.</p>
-            )}
-          </Part>
-          <Part title="To see to">
-            <Checklist runId={made.id} />
-          </Part>
-          <Part title="Sound">
-            {plan.silent ? (
-              <p>This class runs in silence: the screen flashes and the device shakes.</p>
-            ) : (
-              <>
-                <p>Turn the music on, then try each.</p>
-                <Volumes />
-              </>
-            )}
-          </Part>
-          <LastTimePart planId={plan.id} runId={made.id} />
-          <Part title="Before you start">
-            <ul>
-              {cautionsBefore(plan, library).map((c) => (
-                <li key={c.key} className="mb-1 border-l-2 border-line-strong pl-2">
-                  {c.text}
-                </li>
-              ))}
-            </ul>
-            <p className="mt-1 text-small text-muted">{DEFERS}</p>
-          </Part>
-        </div>
-      )}
+      {made && <Parts plan={plan} made={made} onToday={setToday} />}
     </main>
+  );
+}
+
+/** What is seen to before the class begins. */
+function Parts({ plan, made, onToday }: { plan: Plan; made: Made; onToday: (today: Today) => void }) {
+  const { library, kit } = useLibrary();
+  const heads = made.today.heads ?? plan.heads;
+  const led = useMemo(() => ({ ...plan, heads }), [plan, heads]);
+  const needs = useMemo(() => classKit(resolvePlan(led, library), library, kit), [led, library, kit]);
+  return (
+    <div className="mt-5 grid gap-x-12 gap-y-8 lg:grid-cols-2">
+      <Part title="People">
+        <PeopleHere plan={plan} today={made.today} onToday={onToday} />
+      </Part>
+      <Part title="Kit to fetch">
+        <KitToFetch needs={needs} />
+      </Part>
+      <Part title="Screens that follow">
+        {made.onServer ? (
+          <ScreensToJoin runId={made.id} />
+        ) : (
+          <p>The server is out of reach. The class can be led all the same; screens join when it is back.</p>
+        )}
+      </Part>
+      <Part title="To see to">
+        <Checklist runId={made.id} />
+      </Part>
+      <Part title="Sound">
+        {plan.silent ? (
+          <p>This class runs in silence: the screen flashes and the device shakes.</p>
+        ) : (
+          <>
+            <p>Turn the music on, then try each.</p>
+            <Volumes />
+          </>
+        )}
+      </Part>
+      <LastTimePart planId={plan.id} runId={made.id} />
+      <Part title="Before you start">
+        <ul>
+          {cautionsBefore(plan, library).map((c) => (
+            <li key={c.key} className="mb-1 border-l-2 border-line-strong pl-2">
+              {c.text}
+            </li>
+          ))}
+        </ul>
+        <p className="mt-1 text-small text-muted">{DEFERS}</p>
+      </Part>
+    </div>
   );
 }
 

@@ -15,15 +15,7 @@ import { useWhole } from './use-whole.ts';
 import { Ways } from './ways.tsx';
 import { countdown } from './words.ts';
 
-/** What now, how long, what next: the middle of the desk, whole at any size; see `useWhole`. */
-export function Stage({
-  plan,
-  state,
-  view,
-  cues,
-  reached = null,
-  lastTime = '',
-}: {
+interface Props {
   plan: Plan;
   state: RunState;
   view: RunView;
@@ -32,12 +24,13 @@ export function Stage({
   reached?: RepsRecord | null;
   /** What was done in this set the last time, in words. */
   lastTime?: string;
-}) {
+}
+
+/** What now, how long, what next: the middle of the desk, whole at any size; see `useWhole`. */
+export function Stage({ plan, state, view, cues, reached = null, lastTime = '' }: Props) {
   const scene = sceneOf(state, reached);
   const { isNow, shown, next, place, chain, complex, spread } = scene;
-  const { namePx, nextPx, basePx } = useSizes();
-  const { width, height } = useWindow();
-  const wide = width > height * 1.05;
+  const { namePx, basePx } = useSizes();
   const ready = state.status === 'ready';
   const lines = linesAt(cues, view.positionMs);
   const words = phaseWord(state);
@@ -73,48 +66,7 @@ export function Stage({
           <Chain chain={chain} className="mt-[0.2em] text-[1.05em]" />
         </div>
       )}
-      <div data-holds className={`flex min-h-[24%] flex-1 items-stretch gap-x-[3%] ${wide ? '' : 'flex-col'}`}>
-        <BigTime
-          words={view.waiting ? 'tap' : countdown(view.remainingMs)}
-          ms={view.remainingMs}
-          className={wide ? 'shrink-0 basis-[43%]' : 'min-h-[4.2em] flex-1'}
-        />
-        <div
-          data-holds
-          className={`min-w-0 overflow-hidden leading-snug ${wide ? 'max-h-full flex-1 self-center' : 'shrink-0'}`}
-        >
-          {shown && (
-            <Amount
-              shown={shown}
-              more={isNow ? (shown.station?.kit ?? []) : []}
-              className="mb-[0.15em] text-[1.25em] leading-tight"
-            />
-          )}
-          {lastTime !== '' && (
-            <p data-yield="5" className="mb-[0.15em] text-[1.1em] leading-tight" data-testid="last-time">
-              {lastTime}
-            </p>
-          )}
-          {isNow && next && <Next next={next} maxPx={nextPx} />}
-          {!isNow && next && (
-            <div data-yield="6">
-              <Changes next={next} className="mb-[0.3em] text-[1.05em]" />
-            </div>
-          )}
-          <Totals view={view} />
-          {shown?.station && <Options station={shown.station} />}
-          {!ready && <BlockNotes plan={plan} state={state} />}
-        </div>
-        {spread === null && (
-          <SceneFigure
-            shown={shown}
-            state={state}
-            view={view}
-            yields={9}
-            className={wide ? 'basis-[17%]' : 'mx-auto h-[9em]'}
-          />
-        )}
-      </div>
+      <Middle {...{ plan, state, view, scene, lastTime }} />
       {complex && (
         <div className="shrink-0">
           <Complex parts={complex} className="mb-[0.4em]" />
@@ -127,6 +79,63 @@ export function Stage({
         <LevelBar view={view} cues={cues} />
       </div>
     </section>
+  );
+}
+
+interface MiddleProps extends Pick<Props, 'plan' | 'state' | 'view'> {
+  scene: ReturnType<typeof sceneOf>;
+  lastTime: string;
+}
+
+/** The time, and beside it how much, what next and what else there is to know. */
+function Middle({ plan, state, view, scene, lastTime }: MiddleProps) {
+  const { isNow, shown, next, spread } = scene;
+  const { nextPx } = useSizes();
+  const { width, height } = useWindow();
+  const wide = width > height * 1.05;
+  return (
+    <div data-holds className={`flex min-h-[24%] flex-1 items-stretch gap-x-[3%] ${wide ? '' : 'flex-col'}`}>
+      <BigTime
+        words={view.waiting ? 'tap' : countdown(view.remainingMs)}
+        ms={view.remainingMs}
+        className={wide ? 'shrink-0 basis-[43%]' : 'min-h-[4.2em] flex-1'}
+      />
+      <div
+        data-holds
+        className={`min-w-0 overflow-hidden leading-snug ${wide ? 'max-h-full flex-1 self-center' : 'shrink-0'}`}
+      >
+        {shown && (
+          <Amount
+            shown={shown}
+            more={isNow ? (shown.station?.kit ?? []) : []}
+            className="mb-[0.15em] text-[1.25em] leading-tight"
+          />
+        )}
+        {lastTime !== '' && (
+          <p data-yield="5" className="mb-[0.15em] text-[1.1em] leading-tight" data-testid="last-time">
+            {lastTime}
+          </p>
+        )}
+        {isNow && next && <Next next={next} maxPx={nextPx} />}
+        {!isNow && next && (
+          <div data-yield="6">
+            <Changes next={next} className="mb-[0.3em] text-[1.05em]" />
+          </div>
+        )}
+        <Totals view={view} />
+        {shown?.station && <Options station={shown.station} />}
+        {state.status !== 'ready' && <BlockNotes plan={plan} state={state} />}
+      </div>
+      {spread === null && (
+        <SceneFigure
+          shown={shown}
+          state={state}
+          view={view}
+          yields={9}
+          className={wide ? 'basis-[17%]' : 'mx-auto h-[9em]'}
+        />
+      )}
+    </div>
   );
 }
 

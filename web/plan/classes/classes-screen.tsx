@@ -48,6 +48,29 @@ function asUsual(plan: Plan, { countdown, voice }: Habits): Plan {
   return { ...plan, cues: { ...plan.cues, countdownBeforeWork: countdown, countdownBeforeEnd: countdown }, ...spoken };
 }
 
+/** Makes, copies and deletes classes. */
+function useClassActions(reload: () => void) {
+  const navigate = useNavigate();
+  const create = async (plan: Plan, asText = false) => {
+    try {
+      await api.savePlan(asUsual(plan, useLibrary.getState().habits), 0);
+      // A new class is named first.
+      navigate(`/classes/${plan.id}${asText ? '?view=text' : ''}`, { state: { fresh: !asText } });
+    } catch (e) {
+      fail('The class could not be made')(e);
+    }
+  };
+  const copy = (plan: Plan) =>
+    api.savePlan(plan, 0).then(() => navigate(`/classes/${plan.id}`), fail('The class could not be copied'));
+  const remove = ({ plan: { id, title } }: StoredPlan) =>
+    api.deletePlan(id).then(() => {
+      reload();
+      const undo = () => api.undeletePlan(id).then(reload, fail('It could not be brought back'));
+      toast.undoable(`\u201c${title}\u201d is in the bin.`, undo, { duration: 12_000 });
+    }, fail('The class could not be deleted'));
+  return { create, copy, remove };
+}
+
 /** The list of classes, each known by its shape. */
 export function ClassesScreen() {
   const [query, setQuery] = useState('');
@@ -70,48 +93,12 @@ export function ClassesScreen() {
     },
   ]);
 
-  const create = async (plan: Plan, asText = false) => {
-    try {
-      await api.savePlan(asUsual(plan, useLibrary.getState().habits), 0);
-      // A new class is named first.
-      navigate(`/classes/${plan.id}${asText ? '?view=text' : ''}`, { state: { fresh: !asText } });
-    } catch (e) {
-      fail('The class could not be made')(e);
-    }
-  };
-  const copy = (plan: Plan) =>
-    api.savePlan(plan, 0).then(() => navigate(`/classes/${plan.id}`), fail('The class could not be copied'));
-  const remove = (stored: StoredPlan) =>
-    api.deletePlan(stored.plan.id).then(() => {
-      reload();
-      const undo = () => api.undeletePlan(stored.plan.id).then(reload, fail('It could not be brought back'));
-      toast.undoable(`\u201c${stored.plan.title}\u201d is in the bin.`, undo, { duration: 12_000 });
-    }, fail('The class could not be deleted'));
-
+  const { create, copy, remove } = useClassActions(reload);
   return (
     <main id="content" className="mx-auto w-full max-w-[1240px] px-5 py-6">
       <title>Classes · Odd Round</title>
       <TodayBand />
-      <div className="mb-4 flex flex-wrap items-center gap-3">
-        <h1 className="digits text-big">Classes</h1>
-        <span className="flex-1" />
-        <SearchField label="Search classes" placeholder="Title, move or format" onSearch={setQuery} />
-        <Button onClick={() => setShown('import')}>
-          <Upload size={17} aria-hidden="true" /> Import
-        </Button>
-        <a
-          href={addressOf(files.exportFile, {})}
-          className="inline-flex min-h-11 items-center gap-2 rounded-md border border-line-strong bg-card px-4 hover:border-ink"
-        >
-          <Download size={17} aria-hidden="true" /> Export all
-        </a>
-        <Link to="/bin" className="inline-flex min-h-11 items-center px-2 underline">
-          Bin
-        </Link>
-        <Button look="strong" onClick={() => setShown('new')}>
-          <Plus size={17} aria-hidden="true" /> New class
-        </Button>
-      </div>
+      <Head onSearch={setQuery} onShow={setShown} />
       <Hint id="first">
         New here? <b>Slack Water</b> is a class to try: open it, make it ready, lead it as a trial.{' '}
         <Link to="/help" className="underline">
@@ -122,15 +109,7 @@ export function ClassesScreen() {
       {pages.state === 'loading' && <p className="text-muted">Opening…</p>}
       {pages.state === 'failed' && <KeptHere message={pages.message} query={query} onAgain={reload} />}
       <FaultList faults={pages.faults} fileOf={(f) => addressOf(plans.getDocument, { path: { id: f.id } })} />
-      {pages.state === 'ready' && pages.items.length === 0 && query === '' && pages.faults.length === 0 && (
-        <p className="max-w-prose py-8">
-          No classes yet. “New class” opens a round sheet: type the names of your stations, one after the other, and the
-          time adds itself up.
-        </p>
-      )}
-      {pages.state === 'ready' && pages.items.length === 0 && query !== '' && (
-        <p className="py-8">No class fits “{query}”.</p>
-      )}
+      {pages.state === 'ready' && pages.items.length === 0 && <None query={query} faults={pages.faults.length} />}
       {pages.items.length > 0 && (
         <LongList name="Classes" pages={pages} rowHeight={77} keyOf={(stored) => stored.plan.id}>
           {(stored) => (
@@ -163,6 +142,47 @@ export function ClassesScreen() {
         )}
       </Suspense>
     </main>
+  );
+}
+
+interface HeadProps {
+  onSearch: (query: string) => void;
+  onShow: (dialog: 'new' | 'import') => void;
+}
+
+function Head({ onSearch, onShow }: HeadProps) {
+  return (
+    <div className="mb-4 flex flex-wrap items-center gap-3">
+      <h1 className="digits text-big">Classes</h1>
+      <span className="flex-1" />
+      <SearchField label="Search classes" placeholder="Title, move or format" onSearch={onSearch} />
+      <Button onClick={() => onShow('import')}>
+        <Upload size={17} aria-hidden="true" /> Import
+      </Button>
+      <a
+        href={addressOf(files.exportFile, {})}
+        className="inline-flex min-h-11 items-center gap-2 rounded-md border border-line-strong bg-card px-4 hover:border-ink"
+      >
+        <Download size={17} aria-hidden="true" /> Export all
+      </a>
+      <Link to="/bin" className="inline-flex min-h-11 items-center px-2 underline">
+        Bin
+      </Link>
+      <Button look="strong" onClick={() => onShow('new')}>
+        <Plus size={17} aria-hidden="true" /> New class
+      </Button>
+    </div>
+  );
+}
+
+function None({ query, faults }: { query: string; faults: number }) {
+  if (query !== '') return <p className="py-8">No class fits “{query}”.</p>;
+  if (faults > 0) return null;
+  return (
+    <p className="max-w-prose py-8">
+      No classes yet. “New class” opens a round sheet: type the names of your stations, one after the other, and the
+      time adds itself up.
+    </p>
   );
 }
 

@@ -1,6 +1,14 @@
 import { useState } from 'react';
-import { moduleOf, type Plan, roundsOf } from '../../../core/class/index.ts';
-import { alternativesTo, atHand, lowImpactTwin, putMove, someOf, swapStation } from '../../../core/moves/index.ts';
+import { type Block, moduleOf, type Plan, roundsOf, type Station } from '../../../core/class/index.ts';
+import {
+  alternativesTo,
+  atHand,
+  lowImpactTwin,
+  type Move,
+  putMove,
+  someOf,
+  swapStation,
+} from '../../../core/moves/index.ts';
 import { AREA_TEXTURES, AreaMark, Button, OneOf, Select, toast, useLibrary } from '../../base/index.ts';
 import { edit, undo } from '../editing/index.ts';
 import { BasisNote } from './basis-note.tsx';
@@ -14,38 +22,8 @@ interface Props {
 
 /** The best moves to put in a station's place, for all rounds or one; and a low-impact level for the whole class. */
 export function SwapPanel({ plan, stationId, onStation }: Props) {
-  const { library, kit } = useLibrary();
-  const [round, setRound] = useState<number | null>(null);
   const block = plan.blocks.find((b) => b.stations.some((s) => s.id === stationId));
   const station = block?.stations.find((s) => s.id === stationId);
-  const all = plan.blocks.flatMap((b) => b.stations.map((s) => ({ block: b, station: s })));
-  const rounds = block && !moduleOf(block.format).traits.complex ? (roundsOf(block.format) ?? 1) : 1;
-  const reading = station ? library.read(station.move) : null;
-  const move = reading?.move ?? null;
-  const found = move
-    ? alternativesTo(library, move, {
-        used: all.map((x) => x.station.move),
-        kit: atHand(kit),
-        limit: 8,
-        sure: reading?.kind === 'known',
-        audience: plan.audience ?? [],
-        level: plan.level,
-      })
-    : [];
-  const twin = () => {
-    const made = lowImpactTwin(plan, library);
-    edit((p) => lowImpactTwin(p, library).plan);
-    const none = [
-      ...(made.without.length > 0 ? [` None known for ${someOf(made.without)}.`] : []),
-      ...(made.notKnown.length > 0 ? [` Not known whether ${someOf(made.notKnown)} land.`] : []),
-    ].join('');
-    toast.undoable(
-      made.added === 0
-        ? `${made.notKnown.length > 0 ? 'No move known here has impact and no low way yet.' : 'No move here has impact.'}${none}`
-        : `${made.added} ${made.added === 1 ? 'station has' : 'stations have'} a low-impact level beside ${made.added === 1 ? 'it' : 'them'}.${none}`,
-      undo,
-    );
-  };
   return (
     <>
       <label className="block text-small text-muted">
@@ -65,64 +43,100 @@ export function SwapPanel({ plan, stationId, onStation }: Props) {
             ))}
         </Select>
       </label>
-      {station && block && (
-        <>
-          {rounds > 1 && (
-            <label className="mt-2 flex items-center gap-2 text-small">
-              for
-              <OneOf
-                aria-label="For which rounds"
-                of={[
-                  [null, 'all rounds'],
-                  ...Array.from({ length: rounds }, (_, k) => [k + 1, `round ${k + 1} only`] as const),
-                ]}
-                value={round}
-                onPick={setRound}
-              />
-            </label>
-          )}
-          <ul className="mt-2 border-t" aria-label={`In place of ${station.move}`}>
-            {found.map((a) => (
-              <li key={a.move.name} className="flex items-center gap-2 border-b py-1.5">
-                <AreaMark area={a.move.area} />
-                <span className="min-w-0 flex-1">
-                  <span className="block truncate font-semibold">{a.move.name}</span>
-                  <span className="block text-fine text-muted">{a.reasons.join(', ')}</span>
-                </span>
-                <button
-                  type="button"
-                  className="min-h-9 rounded-md border border-line-strong px-2.5 text-small hover:border-ink"
-                  aria-label={`Put ${a.move.name} in place of ${station.move}`}
-                  onClick={() => {
-                    const { gone } = putMove(station, a.move.name, library);
-                    const went = round === null && gone.length > 0 ? ` With it went its ${gone.join(', ')}.` : '';
-                    edit((p) => swapStation(p, block.id, station.id, a.move, round, library));
-                    toast.undoable(
-                      `${a.move.name} for ${station.move}${round === null ? '' : ` in round ${round}`}.${went}`,
-                      undo,
-                    );
-                  }}
-                >
-                  Swap
-                </button>
-              </li>
-            ))}
-          </ul>
-          {reading && reading.kind !== 'known' && <BasisNote of={[{ ...block, stations: [station] }]} />}
-          {move && found.length === 0 && <p className="mt-2">The library has nothing near it.</p>}
-          {!move && <p className="mt-2">What it is is not known, so nothing can be said to be like it.</p>}
-          {AREA_TEXTURES}
-        </>
-      )}
-      <section className="mt-6 border-t pt-3">
-        <h3 className="font-semibold">Two levels</h3>
-        <p className="text-small text-muted">
-          A low-impact move beside every move with impact; both are shown side by side while you lead.
-        </p>
-        <Button className="mt-2" onClick={twin}>
-          Add a low-impact level
-        </Button>
-      </section>
+      {block && station && <Alternatives plan={plan} block={block} station={station} />}
+      <TwoLevels plan={plan} />
     </>
+  );
+}
+
+/** What could stand in a station's place, the best first. */
+function Alternatives({ plan, block, station }: { plan: Plan; block: Block; station: Station }) {
+  const { library, kit } = useLibrary();
+  const [round, setRound] = useState<number | null>(null);
+  const rounds = moduleOf(block.format).traits.complex ? 1 : (roundsOf(block.format) ?? 1);
+  const { kind, move } = library.read(station.move);
+  const found = move
+    ? alternativesTo(library, move, {
+        used: plan.blocks.flatMap((b) => b.stations.map((s) => s.move)),
+        kit: atHand(kit),
+        limit: 8,
+        sure: kind === 'known',
+        audience: plan.audience ?? [],
+        level: plan.level,
+      })
+    : [];
+  const swap = (other: Move) => {
+    const { gone } = putMove(station, other.name, library);
+    const went = round === null && gone.length > 0 ? ` With it went its ${gone.join(', ')}.` : '';
+    edit((p) => swapStation(p, block.id, station.id, other, round, library));
+    toast.undoable(`${other.name} for ${station.move}${round === null ? '' : ` in round ${round}`}.${went}`, undo);
+  };
+  return (
+    <>
+      {rounds > 1 && (
+        <label className="mt-2 flex items-center gap-2 text-small">
+          for
+          <OneOf
+            aria-label="For which rounds"
+            of={[
+              [null, 'all rounds'],
+              ...Array.from({ length: rounds }, (_, k) => [k + 1, `round ${k + 1} only`] as const),
+            ]}
+            value={round}
+            onPick={setRound}
+          />
+        </label>
+      )}
+      <ul className="mt-2 border-t" aria-label={`In place of ${station.move}`}>
+        {found.map((a) => (
+          <li key={a.move.name} className="flex items-center gap-2 border-b py-1.5">
+            <AreaMark area={a.move.area} />
+            <span className="min-w-0 flex-1">
+              <span className="block truncate font-semibold">{a.move.name}</span>
+              <span className="block text-fine text-muted">{a.reasons.join(', ')}</span>
+            </span>
+            <button
+              type="button"
+              className="min-h-9 rounded-md border border-line-strong px-2.5 text-small hover:border-ink"
+              aria-label={`Put ${a.move.name} in place of ${station.move}`}
+              onClick={() => swap(a.move)}
+            >
+              Swap
+            </button>
+          </li>
+        ))}
+      </ul>
+      {kind !== 'known' && <BasisNote of={[{ ...block, stations: [station] }]} />}
+      {move && found.length === 0 && <p className="mt-2">The library has nothing near it.</p>}
+      {!move && <p className="mt-2">What it is is not known, so nothing can be said to be like it.</p>}
+      {AREA_TEXTURES}
+    </>
+  );
+}
+
+function TwoLevels({ plan }: { plan: Plan }) {
+  const library = useLibrary((s) => s.library);
+  const twin = () => {
+    const { added, without, notKnown } = lowImpactTwin(plan, library);
+    edit((p) => lowImpactTwin(p, library).plan);
+    const none = [
+      ...(without.length > 0 ? [` None known for ${someOf(without)}.`] : []),
+      ...(notKnown.length > 0 ? [` Not known whether ${someOf(notKnown)} land.`] : []),
+    ].join('');
+    const done = `${added} ${added === 1 ? 'station has' : 'stations have'} a low-impact level beside ${added === 1 ? 'it' : 'them'}.`;
+    const nothing =
+      notKnown.length > 0 ? 'No move known here has impact and no low way yet.' : 'No move here has impact.';
+    toast.undoable(`${added === 0 ? nothing : done}${none}`, undo);
+  };
+  return (
+    <section className="mt-6 border-t pt-3">
+      <h3 className="font-semibold">Two levels</h3>
+      <p className="text-small text-muted">
+        A low-impact move beside every move with impact; both are shown side by side while you lead.
+      </p>
+      <Button className="mt-2" onClick={twin}>
+        Add a low-impact level
+      </Button>
+    </section>
   );
 }

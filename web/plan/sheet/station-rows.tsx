@@ -150,18 +150,9 @@ interface RowProps {
 
 const StationRow = memo(function StationRow(props: RowProps) {
   const { station, row, selected } = props;
-  const onChange = (to: (station: Station) => Station) => props.onChange(station.id, to);
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: station.id });
-  const [name, setName] = useState<string | null>(null);
   // Nothing is said of a name before the library is there.
   const reading = useLibrary((s) => (s.state === 'ready' ? s.library.read(station.move) : null));
-  const tooLong = name !== null && [...name.trim()].length > MOST_LETTERS;
-  const commit = () => {
-    if (tooLong) return;
-    const move = name?.trim();
-    setName(null);
-    if (move && move !== station.move) props.onRename(station.id, move);
-  };
   return (
     <div
       ref={setNodeRef}
@@ -186,55 +177,8 @@ const StationRow = memo(function StationRow(props: RowProps) {
       >
         {row + 1}
       </button>
-      <input
-        aria-label={`Name of station ${row + 1}`}
-        aria-invalid={tooLong}
-        className={`ml-1.5 h-7 min-w-0 flex-1 truncate rounded-sm border bg-transparent px-1 focus:bg-card ${tooLong ? 'border-2 border-dashed border-live' : 'border-transparent hover:border-line focus:border-line-strong'}`}
-        value={name ?? station.move}
-        style={{ fontSize: station.move.length > 44 ? 13 : station.move.length > 32 ? 14.5 : undefined }}
-        title={tooLong ? TOO_LONG : station.move}
-        onChange={(e) => setName(e.target.value)}
-        onBlur={commit}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') commit();
-          if (e.key === 'Escape') setName(null);
-          if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
-            e.preventDefault();
-            props.onMove(row, e.key === 'ArrowUp' ? -1 : 1);
-          }
-        }}
-      />
-      {tooLong && (
-        <span role="alert" className="absolute top-full left-12 z-40 bg-card px-1 text-fine text-live">
-          {TOO_LONG}
-        </span>
-      )}
-      {/* Where a mark can be pressed they lie beside the row, not over it. */}
-      <span
-        className={`absolute top-1/2 z-10 flex -translate-y-1/2 bg-paper opacity-0 focus-within:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100 ${reading && reading.kind !== 'known' ? 'pointer-events-none left-full z-30 border border-line focus-within:pointer-events-auto group-focus-within:pointer-events-auto group-hover:pointer-events-auto has-[[data-state=open]]:pointer-events-auto' : 'right-11'}`}
-      >
-        {props.open && (
-          <button
-            type="button"
-            className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"
-            onClick={() => props.open?.swap(station.id)}
-            aria-label={`Swap ${station.move} for another move`}
-            title="Swap for another move"
-          >
-            <ArrowLeftRight size={14} />
-          </button>
-        )}
-        <StationLine read={() => props.onRead(station.id) ?? station} onChange={(changed) => onChange(() => changed)} />
-        <button
-          type="button"
-          className="flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink"
-          onClick={() => props.onRemove(station.id)}
-          aria-label={`Remove ${station.move}`}
-          title="Remove"
-        >
-          <X size={14} />
-        </button>
-      </span>
+      <NameField {...props} />
+      <RowTools {...props} isKnown={reading === null || reading.kind === 'known'} />
       {reading && <NameMark name={station.move} reading={reading} onTell={props.open?.tell} />}
       {station.lowImpact && (
         <span className="text-fine text-muted" title={`Low impact beside it: ${station.lowImpact}`}>
@@ -252,34 +196,114 @@ const StationRow = memo(function StationRow(props: RowProps) {
         <span className="digits whitespace-nowrap text-fine text-muted">{weightsWords(station)}</span>
       )}
       {station.effort && <span className="text-fine text-muted">{station.effort}</span>}
-      <label className="relative mx-1 flex h-7 w-9 items-center justify-center rounded-sm text-fine hover:bg-ink/10">
-        <span
-          className={`digits ${station.sides.mode === 'none' ? 'text-line-strong' : 'text-ink'}`}
-          aria-hidden="true"
-        >
-          {sidesMark(station.sides)}
-        </span>
-        <Select
-          aria-label={`Sides of ${station.move}`}
-          title={SIDES.find((x) => x.value === sidesValue(station.sides))?.word}
-          look="bare"
-          className="absolute inset-0 cursor-pointer opacity-0"
-          value={sidesValue(station.sides)}
-          onChange={(e) => {
-            const sides = SIDES.find((x) => x.value === e.target.value)?.make();
-            if (sides) onChange((s) => ({ ...s, sides }));
-          }}
-        >
-          {SIDES.map(({ value, word }) => (
-            <option key={value} value={value} disabled={!props.apart && APART.includes(value)}>
-              {word}
-            </option>
-          ))}
-        </Select>
-      </label>
+      <SidesField {...props} />
     </div>
   );
 });
+
+/** The name of a station: kept when it is left, put back by Escape; with Alt the arrows move the row. */
+function NameField({ station, row, onRename, onMove }: Pick<RowProps, 'station' | 'row' | 'onRename' | 'onMove'>) {
+  const [name, setName] = useState<string | null>(null);
+  const tooLong = name !== null && [...name.trim()].length > MOST_LETTERS;
+  const commit = () => {
+    if (tooLong) return;
+    const move = name?.trim();
+    setName(null);
+    if (move && move !== station.move) onRename(station.id, move);
+  };
+  return (
+    <>
+      <input
+        aria-label={`Name of station ${row + 1}`}
+        aria-invalid={tooLong}
+        className={`ml-1.5 h-7 min-w-0 flex-1 truncate rounded-sm border bg-transparent px-1 focus:bg-card ${tooLong ? 'border-2 border-dashed border-live' : 'border-transparent hover:border-line focus:border-line-strong'}`}
+        value={name ?? station.move}
+        style={{ fontSize: station.move.length > 44 ? 13 : station.move.length > 32 ? 14.5 : undefined }}
+        title={tooLong ? TOO_LONG : station.move}
+        onChange={(e) => setName(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') commit();
+          if (e.key === 'Escape') setName(null);
+          if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
+            e.preventDefault();
+            onMove(row, e.key === 'ArrowUp' ? -1 : 1);
+          }
+        }}
+      />
+      {tooLong && (
+        <span role="alert" className="absolute top-full left-12 z-40 bg-card px-1 text-fine text-live">
+          {TOO_LONG}
+        </span>
+      )}
+    </>
+  );
+}
+
+const TOOL = 'flex h-7 w-7 items-center justify-center rounded-sm text-muted hover:bg-ink/10 hover:text-ink';
+
+/** What is done with a station, while the row is looked at. Where a mark can be pressed they lie beside the row, not over it. */
+function RowTools({ station, open, onRead, onChange, onRemove, isKnown }: RowProps & { isKnown: boolean }) {
+  return (
+    <span
+      className={`absolute top-1/2 z-10 flex -translate-y-1/2 bg-paper opacity-0 focus-within:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100 has-[[data-state=open]]:opacity-100 ${isKnown ? 'right-11' : 'pointer-events-none left-full z-30 border border-line focus-within:pointer-events-auto group-focus-within:pointer-events-auto group-hover:pointer-events-auto has-[[data-state=open]]:pointer-events-auto'}`}
+    >
+      {open && (
+        <button
+          type="button"
+          className={TOOL}
+          onClick={() => open.swap(station.id)}
+          aria-label={`Swap ${station.move} for another move`}
+          title="Swap for another move"
+        >
+          <ArrowLeftRight size={14} />
+        </button>
+      )}
+      <StationLine
+        read={() => onRead(station.id) ?? station}
+        onChange={(changed) => onChange(station.id, () => changed)}
+      />
+      <button
+        type="button"
+        className={TOOL}
+        onClick={() => onRemove(station.id)}
+        aria-label={`Remove ${station.move}`}
+        title="Remove"
+      >
+        <X size={14} />
+      </button>
+    </span>
+  );
+}
+
+/** On which sides a station is done, as its mark shows. */
+function SidesField({ station, apart, onChange }: Pick<RowProps, 'station' | 'apart' | 'onChange'>) {
+  const chosen = sidesValue(station.sides);
+  return (
+    <label className="relative mx-1 flex h-7 w-9 items-center justify-center rounded-sm text-fine hover:bg-ink/10">
+      <span className={`digits ${station.sides.mode === 'none' ? 'text-line-strong' : 'text-ink'}`} aria-hidden="true">
+        {sidesMark(station.sides)}
+      </span>
+      <Select
+        aria-label={`Sides of ${station.move}`}
+        title={SIDES.find((x) => x.value === chosen)?.word}
+        look="bare"
+        className="absolute inset-0 cursor-pointer opacity-0"
+        value={chosen}
+        onChange={(e) => {
+          const sides = SIDES.find((x) => x.value === e.target.value)?.make();
+          if (sides) onChange(station.id, (s) => ({ ...s, sides }));
+        }}
+      >
+        {SIDES.map(({ value, word }) => (
+          <option key={value} value={value} disabled={!apart && APART.includes(value)}>
+            {word}
+          </option>
+        ))}
+      </Select>
+    </label>
+  );
+}
 
 const MOST_LETTERS = 80;
 const TOO_LONG = `A name has at most ${MOST_LETTERS} letters`;
