@@ -6,6 +6,7 @@ import { placeWords } from '../../../core/class/index.ts';
 import {
   addDays,
   addMonths,
+  type CalendarItem,
   type Conflict,
   classInSlot,
   conflictsIn,
@@ -102,12 +103,13 @@ export function CalendarScreen() {
                 entries={entries}
                 led={led}
                 offs={(d) => offOn(items, d)?.why ?? null}
-                onOpen={(e) => {
-                  const { item } = e;
-                  if (item.kind === 'slot')
-                    setOpen({ kind: 'entry', item: classInSlot(item, e.day, nanoid(12)), isNew: true });
-                  else setOpen({ kind: 'entry', item, isNew: false });
-                }}
+                onOpen={({ item, day: on }) =>
+                  setOpen(
+                    item.kind === 'slot'
+                      ? { kind: 'entry', item: classInSlot(item, on, nanoid(12)), isNew: true }
+                      : { kind: 'entry', item, isNew: false },
+                  )
+                }
                 onNew={(d) => setOpen({ kind: 'entry', item: newClass(d), isNew: true })}
                 onMove={(e, to) => {
                   const { item } = e;
@@ -117,38 +119,54 @@ export function CalendarScreen() {
                   else void changeClass(item, false, { day: to }, 'this', movedWords);
                 }}
               />
-              {open?.kind === 'entry' && (
-                <EntryDialog
-                  item={open.item}
-                  isNew={open.isNew}
-                  onSlot={(id) => setOpen({ kind: 'slot', id })}
-                  onClose={() => setOpen(null)}
-                />
-              )}
-              {open?.kind === 'slot' && (
-                <SlotDialog
-                  slot={items.find((i) => i.kind === 'slot' && i.id === open.id) ?? null}
-                  day={day}
-                  onClose={() => setOpen(null)}
-                />
-              )}
-              {open?.kind === 'off' && <OffDialog items={items} day={open.day} onClose={() => setOpen(null)} />}
-              {open?.kind === 'move' && (
-                <MoveOne
-                  item={open.item}
-                  day={open.day}
-                  onChoose={(scope) => {
-                    setOpen(null);
-                    if (scope) void changeClass(open.item, false, { day: open.day }, scope, movedWords);
-                  }}
-                />
-              )}
+              <Opened {...{ open, setOpen, items, day }} />
             </>
           );
         }}
       </WhenLoaded>
     </main>
   );
+}
+
+interface OpenedProps {
+  open: Open;
+  setOpen: (open: Open) => void;
+  items: readonly CalendarItem[];
+  day: string;
+}
+
+function Opened({ open, setOpen, items, day }: OpenedProps) {
+  const onClose = () => setOpen(null);
+  switch (open?.kind) {
+    case 'entry':
+      return (
+        <EntryDialog
+          item={open.item}
+          isNew={open.isNew}
+          onSlot={(id) => setOpen({ kind: 'slot', id })}
+          onClose={onClose}
+        />
+      );
+    case 'slot': {
+      const slot = items.find((i) => i.kind === 'slot' && i.id === open.id) ?? null;
+      return <SlotDialog slot={slot} day={day} onClose={onClose} />;
+    }
+    case 'off':
+      return <OffDialog items={items} day={open.day} onClose={onClose} />;
+    case 'move':
+      return (
+        <MoveOne
+          item={open.item}
+          day={open.day}
+          onChoose={(scope) => {
+            onClose();
+            if (scope) void changeClass(open.item, false, { day: open.day }, scope, movedWords);
+          }}
+        />
+      );
+    default:
+      return null;
+  }
 }
 
 const weekOf = (day: string) => Array.from({ length: 7 }, (_, k) => addDays(mondayOf(day), k));

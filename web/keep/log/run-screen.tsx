@@ -51,7 +51,6 @@ function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
   const notes = summary.deviations.filter((d) => d.ms >= 500);
   const record = useMemo(() => recordOf(run.plan, run.events, Date.now()), [run]);
   const changes = useMemo(() => changesOf(run.plan, run.events), [run]);
-  const density = densityOf(record);
   const effort = sessionEffort(record.closing);
   return (
     <main id="content" className="mx-auto w-full max-w-[1240px] px-5 py-6">
@@ -71,44 +70,8 @@ function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
         )}
       </h1>
       <RunControls run={run} state={state} hasEnd={open === null} onChanged={onChanged} />
-      <dl className="mt-4 mb-6 flex flex-wrap gap-x-10 gap-y-3">
-        <Figure name="planned" value={formatDuration(summary.plannedMs)} />
-        <Figure
-          name={open ? 'by the clock' : 'actual'}
-          value={formatDuration(summary.actualMs)}
-          note={open ? '' : formatChange(summary.actualMs - summary.plannedMs)}
-        />
-        <Figure name="paused" value={formatDuration(summary.pausedMs)} />
-        <Figure name={open ? 'work by the clock' : 'work done'} value={formatDuration(summary.workMs)} />
-        {!open && density !== null && (
-          <Figure name="density" value={`${Math.round(density * 100)} %`} note="work of the whole" />
-        )}
-        {effort && (
-          <Figure
-            name="how hard"
-            value={`${Math.round(effort.effort * 10) / 10} of 10`}
-            note={effort.by === 'instructor' ? 'said the instructor' : `said ${effort.said} of the ${effort.by}`}
-          />
-        )}
-        {effort && !open && (
-          <Figure
-            name="load"
-            value={String(Math.round(sessionLoad(effort.effort, record.totalMs)))}
-            note="how hard × minutes"
-          />
-        )}
-        <Figure name="ended" value={open ? 'no end recorded' : run.status} />
-      </dl>
-      {open && (
-        <p className="-mt-2 mb-6 max-w-prose border-l-[3px] border-live pl-3">
-          {open.heardMs === null
-            ? 'Nothing was recorded after the start.'
-            : `The last entry came ${formatDuration(open.heardMs)} in.`}{' '}
-          {state.status === 'finished'
-            ? 'The desk was closed before the end: what was done after that is not known. The figures are those of the clock alone.'
-            : 'It may be running still, or its desk was closed: what was done after that is not known.'}
-        </p>
-      )}
+      <Sums {...{ run, summary, record, open }} />
+      {open && <NoEnd {...open} finished={state.status === 'finished'} />}
       <FaultList faults={run.faults} />
       <PlannedActual run={run} state={state} name={open ? 'the clock' : 'actual'} />
       <EverySetAndGap run={run} />
@@ -150,6 +113,64 @@ function Run({ run, onChanged }: { run: StoredRun; onChanged: () => void }) {
       <RunOut run={run} />
       <RunClose run={run} state={state} onChanged={onChanged} />
     </main>
+  );
+}
+
+type End = ReturnType<typeof openEnd>;
+
+interface SumsProps {
+  run: StoredRun;
+  summary: ReturnType<typeof summarise>;
+  record: RunRecord;
+  open: End;
+}
+
+/** What the run comes to; where it has no recorded end, what the clock says of it. */
+function Sums({ run, summary, record, open }: SumsProps) {
+  const density = densityOf(record);
+  const effort = sessionEffort(record.closing);
+  return (
+    <dl className="mt-4 mb-6 flex flex-wrap gap-x-10 gap-y-3">
+      <Figure name="planned" value={formatDuration(summary.plannedMs)} />
+      <Figure
+        name={open ? 'by the clock' : 'actual'}
+        value={formatDuration(summary.actualMs)}
+        note={open ? '' : formatChange(summary.actualMs - summary.plannedMs)}
+      />
+      <Figure name="paused" value={formatDuration(summary.pausedMs)} />
+      <Figure name={open ? 'work by the clock' : 'work done'} value={formatDuration(summary.workMs)} />
+      {!open && density !== null && (
+        <Figure name="density" value={`${Math.round(density * 100)} %`} note="work of the whole" />
+      )}
+      {effort && (
+        <Figure
+          name="how hard"
+          value={`${Math.round(effort.effort * 10) / 10} of 10`}
+          note={effort.by === 'instructor' ? 'said the instructor' : `said ${effort.said} of the ${effort.by}`}
+        />
+      )}
+      {effort && !open && (
+        <Figure
+          name="load"
+          value={String(Math.round(sessionLoad(effort.effort, record.totalMs)))}
+          note="how hard × minutes"
+        />
+      )}
+      <Figure name="ended" value={open ? 'no end recorded' : run.status} />
+    </dl>
+  );
+}
+
+function NoEnd({ heardMs, finished }: NonNullable<End> & { finished: boolean }) {
+  return (
+    <p className="-mt-2 mb-6 max-w-prose border-l-[3px] border-live pl-3">
+      {heardMs === null
+        ? 'Nothing was recorded after the start.'
+        : `The last entry came ${formatDuration(heardMs)} in.`}{' '}
+      {finished
+        ? 'The desk was closed before the end: what was done after that is not known. The figures are those of the clock alone.'
+        : 'It may be running still, or its desk was closed: what was done after that is not known.'}
+    </p>
   );
 }
 

@@ -104,64 +104,54 @@ const dayWord = (p: TrendPoint) => format(new Date(p.at), 'd MMM');
 /** Sessions that are listed before all are asked for. */
 const LATEST = 20;
 
-function Course({ move, points }: { move: string; points: readonly TrendPoint[] }) {
-  const [every, setEvery] = useState(false);
-  const option = useMemo(() => {
-    const axes = plainAxes(points.map(dayWord));
-    const weighted = points.some((p) => p.weightKg !== null);
-    return {
-      ...axes,
-      grid: { ...axes.grid, right: weighted ? 60 : 16 },
-      yAxis: weighted
+/** Best sets by their reps and the heaviest weights, over the days. */
+function chartOf(points: readonly TrendPoint[]) {
+  const axes = plainAxes(points.map(dayWord));
+  const weighted = points.some((p) => p.weightKg !== null);
+  return {
+    ...axes,
+    grid: { ...axes.grid, right: weighted ? 60 : 16 },
+    yAxis: weighted
+      ? [
+          axes.yAxis,
+          {
+            ...axes.yAxis,
+            axisLabel: { ...axes.yAxis.axisLabel, formatter: '{value} kg' },
+            splitLine: { show: false },
+          },
+        ]
+      : axes.yAxis,
+    series: [
+      {
+        type: 'line',
+        name: 'best set, reps',
+        data: points.map((p) => p.bestReps),
+        connectNulls: true,
+        ...styleOf(0),
+      },
+      ...(weighted
         ? [
-            axes.yAxis,
             {
-              ...axes.yAxis,
-              axisLabel: { ...axes.yAxis.axisLabel, formatter: '{value} kg' },
-              splitLine: { show: false },
+              type: 'line',
+              name: 'heaviest, kg',
+              yAxisIndex: 1,
+              data: points.map((p) => p.weightKg),
+              connectNulls: true,
+              ...styleOf(1),
             },
           ]
-        : axes.yAxis,
-      series: [
-        {
-          type: 'line',
-          name: 'best set, reps',
-          data: points.map((p) => p.bestReps),
-          connectNulls: true,
-          ...styleOf(0),
-        },
-        ...(weighted
-          ? [
-              {
-                type: 'line',
-                name: 'heaviest, kg',
-                yAxisIndex: 1,
-                data: points.map((p) => p.weightKg),
-                connectNulls: true,
-                ...styleOf(1),
-              },
-            ]
-          : []),
-      ],
-    };
-  }, [points]);
-  const last = points.at(-1);
-  const counted = points.filter((p) => p.bestReps !== null);
-  const best = counted.reduce<TrendPoint | null>((a, b) => (a && (a.bestReps ?? 0) > (b.bestReps ?? 0) ? a : b), null);
+        : []),
+    ],
+  };
+}
+
+function Course({ move, points }: { move: string; points: readonly TrendPoint[] }) {
+  const [every, setEvery] = useState(false);
+  const option = useMemo(() => chartOf(points), [points]);
   const latest = [...points].reverse().slice(0, every ? points.length : LATEST);
-  const heaviest = points.reduce<TrendPoint | null>(
-    (a, b) => (b.weightKg !== null && b.weightKg >= (a?.weightKg ?? 0) ? b : a),
-    null,
-  );
   return (
     <>
-      <dl className="mb-4 flex flex-wrap gap-x-10 gap-y-2">
-        {best?.bestReps !== null && best !== null && <Fact name="best set" point={best} value={setWords(best)} />}
-        {last && last.bestReps !== null && <Fact name="last time" point={last} value={setWords(last)} />}
-        {heaviest && heaviest.weightKg !== null && (
-          <Fact name="heaviest" point={heaviest} value={weightWords(heaviest.weightKg)} />
-        )}
-      </dl>
+      <Facts points={points} />
       <Charted
         title="Session by session"
         label={points
@@ -210,6 +200,26 @@ function Course({ move, points }: { move: string; points: readonly TrendPoint[] 
         </Button>
       )}
     </>
+  );
+}
+
+/** The best set, the last and the heaviest. */
+function Facts({ points }: { points: readonly TrendPoint[] }) {
+  const last = points.at(-1);
+  const counted = points.filter((p) => p.bestReps !== null);
+  const best = counted.reduce<TrendPoint | null>((a, b) => (a && (a.bestReps ?? 0) > (b.bestReps ?? 0) ? a : b), null);
+  const heaviest = points.reduce<TrendPoint | null>(
+    (a, b) => (b.weightKg !== null && b.weightKg >= (a?.weightKg ?? 0) ? b : a),
+    null,
+  );
+  return (
+    <dl className="mb-4 flex flex-wrap gap-x-10 gap-y-2">
+      {best?.bestReps !== null && best !== null && <Fact name="best set" point={best} value={setWords(best)} />}
+      {last && last.bestReps !== null && <Fact name="last time" point={last} value={setWords(last)} />}
+      {heaviest && heaviest.weightKg !== null && (
+        <Fact name="heaviest" point={heaviest} value={weightWords(heaviest.weightKg)} />
+      )}
+    </dl>
   );
 }
 

@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
+import { Suspense, useEffect, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Plan } from '../../../core/class/index.ts';
 import { lastTimeWords } from '../../../core/record/index.ts';
@@ -9,19 +9,16 @@ import {
   isTyping,
   keepText,
   local,
-  useActions,
   useFrames,
   useLastSets,
   useLibrary,
-  usePreferences,
   useRunLock,
   useWakeLock,
   useWindow,
 } from '../../base/index.ts';
 import { PulseLine, pulse } from '../pulse/index.ts';
-import { closeRun, command, openRun, sound, takeOver, undoLast, useDesk } from '../session/index.ts';
+import { closeRun, openRun, useDesk } from '../session/index.ts';
 import { CueRuler, fieldStyle, Stage } from '../stage/index.ts';
-import { KEYS } from './commands.ts';
 import { DeskControls } from './desk-controls.tsx';
 import { AskedForSound, ClockJumped, FollowingFooter } from './desk-lead.tsx';
 import { TopLine } from './desk-top.tsx';
@@ -33,6 +30,15 @@ import { RepsSheet } from './reps-sheet.tsx';
 import type { SheetName } from './sheet-name.ts';
 import { slotEndMs } from './slot-end.ts';
 import { OneMoreSheet, SwapSheet } from './swap-sheet.tsx';
+import {
+  deskNow,
+  useDeskActions,
+  useDeskKeys,
+  useFinish,
+  useHeldEnd,
+  useShake,
+  useUnlockOnGesture,
+} from './use-desk.ts';
 import { useMediaKeys } from './use-media-keys.ts';
 
 /** Leading a class: one run, the whole window, no aim needed. */
@@ -52,41 +58,18 @@ export function DeskScreen() {
   return <Desk runId={runId} plan={folded.plan} folded={folded} />;
 }
 
-const SHEET_KEYS: Record<string, SheetName> = {
-  c: 'reps',
-  f: 'finish',
-  s: 'swap',
-  o: 'again',
-  n: 'note',
-  m: 'more',
-  w: 'share',
-  p: 'people',
-  b: 'pulse',
-};
 /** A run that will be over the slot by more than this is offered help at once. */
 const LATE_MS = 30_000;
 const LYING_KEY = 'odd-round.lying';
 
-const deskNow = () => sound.now();
-
 function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunState }) {
   const now = useFrames(deskNow);
-  const cues = useDesk((s) => s.cues);
-  const events = useDesk((s) => s.run?.events);
   const leads = useDesk((s) => s.leads);
   const state = advance(folded, now);
   const view = viewOf(state);
   const phase = fieldOf(view.interval);
-  const shownBlock = (view.interval ?? view.nextWork)?.blockIndex ?? 0;
-  const reached = useMemo(() => placeInComplex(plan, events ?? [], shownBlock), [plan, events, shownBlock]);
-  const lastSets = useLastSets(plan.id, runId);
-  const lastWords = useMemo(() => {
-    const set = setCounted({ plan, intervals: state.intervals, index: state.index });
-    return set ? lastTimeWords(lastSets, set, plan.squads ?? []) : '';
-  }, [plan, state.intervals, state.index, lastSets]);
   const over = state.status === 'finished' || state.status === 'abandoned';
-  useWakeLock(state.status === 'running' || state.status === 'paused');
-  useFinish(folded, state, leads);
+  const underWay = state.status === 'running' || state.status === 'paused';
   const [sheet, setSheet] = useState<SheetName | null>(null);
   const [lying, setLying] = useState(() => local.getItem(LYING_KEY) === '1');
   const lie = (on: boolean) => {
@@ -95,16 +78,14 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
   };
   const loadLibrary = useLibrary((s) => s.load);
   useEffect(() => void loadLibrary(), [loadLibrary]);
+  useWakeLock(underWay);
+  useFinish(folded, state, leads);
   useDeskActions(setSheet, () => lie(!lying));
   useDeskKeys(state, view, leads, { onSheet: setSheet, onLying: () => lie(!lying) });
   useShake(state, view);
-  const ending = useHeldEnd(leads && (state.status === 'running' || state.status === 'paused'));
-  const close = () => setSheet(null);
-  const slotEnd = state.startedAtMs === null ? null : slotEndMs(plan, state.startedAtMs);
-  const overMs = slotEnd !== null && view.projectedEndAtMs !== null ? view.projectedEndAtMs - slotEnd : 0;
   useUnlockOnGesture();
-  useMediaKeys(plan.title, leads && (state.status === 'running' || state.status === 'paused'));
-  const size = useWindow();
+  useMediaKeys(plan.title, leads && underWay);
+  const ending = useHeldEnd(leads && underWay);
   return (
     <main
       data-phase={phase}
@@ -132,201 +113,92 @@ function Desk({ runId, plan, folded }: { runId: string; plan: Plan; folded: RunS
           <CloseScreen state={state} runId={runId} />
         </Suspense>
       ) : (
-        <Stage plan={plan} state={state} view={view} cues={cues} reached={reached} lastTime={lastWords} />
-      )}
-      {!over && (
         <>
+          <Now runId={runId} state={state} view={view} />
           {leads && <AskedForSound />}
           {leads && <ClockJumped />}
-          {leads && sheet === null && (
-            <PulseLine
-              gap={view.interval !== null && view.interval.kind !== 'work'}
-              isHeld={view.interval?.untilTap === true}
-            />
-          )}
-          {sheet === null && (
-            <>
-              {size.height >= 700 && size.width >= 700 && <Ruler state={state} view={view} />}
-              {leads && overMs > LATE_MS && state.status === 'running' && size.height >= 700 && (
-                <LateNote overMs={overMs} onOpen={() => setSheet('finish')} />
-              )}
-              {leads ? <DeskControls state={state} view={view} onSheet={setSheet} /> : <FollowingFooter />}
-            </>
-          )}
-          {sheet === 'people' && <PeopleSheet state={state} view={view} onClose={close} />}
-          {sheet === 'more' && (
-            <MoreSheet state={state} view={view} lying={lying} onLying={lie} onSheet={setSheet} onClose={close} />
-          )}
-          {sheet === 'reps' && <RepsSheet runId={runId} state={state} onClose={close} />}
-          {sheet === 'finish' && <FinishSheet state={state} onClose={close} />}
-          {sheet === 'swap' && <SwapSheet state={state} onClose={close} />}
-          {sheet === 'again' && <OneMoreSheet state={state} onClose={close} />}
-          {sheet === 'note' && <NoteSheet state={state} onClose={close} />}
-          <Suspense>
-            {sheet === 'pulse' && <PulseOver plan={plan} onClose={close} />}
-            {sheet === 'share' && <ShareSheet runId={runId} onClose={close} />}
-          </Suspense>
+          {sheet === null && <Below state={state} view={view} onSheet={setSheet} />}
+          <Sheets {...{ runId, state, view, sheet, setSheet, lying, lie }} />
         </>
       )}
     </main>
   );
 }
 
-/** A run that has come to its end by itself is finished in the record too, at that instant, by the desk that leads. */
-function useFinish(folded: RunState, state: RunState, leads: boolean): void {
-  const ranOut = leads && state.status === 'finished' && folded.status === 'running';
-  useEffect(() => {
-    if (ranOut) void command({ type: 'finish' });
-  }, [ranOut]);
+interface At {
+  state: RunState;
+  view: RunView;
 }
 
-/** Any tap or key turns the sound on when the browser had to hold it back, after a reload for one. */
-function useUnlockOnGesture(): void {
-  const started = useDesk((s) => s.folded?.startedAtMs != null);
-  const soundOn = useDesk((s) => s.soundOn);
-  useEffect(() => {
-    if (!started || soundOn) return;
-    const unlock = () => void sound.unlock();
-    window.addEventListener('pointerdown', unlock);
-    window.addEventListener('keydown', unlock);
-    return () => {
-      window.removeEventListener('pointerdown', unlock);
-      window.removeEventListener('keydown', unlock);
-    };
-  }, [started, soundOn]);
+/** What now, how long, what next; with where the complex goes on, and what was done in this set the last time. */
+function Now({ runId, state, view }: At & { runId: string }) {
+  const { plan, intervals, index } = state;
+  const cues = useDesk((s) => s.cues);
+  const events = useDesk((s) => s.run?.events);
+  const shownBlock = (view.interval ?? view.nextWork)?.blockIndex ?? 0;
+  const reached = useMemo(() => placeInComplex(plan, events ?? [], shownBlock), [plan, events, shownBlock]);
+  const lastSets = useLastSets(plan.id, runId);
+  const lastTime = useMemo(() => {
+    const set = setCounted({ plan, intervals, index });
+    return set ? lastTimeWords(lastSets, set, plan.squads ?? []) : '';
+  }, [plan, intervals, index, lastSets]);
+  return <Stage {...{ plan, state, view, cues, reached, lastTime }} />;
 }
 
-/** What the desk does, by name, for the palette and the sheet of keys; the keys themselves are heard by the desk. */
-function useDeskActions(onSheet: (name: SheetName) => void, onLying: () => void): void {
-  const press = (key: string) => () => {
-    const { folded, leads } = useDesk.getState();
-    const state = folded && advance(folded, deskNow());
-    const what = state && leads ? KEYS[key]?.(state, viewOf(state)) : null;
-    if (what) void command(what);
-  };
-  const sheet = (name: SheetName) => () => onSheet(name);
-  const actions: [string, string, () => void][] = [
-    ['Start, pause, resume, go on', 'Space', press(' ')],
-    ['Skip', '→', press('ArrowRight')],
-    ['Back, or again from its start', '←', press('ArrowLeft')],
-    ['Ten seconds more', '+', press('+')],
-    ['Ten seconds less', '−', press('-')],
-    ['Hold, or let go', 'h', press('h')],
-    ['One more round', 'r', press('r')],
-    ['Drop a round', 'd', press('d')],
-    ['Reps', 'c', sheet('reps')],
-    ['Finish by', 'f', sheet('finish')],
-    ['Swap the move', 's', sheet('swap')],
-    ['One more interval', 'o', sheet('again')],
-    ['Note', 'n', sheet('note')],
-    ['Screens that follow', 'w', sheet('share')],
-    ['People', 'p', sheet('people')],
-    ['Pulse', 'b', sheet('pulse')],
-    ['Undo the last change', 'u', () => void undoLast()],
-    ['Lying down', 'l', onLying],
-    ['More', 'm', sheet('more')],
-    ['Finish now, from More; or hold E for a second', 'e', sheet('more')],
-    ['Take over from another desk', 't', () => void takeOver()],
-  ];
-  useActions(
-    'The desk',
-    actions.map(([name, key, run]) => ({ name, key, run, heard: true as const })),
+/** What stands below the stage while no sheet is open: the ruler, what presses, and what the run is led by. */
+function Below({ state, view, onSheet }: At & { onSheet: (sheet: SheetName) => void }) {
+  const leads = useDesk((s) => s.leads);
+  const { width, height } = useWindow();
+  const slotEnd = state.startedAtMs === null ? null : slotEndMs(state.plan, state.startedAtMs);
+  const overMs = slotEnd !== null && view.projectedEndAtMs !== null ? view.projectedEndAtMs - slotEnd : 0;
+  if (!leads)
+    return (
+      <>
+        {height >= 700 && width >= 700 && <Ruler state={state} view={view} />}
+        <FollowingFooter />
+      </>
+    );
+  return (
+    <>
+      <PulseLine
+        gap={view.interval !== null && view.interval.kind !== 'work'}
+        isHeld={view.interval?.untilTap === true}
+      />
+      {height >= 700 && width >= 700 && <Ruler state={state} view={view} />}
+      {overMs > LATE_MS && state.status === 'running' && height >= 700 && (
+        <LateNote overMs={overMs} onOpen={() => onSheet('finish')} />
+      )}
+      <DeskControls state={state} view={view} onSheet={onSheet} />
+    </>
   );
 }
 
-interface KeyTargets {
-  onSheet: (name: SheetName) => void;
-  onLying: () => void;
+interface SheetsProps extends At {
+  runId: string;
+  sheet: SheetName | null;
+  setSheet: (sheet: SheetName | null) => void;
+  lying: boolean;
+  lie: (on: boolean) => void;
 }
 
-function useDeskKeys(state: RunState, view: RunView, leads: boolean, on: KeyTargets): void {
-  const onKey = useEffectEvent((e: KeyboardEvent) => {
-    if (e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey || e.repeat || isTyping(e.target)) return;
-    const key = e.key.length === 1 ? e.key.toLowerCase() : e.key;
-    const isLetter = key.length === 1 && key !== ' ';
-    if (isLetter && !usePreferences.getState().shortcuts) return;
-    // What the keyboard has chosen is pressed by Space, a volume moved by its arrows.
-    if (key === ' ' && isPressable(e.target)) return;
-    if (key.startsWith('Arrow') && e.target instanceof HTMLInputElement) return;
-    // What lies over the desk has its own keys.
-    if (e.target instanceof Element && e.target.closest('[data-over-desk]')) return;
-    if (!leads) {
-      if (key === 't') void takeOver();
-      else if (key === 'l') on.onLying();
-      else if (key === 'w') on.onSheet('share');
-      return;
-    }
-    const sheet = state.status === 'ready' && key !== 'm' ? undefined : SHEET_KEYS[key];
-    if (sheet || key === 'l' || key === 'u') {
-      e.preventDefault();
-      if (sheet) on.onSheet(sheet);
-      else if (key === 'l') on.onLying();
-      else void undoLast();
-      return;
-    }
-    const what = KEYS[key]?.(state, view);
-    if (!what) return;
-    e.preventDefault();
-    void command(what);
-  });
-  // One listener for the life of the desk: one exchanged at every redraw could miss the key that caused the redraw.
-  useEffect(() => {
-    const heard = (e: KeyboardEvent) => onKey(e);
-    window.addEventListener('keydown', heard);
-    return () => window.removeEventListener('keydown', heard);
-  }, []);
-}
-
-/** How long a key is held that ends the run, ms. */
-const END_HELD_MS = 1000;
-
-/** E held for a second finishes the run; gives whether it is being held. */
-function useHeldEnd(mayEnd: boolean): boolean {
-  const [held, setHeld] = useState(false);
-  const onDown = useEffectEvent((e: KeyboardEvent) => {
-    const isIt = e.key.toLowerCase() === 'e' && !e.repeat && !e.ctrlKey && !e.metaKey && !e.altKey;
-    const isOver = e.target instanceof Element && e.target.closest('[data-over-desk], [role="dialog"]') !== null;
-    return isIt && mayEnd && !isOver && !isTyping(e.target) && usePreferences.getState().shortcuts;
-  });
-  useEffect(() => {
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    const stop = () => {
-      clearTimeout(timer);
-      setHeld(false);
-    };
-    const down = (e: KeyboardEvent) => {
-      if (!onDown(e)) return;
-      setHeld(true);
-      timer = setTimeout(() => {
-        stop();
-        void command({ type: 'finish' });
-      }, END_HELD_MS);
-    };
-    window.addEventListener('keydown', down);
-    window.addEventListener('keyup', stop);
-    window.addEventListener('blur', stop);
-    return () => {
-      stop();
-      window.removeEventListener('keydown', down);
-      window.removeEventListener('keyup', stop);
-      window.removeEventListener('blur', stop);
-    };
-  }, []);
-  return held;
-}
-
-/** In silent running the device shakes where a tone would sound, longer where something begins. */
-function useShake(state: RunState, view: RunView): void {
-  const cues = useDesk((s) => s.cues);
-  const last = useRef(view.positionMs);
-  const silent = state.plan.silent === true && state.status === 'running';
-  useEffect(() => {
-    const from = last.current;
-    last.current = view.positionMs;
-    if (!silent || typeof navigator.vibrate !== 'function') return;
-    const due = cues.find((c) => c.tone !== null && c.atMs > from && c.atMs <= view.positionMs);
-    if (due) navigator.vibrate(due.tone === 'tick' ? 80 : [200, 80, 200]);
-  }, [cues, silent, view.positionMs]);
+function Sheets({ runId, state, view, sheet, setSheet, lying, lie }: SheetsProps) {
+  const onClose = () => setSheet(null);
+  const shared = { state, view, onClose };
+  return (
+    <>
+      {sheet === 'people' && <PeopleSheet {...shared} />}
+      {sheet === 'more' && <MoreSheet {...shared} lying={lying} onLying={lie} onSheet={setSheet} />}
+      {sheet === 'reps' && <RepsSheet runId={runId} state={state} onClose={onClose} />}
+      {sheet === 'finish' && <FinishSheet state={state} onClose={onClose} />}
+      {sheet === 'swap' && <SwapSheet state={state} onClose={onClose} />}
+      {sheet === 'again' && <OneMoreSheet state={state} onClose={onClose} />}
+      {sheet === 'note' && <NoteSheet state={state} onClose={onClose} />}
+      <Suspense>
+        {sheet === 'pulse' && <PulseOver plan={state.plan} onClose={onClose} />}
+        {sheet === 'share' && <ShareSheet runId={runId} onClose={onClose} />}
+      </Suspense>
+    </>
+  );
 }
 
 /** A flash for every tone: the class that cannot hear it, or hears only the music, sees it. */

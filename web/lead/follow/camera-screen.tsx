@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import type { RunState, RunView } from '../../../core/time/index.ts';
 import { fieldOf, phaseWord, sceneOf } from '../../../core/voice/index.ts';
 import { useWindow } from '../../base/index.ts';
@@ -139,26 +139,12 @@ function ChooseLook({ code }: { code: string }) {
       </fieldset>
       <fieldset className="flex flex-wrap items-center gap-x-5 gap-y-1">
         <legend className="text-small text-muted">Field behind it</legend>
-        <label className="flex min-h-11 items-center gap-2">
-          <input
-            type="radio"
-            name="field"
-            className="size-5 accent-ink"
-            checked={colour === null}
-            onChange={() => setColour(null)}
-          />
+        <Radio name="field" checked={colour === null} onChoose={() => setColour(null)}>
           none: the picture shows through
-        </label>
-        <label className="flex min-h-11 items-center gap-2">
-          <input
-            type="radio"
-            name="field"
-            className="size-5 accent-ink"
-            checked={colour !== null}
-            onChange={() => setColour(KEY_FIELD)}
-          />
+        </Radio>
+        <Radio name="field" checked={colour !== null} onChoose={() => setColour(KEY_FIELD)}>
           one colour, to be taken out
-        </label>
+        </Radio>
         {colour !== null && (
           <input
             type="color"
@@ -170,17 +156,10 @@ function ChooseLook({ code }: { code: string }) {
       </fieldset>
       <fieldset className="mb-4 flex flex-wrap gap-x-5">
         <legend className="text-small text-muted">Shape of the picture</legend>
-        {Object.entries(SHAPES).map(([key, s]) => (
-          <label key={key} className="flex min-h-11 items-center gap-2">
-            <input
-              type="radio"
-              name="shape"
-              className="size-5 accent-ink"
-              checked={shape === key}
-              onChange={() => setShape(key as keyof typeof SHAPES)}
-            />
-            {s.name}
-          </label>
+        {(['wide', 'tall'] as const).map((key) => (
+          <Radio key={key} name="shape" checked={shape === key} onChoose={() => setShape(key)}>
+            {SHAPES[key].name}
+          </Radio>
         ))}
       </fieldset>
       <div
@@ -201,5 +180,20 @@ function ChooseLook({ code }: { code: string }) {
         />
       </div>
     </main>
+  );
+}
+
+function Radio(props: { name: string; checked: boolean; onChoose: () => void; children: ReactNode }) {
+  return (
+    <label className="flex min-h-11 items-center gap-2">
+      <input
+        type="radio"
+        name={props.name}
+        className="size-5 accent-ink"
+        checked={props.checked}
+        onChange={props.onChoose}
+      />
+      {props.children}
+    </label>
   );
 }
