@@ -157,107 +157,92 @@ export function stretchedPath(st: Stretched, s: Skeleton, see: Seen, ms: number,
   return `M${n(x1)} ${n(y1)}L${n(x2)} ${n(y2)}`;
 }
 
-/** A thing of the room, seen from the side or the front. */
-export function placedPath(kind: PlacedKind, at: number, view: View, see: Seen): string {
-  const { top, deep } = PLACED[kind];
-  const flat = view === 'quarter' ? see([at, 0, 0]) : ([at * UNITS, 0] as const);
-  const x = flat[0];
-  const floor = flat[1];
-  const half = (deep * UNITS) / 2;
-  const up = floor - top * UNITS;
-  const box = (l: number, t: number, r: number, b: number) => `M${n(l)} ${n(t)}H${n(r)}V${n(b)}H${n(l)}Z`;
-  const disc = (cx: number, cy: number, r: number) => hullPath([{ x: cx, y: cy, r }]);
-  switch (kind) {
-    case 'floor':
-      return '';
-    case 'mat':
-      return box(x - half, 0, x + half, 2.4);
-    case 'step':
-    case 'box':
-      return box(x - half, up, x + half, floor);
-    case 'stool':
-    case 'bench':
-    case 'long bench':
-      return (
-        box(x - half, up, x + half, up + 7) +
-        box(x - half + 3, up + 7, x - half + 7, floor) +
-        box(x + half - 7, up + 7, x + half - 3, floor)
-      );
-    case 'chair':
-      if (view === 'front')
-        return (
-          box(-24, up, 24, up + 5) +
-          box(-24, up + 5, -20, floor) +
-          box(20, up + 5, 24, floor) +
-          box(-24, up - 42, -20, up) +
-          box(20, up - 42, 24, up) +
-          box(-24, up - 42, 24, up - 34)
-        );
-      // Its back is behind the one who sits, who looks to the right.
-      return (
+/** A prop of the room as it is seen, in units of the drawing: its middle, floor, top, height and half its depth. */
+interface Standing {
+  x: number;
+  floor: number;
+  up: number;
+  high: number;
+  half: number;
+  view: View;
+}
+
+const box = (l: number, t: number, r: number, b: number) => `M${n(l)} ${n(t)}H${n(r)}V${n(b)}H${n(l)}Z`;
+const disc = (cx: number, cy: number, r: number) => hullPath([{ x: cx, y: cy, r }]);
+const solid = ({ x, half, up, floor }: Standing) => box(x - half, up, x + half, floor);
+const round = ({ x, floor, high }: Standing) => disc(x, floor - high / 2, high / 2);
+const onLegs = ({ x, half, up, floor }: Standing) =>
+  box(x - half, up, x + half, up + 7) +
+  box(x - half + 3, up + 7, x - half + 7, floor) +
+  box(x + half - 7, up + 7, x + half - 3, floor);
+
+/** The outline of each prop of the room. */
+const OUTLINES: Record<PlacedKind, (p: Standing) => string> = {
+  floor: () => '',
+  mat: ({ x, half }) => box(x - half, 0, x + half, 2.4),
+  step: solid,
+  box: solid,
+  bells: solid,
+  dumbbells: solid,
+  sliders: solid,
+  bag: solid,
+  tyre: solid,
+  stool: onLegs,
+  bench: onLegs,
+  'long bench': onLegs,
+  'big ball': round,
+  ball: round,
+  'small ball': round,
+  roller: round,
+  wheel: round,
+  chair: ({ x, up, floor, half, view }) =>
+    view === 'front'
+      ? box(-24, up, 24, up + 5) +
+        box(-24, up + 5, -20, floor) +
+        box(20, up + 5, 24, floor) +
+        box(-24, up - 42, -20, up) +
+        box(20, up - 42, 24, up) +
+        box(-24, up - 42, 24, up - 34)
+      : // Its back is behind the one who sits, who looks to the right.
         box(x - half, up, x + half, up + 5) +
         box(x - half, up + 5, x - half + 4, floor) +
         box(x + half - 4, up + 5, x + half, floor) +
-        box(x - half - 3, up - 42, x - half + 1, up + 5)
-      );
-    case 'big ball':
-    case 'ball':
-    case 'small ball':
-    case 'roller':
-    case 'wheel':
-      return disc(x, floor - (top * UNITS) / 2, (top * UNITS) / 2);
-    case 'bells':
-    case 'dumbbells':
-    case 'sliders':
-    case 'bag':
-      return box(x - half, up, x + half, floor);
-    case 'wall':
-      return view === 'front' ? '' : box(x, -215, x + 4, 0);
-    case 'rail':
-      return view === 'front' ? box(-70, up - 2, 70, up + 2) : disc(x, up, 2.5);
-    case 'straps':
-      return `M${n(x)} ${n(-225)}L${n(x)} ${n(up)}H${n(x + 2)}L${n(x + 2)} ${n(-225)}Z`;
-    case 'treadmill':
-      return (
-        box(x - half, up, x + half, floor) +
-        box(x + half - 6, up - 95, x + half - 2, up) +
-        box(x + half - 26, up - 95, x + half, up - 90)
-      );
-    case 'sled':
-      return (
-        box(x - half, floor - 14, x + half, floor) +
-        box(x - half + 4, up, x - half + 9, floor - 14) +
-        box(x + half - 9, up, x + half - 4, floor - 14) +
-        box(x - 16, floor - 32, x + 16, floor - 14)
-      );
-    case 'tyre':
-      return box(x - half, up, x + half, floor);
-    case 'wedge':
-      return `M${n(x - half)} ${n(floor)}L${n(x - half)} ${n(up)}L${n(x + half)} ${n(floor)}Z`;
-    case 'footplate':
-      return `M${n(x - half)} ${n(floor)}L${n(x + half + 4)} ${n(floor)}L${n(x + half + 10)} ${n(up - 6)}L${n(x - half + 4)} ${n(up)}Z`;
-    case 'seat trainer':
-      return (
-        box(x - half, up - 4, x + half, up) +
-        box(x - half, up, x - half + 5, floor) +
-        box(x + half - 5, up, x + half, floor) +
-        disc(x + half, floor - 42, 22)
-      );
-    case 'bike':
-      return (
-        disc(x + 45, floor - 26, 26) +
-        box(x - 40, floor - 4, x + 40, floor) +
-        box(x - 30, floor - 88, x - 26, floor - 4) +
-        box(x - 40, floor - 92, x - 14, floor - 88)
-      );
-    case 'pedals':
-      return disc(x, floor - 34, 17);
-    case 'cone':
-      return `M${n(x - 11)} ${n(floor)}L${n(x)} ${n(up)}L${n(x + 11)} ${n(floor)}Z`;
-    case 'ladder': {
-      let d = '';
-      for (let k = -2; k <= 2; k++) d += box(x + k * 40 - 1, floor, x + k * 40 + 1, floor + 3);
-      return d;
-    }
-  }
+        box(x - half - 3, up - 42, x - half + 1, up + 5),
+  wall: ({ x, view }) => (view === 'front' ? '' : box(x, -215, x + 4, 0)),
+  rail: ({ x, up, view }) => (view === 'front' ? box(-70, up - 2, 70, up + 2) : disc(x, up, 2.5)),
+  straps: ({ x, up }) => `M${n(x)} ${n(-225)}L${n(x)} ${n(up)}H${n(x + 2)}L${n(x + 2)} ${n(-225)}Z`,
+  treadmill: (p) =>
+    solid(p) +
+    box(p.x + p.half - 6, p.up - 95, p.x + p.half - 2, p.up) +
+    box(p.x + p.half - 26, p.up - 95, p.x + p.half, p.up - 90),
+  sled: ({ x, half, up, floor }) =>
+    box(x - half, floor - 14, x + half, floor) +
+    box(x - half + 4, up, x - half + 9, floor - 14) +
+    box(x + half - 9, up, x + half - 4, floor - 14) +
+    box(x - 16, floor - 32, x + 16, floor - 14),
+  wedge: ({ x, half, up, floor }) => `M${n(x - half)} ${n(floor)}L${n(x - half)} ${n(up)}L${n(x + half)} ${n(floor)}Z`,
+  footplate: ({ x, half, up, floor }) =>
+    `M${n(x - half)} ${n(floor)}L${n(x + half + 4)} ${n(floor)}L${n(x + half + 10)} ${n(up - 6)}L${n(x - half + 4)} ${n(up)}Z`,
+  'seat trainer': ({ x, half, up, floor }) =>
+    box(x - half, up - 4, x + half, up) +
+    box(x - half, up, x - half + 5, floor) +
+    box(x + half - 5, up, x + half, floor) +
+    disc(x + half, floor - 42, 22),
+  bike: ({ x, floor }) =>
+    disc(x + 45, floor - 26, 26) +
+    box(x - 40, floor - 4, x + 40, floor) +
+    box(x - 30, floor - 88, x - 26, floor - 4) +
+    box(x - 40, floor - 92, x - 14, floor - 88),
+  pedals: ({ x, floor }) => disc(x, floor - 34, 17),
+  cone: ({ x, up, floor }) => `M${n(x - 11)} ${n(floor)}L${n(x)} ${n(up)}L${n(x + 11)} ${n(floor)}Z`,
+  ladder: ({ x, floor }) =>
+    [-2, -1, 0, 1, 2].map((k) => box(x + k * 40 - 1, floor, x + k * 40 + 1, floor + 3)).join(''),
+};
+
+/** A prop of the room, seen from the side or the front. */
+export function placedPath(kind: PlacedKind, at: number, view: View, see: Seen): string {
+  const { top, deep } = PLACED[kind];
+  const [x, floor] = view === 'quarter' ? see([at, 0, 0]) : ([at * UNITS, 0] as const);
+  const high = top * UNITS;
+  return OUTLINES[kind]({ x, floor, up: floor - high, high, half: (deep * UNITS) / 2, view });
 }

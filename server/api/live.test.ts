@@ -92,7 +92,7 @@ describe('the figures of a run', () => {
       { ...move('Oar pull'), figure: '(side): plank' },
       move('Not drawn'),
     ]);
-    const { server, url, post, codes } = await running('station-figures');
+    const { server, url, post, codes } = await running('run-figures');
     const ask = async () => (await (await fetch(`${url}/api/live/${codes.watch}/figures`)).json()).figures;
     expect(await ask()).toEqual({ 'Move 1': figure });
     const station = plan.blocks[0]?.stations[1]?.id;

@@ -155,27 +155,7 @@ function NewSeries({ onClose }: { onClose: () => void }) {
             <Fields fields={ROOM_AND_LEADER} value={series} onChange={set} />
           </div>
         </div>
-        <div className="min-w-0">
-          <h2 className="font-semibold">Made from</h2>
-          <ol className="mb-2">
-            {plans.map((p, k) => (
-              <li key={p.id} className="flex items-center gap-3 border-b">
-                <span className="digits w-5 text-right">{k + 1}</span>
-                <span className="min-w-0 flex-1 break-words">{p.title}</span>
-                <span className="digits">{formatDuration(totals(p).totalMs)}</span>
-                <Button look="quiet" onClick={() => setPlans(plans.filter((x) => x.id !== p.id))}>
-                  Take out
-                </Button>
-              </li>
-            ))}
-          </ol>
-          {plans.length < 7 && (
-            <ClassPicker
-              chosen={null}
-              onPick={(p) => setPlans((all) => (all.some((x) => x.id === p.id) ? all : [...all, p]))}
-            />
-          )}
-        </div>
+        <MadeFrom plans={plans} onChange={setPlans} />
       </div>
       {plans.length > 0 && (
         <>
@@ -197,6 +177,35 @@ function NewSeries({ onClose }: { onClose: () => void }) {
 }
 
 const NO_ITEMS: readonly never[] = [];
+
+interface MadeFromProps {
+  plans: readonly Plan[];
+  onChange: (plans: readonly Plan[]) => void;
+}
+
+/** The classes a series is made from, in their order. */
+function MadeFrom({ plans, onChange }: MadeFromProps) {
+  return (
+    <div className="min-w-0">
+      <h2 className="font-semibold">Made from</h2>
+      <ol className="mb-2">
+        {plans.map((p, k) => (
+          <li key={p.id} className="flex items-center gap-3 border-b">
+            <span className="digits w-5 text-right">{k + 1}</span>
+            <span className="min-w-0 flex-1 break-words">{p.title}</span>
+            <span className="digits">{formatDuration(totals(p).totalMs)}</span>
+            <Button look="quiet" onClick={() => onChange(plans.filter((x) => x.id !== p.id))}>
+              Take out
+            </Button>
+          </li>
+        ))}
+      </ol>
+      {plans.length < 7 && (
+        <ClassPicker chosen={null} onPick={(p) => !plans.some((x) => x.id === p.id) && onChange([...plans, p])} />
+      )}
+    </div>
+  );
+}
 
 function Slots({ slots, onChange }: { slots: Series['slots']; onChange: (slots: Series['slots']) => void }) {
   return (

@@ -2,7 +2,6 @@ import { useRef, useState } from 'react';
 import { CLASS_COLUMNS, type ClassColumn, guessClassColumns, type PlanFile } from '../../../core/out/index.ts';
 import { files } from '../../../core/wire/index.ts';
 import { ApiError, ask, Button, ColumnTable, Dialog, messageOf, readAside, useLibrary } from '../../base/index.ts';
-
 import { readFile, sendClasses } from './import-classes.ts';
 import { kindOf, readTableOf, readTyped } from './other-files.ts';
 
@@ -27,78 +26,76 @@ interface Table {
 
 const TITLES_SHOWN = 12;
 
-/** Reads a plan file, a table of moves or a class as it is typed, shows what is in it and what is wrong with it, and imports all, the good part, or nothing. */
-export function ImportDialog({ onDone, onClose }: Props) {
+/** Reads a file, lets the columns of a table be chosen, and sends what is sound; either can be cancelled. */
+function useImport(onDone: () => void) {
   const [read, setRead] = useState<PlanFile | null>(null);
   const [work, setWork] = useState<Work | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const [table, setTable] = useState<Table | null>(null);
   const unit = useLibrary((s) => s.weightUnit);
   const stop = useRef(new AbortController());
-
+  const columnsAre = (next: Table) => {
+    setTable(next);
+    setRead(readTableOf(next.name, next.columns, next.rows, unit));
+  };
+  const readAny = async (file: File, signal: AbortSignal) => {
+    const text = await file.text();
+    const kind = kindOf(file.name, text);
+    if (kind === 'text') return setRead(readTyped(file.name, text));
+    if (kind === 'plan') {
+      const found = await readFile(text, (done, of) => setWork({ what: 'Reading', done, of }), signal);
+      if (!signal.aborted) setRead(found);
+      return;
+    }
+    const { header, rows } = await readAside('table', text);
+    if (!signal.aborted) columnsAre({ name: file.name, header, rows, columns: guessClassColumns(header) });
+  };
   const open = async (file: File | undefined) => {
     stop.current.abort();
     stop.current = new AbortController();
+    const { signal } = stop.current;
     setSaid(null);
     setRead(null);
     setTable(null);
     if (!file) return;
     setWork({ what: 'Reading', done: 0, of: 0 });
-    const { signal } = stop.current;
-    try {
-      const text = await file.text();
-      const kind = kindOf(file.name, text);
-      if (kind !== 'plan') {
-        setWork(null);
-        if (kind === 'text') return setRead(readTyped(file.name, text));
-        const { header, rows } = await readAside('table', text);
-        if (signal.aborted) return;
-        return columnsAre({ name: file.name, header, rows, columns: guessClassColumns(header) });
-      }
-      const found = await readFile(text, (done, of) => setWork({ what: 'Reading', done, of }), signal);
-      if (!signal.aborted) setRead(found);
-    } catch (error) {
+    await readAny(file, signal).catch((error) => {
       if (!signal.aborted) setSaid(`The file cannot be read: ${messageOf(error)}. Nothing was imported.`);
-    }
+    });
     if (stop.current.signal === signal) setWork(null);
   };
-
-  const columnsAre = (next: Table) => {
-    setTable(next);
-    setRead(readTableOf(next.name, next.columns, next.rows, unit));
-  };
-
   const send = async (file: PlanFile) => {
-    const { plans } = file;
+    const of = file.plans.length;
     let sent = 0;
-    const progress = (done: number, of: number) => {
+    const progress = (done: number) => {
       sent = done;
       setWork({ what: 'Importing', done, of });
     };
-    progress(0, plans.length);
+    progress(0);
+    const sendPart = (text: string) => ask(files.importFile, { body: { text, goodPart: false } });
     try {
-      await sendClasses(
-        file,
-        (text) => ask(files.importFile, { body: { text, goodPart: false } }),
-        progress,
-        stop.current.signal,
-      );
-      if (sent === plans.length) return onDone();
-      setSaid(`Cancelled: ${sent} of ${plans.length} classes were imported.`);
+      await sendClasses(file, sendPart, progress, stop.current.signal);
+      if (sent === of) return onDone();
+      setSaid(`Cancelled: ${sent} of ${of} classes were imported.`);
     } catch (e) {
       const why = e instanceof ApiError ? e.message : 'The import failed';
-      setSaid(`${why}. ${sent === 0 ? 'Nothing was' : `${sent} of ${plans.length} classes were`} imported.`);
+      setSaid(`${why}. ${sent === 0 ? 'Nothing was' : `${sent} of ${of} classes were`} imported.`);
     }
     setRead(null);
     setWork(null);
   };
-
   const cancel = () => {
     stop.current.abort();
     if (work?.what === 'Reading') setWork(null);
   };
+  return { read, work, said, table, columnsAre, open, send, cancel };
+}
+
+/** Reads a plan file, a table of moves or a class as it is typed, shows what is in it and what is wrong with it, and imports all, the good part, or nothing. */
+export function ImportDialog({ onDone, onClose }: Props) {
+  const { read, work, said, table, columnsAre, open, send, cancel } = useImport(onDone);
   const close = () => {
-    stop.current.abort();
+    cancel();
     if (said?.includes('were imported')) onDone();
     else onClose();
   };

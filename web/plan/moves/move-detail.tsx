@@ -108,48 +108,7 @@ function Facts({ move, library, onShow }: { move: Move; library: Library; onShow
         <Level word="easier" name={move.easier} link={link} />
         <Level word="harder" name={move.harder} link={link} />
       </div>
-      <dl className="mt-3 grid grid-cols-[104px_1fr] gap-x-3 gap-y-1.5 text-small">
-        <Fact name="works">
-          {[...move.main.map((p) => PART_WORDS[p])].join(', ') || 'not said'}
-          {move.helpers.length > 0 && (
-            <span className="text-muted">, helped by {move.helpers.map((p) => PART_WORDS[p]).join(', ')}</span>
-          )}
-        </Fact>
-        <Fact name="effort">
-          <Effort value={move.effort} />
-        </Fact>
-        <Fact name="impact">
-          {move.impact}, {move.noise === 'some' ? 'some noise' : move.noise}
-          {move.landings > 0 && `, about ${move.landings} landings a minute`}
-        </Fact>
-        {move.kit.length > 0 && (
-          <Fact name="kit">
-            {move.pieces > 1 ? `${move.pieces} \u00d7 ` : ''}
-            {move.kit.join(', ')}
-            {move.load ? `, ${move.load}` : ''}
-          </Fact>
-        )}
-        {move.weights && (
-          <Fact name="usual weight">
-            {weightsWords({ ...move.weights, weightKg: move.weights.mediumKg })}
-            <span className="text-fine text-muted"> light, medium, heavy</span>
-          </Fact>
-        )}
-        {move.needs && <Fact name="needs">{move.needs === 'wall' ? 'a wall' : 'something to fix it to'}</Fact>}
-        <Fact name="asks for">{asksWords(move)}</Fact>
-        {move.tempo && (
-          <Fact name="tempo">
-            {move.tempo.downMs / 1000} down, {move.tempo.holdMs / 1000} hold, {move.tempo.upMs / 1000} up,{' '}
-            {move.tempo.topMs / 1000} hold
-          </Fact>
-        )}
-        <Fact name="to explain">{move.explainMs / 1000} s</Fact>
-        {move.met !== undefined && (
-          <Fact name="energy">
-            about {move.met} MET <span className="text-fine text-muted">({move.metSource ?? 'no source given'})</span>
-          </Fact>
-        )}
-      </dl>
+      <Profile move={move} />
       <Lines title="Say" items={move.cues.map((c) => `\u201c${c}\u201d`)} />
       <Lines title="Watch for" items={move.mistakes} />
       {reasons.length > 0 && (
@@ -179,6 +138,54 @@ function Facts({ move, library, onShow }: { move: Move; library: Library; onShow
         </ul>
       </section>
     </>
+  );
+}
+
+/** What it works, what it asks for, what it takes. */
+function Profile({ move }: { move: Move }) {
+  return (
+    <dl className="mt-3 grid grid-cols-[104px_1fr] gap-x-3 gap-y-1.5 text-small">
+      <Fact name="works">
+        {[...move.main.map((p) => PART_WORDS[p])].join(', ') || 'not said'}
+        {move.helpers.length > 0 && (
+          <span className="text-muted">, helped by {move.helpers.map((p) => PART_WORDS[p]).join(', ')}</span>
+        )}
+      </Fact>
+      <Fact name="effort">
+        <Effort value={move.effort} />
+      </Fact>
+      <Fact name="impact">
+        {move.impact}, {move.noise === 'some' ? 'some noise' : move.noise}
+        {move.landings > 0 && `, about ${move.landings} landings a minute`}
+      </Fact>
+      {move.kit.length > 0 && (
+        <Fact name="kit">
+          {move.pieces > 1 ? `${move.pieces} \u00d7 ` : ''}
+          {move.kit.join(', ')}
+          {move.load ? `, ${move.load}` : ''}
+        </Fact>
+      )}
+      {move.weights && (
+        <Fact name="usual weight">
+          {weightsWords({ ...move.weights, weightKg: move.weights.mediumKg })}
+          <span className="text-fine text-muted"> light, medium, heavy</span>
+        </Fact>
+      )}
+      {move.needs && <Fact name="needs">{move.needs === 'wall' ? 'a wall' : 'something to fix it to'}</Fact>}
+      <Fact name="asks for">{asksWords(move)}</Fact>
+      {move.tempo && (
+        <Fact name="tempo">
+          {move.tempo.downMs / 1000} down, {move.tempo.holdMs / 1000} hold, {move.tempo.upMs / 1000} up,{' '}
+          {move.tempo.topMs / 1000} hold
+        </Fact>
+      )}
+      <Fact name="to explain">{move.explainMs / 1000} s</Fact>
+      {move.met !== undefined && (
+        <Fact name="energy">
+          about {move.met} MET <span className="text-fine text-muted">({move.metSource ?? 'no source given'})</span>
+        </Fact>
+      )}
+    </dl>
   );
 }
 

@@ -21,46 +21,47 @@ import { usePreview } from './use-preview.ts';
 
 const MB = 1_000_000;
 
+/** Takes files in, and says what became of them. */
+async function take(files: readonly File[]): Promise<void> {
+  if (files.length === 0) return;
+  const refused = (await takeFiles(files)).flatMap((r) => (r.ok ? [] : [`${r.file}: ${r.problem}.`]));
+  const taken = files.length - refused.length;
+  toast([`${taken} ${taken === 1 ? 'track' : 'tracks'} taken in.`, ...refused.slice(0, 5)].join(' '), {
+    duration: 12_000,
+  });
+}
+
+/** Reads a list, and says what of it is here. */
+async function bringList(file: File, all: readonly OwnTrack[]): Promise<void> {
+  const read = await readList(file, all).catch(messageOf);
+  if (typeof read === 'string') return void toast.error(`${file.name} cannot be read: ${read}.`);
+  const { named, found, missing, problems } = read;
+  const told = [
+    ...problems.slice(0, 3).map((p) => `Line ${p.line}: ${p.message}.`),
+    ...(missing.length > 0
+      ? [
+          `Not on this device: ${missing
+            .slice(0, 6)
+            .map((m) => m.title)
+            .join(', ')}${missing.length > 6 ? ` and ${missing.length - 6} more` : ''}.`,
+        ]
+      : []),
+  ];
+  toast([`The list names ${named} tracks, ${found.length} of them are here.`, ...told].join(' '), {
+    duration: 15_000,
+  });
+}
+
 /** The instructor's own music on this device, its tempo, and the loops that the application makes. */
 export function MusicScreen() {
   const { own, all, taking, failed } = useTracks();
-  const field = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
   const { playing, gone, toggle } = usePreview();
-  const take = async (files: readonly File[]) => {
-    if (files.length === 0) return;
-    const refused = (await takeFiles(files)).flatMap((r) => (r.ok ? [] : [`${r.file}: ${r.problem}.`]));
-    const taken = files.length - refused.length;
-    toast([`${taken} ${taken === 1 ? 'track' : 'tracks'} taken in.`, ...refused.slice(0, 5)].join(' '), {
-      duration: 12_000,
-    });
-  };
-  const bringList = async (file: File) => {
-    const read = await readList(file, all).catch(messageOf);
-    if (typeof read === 'string') return void toast.error(`${file.name} cannot be read: ${read}.`);
-    const { named, found, missing, problems } = read;
-    const told = [
-      ...problems.slice(0, 3).map((p) => `Line ${p.line}: ${p.message}.`),
-      ...(missing.length > 0
-        ? [
-            `Not on this device: ${missing
-              .slice(0, 6)
-              .map((m) => m.title)
-              .join(', ')}${missing.length > 6 ? ` and ${missing.length - 6} more` : ''}.`,
-          ]
-        : []),
-    ];
-    toast([`The list names ${named} tracks, ${found.length} of them are here.`, ...told].join(' '), {
-      duration: 15_000,
-    });
-  };
   const drop = (e: DragEvent) => {
     e.preventDefault();
     setOver(false);
     void take([...e.dataTransfer.files]);
   };
-  const save = (kind: keyof typeof listAs, type: string) =>
-    saveFile(`odd-round-music.${kind}`, listAs[kind]('Music', own ?? []), type);
   return (
     <main
       id="content"
@@ -73,37 +74,7 @@ export function MusicScreen() {
       onDrop={drop}
     >
       <title>Music · Odd Round</title>
-      <div className="mb-1 flex flex-wrap items-center gap-3">
-        <h1 className="digits text-big">Music</h1>
-        <span className="flex-1" />
-        <FilesMenu
-          bringIn="Read a list (M3U8, XSPF)"
-          accept=".m3u,.m3u8,.xspf,audio/x-mpegurl,application/xspf+xml"
-          label="List of music"
-          onFile={(file) => void bringList(file)}
-          out={[]}
-          more={[
-            { name: 'All as a list (M3U8)', onSelect: () => save('m3u8', 'audio/x-mpegurl') },
-            { name: 'All as a list (XSPF)', onSelect: () => save('xspf', 'application/xspf+xml') },
-          ]}
-        />
-        <Button look="strong" onClick={() => field.current?.click()}>
-          Choose files
-        </Button>
-        <input
-          ref={field}
-          type="file"
-          multiple
-          accept="audio/*,.mp3,.m4a,.ogg,.opus,.flac,.wav"
-          aria-label="Files of music"
-          className="hidden"
-          onChange={(e) => {
-            const files = [...(e.target.files ?? [])];
-            e.target.value = '';
-            void take(files);
-          }}
-        />
-      </div>
+      <Bar own={own ?? []} all={all} />
       <p className="mb-4 max-w-prose text-muted">
         Your own files, chosen or dropped here, stay in this browser; those you put on the server too are there for the
         club’s other devices. Which of them play in a class is chosen at its blocks. Mind what your venue’s licence for
@@ -127,6 +98,46 @@ export function MusicScreen() {
       <h2 className="mt-6 mb-1 text-title font-semibold">Loops</h2>
       <Tracks tracks={all.filter((t) => t.from === 'loop')} {...{ playing, gone, toggle }} />
     </main>
+  );
+}
+
+/** Files and lists in, lists out. */
+function Bar({ own, all }: { own: readonly OwnTrack[]; all: readonly OwnTrack[] }) {
+  const field = useRef<HTMLInputElement>(null);
+  const save = (kind: keyof typeof listAs, type: string) =>
+    saveFile(`odd-round-music.${kind}`, listAs[kind]('Music', own), type);
+  return (
+    <div className="mb-1 flex flex-wrap items-center gap-3">
+      <h1 className="digits text-big">Music</h1>
+      <span className="flex-1" />
+      <FilesMenu
+        bringIn="Read a list (M3U8, XSPF)"
+        accept=".m3u,.m3u8,.xspf,audio/x-mpegurl,application/xspf+xml"
+        label="List of music"
+        onFile={(file) => void bringList(file, all)}
+        out={[]}
+        more={[
+          { name: 'All as a list (M3U8)', onSelect: () => save('m3u8', 'audio/x-mpegurl') },
+          { name: 'All as a list (XSPF)', onSelect: () => save('xspf', 'application/xspf+xml') },
+        ]}
+      />
+      <Button look="strong" onClick={() => field.current?.click()}>
+        Choose files
+      </Button>
+      <input
+        ref={field}
+        type="file"
+        multiple
+        accept="audio/*,.mp3,.m4a,.ogg,.opus,.flac,.wav"
+        aria-label="Files of music"
+        className="hidden"
+        onChange={(e) => {
+          const files = [...(e.target.files ?? [])];
+          e.target.value = '';
+          void take(files);
+        }}
+      />
+    </div>
   );
 }
 
