@@ -14,6 +14,7 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
       'web/base/theme/',
       'web/base/device/storage.',
       'web/lead/stage/target.',
+      'web/base/ui/form.',
     ],
   },
   // What every page but that for a code has: the class, its time, what is asked of the server.
@@ -32,6 +33,7 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
       ...under('web/base/data', 'client. local-time. trouble.'),
       ...under('web/base/live', 'timers. steady-clock. clock.'),
       'web/base/device/run-lock.',
+      ...under('web/base/ui', 'select. one-of. letters-left.'),
       'web/base/figures/figure-source.',
     ],
   },
@@ -41,7 +43,10 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
     paths: [
       ...under('core/voice', 'cues/counts. cues/said. cues/types. stage/'),
       ...under('web/base', 'live/ ui/use-frames. ui/use-window.'),
-      ...under('web/lead/stage', 'announce. big-time. field. fit-text. set-shown. use-sizes. words.'),
+      ...under(
+        'web/lead/stage',
+        'announce. big-time. field. fit-text. set-shown. use-sizes. use-whole. zone-bar. words.',
+      ),
       ...under('web/lead/follow', 'follow use-station-figures. phone.'),
     ],
   },
@@ -49,7 +54,12 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
   { name: 'sound', paths: ['core/voice/cues/', 'core/voice/sound/', 'web/base/audio/', 'web/base/tracks/loops.'] },
   {
     name: 'session',
-    paths: ['web/lead/session/desk', 'web/lead/session/this-desk.', 'web/lead/ready/volumes.'],
+    paths: [
+      ...under('web/lead/session', 'desk this-desk.'),
+      'web/lead/ready/volumes.',
+      ...under('web/lead/stage', 'desk-stage. cue-ruler.'),
+      ...under('web/lead/pulse', 'this-pulse. pulse-session.'),
+    ],
   },
   // The frame of the planning screens, and what all of them ask for.
   {
@@ -63,14 +73,19 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
       'core/judge/thresholds/thresholds.',
       ...under('web/base/data', 'api. clock. kept-plans. library-store. queries. use-calendar. use-loaded. use-pages.'),
       ...under('web/base/lists', 'long-list. when-loaded. fault-list.'),
-      ...under('web/base/ui', 'button. actions. search-field. hint.'),
+      ...under('web/base/ui', 'button. actions. search-field. hint. toast. text-field. checkbox. save-file.'),
+      ...under('web/base/device', 'preferences. typing. durable.'),
+      'web/base/drawings/mini-sheet.',
+      ...under('web/plan/editing', 'store. use-opened-plan. this-window. autosave. drafts.'),
+      ...under('web/lead/session', 'kept-runs. run-storage. outbox.'),
     ],
   },
   // What a class is built and led with.
   {
     name: 'class',
     paths: [
-      ...under('core/judge', 'balance/ care/ thresholds/ room/ sequence/search. sequence/index.'),
+      ...under('core/class/plan', 'cell-edits. fill. layout-edits. words.'),
+      ...under('core/judge', 'balance/ care/ thresholds/ room/ sequence/'),
       ...under('core/moves', 'find. swap.'),
       ...under('core/record/sets', 'sets. counts. change.'),
       ...under('core/wire', 'records. speech. music.'),
@@ -79,6 +94,23 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
       ...under('web/base/drawings', 'class-strip. effort-line.'),
       ...under('web/base/ui', 'number-field. duration-field. use-draft. field-error.'),
     ],
+  },
+  // A class as it is typed, and what of one is proposed.
+  {
+    name: 'text',
+    paths: [
+      'core/class/shorthand/',
+      'core/out/exchange/class-forms.',
+      ...under('core/judge', 'fit/ propose/'),
+      ...packages('fastest-levenshtein'),
+    ],
+  },
+  // What opens beside something: menus, and what is chosen from them.
+  {
+    name: 'menus',
+    paths: packages(
+      '@floating-ui/core @floating-ui/dom @floating-ui/react-dom @floating-ui/utils @radix-ui/react-popper @radix-ui/react-menu @radix-ui/react-collection @radix-ui/react-roving-focus',
+    ),
   },
 ];
 
