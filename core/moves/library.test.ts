@@ -49,7 +49,7 @@ describe('a move put on a station', () => {
         reps: { count: 8, per: 'total' },
         formCues: ['Watch the door'],
       },
-      gone: ['weight', 'kit', 'low-impact move', 'how it is said', 'form cues'],
+      gone: ['weight', 'how it is said', 'kit', 'low-impact move', 'form cues'],
     });
   });
 

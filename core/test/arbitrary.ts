@@ -4,6 +4,7 @@ import {
   atOneClock,
   type Block,
   type Bound,
+  bySaid,
   type Cell,
   CLASS_KINDS,
   COUNTDOWNS,
@@ -210,7 +211,7 @@ const STATION: Rows<Omit<Station, 'id'>> = {
   layers: optional(
     fc.array(fc.record({ name: words(40), counts: fc.constantFrom(8, 16, 32) }), { minLength: 1, maxLength: 3 }),
   ),
-  effort: optional(words(24)),
+  ...bySaid(({ most }) => optional(words(most))),
   kit: optional(kit),
   position: optional(oneOf(POSITIONS)),
   easier: optional(ways),
@@ -219,7 +220,6 @@ const STATION: Rows<Omit<Station, 'id'>> = {
   phases: optional(phases),
   formCues: optional(fc.array(words(80), { maxLength: 3 })),
   optional: optional(bool),
-  sayAs: optional(words(80)),
   cueLevels,
 };
 export const stationArb: fc.Arbitrary<Omit<Station, 'id'>> = thing(STATION);

@@ -1,4 +1,12 @@
-import { defaultSides, MOST_WAYS, type Phase, type Sides, type Station, withCell } from '../station/index.ts';
+import {
+  defaultSides,
+  MOST_WAYS,
+  type Phase,
+  SAID_ROWS,
+  type Sides,
+  type Station,
+  withCell,
+} from '../station/index.ts';
 import { clipText, kgOfPounds, MAX_MS } from '../values/index.ts';
 import type { Clause } from './clauses.ts';
 import { DURATION, durationMs, QUOTED, readName } from './tokens.ts';
@@ -175,13 +183,14 @@ export const STATION_CLAUSES: readonly Clause<StationTarget>[] = [
     const layer = { name: named(r, 2, 40) || 'Move', counts: Math.max(1, Math.min(1024, counts)) };
     return { ...s, layers: more(s.layers, layer, 12, r) };
   }),
-  words('effort', 'effort', 24, (s, effort) => ({ ...s, effort })),
+  ...SAID_ROWS.map(([key, { keyword, most }]) =>
+    words(keyword, keyword.replaceAll(' ', '\\s+'), most, (s, said) => ({ ...s, [key]: said })),
+  ),
   set('no easier way', 'no\\s+easier\\s+way\\b', (s) => ({ ...s, easier: [] })),
   set('no harder way', 'no\\s+harder\\s+way\\b', (s) => ({ ...s, harder: [] })),
   words('easier', 'easier', 80, (s, way, r) => ({ ...s, easier: more(s.easier, way, MOST_WAYS, r) })),
   words('harder', 'harder', 80, (s, way, r) => ({ ...s, harder: more(s.harder, way, MOST_WAYS, r) })),
   words('low impact', 'low[- ]impact', 80, (s, lowImpact) => ({ ...s, lowImpact })),
-  words('say as', 'say\\s+as', 80, (s, sayAs) => ({ ...s, sayAs })),
   words('cue', 'cue', 80, (s, cue, r) => ({ ...s, formCues: more(s.formCues, cue, 6, r) })),
   ...phase('at half', 'at\\s+half\\s+say', (_, say) => ({ when: 'half', say })),
   ...phase('last', `last\\s+${D}\\s+say`, (r, say, k) => ({ when: 'last', ms: ms(r, k, 1), say })),

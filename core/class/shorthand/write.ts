@@ -1,6 +1,6 @@
 import { type Format, moduleOf, settingOf, settingsOf } from '../formats/index.ts';
 import { type Block, DEFAULT_GET_READY_MS, type Plan, roleTitle } from '../plan/index.ts';
-import type { Cell, Phase, Station } from '../station/index.ts';
+import { type Cell, type Phase, SAID_ROWS, type Station } from '../station/index.ts';
 import { type Weights, weightWords } from '../values/index.ts';
 import { readStationLine } from './station-line.ts';
 import { writeDuration as d, writeName } from './tokens.ts';
@@ -86,11 +86,10 @@ export function writeStation(s: Station): string {
     ...(s.cells ?? []).flatMap(cellWords),
     ...(s.tempo ? [`tempo ${[s.tempo.downMs, s.tempo.holdMs, s.tempo.upMs, s.tempo.topMs].map(d).join('-')}`] : []),
     ...(s.layers ?? []).map((l) => `${l.counts} counts ${writeName(l.name)}`),
-    ...when(s.effort !== undefined, `effort ${writeName(s.effort ?? '')}`),
+    ...SAID_ROWS.flatMap(([key, { keyword }]) => (s[key] === undefined ? [] : [`${keyword} ${writeName(s[key])}`])),
     ...waysWords('easier', s.easier),
     ...waysWords('harder', s.harder),
     ...when(s.lowImpact !== undefined, `low impact ${writeName(s.lowImpact ?? '')}`),
-    ...when(s.sayAs !== undefined, `say as ${writeName(s.sayAs ?? '')}`),
     ...(s.formCues ?? []).map((c) => `cue ${writeName(c)}`),
     ...(s.phases ?? []).map(phaseWords),
     ...when(s.optional === true, 'optional'),

@@ -1,4 +1,5 @@
 import { ALL, type Field, type FieldOf, HEARD, keysOf, NOBODY, SHOWN, seenOf, type Viewer } from './field.ts';
+import { bySaid } from './said.ts';
 import type { Cell, Station } from './schema.ts';
 
 /** What becomes of a field when another move is put on the station. */
@@ -48,7 +49,7 @@ export const STATION_FIELDS: { readonly [K in keyof Station]-?: MoveField & Fiel
     ...said('layers', ALL),
     seenAs: (layers, viewer) => (viewer === 'elsewhere' ? layers.map((l) => ({ ...l, name: UNSEEN })) : layers),
   },
-  effort: said('effort', SHOWN),
+  ...bySaid(({ words, seenBy, ofMove }) => said(words, seenBy, ofMove)),
   kit: said('kit', SHOWN, 'goes'),
   position: unsaid('position', SHOWN, 'goes'),
   easier: said('easier ways', SHOWN, 'goes'),
@@ -57,7 +58,6 @@ export const STATION_FIELDS: { readonly [K in keyof Station]-?: MoveField & Fiel
   phases: said('phases', SHOWN),
   formCues: said('form cues', SHOWN, 'own'),
   optional: said('optional', NOBODY),
-  sayAs: said('how it is said', HEARD, 'goes'),
   cueLevels: unsaid('cue levels', HEARD),
 };
 

@@ -1,5 +1,6 @@
 export * from './edits.ts';
 export * from './field.ts';
 export * from './fields.ts';
+export * from './said.ts';
 export * from './schema.ts';
 export * from './ways.ts';

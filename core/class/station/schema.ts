@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { CUE_LEVELS, CUE_NAMES } from '../cues/index.ts';
 import { count, documentId, ms, name } from '../values/index.ts';
+import { saidEntries } from './said.ts';
 
 export const SideSchema = v.picklist(['left', 'right']);
 
@@ -83,7 +84,7 @@ export const StationSchema = v.strictObject({
   layers: v.optional(
     v.pipe(v.array(v.strictObject({ name: name(40), counts: count(1, 1024) })), v.minLength(1), v.maxLength(12)),
   ),
-  effort: v.optional(name(24)),
+  ...saidEntries,
   kit: v.optional(kit),
   position: v.optional(v.picklist(POSITIONS)),
   /** The move itself is the class's base level; these are below and above it. */
@@ -94,8 +95,6 @@ export const StationSchema = v.strictObject({
   phases: v.optional(phases),
   formCues: v.optional(v.pipe(v.array(name(80)), v.maxLength(6))),
   optional: v.optional(v.boolean()),
-  /** How the voice says the move's name. */
-  sayAs: v.optional(name(80)),
   cueLevels: v.optional(CueLevelsSchema),
 });
 

@@ -32,6 +32,11 @@ describe('a set', () => {
     ]);
   });
 
+  it('shows what was written to be shown with it, and not how its name is spoken', () => {
+    const plan = planOf(circuit([named('Squat', { effort: 'easy, then hard', sayAs: 'Skwot' })], 20, 10, 1));
+    expect(scene(plan, 0).shown?.said).toEqual(['easy, then hard']);
+  });
+
   it('shows reps a side, weight, and where it stands; in a gap what comes and what changes with it', () => {
     const plan = planOf(
       circuit(

@@ -1,4 +1,4 @@
-import { moduleOf, type Plan, type Side, type Station, weightsWords } from '../../class/index.ts';
+import { moduleOf, type Plan, type Side, type Station, saidShown, weightsWords } from '../../class/index.ts';
 import type { RepsRecord, RunState } from '../../time/index.ts';
 import {
   type Group,
@@ -39,6 +39,8 @@ export interface Shown {
   layer: string | null;
   /** "8 / 12 / 16 kg"; empty for none. */
   weight: string;
+  /** What else the instructor wrote to be shown with it. */
+  said: readonly string[];
   /** The station as it is in this set; null for talk, and where all do another. */
   station: Station | null;
 }
@@ -162,6 +164,7 @@ function shownOf(plan: Plan, interval: Interval, elapsedMs: number): Shown {
       reps: null,
       layer: null,
       weight: '',
+      said: [],
       station: null,
     };
   const reps = repsAt(plan, interval);
@@ -174,6 +177,7 @@ function shownOf(plan: Plan, interval: Interval, elapsedMs: number): Shown {
     reps: reps ? repsWords(plan, reps) : null,
     layer: interval.layer,
     weight: weightsWords(station),
+    said: saidShown(station),
     station,
   };
 }

@@ -59,7 +59,7 @@ export function Amount({
   className?: string;
 }) {
   const main = [shown.layer, shown.reps].filter((x) => x !== null);
-  const rest = [...(shown.weight === '' ? [] : [shown.weight]), ...more];
+  const rest = [...(shown.weight === '' ? [] : [shown.weight]), ...shown.said, ...more];
   if (main.length + rest.length === 0) return null;
   return (
     <p className={className}>

@@ -25,3 +25,21 @@ it('a line that does not fit is marked and not kept; one that does is kept and c
   expect(kept).toEqual([{ ...SQUAT, reps: { count: 8, per: 'total' } }]);
   expect(screen.queryByRole('textbox', { name: 'Goblet squat in shorthand' })).toBeNull();
 });
+
+it('a few words are typed in their own field: kept when it is left, gone when it is emptied', () => {
+  const kept: Station[] = [];
+  let now = SQUAT;
+  const line = () => <StationLine read={() => now} onChange={(station) => kept.push(station)} />;
+  const { rerender } = render(line());
+  fireEvent.click(screen.getByRole('button', { name: 'All of Goblet squat' }));
+  const effort = () => screen.getByRole<HTMLInputElement>('textbox', { name: 'effort' });
+  fireEvent.change(effort(), { target: { value: ' easy, then hard ' } });
+  fireEvent.blur(effort());
+  now = { ...SQUAT, effort: 'easy, then hard' };
+  expect(kept).toEqual([now]);
+  rerender(line());
+  expect(effort().value).toBe('easy, then hard');
+  fireEvent.change(effort(), { target: { value: '' } });
+  fireEvent.keyDown(effort(), { key: 'Enter' });
+  expect(kept.at(-1)).toEqual(SQUAT);
+});

@@ -5,6 +5,7 @@ import type { Sides, Station } from '../../../core/class/index.ts';
 import { readStationText, type ShorthandProblem, writeStationText } from '../../../core/class/index.ts';
 import { resolveStation } from '../../../core/moves/index.ts';
 import { Checkbox, DurationField, Form, OneOf, useLibrary } from '../../base/index.ts';
+import { SaidFields } from './said-fields.tsx';
 import { WaysFields } from './ways-fields.tsx';
 import { WeightFields } from './weight-fields.tsx';
 
@@ -40,6 +41,7 @@ export function StationLine({ read, onChange }: { read: () => Station; onChange:
           <SidesFields station={station} onChange={onChange} />
           <WaysFields station={station} shown={resolveStation(station, library)} onChange={onChange} />
           <WeightFields station={station} onChange={onChange} />
+          <SaidFields station={station} onChange={onChange} />
           <LineForm
             key={writeStationText(station)}
             station={station}
