@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Plan } from '../../class/index.ts';
+import { newLayout, type Plan } from '../../class/index.ts';
 import { libraryOf } from '../../moves/index.ts';
 import { block, circuit, format, planOf, s } from '../../test/build.ts';
 import { findingsOf, fixed, KIT_ROOM, textsOf } from '../../test/checking.ts';
@@ -39,6 +39,35 @@ describe('sides', () => {
     const [found] = of(plan, 'missingSides');
     expect(found?.text).toBe('Lunge is done on one side at a time; nothing says when to change.');
     expect(of(fixed(plan, found!.fixes[0]), 'missingSides')).toEqual([]);
+  });
+});
+
+describe('room plan', () => {
+  const placed = (names: string[], ...spots: [x: number, y: number][]): Plan => {
+    const plan = planOf({ ...circuit(on(...names), 40, 20, 2), id: 'main', use: 'stations' });
+    const ids = plan.blocks[0]!.stations.map((s) => s.id);
+    const layout = {
+      ...newLayout(),
+      spots: spots.map(([x, y], k) => ({ blockId: 'main', stationId: ids[k]!, x, y })),
+    };
+    return { ...plan, heads: names.length, layout };
+  };
+
+  it('two stations too near to each other are found, and set out anew', () => {
+    // 0.9 m round a squat and 1.1 m round a move on the floor: 2.0 m between them.
+    const plan = placed(['Squat', 'Push', 'Hinge'], [2, 2], [3.5, 2], [8, 5]);
+    const [found] = of(plan, 'roomPlan');
+    expect([found?.weight, found?.text]).toEqual([3, 'Squat and Push are 1.5 m apart; for 1 at each they want 2.0 m.']);
+    expect(found?.fixes.map((f) => f.label)).toEqual(['Set the stations out anew']);
+    expect(of(fixed(plan, found!.fixes[0]), 'roomPlan').filter((f) => f.weight === 3)).toEqual([]);
+  });
+
+  it('a round that crosses the room is walked the shorter way', () => {
+    // Corner to corner: 2 × √(6² + 4²) + 2 × 6 = 26.4 m; along the walls 2 × 6 + 2 × 4 = 20 m.
+    const plan = placed(['Squat', 'Push', 'Hinge', 'Lunge'], [2, 2], [8, 6], [2, 6], [8, 2]);
+    const [found] = of(plan, 'roomPlan');
+    expect(found?.text).toMatch(/a round is 26 m on foot; one way round the room it is 20 m\.$/);
+    expect(of(fixed(plan, found!.fixes[0]), 'roomPlan')).toEqual([]);
   });
 });
 
