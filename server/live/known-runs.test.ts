@@ -21,7 +21,7 @@ afterAll(() => db.close());
 function counted() {
   let reads = 0;
   const query: Database['query'] = (sql, values) => {
-    if (/SELECT \* FROM run /.test(sql)) reads += 1;
+    if (/ document, .* FROM run WHERE id = \$1$/.test(sql)) reads += 1;
     return db.query(sql, values);
   };
   return { known: new KnownRuns({ ...db, query }, 2), reads: () => reads };

@@ -90,22 +90,30 @@ const fewer = (lines: string[]) =>
 
 const nameOf = (e: Element) => computeAccessibleName(e, { hidden: true }).replace(/\s+/g, ' ').trim();
 
+/** What React keeps of an element or a component: its place among its siblings, or a key where it is one of many alike. */
 interface Fiber {
   type: unknown;
   key: string | null;
   index: number;
   return: Fiber | null;
 }
-/** A component's or element's name; what wraps one has none of its own. */
-const nameOfType = (type: unknown) =>
-  typeof type === 'string' ? type : typeof type === 'function' ? (type as { name: string }).name : '';
 
-/** Where a control stands among the components, the same for all rows of a list: what has a key is one of many alike. */
-function kindOf(e: Element, byName: boolean): string {
-  const own = Object.keys(e).find((k) => k.startsWith('__reactFiber'));
-  const path: string[] = byName ? [nameOf(e)] : [];
-  for (let f = own ? (e as unknown as Record<string, Fiber>)[own] : null; f; f = f.return)
-    path.push(`${nameOfType(f.type)}${f.key === null ? f.index : ''}`);
+/**
+ * Where a control stands on the page, the same for all rows of a list: by the elements it is in, each with its place. Of the components between
+ * two elements only the places count that are not the first, so that a part of a screen may become a component of its own.
+ */
+function kindOf(control: Element, byName: boolean): string {
+  const path: string[] = byName ? [nameOf(control)] : [];
+  const own = Object.keys(control).find((k) => k.startsWith('__reactFiber'));
+  let places: string[] = [];
+  for (let f = own ? (control as unknown as Record<string, Fiber>)[own] : null; f; f = f.return) {
+    if (typeof f.type === 'string') path.push(f.type);
+    if (f.key !== null || f.index > 0) places.push(f.key === null ? String(f.index) : '*');
+    if (typeof f.return?.type === 'string') {
+      path.push(places.join('.'));
+      places = [];
+    }
+  }
   return path.join('<');
 }
 
