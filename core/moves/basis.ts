@@ -1,7 +1,7 @@
 import type { Plan } from '../class/index.ts';
 import { keyOf, type Library } from './library.ts';
 
-/** What a judgement rests on: the names it is about, by how well they are known; each name once, as it is written. */
+/** The basis of a judgement: the names it is about, by how well they are known; each name once, as written. */
 export interface Basis {
   known: string[];
   guessed: string[];
@@ -16,7 +16,7 @@ export function movesNamed(plan: Pick<Plan, 'blocks'>): string[] {
   return [...new Map(names.map((n) => [keyOf(n), n])).values()];
 }
 
-/** How well some names are known. */
+/** The basis that some names give. */
 export function basisOf(names: readonly string[], library: Library): Basis {
   const basis: Basis = { known: [], guessed: [], unknown: [] };
   for (const name of names) basis[library.read(name).kind].push(name);
@@ -34,7 +34,7 @@ export function someOf(names: readonly string[]): string {
   return names.length > MOST_NAMED ? `${shown} and ${names.length - MOST_NAMED} more` : shown;
 }
 
-/** What a judgement rests on, in a sentence: "10 of 14 moves known, 3 guessed, 1 unknown: cannot judge Kelp walk." */
+/** The basis of a judgement in a sentence: "10 of 14 moves known, 3 guessed, 1 unknown: cannot judge Kelp walk." */
 export function basisWords(basis: Basis): string {
   const { known, guessed, unknown } = basis;
   const all = known.length + guessed.length + unknown.length;

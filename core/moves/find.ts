@@ -3,7 +3,7 @@ import { keyOf, type Library, moveKey } from './library.ts';
 import type { Area, Impact, Move, Pattern, Use } from './schema.ts';
 import { AREA_WORDS, PART_WORDS, PATTERN_WORDS, POSITION_WORDS } from './words.ts';
 
-/** What is looked for; an empty query finds everything. */
+/** A search of the library; an empty query finds everything. */
 export interface MoveQuery {
   /** Words that must each begin a word of the move's name, parts, pattern, area, position or kit. */
   text: string;
@@ -97,7 +97,7 @@ export function findMoves(index: MoveIndex, query: MoveQuery): Move[] {
   return [...first, ...second, ...then];
 }
 
-/** How often a name is used. */
+/** A name and how often it is used. */
 export interface Uses {
   name: string;
   uses: number;

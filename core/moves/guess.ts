@@ -8,7 +8,7 @@ import { keyOfWords, type Spelled } from './spelling.ts';
  * and landing; other words change them. Our own rules, tested against names as instructors write them.
  */
 
-/** What a name seems to be, and the words that say so. */
+/** A guess of what a name means, and the words it is based on. */
 export interface Guess {
   move: Move;
   words: string[];

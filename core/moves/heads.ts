@@ -5,7 +5,7 @@ import type { BodyPart, Move, Pattern } from './schema.ts';
  * The nouns at the head of a name, and what they say of the move; the words for parts of the body.
  */
 
-/** What a word says of a move. */
+/** The facts about a move that a word implies. */
 export type Facts = Partial<Pick<Move, 'area' | 'pattern' | 'position' | 'impact' | 'oneSided' | 'effort' | 'use'>> & {
   main?: readonly BodyPart[];
   kit?: readonly string[];

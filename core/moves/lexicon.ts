@@ -204,7 +204,7 @@ export const HELD: ReadonlySet<string> = new Set([
 /** Kit to sit, lean or step on, of which one kind takes another's place. */
 export const SEATS: ReadonlySet<string> = new Set(['box', 'bench', 'chair', 'low step']);
 
-/** How often, how long: what stands in a name beside the move. The first group is a number of repetitions. */
+/** Patterns of counts and lengths in a name. The first group is a number of repetitions. */
 export const COUNT_PATTERNS: readonly { pattern: RegExp; side: boolean }[] = [
   { pattern: /\b\d+ sets?(?: of)?\b/g, side: false },
   { pattern: /\b(?:x ?)?(\d+)(?: reps?)? (?:a|per|each|every) (?:side|leg|arm)\b/g, side: true },

@@ -30,12 +30,12 @@ export const moveOf = (library: Library, name: string): Move => library.read(nam
 /** One key for all names that a known move goes by; of another name its own. */
 export const moveKey = (library: Pick<Library, 'get'>, name: string): string => keyOf(library.get(name)?.name ?? name);
 
-/** How names are compared: lower case, straight apostrophes, single spaces. */
+/** The key by which names are compared: lower case, straight apostrophes, single spaces. */
 export function keyOf(name: string): string {
   return name.toLowerCase().replaceAll('\u2019', "'").replace(/\s+/g, ' ').trim();
 }
 
-/** What a station has of a move when it says nothing itself: kit, options, form cues. */
+/** The details a station takes from its move where it has none: kit, options, form cues. */
 export function detailsOf(move: Move): Pick<Station, 'kit' | 'position' | 'easier' | 'harder' | 'formCues'> {
   return {
     position: move.position,

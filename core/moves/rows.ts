@@ -272,7 +272,7 @@ export function guessColumns(header: readonly string[]): (string | null)[] {
   });
 }
 
-/** What is wrong with one row; rows count from 1 below the header. */
+/** A problem of a row; rows count from 1 below the header. */
 export interface RowProblem {
   row: number;
   column: string;

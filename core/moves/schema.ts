@@ -39,22 +39,22 @@ export const PARTS = [
   'flanks',
   'heart',
 ] as const;
-/** Who should not do a move as it is, or what may be missing; each can name another move to do instead. */
+/** The reasons to replace a move: who should not do it, or what may be missing; each can name another move. */
 export const REASONS = [...AUDIENCES, 'noKit', 'noJumping'] as const;
-/** How firmly something is held. */
+/** The levels of grip. */
 export const GRIPS = ['none', 'light', 'firm'] as const;
-/** How much keeping one's balance asks. */
+/** The levels of balance. */
 export const BALANCES = ['steady', 'some', 'much'] as const;
-/** How long it takes to learn to do well. */
+/** The levels of skill. */
 export const SKILLS = ['simple', 'some', 'skilled'] as const;
-/** What the room must have for it, beside kit: a wall to lean on, something to fix a band or hang from. */
+/** What a move needs of the room beside kit: a wall to lean on, something to fix a band to or hang from. */
 export const NEEDS = ['wall', 'anchor'] as const;
 
 /** The longest text of a figure, characters. */
 export const FIGURE_LENGTH = 4000;
 const kg = v.pipe(v.number(), v.minValue(0), v.maxValue(500));
 
-/** What is known of a move. */
+/** A move of the library. */
 export const MoveSchema = v.strictObject({
   name: text(80),
   /** Other names it goes by. */

@@ -1,7 +1,7 @@
 import type { Side } from '../class/index.ts';
 import { COUNT_PATTERNS, KIT_WORDS, NEUTRAL, PHRASES, PLACES, STEMS, STOP } from './lexicon.ts';
 
-/** What a typed name says beside the move itself. */
+/** The parts of a typed name beside the move itself. */
 export interface Said {
   side: Side | null;
   /** Both sides, one after the other or in turn. */
@@ -116,7 +116,7 @@ function roleOf(text: string, before: string | undefined, after: string | undefi
   return { text, role: 'move' };
 }
 
-/** How a set of words is looked up: their order does not count. */
+/** The key of a set of words, whatever their order. */
 export const keyOfWords = (words: readonly string[]): string => [...words].sort().join(' ');
 
 /** What may be left aside of a name to find it, the least first. */

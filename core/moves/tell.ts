@@ -17,7 +17,7 @@ export interface Answers {
 export type Question = keyof Answers;
 export const QUESTIONS: readonly Question[] = ['pattern', 'part', 'position', 'impact', 'oneSided'];
 
-/** What a move answers, as far as it does: one known to be nothing in particular answers nothing. */
+/** The answers that a move of the library gives, as far as it does. */
 export function answersOf(move: Move | null): Partial<Answers> {
   if (!move) return {};
   const [part] = move.main;

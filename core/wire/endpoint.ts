@@ -2,12 +2,12 @@ import * as v from 'valibot';
 
 type Entries = Record<string, v.GenericSchema<string | undefined, unknown>>;
 
-/** What is sent that is no JSON: its media type. */
+/** The media type of a body that is not JSON. */
 export interface Media {
   media: string;
 }
 
-/** What an address answers: JSON of a schema, something of another media type, or nothing at all. */
+/** The answer of an endpoint: JSON by a schema, another media type, or no body. */
 export type Answer = v.GenericSchema | Media | null;
 
 /**
@@ -38,7 +38,7 @@ export function endpoint<const E extends Endpoint>(one: E): E {
   return one;
 }
 
-/** What an endpoint's answer is once read. */
+/** The type of an endpoint's answer once parsed. */
 export type AnswerOf<E extends Endpoint> = E['answer'] extends v.GenericSchema
   ? v.InferOutput<E['answer']>
   : E['answer'] extends null

@@ -1,7 +1,7 @@
 /** One row as the database gives it. */
 export type Row = Record<string, unknown>;
 
-/** What a query can be asked of: the database itself, or a transaction on it. */
+/** Anything that runs queries: the database itself, or a transaction on it. */
 export interface Queryable {
   /** Runs one parameterised statement ($1, $2 …) and gives its rows. */
   query<R extends Row = Row>(sql: string, params?: readonly unknown[]): Promise<R[]>;
@@ -32,7 +32,7 @@ export interface Database extends Queryable {
   close(): Promise<void>;
 }
 
-/** What PostgreSQL refused, with its SQLSTATE. */
+/** An error of PostgreSQL, with its SQLSTATE. */
 export class StatementError extends Error {
   constructor(
     message: string,

@@ -176,7 +176,7 @@ type Rows = typeof CUES;
 type CueKey = keyof Rows;
 type KeysOf<T> = T extends unknown ? keyof T : never;
 
-/** What an instructor can set a level for. */
+/** The cues an instructor can set a level for. */
 export type CueName = { [K in CueKey]: Rows[K]['title'] extends null ? never : K }[CueKey];
 export type CueKind = KeysOf<Rows[CueKey]['kinds']>;
 /** A sentence that can be worded anew. */

@@ -12,10 +12,10 @@ export interface Opening {
   says?: Partial<Said>;
 }
 
-/** What the time of a block is for. */
+/** The purpose of a block's time. */
 export type Purpose = 'work' | 'demo' | 'talk' | 'water' | 'setUp' | 'move';
 
-/** What others need to know of a format without knowing which it is. */
+/** The properties of a format that other code asks for, whichever format it is. */
 export interface Traits<F> {
   /** Whether single visits can have times of their own, only whole stations, or only the block. */
   scope: 'cell' | 'station' | 'block';

@@ -2,7 +2,7 @@ import type { Phase, Side } from '../station/index.ts';
 
 export type IntervalKind = 'work' | 'rest' | 'roundBreak' | 'groupBreak' | 'blockBreak' | 'countIn' | 'demo' | 'open';
 
-/** What a format gives for one stretch of time, before it is placed on the timeline. Times are integer ms. */
+/** One stretch of time of a format, before it is placed on the timeline. Times are integer ms. */
 export interface Piece {
   kind: IntervalKind;
   /** Integer milliseconds, > 0. */

@@ -7,7 +7,7 @@ export function secondsPerRep(station: Station, blockSeconds: number): number {
   return tempoMs > 0 ? tempoMs / 1000 : blockSeconds;
 }
 
-/** How long a set of reps is estimated to take, integer ms ≥ 1; reps per side are done twice over. */
+/** The estimated length of a set of reps, integer ms ≥ 1; reps per side are done twice. */
 export function repsEstimateMs(station: Station, count: number, blockSeconds: number): number {
   const sides = station.reps?.per === 'side' ? 2 : 1;
   return Math.max(1, Math.round(count * sides * secondsPerRep(station, blockSeconds) * 1000));

@@ -1,4 +1,4 @@
-/** What the numbers and choices of a block line can say, whatever the format; the type of each as it is read. */
+/** The roles a number or choice of a block line can have in any format, each with the type it is read as. */
 export interface Said {
   rounds: number;
   work: number;

@@ -6,7 +6,7 @@ import { PLAN_VERSION } from './schema.ts';
 /** Makes document ids; injected so that the core has no randomness of its own. */
 export type MakeId = () => string;
 
-/** How long a class gets ready after a wait, ms. */
+/** The default time to get ready after a wait, ms. */
 export const DEFAULT_GET_READY_MS = 5_000;
 
 /** The voice of a class that names none. */
@@ -63,12 +63,12 @@ export function newPlan(id: string, title: string): Plan {
   };
 }
 
-/** What "New class" gives: one main circuit block, 40/20 × 3 with 60 s round breaks, waiting for its stations. */
+/** The class that "New class" makes: one main circuit block, 40/20 × 3 with 60 s round breaks, without stations. */
 export function starterPlan(makeId: MakeId, title: string): Plan {
   return { ...newPlan(makeId(), title), blocks: [newBlock(makeId(), 'main', defaultFormat('circuit'))] };
 }
 
-/** Who speaks in a class, and how fast: the default where it does not say; `second` says every other cue, or is null. */
+/** The voice of a class and its rate, or the default; `second` says every other cue, or is null. */
 export function voiceOf(plan: Pick<Plan, 'voice'>): { name: VoiceName; rate: number; second: VoiceName | null } {
   const { name, rate, second } = plan.voice ?? DEFAULT_VOICE;
   return { name, rate, second: second ?? null };

@@ -15,7 +15,7 @@ import { DEFAULT_CUES } from './defaults.ts';
 import type { Layout } from './layout.ts';
 import type { Block, Bound, Plan } from './schema.ts';
 
-/** What becomes of the ids of blocks and stations: an id, null where the thing is gone, undefined for what is no id. */
+/** Maps the ids of blocks and stations: to an id, to null where the thing is gone, to undefined for a text that is no id. */
 export interface Ids {
   block: (id: string) => string | null | undefined;
   station: (blockId: string, id: string) => string | null | undefined;

@@ -8,7 +8,7 @@ export function planFormats(plan: Plan): string {
   return [...new Set(main.map(formatWord))].join(', ');
 }
 
-/** What a class is found by: its title, its formats and its moves, in small letters. */
+/** The text a class is searched by: its title, formats and moves, in lower case. */
 export function searchText(plan: Plan): string {
   const moves = plan.blocks.flatMap((b) => b.stations.map((s) => s.move));
   return [plan.title, planFormats(plan), ...moves].join(' ').toLowerCase();

@@ -11,7 +11,7 @@ interface Entry {
   atMs: number;
 }
 
-/** What can be taken back and done again, the latest last. */
+/** The changes that can be undone and redone, the latest last. */
 export interface History {
   past: readonly Entry[];
   future: readonly Entry[];

@@ -15,7 +15,7 @@ export function updateLayout(plan: Plan, change: (layout: Layout) => Layout): Pl
   return plan.layout ? { ...plan, layout: change(plan.layout) } : plan;
 }
 
-/** Where the stations of a block stand, by station id. */
+/** The positions of a block's stations, by station id. */
 export function spotsOf(plan: Pick<Plan, 'layout'>, blockId: string): Record<string, Spot> {
   const own = plan.layout?.spots.filter((s) => s.blockId === blockId) ?? [];
   return Object.fromEntries(own.map((s) => [s.stationId, { x: s.x, y: s.y }]));

@@ -5,7 +5,7 @@ import { documentId as id } from '../values/index.ts';
 export const ROOM_SHAPES = ['rectangle', 'corner', 'tee', 'bay'] as const;
 export type RoomShape = (typeof ROOM_SHAPES)[number];
 
-/** What stands in a room. One cannot walk through a wall, a rack or a post. */
+/** The kinds of fixture in a room. Nobody can walk through a wall, a rack or a post. */
 export const FIXTURES = ['wall', 'rack', 'post', 'door', 'power', 'water', 'mats'] as const;
 export type FixtureKind = (typeof FIXTURES)[number];
 
@@ -22,7 +22,7 @@ export const FixtureSchema = v.strictObject({
 });
 export type Fixture = v.InferOutput<typeof FixtureSchema>;
 
-/** Where a station stands: its middle, m. */
+/** The position of a station: its middle, m. */
 export const PlacedStationSchema = v.strictObject({ blockId: id, stationId: id, x: metres(0, 80), y: metres(0, 80) });
 
 /** A room to scale, in metres from its upper left corner, x to the right and y down, with the stations set out in it. */

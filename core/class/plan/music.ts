@@ -17,7 +17,7 @@ export type Track = v.InferOutput<typeof TrackSchema>;
 /** More tracks than this no part of a block takes. */
 export const MOST_TRACKS = 40;
 
-/** What plays: tracks one after the other and from the first again, the application's own beats, or nothing. */
+/** A source of music: tracks in a loop, the application's own beats, or silence. */
 export const SourceSchema = v.variant('from', [
   v.strictObject({
     from: v.literal('tracks'),

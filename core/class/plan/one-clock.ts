@@ -8,14 +8,14 @@ import type { Block } from './schema.ts';
 export const stationsOf = ({ use, stations }: Pick<Block, 'use' | 'stations'>): readonly Station[] =>
   use === 'stations' ? stations.map((s) => (apartFrom(s).length > 0 ? atOneClock(s) : s)) : stations;
 
-/** What a station says that one clock for all groups cannot give. */
+/** The settings of a station that are impossible with one clock for all groups. */
 export function apartFrom(station: Station): ('times' | 'sides')[] {
   const timed = [station, ...(station.cells ?? [])].some((x) => x.workMs !== undefined || x.restMs !== undefined);
   const { mode } = station.sides;
   return [...(timed ? ['times' as const] : []), ...(mode === 'each' || mode === 'chain' ? ['sides' as const] : [])];
 }
 
-/** What becomes of it, in words. */
+/** What happens to each of them, in words. */
 export const APART_WORDS = {
   times: 'its own times are not used',
   sides: 'the sides switch at half time',

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { type Plan, PlanSchema } from './schema.ts';
 
-/** Where something is wrong in a document, e.g. `blocks[1].format.workMs`, and what. */
+/** A problem of a document: its path, e.g. `blocks[1].format.workMs`, and a message. */
 export interface Problem {
   path: string;
   message: string;

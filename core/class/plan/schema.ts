@@ -18,7 +18,7 @@ export const PLAN_VERSION = 4;
 export const VOICES = ['slt', 'rms', 'awb', 'kal', 'kal16'] as const;
 export type VoiceName = (typeof VOICES)[number];
 
-/** What people in a class may have said of themselves that asks for care. */
+/** The groups of people that ask for care. */
 export const AUDIENCES = [
   'wrists',
   'knees',
@@ -33,7 +33,7 @@ export const AUDIENCES = [
 ] as const;
 export type Audience = (typeof AUDIENCES)[number];
 
-/** What a class is, where that asks for other judgement than intervals do. */
+/** The kinds of class that are judged differently from interval training. */
 export const CLASS_KINDS = ['intervals', 'strength', 'mobility', 'dance', 'seated', 'test'] as const;
 export type ClassKind = (typeof CLASS_KINDS)[number];
 
@@ -70,7 +70,7 @@ export const BlockSchema = v.strictObject({
 /** From how many seconds a countdown can run. */
 export const COUNTDOWNS = [0, 3, 5, 10] as const;
 
-/** What a line of the script is bound to; `afterMs` counts from where that begins. Bound to a round, it is that round. */
+/** The place a script line is bound to; `afterMs` counts from its beginning. */
 export const BoundSchema = v.variant('on', [
   v.strictObject({ on: v.literal('class'), afterMs: ms() }),
   v.strictObject({ on: v.literal('block'), blockId: id, afterMs: ms() }),

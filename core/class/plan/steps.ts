@@ -127,7 +127,7 @@ export function mappedOver(
   return { first: second, second: stepsBetween(applySteps(plan, second), both) };
 }
 
-/** What stands at a path; undefined where there is nothing. */
+/** The value at a path; undefined where there is none. */
 export function valueAt(plan: Plan, path: Path): unknown {
   let value: unknown = plan;
   let key: string | undefined;

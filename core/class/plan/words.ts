@@ -1,6 +1,6 @@
 import type { Block, Plan } from './schema.ts';
 
-/** What can be chosen of a class, each value with what it is called. */
+/** The choices of a class's level and use of the room, with their words. */
 export const LEVEL_WORDS: readonly (readonly [Plan['level'], string])[] = [
   ['beginner', 'beginners'],
   ['mixed', 'mixed'],

@@ -10,7 +10,7 @@ export interface SaidWords {
   words: string;
 }
 
-/** What a block line has said so far; the settings are applied once the format is known. */
+/** The settings read from a block line so far; they are applied once the format is known. */
 export interface BlockDraft {
   kinds: { kind: FormatKind; at: number; words: string }[];
   use: Block['use'];

@@ -27,7 +27,7 @@ export function writeBlocksText(blocks: readonly Block[]): string {
   return `${blocks.map(writeBlock).join('\n\n')}\n`;
 }
 
-/** What a pasted text holds; `left` names the stations, or the blocks, that there is no room for. */
+/** The content of a pasted text; `left` names the stations or blocks that there is no room for. */
 export type Pasted = ({ blocks: Plan['blocks'] } | { stations: Station[] }) & { left: string[] };
 
 /**

@@ -9,7 +9,7 @@ import { keepUnsaid } from './keep-unsaid.ts';
 import { readStationLine } from './station-line.ts';
 import { DURATION, durationMs, nearest, QUOTED, readName, unquoted } from './tokens.ts';
 
-/** What a text gave: the plan as far as it was understood, and what was not. */
+/** The result of reading a text: the plan as far as it was understood, and the problems. */
 export interface ShorthandResult {
   plan: Plan;
   problems: ShorthandProblem[];
@@ -17,7 +17,7 @@ export interface ShorthandResult {
 
 const MAX_BLOCKS = 40;
 const MAX_STATIONS = 60;
-/** What tells that there is no room for more. */
+/** The message where there is no room for more. */
 export const FULL = /^A (?:block|class) has at most/;
 const MAX_TEXT = 200_000;
 const MAX_LINE = 1000;

@@ -4,14 +4,14 @@ import { BLOCK_LINE, BREAK_LINE, HEADER_KEYWORDS, withoutComment } from './read.
 import { STATION_CLAUSES } from './station-clauses.ts';
 import { readStationLine } from './station-line.ts';
 
-/** What a stretch of a line is to the reader; columns from 0. */
+/** A stretch of a line and its meaning to the reader; columns count from 0. */
 export interface Span {
   from: number;
   to: number;
   kind: 'heading' | 'said' | 'comment';
 }
 
-/** How the reader takes a line: its heading, what it understands of it, and its comment. What is in no span it does not. */
+/** Splits a line into what the reader understands of it: heading, clauses, comment. Text in no span is not understood. */
 export function spansOf(line: string): Span[] {
   const text = withoutComment(line);
   const spans: Span[] = [];

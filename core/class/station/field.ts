@@ -8,7 +8,7 @@ export type Viewer = 'home' | 'wall' | 'camera' | 'station' | 'elsewhere' | 'squ
 export const ALL: readonly Viewer[] = ['home', 'wall', 'camera', 'station', 'elsewhere', 'squad', 'remote'];
 /** Whoever is shown a set. */
 export const SHOWN: readonly Viewer[] = ALL.filter((viewer) => viewer !== 'elsewhere');
-/** Where the class may sound: words and music. */
+/** The viewers that may play the sound of a class. */
 export const HEARD: readonly Viewer[] = ['home', 'wall'];
 /** The instructor alone. */
 export const NOBODY: readonly Viewer[] = [];

@@ -2,7 +2,7 @@ import { ALL, type Field, type FieldOf, HEARD, keysOf, NOBODY, SHOWN, seenOf, ty
 import { bySaid } from './said.ts';
 import type { Cell, Station } from './schema.ts';
 
-/** What becomes of a field when another move is put on the station. */
+/** A field of a station, with what happens to it when another move is put there. */
 export interface MoveField extends Field {
   /** `goes` with the move it was said of; `stays` with the place; `own` keeps what the library does not say of the old move. */
   ofMove: 'goes' | 'stays' | 'own';
@@ -64,7 +64,7 @@ export const STATION_FIELDS: { readonly [K in keyof Station]-?: MoveField & Fiel
 /** The name of what is not shown. */
 const UNSEEN = '\u2013';
 
-/** What a viewer sees of a station. */
+/** A station as a viewer may see it. */
 export const stationSeenBy = (station: Station, viewer: Viewer): Station =>
   seenOf(station, STATION_FIELDS, viewer, { move: UNSEEN });
 
@@ -79,6 +79,6 @@ export function withoutMove(station: Station): Station {
   return rest;
 }
 
-/** What goes when another move is put on a station, in words; empty when nothing was said of the old one. */
+/** The fields that go when another move is put on a station, in words; empty where the old move had none. */
 export const goesWith = (station: Station): string[] =>
   GOES.filter((key) => station[key] !== undefined).map((key) => STATION_FIELDS[key].words);

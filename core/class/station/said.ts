@@ -52,6 +52,6 @@ export const bySaid = <T>(of: (row: SaidRow) => T) =>
 /** Their entries in the schema of a station. */
 export const saidEntries = bySaid(({ most }) => v.optional(name(most)));
 
-/** What of a station is shown with its set beside reps and weight. */
+/** The words of a station that are shown with its set, beside reps and weight. */
 export const saidShown = (station: { readonly [K in SaidKey]?: string | undefined }): string[] =>
   SAID_ROWS.flatMap(([key, { isShown }]) => (isShown && station[key] ? [station[key]] : []));

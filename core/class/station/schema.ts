@@ -5,7 +5,7 @@ import { saidEntries } from './said.ts';
 
 export const SideSchema = v.picklist(['left', 'right']);
 
-/** How a move done on one side at a time is shared between the sides. */
+/** The ways to share a one-sided move between the sides. */
 export const SidesSchema = v.variant('mode', [
   v.strictObject({ mode: v.literal('none') }),
   v.strictObject({ mode: v.literal('alternating') }),
@@ -26,7 +26,7 @@ export const PhaseSchema = v.variant('when', [
   v.strictObject({ when: v.literal('at'), ms: ms(1), say: name(60) }),
 ]);
 
-/** Where the body is while a move is done. */
+/** The positions of the body in a move. */
 export const POSITIONS = ['standing', 'seated', 'kneeling', 'handsAndFeet', 'prone', 'supine', 'side'] as const;
 export type Position = (typeof POSITIONS)[number];
 

@@ -91,7 +91,7 @@ export function intensityOf(
   return { seconds, atLeast };
 }
 
-/** What the curve comes to, in seconds of the class. */
+/** Sums of the intensity curve, in seconds of the class. */
 export interface Hardness {
   /** At effort four or more. */
   hardS: number;

@@ -15,7 +15,7 @@ const BEFORE: readonly Caution[] = [
   { key: 'venue', text: 'You know the venue\u2019s first-aid plan and who holds the kit.' },
 ];
 
-/** What to see to before a class that has not been led before, the cautions of what is in it added. */
+/** The cautions to read before a class begins: the general ones and those of its content. */
 export function cautionsBefore(plan: Plan, library: Library): Caution[] {
   const inIt = plan.blocks.flatMap((b) => cautionOf(b, plan) ?? []);
   const jumps = plan.blocks.some((b) => b.stations.some((s) => library.get(s.move)?.impact === 'high'));

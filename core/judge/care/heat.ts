@@ -44,7 +44,7 @@ const BANDS: readonly HeatBand[] = [
   { from: 32.3, rest: 3, dryMin: 10, advice: 'No class in this heat.' },
 ];
 
-/** What guidance says of a room; null where it is cool enough, or not known. */
+/** The heat band of a room by published guidance; null where it is cool enough, or unknown. */
 export function heatBand(climate: Climate | undefined): (HeatBand & { globe: number }) | null {
   if (!climate) return null;
   const globe = wetBulbGlobe(climate);

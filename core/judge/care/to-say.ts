@@ -14,7 +14,7 @@ import {
 import { cautionOf } from './care.ts';
 import { heatBand } from './heat.ts';
 
-/** What is said to some of those who come. */
+/** Something to say to a part of the people. */
 export interface ToSay {
   who: string;
   /** Each move once, with where it comes. */

@@ -24,7 +24,7 @@ export function changesOf(path: readonly GroupSet[], timeline: Timeline): Change
   });
 }
 
-/** What a change of some group needs. */
+/** The needs of a changeover. */
 export type Needs = (change: Changeover) => NeededRest;
 
 /** Reckons changes of one class; each kind of change once. */

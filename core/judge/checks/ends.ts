@@ -8,7 +8,7 @@ import type { CheckContext } from './types.ts';
 
 /** What warm-up and cool-down are judged by alike. */
 
-/** What is there but too short is proposed so long, ms. */
+/** The length proposed where a warm-up or cool-down is too short, ms. */
 export const PROPOSED_MS = 300_000;
 
 /** Classes that ask for preparation and an end: what eases the body is both itself. */
@@ -19,7 +19,7 @@ export function lengthOf({ plan, totals }: CheckContext, which: (block: Block, k
   return plan.blocks.reduce((sum, b, k) => sum + (which(b, k) ? (totals.blocks[k]?.totalMs ?? 0) : 0), 0);
 }
 
-/** What a proposal is made from. */
+/** The input of a proposal. */
 export const proposed = ({ plan, library, kitRoom, thresholds }: CheckContext, lengthMs: number): EndRequest => ({
   plan,
   library,
@@ -58,13 +58,13 @@ export function warmUpBouts({ plan, bouts }: CheckContext): Bout[] {
   return bouts.filter((s) => s.blockIndex < first && plan.blocks[s.blockIndex]?.role === 'warmUp');
 }
 
-/** What a warm-up does is known: none of its blocks is led freely, and none of its moves is a guess. */
+/** Whether the content of a warm-up is known: no block is led freely, no move is a guess. */
 export function isWarmUpKnown({ plan, library }: CheckContext): boolean {
   const blocks = plan.blocks.filter((b) => b.role === 'warmUp');
   const { guessed, unknown } = basisOf(movesNamed({ blocks }), library);
   return blocks.every((b) => b.stations.length > 0) && guessed.length + unknown.length === 0;
 }
 
-/** Where its warm-up rules come from. */
+/** The source of the warm-up rules. */
 export const RAMP_SOURCE =
   'Rule of thumb. Pulse, mobility, the moves themselves, then near the effort of the first work.';

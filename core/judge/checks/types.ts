@@ -5,7 +5,7 @@ import type { Bout, Intensity } from '../balance/index.ts';
 import type { Changeover, GroupSet, Needs } from '../changes/index.ts';
 import type { Thresholds } from '../thresholds/index.ts';
 
-/** What a check looks at. */
+/** The input of a check. */
 export interface CheckContext {
   plan: Plan;
   timeline: Timeline;
@@ -25,10 +25,10 @@ export interface CheckContext {
   thresholds: Thresholds;
 }
 
-/** How much a finding matters: 3 can hurt someone or break the class, 2 makes it worse, 1 is worth knowing. */
+/** The weight of a finding: 3 can hurt someone or break the class, 2 makes it worse, 1 is worth knowing. */
 export type Weight = 1 | 2 | 3;
 
-/** Where a finding is shown; a gap is the one after the station's visit in the round. */
+/** The place a finding is shown at; a gap is the one after the station's visit in the round. */
 export interface FindingPlace {
   at: 'class' | 'block' | 'row' | 'cell' | 'gap';
   blockId: string | null;
@@ -60,10 +60,10 @@ export interface Finding<F = Fix> {
   fixes: F[];
 }
 
-/** What a check raises: a finding whose fixes are the class as it would be. */
+/** A finding as a check makes it: each fix is the whole class after it. */
 export type DraftFinding = Finding<{ label: string; plan: Plan }>;
 
-/** Where a rule comes from when it is nobody's but ours. */
+/** The source of a rule that is our own. */
 export const RULE_OF_THUMB = 'Rule of thumb.';
 
 /** One check: a function of the class, with the reason it exists. */

@@ -2,7 +2,7 @@ import { type Block, keyOfRole, settingOf } from '../../class/index.ts';
 import { compile } from '../../time/index.ts';
 import { type FitKnob, knobsOf, valuesOf, withValues } from './fit.ts';
 
-/** What one more of something does to the length of the class. */
+/** The cost of one more of something: how it changes the length of the class. */
 export interface Cost {
   knob: FitKnob;
   /** ms; negative where it makes the class shorter. */
@@ -11,7 +11,7 @@ export interface Cost {
   replacesRest: boolean;
 }
 
-/** What one more of each thing costs: one station, one round, 5 s of a time. */
+/** The costs of one more station, one more round, and 5 s more of each time. */
 export function costOfOneMore(block: Block): Cost[] {
   const now = valuesOf(block);
   const before = compile({ blocks: [block] }).totalMs;

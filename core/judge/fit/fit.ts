@@ -21,7 +21,7 @@ export interface Range {
 
 export type FitKnob = 'workMs' | 'restMs' | 'roundBreakMs' | 'rounds' | 'stations';
 
-/** What is to be fitted: one block of a class into the slot, its other blocks fixed. */
+/** A request to fit one block of a class into the slot, the other blocks fixed. */
 export interface FitRequest {
   plan: Plan;
   blockIndex: number;
@@ -200,7 +200,7 @@ export function valuesOf(block: Block): Values {
   };
 }
 
-/** What a block varies by: those of its settings that the fitter can turn. */
+/** The settings of a block that the fitter can vary. */
 export function knobsOf(block: Block): FitKnob[] {
   const knobs: FitKnob[] = TIMES.filter((knob) => SETTINGS[knob](block.format) !== null);
   if (roundsOf(block.format) !== null) knobs.push('rounds');
@@ -208,7 +208,7 @@ export function knobsOf(block: Block): FitKnob[] {
   return knobs;
 }
 
-/** What a block's format calls a knob: "hold", "windows"; null for stations. */
+/** The format's name of a knob: "hold", "windows"; null for stations. */
 export function knobName(block: Block, knob: FitKnob): string | null {
   const key =
     knob === 'stations' ? null : knob === 'rounds' ? keyOfRole(block.format, 'rounds') : SETTINGS[knob](block.format);

@@ -5,7 +5,7 @@ import { type Bout, boutsOf } from '../balance/index.ts';
 import { isOnFloor } from '../sequence/index.ts';
 import { neededRest, USUAL_THRESHOLDS } from '../thresholds/index.ts';
 
-/** What a proposal is made from. */
+/** The input of a proposal. */
 export interface EndRequest {
   plan: Plan;
   library: Library;

@@ -58,7 +58,7 @@ export const blockKit = (
   kitRoom: readonly KitItem[],
 ): KitNeed[] => kitNeeds(block, heads, kitFor(plan, kitRoom), (s, kit) => piecesAt(s, library, kit));
 
-/** What a class wants of one kind of kit. */
+/** The need of a class for one kind of kit. */
 export interface ClassKit extends Omit<KitNeed, 'at'> {
   /** The most pieces one person has in hand. */
   perPerson: number;

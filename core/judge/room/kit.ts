@@ -2,7 +2,7 @@ import type { Block, Station } from '../../class/index.ts';
 import { type KitItem, keyOf } from '../../moves/index.ts';
 import { groupAt, groupsFor } from '../../time/index.ts';
 
-/** What a block wants of one kind of kit at its fullest moment, against what there is. */
+/** The need of a block for one kind of kit at its fullest moment, with the stock. */
 export interface KitNeed {
   name: string;
   /** What the kit room says of it; null when it is not listed. */

@@ -62,18 +62,18 @@ export function outlineOf(layout: Layout): Spot[] {
   }
 }
 
-/** What one cannot walk through: the parts left out, walls, racks and posts. */
+/** The obstacles of a room: the parts left out, walls, racks and posts. */
 export function blockersOf(layout: Layout): Rect[] {
   const solid = layout.fixtures.filter((f) => f.kind === 'wall' || f.kind === 'rack' || f.kind === 'post');
   return [...cutsOf(layout), ...solid.map(rectOf)];
 }
 
-/** How far a point is from a rectangle, m; 0 inside. */
+/** The distance from a point to a rectangle, m; 0 inside. */
 export function distanceTo(rect: Rect, { x, y }: Spot): number {
   return Math.hypot(Math.max(rect.left - x, 0, x - rect.right), Math.max(rect.top - y, 0, y - rect.bottom));
 }
 
-/** How far a point is from the nearest wall, rack or post, m; 0 outside the room or inside one. */
+/** The distance from a point to the nearest wall, rack or post, m; 0 outside the room or inside one. */
 export function roomAround(layout: Layout, at: Spot): number {
   const { widthM, depthM } = layout;
   const toOutline = Math.min(at.x, at.y, widthM - at.x, depthM - at.y);
@@ -144,7 +144,7 @@ function graphOf(layout: Layout): Ways {
   };
 }
 
-/** How far two points are apart, m, as the crow flies. */
+/** The straight distance between two points, m. */
 export const apart = (a: Spot, b: Spot) => Math.hypot(a.x - b.x, a.y - b.y);
 const grown = (r: Rect, by: number): Rect => ({
   left: r.left - by,

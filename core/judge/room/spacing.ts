@@ -35,7 +35,7 @@ export function clearRadius(move: Move, people: number): number {
   return one * Math.sqrt(Math.max(1, people));
 }
 
-/** How near to a wall, rack or post the middle of a station may be, m. */
+/** The least distance from the middle of a station to a wall, rack or post, m. */
 export const wallDistance = (radius: number) => Math.max(WALL_M, radius / 2);
 
 /** The most people who are at a station of a block at once. */
@@ -55,7 +55,7 @@ export interface SpacingProblem {
 
 const metres = (m: number) => `${(Math.round(m * 10) / 10).toFixed(1)} m`;
 
-/** What is wrong with the places of a block's stations, the gravest first; nothing without a room plan. */
+/** The problems of the positions of a block's stations, the gravest first; none without a room plan. */
 export function spacingProblems(plan: Plan, block: Block, library: Library): SpacingProblem[] {
   const { layout } = plan;
   if (!layout) return [];

@@ -1,7 +1,7 @@
 import { type Block, moduleOf, type Position, type School, type Station } from '../../class/index.ts';
 import { type Library, type Move, overlapOf } from '../../moves/index.ts';
 
-/** What an order is judged by; each is counted over neighbours or places, lower is better. */
+/** The features of an order; each is counted over neighbours or places, lower is better. */
 export const FEATURES = [
   'sameArea',
   'apart',
@@ -139,7 +139,7 @@ function sharesAny(a: Move, b: Move): boolean {
   return all(a).some((p) => p !== 'heart' && all(b).includes(p));
 }
 
-/** What is needed to judge the orders of a block. */
+/** The input of an order search. */
 export interface OrderRequest {
   block: Block;
   weights: Weights;

@@ -40,7 +40,7 @@ const CHANGE_S: Record<string, number> = {
 };
 const TONE_MS = 700;
 
-/** Where the time goes; all in ms. */
+/** The parts of a needed rest, ms. */
 export interface NeededRest {
   hearMs: number;
   positionMs: number;
@@ -49,7 +49,7 @@ export interface NeededRest {
   totalMs: number;
 }
 
-/** What is known of a move where it is done: with the kit and the weight of its station. */
+/** A move with the kit and the weight of its station. */
 export type Held = Pick<Move, 'name' | 'position' | 'kit'> & { weightKg?: number | undefined };
 
 /** The seconds between two positions; the same one takes none. */

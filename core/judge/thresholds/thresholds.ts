@@ -8,7 +8,7 @@ interface Setting {
   max: number;
 }
 
-/** What can be set about the checks; seconds, minutes, ratios or counts as the unit says. */
+/** The thresholds of the checks; seconds, minutes, ratios or counts as the unit says. */
 export const THRESHOLDS = {
   spareMin: { label: 'Unused slot worth a word', unit: 'min', usual: 5, min: 0, max: 60 },
   walkS: { label: 'Walk to the next station', unit: 's', usual: 4, min: 0, max: 60 },

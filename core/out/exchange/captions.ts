@@ -28,7 +28,7 @@ interface Stretch {
   at: (ranMs: number) => number | null;
 }
 
-/** What a recording of a class is told by. */
+/** A recorded class: the input of captions and chapters. */
 export interface Recorded {
   stretches: readonly Stretch[];
   /** The words of the class, by the interval they fall in and how far into it. */

@@ -67,7 +67,7 @@ const key = (text: string) =>
     .replace(/[^a-z0-9()]+/g, ' ')
     .trim();
 
-/** Which column each of a file's is, by its head; null for one that is not known, and none twice. */
+/** Guesses the columns of a file by their headers; null for an unknown one, none twice. */
 export const guessClassColumns = (header: readonly string[]): (ClassColumn | null)[] =>
   columnsBy(header, CLASS_COLUMNS, ALSO, key);
 
@@ -90,7 +90,7 @@ const SIDES: readonly (readonly [words: readonly string[], sides: () => Sides])[
   [['right', 'right only', 'r'], () => ({ mode: 'one', side: 'right' })],
 ];
 
-/** What is wrong in a row, counted from 0, in a column of ours. */
+/** A problem of a row, counted from 0, in one of our columns. */
 export interface RowProblem {
   row: number;
   column: string;

@@ -32,7 +32,7 @@ const key = (text: string) =>
     .replace(/[^a-z0-9]+/g, ' ')
     .trim();
 
-/** Which column each of a file's is, by its head; null for one that is not known. */
+/** Guesses the columns of a file by their headers; null for an unknown one. */
 export const guessHeartColumns = (header: readonly string[]): (HeartColumn | null)[] =>
   columnsBy(header, HEART_COLUMNS, ALSO, key);
 

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { type Plan, readStoredPlan } from '../../class/index.ts';
 
-/** What a class at home is led from. */
+/** The content of a page for home. */
 export interface HomeClass {
   /** With what the library knows of its moves; without what is the instructor's own. */
   plan: Plan;
@@ -15,7 +15,7 @@ export interface HomeClass {
   clips: Readonly<Record<string, string>>;
 }
 
-/** What one person needs, and what could stand in for it. */
+/** The kit one person needs, and what could stand in for it. */
 export type HomeKit = v.InferOutput<typeof KitSchema>;
 
 const KitSchema = v.object({ name: v.string(), pieces: v.number(), standIn: v.nullable(v.string()) });

@@ -74,7 +74,7 @@ function eventOf(one: DatedClass, zone: string, stampMs: number): ICAL.Component
   return event;
 }
 
-/** What a calendar held. */
+/** The content of a calendar file. */
 export interface ReadCalendar {
   classes: DatedClass[];
   /** What could not be read, or not all of it, in words. */

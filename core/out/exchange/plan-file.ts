@@ -11,7 +11,7 @@ export const PLAN_FILE_VERSION = 1;
 export const MAX_CLASSES = 20_000;
 const MAX_TOLD = 200;
 
-/** What a plan file gives: the classes that are sound, and what is wrong with the rest, each with its place. */
+/** The content of a plan file: its valid classes, and the problems of the others with their places. */
 export interface PlanFile {
   plans: Plan[];
   problems: Problem[];

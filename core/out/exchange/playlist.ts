@@ -8,7 +8,7 @@ export interface ListedTrack {
   lengthMs: number | null;
 }
 
-/** What was read of a list, and what of it could not be; places by line, from 1. */
+/** The content of a playlist and its problems; lines count from 1. */
 export interface ReadPlaylist {
   tracks: ListedTrack[];
   problems: { line: number; message: string }[];

@@ -83,7 +83,7 @@ export function recordsCsv(rows: readonly (readonly (string | number | null)[])[
   return withHeader ? all : all.slice(all.indexOf('\n') + 1);
 }
 
-/** What is written down of a set of a run, out of a file. */
+/** An entry for a set of a run, from a file. */
 export interface RecordEntry {
   runId: string;
   /** The name of a person, where they are named. */
@@ -177,7 +177,7 @@ const EnvelopeSchema = v.object({
   runs: v.array(v.object({ id: v.unknown(), plan: v.unknown(), events: v.array(v.unknown()) })),
 });
 
-/** What a file of records holds. */
+/** The content of a file of records. */
 export interface RecordsFile {
   people: RecordPerson[];
   runs: { id: string; plan: Plan; events: RunEvent[] }[];

@@ -50,7 +50,7 @@ function joined(sets: readonly string[]): string {
   return sets.every((s) => s === first) ? `${sets.length} \u00d7 ${first}` : sets.join('+');
 }
 
-/** Which side when: "left, then right"; empty where a move has none or nobody said. */
+/** The sides in their order: "left, then right"; empty where a move has none or none is set. */
 export function sidesSaid({ sides }: Pick<Station, 'sides'>): string {
   const [a, b] = 'first' in sides && sides.first === 'right' ? ['right', 'left'] : ['left', 'right'];
   const gap = (ms: number | undefined) => (ms === undefined ? '' : `, ${formatSeconds(ms)} s between`);
@@ -81,7 +81,7 @@ const seconds = (ms: number) => String(ms / 1000);
 export const tempoSaid = ({ tempo }: Pick<Station, 'tempo'>) =>
   tempo ? `tempo ${[tempo.downMs, tempo.holdMs, tempo.upMs, tempo.topMs].map(seconds).join('-')}` : '';
 
-/** What else is to know of a station beside its name and times, each by itself. */
+/** The facts of a station beside its name and times. */
 export function factsOf(station: Station): string[] {
   const weight = weightsWords(station);
   return [
@@ -95,7 +95,7 @@ export function factsOf(station: Station): string[] {
   ].filter(Boolean);
 }
 
-/** What is otherwise in single rounds, beside the times: another move, another weight. */
+/** The differences of single rounds beside the times: another move, another weight. */
 export function roundFacts(station: Station): string[] {
   return (station.cells ?? []).flatMap((cell) => {
     const words = [cell.swap?.move ?? '', weightsWords(cell)].filter(Boolean);
@@ -109,11 +109,11 @@ export const otherWays = (station: Station): [level: string, name: string][] =>
     .filter((w) => w.level !== 'base')
     .map((w) => [WAY_WORDS[w.level], w.name]);
 
-/** What is said within a set, with when: "at half: Twist". */
+/** The phases of a set with their moments: "at half: Twist". */
 export const phasesSaid = ({ phases = [] }: Pick<Station, 'phases'>): string[] =>
   phases.map((p) => `${p.when === 'half' ? 'at half' : `${p.when} ${seconds(p.ms)} s`}: ${p.say}`);
 
-/** What a block is in a line; empty of one that only names a length of its own, as a talk. */
+/** A block in one line; empty for one that has nothing but a length, such as a talk. */
 export const blockSaid = (block: Block) =>
   block.stations.length === 0 && !blockWords(block).includes(':') ? '' : blockWords(block);
 

@@ -16,7 +16,7 @@ export type PaperSection =
       rows: readonly (readonly string[])[];
     };
 
-/** What stands on a sheet of paper, before anybody draws it: all of it is there to be read, none of it is cut. */
+/** The content of a sheet of paper, before it is laid out; none of it is ever cut. */
 export interface Paper {
   title: string;
   /** Below the title: when, how long, where, for how many. */

@@ -86,7 +86,7 @@ export function conflictsIn(entries: readonly CalendarEntry[]): Conflict[] {
   return found;
 }
 
-/** What is on today, and the first thing that comes after now; days ahead are looked through as far as `ahead`. */
+/** Today's entries, and the first that comes after now, looking `ahead` days. */
 export function nowAndNext(
   items: readonly CalendarItem[],
   today: string,
@@ -115,7 +115,7 @@ export const classInSlot = (slot: Slot, day: string, id: string): DatedClass => 
   notes: '',
 });
 
-/** What is changed of a class: its day and time, where it is, who leads, what is led, or that it is called off. */
+/** A change of a class in the calendar: day, time, room, leader, plan, or that it is called off. */
 export type ClassChange = Partial<
   Pick<DatedClass, 'day' | 'time' | 'room' | 'leader' | 'lengthMs' | 'cancelled' | 'planId' | 'title' | 'notes'>
 >;

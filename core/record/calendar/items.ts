@@ -7,7 +7,7 @@ export const DaySchema = v.pipe(v.string(), v.check(isDay, 'A day is written YYY
 const where = { room: v.optional(text(60), ''), leader: v.optional(text(60), '') };
 const lengthMs = v.nullable(ms(60_000));
 
-/** What stands in the calendar. Times of day are those of the club, whatever the day. */
+/** An item of the calendar. Times of day are the club's. */
 export const CalendarItemSchema = v.variant('kind', [
   /** A class on a day. */
   v.strictObject({

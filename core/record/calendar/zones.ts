@@ -37,7 +37,7 @@ export function isZone(zone: string): boolean {
   }
 }
 
-/** What clocks of a zone show at a moment, ms since 1970; seconds are left off. Throws a RangeError for a zone that is none. */
+/** The local day and time of a moment (ms since 1970) in a zone, without seconds. Throws a RangeError for an unknown zone. */
 export function localAt(ms: number, zone: string): Local {
   const parts = Object.fromEntries(
     formatOf(zone)

@@ -19,10 +19,10 @@ export interface Wearer extends HeartOf {
   onWall: boolean;
 }
 
-/** What a strap is called that nobody is named for. */
+/** The name of a strap that is nobody's. */
 export const strapName = (strap: string) => (/^\d+$/.test(strap) ? `strap ${strap}` : strap);
 
-/** How a strap stands: telling, not heard for a while, or telling the same for so long that it is not believed. */
+/** The state of a strap: heard, not heard for a while, or stuck at one value for too long. */
 export type StrapState = 'ok' | 'silent' | 'stuck';
 
 export interface Standing {
@@ -52,7 +52,7 @@ interface Line {
   zonesMs: number[];
 }
 
-/** What was heard of a strap over a window of time. */
+/** The heart rates of a strap over a window of time. */
 export interface Window {
   strap: string;
   mean: number;
@@ -143,7 +143,7 @@ export class PulseBoard {
   }
 }
 
-/** How many are in each zone from 0 to 5, and of how many nothing is known now. */
+/** The number of people in each zone from 0 to 5, and of those unknown now. */
 export function zoneCounts(standings: readonly Standing[]): { zones: number[]; unknown: number } {
   const zones = [0, 0, 0, 0, 0, 0];
   for (const { zone } of standings) if (zone !== null) zones[zone] = (zones[zone] ?? 0) + 1;
@@ -154,7 +154,7 @@ export function zoneCounts(standings: readonly Standing[]): { zones: number[]; u
 export const SETTLED_PART = 0.9;
 const HEARD_PART = 0.5;
 
-/** Who has not come down below a share of their highest rate, and whether it is time to go on: nine of ten of those heard have, and half of all are heard. */
+/** Who is still above a share of their highest rate, and whether to go on: nine of ten of those heard are below it, and half of all are heard. */
 export function settling(standings: readonly Standing[], share: number): { above: Standing[]; goOn: boolean } {
   const heard = standings.filter((s) => s.share !== null);
   const above = heard.filter((s) => (s.share ?? 0) >= share);

@@ -22,7 +22,7 @@ export interface PulseRecord {
 
 const keyOf = ({ strap, person, squad }: PulseOf) => person ?? `${squad ?? ''}|${strap}`;
 
-/** What a run knows of pulses, by who; empty where no strap told any. */
+/** The heart rates of a run, by person; empty where no strap was heard. */
 export function pulseOf(events: readonly RunEvent[]): PulseRecord[] {
   const all = new Map<string, { of: PulseOf; sets: Map<string, { mean: number; max: number }>; zonesMs: number[] }>();
   for (const e of events) {

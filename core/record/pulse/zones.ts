@@ -1,4 +1,4 @@
-/** Where the highest heart rate of somebody is taken from, beats a minute; `spread` is one standard deviation either way, null where it was measured. */
+/** The formulas for the highest heart rate, beats a minute; `spread` is one standard deviation either way, null for a measured rate. */
 export const MAX_FORMULAS = {
   tanaka: { words: '208 \u2212 0.7 \u00d7 age (Tanaka 2001)', of: (age: number) => 208 - 0.7 * age, spread: 10 },
   gellish: { words: '207 \u2212 0.7 \u00d7 age (Gellish 2007)', of: (age: number) => 207 - 0.7 * age, spread: 8 },
@@ -7,7 +7,7 @@ export const MAX_FORMULAS = {
 export type MaxFormula = keyof typeof MAX_FORMULAS;
 export const MAX_FORMULA_NAMES = Object.keys(MAX_FORMULAS) as MaxFormula[];
 
-/** What is known of somebody's highest heart rate: their own, or an age; nothing is the formula at `USUAL_AGE`. */
+/** Somebody's highest heart rate: measured, or by age; without either, the formula at `USUAL_AGE`. */
 export interface HeartOf {
   ownMax?: number | undefined;
   age?: number | undefined;

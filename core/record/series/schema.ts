@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { clock, count, documentId, name, text } from '../../class/index.ts';
 import { DaySchema } from '../calendar/index.ts';
 
-/** How the classes of a series follow each other. */
+/** The templates of a series: how its classes follow each other. */
 export const TEMPLATES = {
   rise: {
     name: 'Steady rise, easy fourth week',

@@ -29,12 +29,12 @@ export function firstProblem(error: unknown): Problem | null {
   return (body?.success && body.output.problems?.[0]) || null;
 }
 
-/** What to say of something that failed. */
+/** The message of an error. */
 export const messageOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something failed');
 
 const PATIENCE_MS = 15_000;
 
-/** What an endpoint is asked with: the parts of its address, its query, its body; nothing of what it does not have. */
+/** The request of an endpoint: the parameters of its path, its query and its body, each only where it has one. */
 export type RequestOf<E extends Endpoint> = ([PathNames<E['path']>] extends [never]
   ? { path?: never }
   : { path: Record<PathNames<E['path']>, string | number> }) &

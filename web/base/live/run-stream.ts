@@ -7,7 +7,7 @@ import type { Standing } from '../data/index.ts';
 export type StreamKind = v.InferOutput<typeof STREAM_MESSAGES.run>['kind'];
 export type StreamState = 'open' | 'broken' | 'refused';
 
-/** What comes over a run's stream. */
+/** The listener of a run's stream. */
 export interface StreamListener {
   /** First of all, and again after every break: the plan as begun and the server's clock less the leading desk's, ms. */
   onRun(message: { plan: Plan; kind: StreamKind; part: string | null; clockOffsetMs: number }): void;
@@ -35,7 +35,7 @@ const AGAIN_MOST_MS = 15_000;
 const TOLD_AFTER_MS = 10_000;
 const LOOK_EVERY_MS = 200;
 
-/** Where a stream is, and how it stands with it. */
+/** The address of a stream, and a way to ask for its state. */
 export interface StreamSource {
   /** The address of the stream, going on after the event of a number. */
   address: (after: string | undefined) => string;

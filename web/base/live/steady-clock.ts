@@ -1,4 +1,4 @@
-/** What a sudden difference between the system clock and the steady one means. */
+/** The meaning of a sudden difference between the system clock and the steady one. */
 export type Jump = 'slept' | 'clockSet';
 
 /** A jump of the device's clock, and what it was taken for. */

@@ -1,4 +1,4 @@
-/** What is to happen later; given to whatever waits, so that a test can let time pass as it likes. */
+/** Timers, injected so that a test can control time. */
 export interface Timers {
   /** Does something again and again, `ms` apart, until the function it gives is called. */
   every(ms: number, act: () => void): () => void;

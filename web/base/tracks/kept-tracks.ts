@@ -79,7 +79,7 @@ function sumOf(bytes: Uint8Array): Uint8Array {
   return out;
 }
 
-/** What a class keeps of a track. */
+/** A track as a class stores it. */
 export const namedTrack = ({ id, title, lengthMs, bpm, beatMs }: TrackInfo): Track => ({
   id,
   title,

@@ -8,7 +8,7 @@ const HEARD_S = 90;
 const HEARD_RATE = 44_100;
 const MOST_BYTES = 200_000_000;
 
-/** What became of a file: a track, or why it is none. */
+/** The result of reading a file: a track, or the reason why it is none. */
 export type TrackRead = { ok: true; track: TrackInfo } | { ok: false; file: string; problem: string };
 
 /**

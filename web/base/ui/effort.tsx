@@ -1,6 +1,6 @@
 import { OneOf } from './one-of.tsx';
 
-/** How hard something was: 0 rest, 10 utmost (RPE). */
+/** Ratings of perceived exertion (RPE): 0 rest to 10 utmost. */
 export const EFFORTS = Array.from({ length: 11 }, (_, k) => k);
 const CHOICES = [[null, 'not said'] as const, ...EFFORTS.map((n) => [n, String(n)] as const)];
 

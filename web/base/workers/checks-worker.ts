@@ -10,7 +10,7 @@ export interface PricedFinding extends Finding {
   costsMs: number[];
 }
 
-/** What is known of moves and kit; sent once, not with every plan. */
+/** The library and the kit room; sent once, not with every plan. */
 export interface Known {
   moves: readonly Move[];
   kit: readonly KitItem[];

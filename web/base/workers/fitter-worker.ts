@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import { type FitRequest, type FitResult, fitSlot } from '../../../core/judge/index.ts';
 
-/** What the fitter found, and how long that took in ms. */
+/** The result of the fitter, and how long it took, ms. */
 export interface Fitted {
   result: FitResult;
   tookMs: number;

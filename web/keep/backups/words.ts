@@ -20,7 +20,7 @@ const COUNTED: [table: string, one: string, many: string][] = [
   ['recording', 'recording', 'recordings'],
 ];
 
-/** What a backup or a check counted, in the words of the trade. */
+/** The counts of a backup or a check, in words. */
 export function sumWords(rows: Record<string, number>): string {
   return COUNTED.flatMap(([table, one, many]) => {
     const n = rows[table] ?? 0;

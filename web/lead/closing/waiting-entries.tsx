@@ -3,7 +3,7 @@ import { runs, type WaitingEntry } from '../../../core/wire/index.ts';
 import { ask, Button, fetchAnew, messageOf, OneOf, toast, useLoaded, usePeople } from '../../base/index.ts';
 import { waitingWords } from './waiting-words.ts';
 
-/** What phones entered for a run under names that were not placed. */
+/** The entries of phones under names that could not be placed. */
 export const useWaiting = (runId: string): readonly WaitingEntry[] => {
   const [loaded] = useLoaded(['waiting', runId], () => ask(runs.listWaiting, { path: { id: runId } }));
   return loaded.state === 'ready' ? loaded.value : [];

@@ -32,7 +32,7 @@ const adjust = (deltaMs: number): KeyCommand => {
   return () => ({ type: 'adjust', deltaMs });
 };
 
-/** What a key commands at once. */
+/** The command of each key. */
 export const KEYS: Record<string, KeyCommand> = {
   ' ': mainCommand,
   ArrowRight: onward,

@@ -3,7 +3,7 @@ import { acceptJump, giveSound, keepSound, rejudgeJump, takeOver, useDesk } from
 import { Target } from '../stage/index.ts';
 import { jumpWords } from './jump-words.ts';
 
-/** What a desk shows in place of its controls while another leads. */
+/** The footer of a desk while another desk leads. */
 export function FollowingFooter() {
   return (
     <footer className="flex shrink-0 flex-wrap items-center gap-x-6 gap-y-2 px-3 pt-2 pb-3 md:px-6">

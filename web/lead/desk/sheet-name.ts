@@ -1,2 +1,2 @@
-/** What opens over the desk. */
+/** The sheets that open over the desk. */
 export type SheetName = 'more' | 'again' | 'reps' | 'finish' | 'swap' | 'note' | 'share' | 'people' | 'pulse';

@@ -1,4 +1,4 @@
-/** What of a class can be laid over a picture. */
+/** The parts of a class that can be laid over a picture. */
 export const CAMERA_PARTS = ['time', 'move', 'side', 'next', 'round'] as const;
 export type CameraPart = (typeof CAMERA_PARTS)[number];
 
@@ -10,7 +10,7 @@ export const PART_WORDS: Record<CameraPart, string> = {
   round: 'round',
 };
 
-/** What is laid over a picture, and on which field. */
+/** The parts that are laid over a picture, and the field behind them. */
 export interface CameraLook {
   parts: readonly CameraPart[];
   /** The field behind it: none, or one colour as `#rrggbb` that a video program takes out. */

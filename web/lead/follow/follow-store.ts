@@ -22,7 +22,7 @@ const session = new FollowSession({
   systemNow: Date.now,
 });
 
-/** What this screen knows of the run it follows, for React. */
+/** The followed run of this screen, for React. */
 export const useFollow = create(() => NOT_FOLLOWING);
 session.watch((state) => useFollow.setState(state));
 

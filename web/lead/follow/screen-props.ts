@@ -1,4 +1,4 @@
-/** What the address of a screen that follows says. */
+/** The parameters of a following screen's address. */
 export interface ScreenProps {
   /** The code of the run; '' where it is still to be typed. */
   code: string;

@@ -12,7 +12,7 @@ import type { PulseOnWall } from '../../../core/wire/index.ts';
 import type { Timers } from '../../base/index.ts';
 import type { PulseSource } from './sources.ts';
 
-/** What is shown of heart rates, and to whom. */
+/** The state of the heart rates: shown values, and to whom. */
 export interface PulseState {
   /** What tells them; null for nothing. */
   source: string | null;
@@ -152,7 +152,7 @@ export class PulseSession {
   }
 }
 
-/** What a wall may show: counts of all, and by name those who have said yes. */
+/** The heart rates a wall may show: counts of all, and the values of those who agreed. */
 export function wallOf(standings: readonly Standing[]): PulseOnWall {
   return {
     ...zoneCounts(standings),

@@ -2,7 +2,7 @@ import type { HeartSample } from '../../../core/out/index.ts';
 import { readMeasurement, SimulatedStraps, type StrapOptions, type Told } from '../../../core/record/index.ts';
 import type { Timers } from '../../base/index.ts';
 
-/** Where heart rates come from: a device, a file, or the model. What it gives is the same. */
+/** A source of heart rates: a device, a file, or the model. */
 export interface PulseSource {
   /** What it is, for whoever leads. */
   readonly name: string;

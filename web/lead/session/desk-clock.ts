@@ -8,7 +8,7 @@ const CLOSE_MS = 8;
 /** A jump is judged by the server's clock only when it answers within this. */
 const JUDGE_PATIENCE_MS = 1000;
 
-/** What a desk's clock stands on; the platform's own where nothing is given. */
+/** The parts of a desk's clock; those of the platform by default. */
 export interface ClockParts {
   /** Asks the server's time once and adds the answer to the estimate; a question that fails changes nothing. */
   ask: (estimate: ClockEstimate, signal?: AbortSignal) => Promise<void>;

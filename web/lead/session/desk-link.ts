@@ -9,7 +9,7 @@ const ALIGN_EVERY_MS = 500;
 /** A change of the offset worth telling the screens that follow. */
 const WORTH_TELLING_MS = 25;
 
-/** What a desk is told, and asked, over its link to the server and to other windows. */
+/** The desk as its link to the server and to other windows sees it. */
 export interface DeskEnd {
   leads(): boolean;
   /** The run's time as this desk has it. */

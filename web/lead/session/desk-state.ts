@@ -59,7 +59,7 @@ export const CLOSED_DESK: DeskState = {
   failed: null,
 };
 
-/** What a desk asks of its sound; the run's time is that of the sound. */
+/** The sound as a desk needs it; the run's time is that of the sound. */
 export interface DeskSound {
   /** The run's time, ms since 1970. */
   now(): number;

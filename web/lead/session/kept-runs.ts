@@ -33,7 +33,7 @@ export async function sendRun(id: string): Promise<void> {
   await outbox.flush(id).catch(() => false);
 }
 
-/** What is other today than the class says: how many people, and which squads. */
+/** Today's people and squads, where they differ from the class. */
 export type Today = Pick<Plan, 'heads' | 'squads'>;
 
 /**

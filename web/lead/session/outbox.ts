@@ -10,7 +10,7 @@ const UNSTARTED_FOR_MS = 7 * 86_400_000;
 /** Answers by which the server says that it will not take a run as it is. */
 const BLOCKING = [400, 413, 422];
 
-/** Where runs are sent; a call that fails throws an ApiError, its status 0 when nobody answered. */
+/** The server that runs are sent to; a failed call throws an ApiError, with status 0 where there was no answer. */
 export interface RunServer {
   createRun(id: string, plan: Plan): Promise<unknown>;
   appendEvents(
@@ -19,7 +19,7 @@ export interface RunServer {
   ): Promise<{ stored: readonly string[]; refused: readonly { id: string; problem: string }[] }>;
 }
 
-/** What a send has settled. */
+/** The events that a send has settled. */
 export interface Settled {
   runId: string;
   sent: readonly string[];

@@ -19,7 +19,7 @@ const HeadSchema = v.object({
   /** The run's time less this device's, ms, where they differ. */
   shiftMs: v.optional(v.number()),
 });
-/** What is kept of a run beside its events. */
+/** A stored run without its events. */
 export type RunHead = v.InferOutput<typeof HeadSchema>;
 
 /** What an older version kept under the head's key: all events in one text. */

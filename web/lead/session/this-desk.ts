@@ -58,7 +58,7 @@ const session = new DeskSession({
   systemNow: Date.now,
 });
 
-/** What this desk shows, for React. */
+/** The state of this desk, for React. */
 export const useDesk = create(() => ({ ...CLOSED_DESK, soundOn: false, track: null as SoundEngine['track'] }));
 session.watch((state) => useDesk.setState(state));
 sound.watch(() => useDesk.setState({ soundOn: sound.isOn, track: sound.track }));

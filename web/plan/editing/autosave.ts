@@ -10,7 +10,7 @@ import type { BuilderState } from './store.ts';
 const QUIET_MS = 500;
 const RETRY_MS = 4000;
 
-/** Where classes are kept; a call that fails throws an ApiError. */
+/** The server that classes are saved to; a failed call throws an ApiError. */
 export interface PlanServer {
   plan(id: string): Promise<StoredPlan>;
   savePlan(plan: Plan, baseVersion: number): Promise<{ version: number }>;

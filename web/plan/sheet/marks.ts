@@ -10,7 +10,7 @@ export interface MarkNote {
   text: string;
 }
 
-/** What the checks point out in a block: of the block itself, and by station. */
+/** The findings of a block: of the block itself, and by station. */
 export interface BlockMarks {
   block?: readonly MarkNote[];
   stations?: Readonly<Record<string, readonly MarkNote[]>>;

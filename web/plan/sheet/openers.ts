@@ -1,4 +1,4 @@
-/** What a sheet opens beside itself; one object for the life of the builder. */
+/** The panels that a sheet can open; one object for the life of the builder. */
 export interface Openers {
   /** The alternatives to a station's move. */
   swap: (stationId: string) => void;

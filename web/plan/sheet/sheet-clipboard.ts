@@ -35,7 +35,7 @@ export function copiedStations(block: Block, sheet: SheetTimes, selection: Selec
   return block.stations.filter((_, k) => rows.has(k));
 }
 
-/** What a copy of the selection puts on the clipboard: stations as shorthand, or times as tab-separated work/rest. */
+/** The clipboard text of a selection: stations as shorthand, or times as tab-separated work/rest. */
 export function copyText(block: Block, sheet: SheetTimes, selection: Selection): string {
   const stations = copiedStations(block, sheet, selection);
   if (stations) return `${stations.map((s) => `  ${writeStationText(s)}`).join('\n')}\n`;

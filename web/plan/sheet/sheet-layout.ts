@@ -5,7 +5,7 @@ export const HEADER_H = 26;
 const MIN_GAP = 12;
 const NOTCH_W = 92;
 
-/** Where the cells of a sheet stand, in px from the left and top of the grid. */
+/** The layout of a sheet's cells, px from the left and top of the grid. */
 export interface SheetLayout {
   scale: number;
   lefts: number[];

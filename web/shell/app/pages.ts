@@ -14,7 +14,7 @@ interface PageRow {
   isAlone?: boolean;
 }
 
-/** What is fetched ahead: the desk. */
+/** The page that is fetched ahead: the desk. */
 export const AHEAD = () => import('../../lead/desk/index.ts');
 
 /** Every page, in the order of the head and the palette. A new page is a row here; that it can be used by all is tried in `e2e/access.spec.ts`. */
