@@ -92,7 +92,7 @@ export function middleOf(points: readonly (readonly [number, number])[]): [x: nu
   return [(Math.min(...xs) + Math.max(...xs)) / 2, (Math.min(...zs) + Math.max(...zs)) / 2];
 }
 
-/** How far a point lies outside a group of points' convex hull, m; 0 within it. */
+/** The distance from a point to the convex hull of others, m; 0 inside. */
 export function outsideOf(points: readonly (readonly [number, number])[], [x, z]: readonly [number, number]): number {
   // The hull is inside every half plane through it: the farthest that any direction sees the point beyond all of them.
   let worst = 0;

@@ -56,7 +56,7 @@ export const RADII = {
   tip: of(0.011),
 } as const;
 
-/** How high the middle of a part lies over what it rests on, m. */
+/** The height of the middle of a part over what it rests on, m. */
 export const REST = {
   seat: of(0.056),
   front: of(0.052),

@@ -39,11 +39,11 @@ export const ENDS = [
   'left hand',
   'right hand',
 ] as const;
-/** What can rest on something; in the order in which they say where the body is. */
+/** The ends of the body that can rest on something, in the order in which they place it. */
 export type End = (typeof ENDS)[number];
 
 export const MANNERS = ['flat', 'toes', 'heel', 'instep'] as const;
-/** How a foot rests. */
+/** The ways a foot can rest. */
 export type Manner = (typeof MANNERS)[number];
 
 export interface Contact {
@@ -54,7 +54,7 @@ export interface Contact {
 }
 export type Contacts = ReadonlyMap<End, Contact>;
 
-/** Where something rests: the point itself, and which way a foot or a hand looks there. */
+/** A point of rest, with the direction of the foot or hand there. */
 export interface Anchor {
   at: Vec;
   /** Forward along what it rests on. */
@@ -75,7 +75,7 @@ const LIMBS_BY_END = new Map(
     return [end, what === undefined ? null : { limb: LIMB_WORDS[what] ?? 'arm', side: side as Side }];
   }),
 );
-/** Which limb an end is of; null for the trunk. */
+/** The limb of an end; null for the trunk. */
 export const limbOf = (end: End): Limb | null => LIMBS_BY_END.get(end) ?? null;
 
 const level = (v: Vec, up: Vec): Vec => minus(v, times(up, dot(v, up)));
@@ -218,7 +218,7 @@ export function easeAnkle(p: Posture, s: Skeleton, side: Side): void {
   s.legs[side] = { ...leg, ...footFrom(leg.ankle, within(leg.shank, about.z(eased))) };
 }
 
-/** How far the toes are drawn up, seen from the side of the shank, degrees. */
+/** The flexion of an ankle, degrees. */
 export function ankleBend(shank: Rotation, foot: Rotation): number {
   const forward = axis(foot, 0);
   const x = axis(shank, 0);

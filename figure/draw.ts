@@ -15,7 +15,7 @@ import { add, apply, between, radians, type Vec } from './vectors.ts';
  * negative, as SVG has it.
  */
 
-/** What is painted alike, from the back to the front. */
+/** The layers of a drawing, from back to front. */
 export const LAYERS = [
   'room',
   'farKit',
@@ -222,7 +222,7 @@ export type Box = [left: number, top: number, right: number, bottom: number];
 /** In the whole numbers of path data. */
 export const fineBox = ([left, top, right, bottom]: Box): Box => [left * FINE, top * FINE, right * FINE, bottom * FINE];
 
-/** What a moment takes up, in units. */
+/** The bounds of a moment, in units. */
 export function boundsOfMoment(figure: Figure, moment: Moment, ms: number): Box {
   const see = seenFrom(figure.text.view, alongOf(figure, ms));
   const box: Box = [
@@ -254,7 +254,7 @@ export function boundsOfMoment(figure: Figure, moment: Moment, ms: number): Box 
   return box;
 }
 
-/** What a figure takes up over all its moments, in units. */
+/** The bounds of a figure over all its moments, in units. */
 export function boundsOf(figure: Figure): Box {
   const count = 24;
   let box: Box = [0, -60, 0, 0];

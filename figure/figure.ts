@@ -32,7 +32,7 @@ export interface PlacedProp {
   at: number | null;
 }
 
-/** How a foot or a hand that rests both before and after gets to another place. */
+/** The ways a foot or a hand moves from one point of rest to another. */
 export type Going = 'steps' | 'slides';
 
 /** One position of a figure, and the way to it. */

@@ -11,7 +11,7 @@ import type { Vec } from './vectors.ts';
  * Drawing by hand: the joints of a position as handles that can be moved, and the text that comes of it.
  */
 
-/** What a handle turns: numbers of a posture. */
+/** A handle and the numbers of a posture that it turns. */
 export interface Handle {
   /** "right elbow". */
   name: string;
@@ -44,7 +44,7 @@ export const HANDLES: readonly Handle[] = [
   ...SIDES.flatMap(ofSide),
 ];
 
-/** Where a handle is in a position, in the whole numbers of path data. */
+/** The place of a handle in a position, in units. */
 export function handleAt(text: FigureText, position: number, handle: Handle): { x: number; y: number } {
   const figure = figureOf(text);
   const [x, y] = placeOf(figure, whenAt(figure, position), handle.at);

@@ -3,7 +3,7 @@
  * Sizes in metres, as in the kit room of a usual hall.
  */
 
-/** What hands hold, by its word, with how many kilograms a usual one weighs (for the balance). */
+/** The props that hands hold, by name, with their usual weight, kg (for the balance). */
 export const HELD = {
   bell: 12,
   dumbbell: 6,
@@ -19,7 +19,7 @@ export const HELD = {
 } as const;
 export type HeldKind = keyof typeof HELD;
 
-/** What stands on the floor: how high its top is, how deep and how wide it is. A wall stands upright. */
+/** The props that stand on the floor, with height, depth and width, m. A wall stands upright. */
 export const PLACED = {
   floor: { top: 0, deep: 0 },
   mat: { top: 0, deep: 1.8 },
@@ -54,6 +54,6 @@ export const PLACED = {
 } as const;
 export type PlacedKind = keyof typeof PLACED;
 
-/** What hangs between two points, by how it looks. */
+/** The props between two points, by their look. */
 export const STRETCHED = ['band', 'loop', 'rope', 'skipping rope', 'strap'] as const;
 export type StretchedKind = (typeof STRETCHED)[number];

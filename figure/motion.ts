@@ -62,7 +62,7 @@ export interface Tempo {
   topMs: number;
 }
 
-/** How long a flight takes that rises so far, ms: s = g t² / 2. */
+/** The time of a flight of a height, ms: s = g t² / 2. */
 export const flightMs = (riseM: number): number => Math.sqrt((2 * Math.max(0.004, riseM)) / GRAVITY) * 1000;
 
 /**
@@ -190,13 +190,13 @@ function through(figure: Figure, way: Transition, t: number): Posture {
   return made;
 }
 
-/** Where the body has come to along the floor, m: what the one who looks goes along with. */
+/** The distance the body has moved along the floor, m; the view moves with it. */
 export function alongOf(figure: Figure, ms: number): Vec {
   const part = ms / figure.cycleMs;
   return [figure.laid.onM[0] * part, 0, figure.laid.onM[2] * part];
 }
 
-/** Where parts of the body are seen at a moment, units; null for what is none. */
+/** The places of parts of the body in the drawing at a moment, units; null for an unknown part. */
 export function placesOf<P extends Vec | null>(
   figure: Figure,
   ms: number,
@@ -213,6 +213,6 @@ export function placesOf<P extends Vec | null>(
   });
 }
 
-/** Where a part of the body is seen at a moment, units. */
+/** The place of a part of the body in the drawing at a moment, units. */
 export const placeOf = (figure: Figure, ms: number, of: (s: Skeleton) => Vec): readonly [x: number, y: number] =>
   placesOf(figure, ms, [of])[0] as readonly [number, number];

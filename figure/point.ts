@@ -35,7 +35,7 @@ const SPOKEN: readonly { words: RegExp; at: (s: Skeleton, near: Side) => Vec }[]
   { words: /\b(?:tall|stand)\b/, at: (s) => s.head },
 ];
 
-/** Where a body is at what a cue speaks of, m; null where it speaks of no part of it. The right is the side that is seen. */
+/** The point of the body that a cue speaks of, m; null for none. The right is the side that is seen. */
 export function spokenAt(cue: string, { skeleton }: Pick<Moment, 'skeleton'>): Vec | null {
   const words = cue.toLowerCase();
   let first: { at: (typeof SPOKEN)[number]['at']; index: number } | null = null;

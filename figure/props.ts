@@ -19,7 +19,7 @@ interface Drawn {
 const grip = (s: Skeleton, side: Side): Vec =>
   add(s.arms[side].wrist, times(minus(s.arms[side].knuckles, s.arms[side].wrist), 0.62));
 
-/** What is held, where the hands are. */
+/** The outline of a prop that is held. */
 export function heldPath(held: Held, s: Skeleton, see: Seen): Drawn {
   const side: Side = held.in === 'left' ? 'left' : 'right';
   const at = held.in === 'both' ? between(grip(s, 'left'), grip(s, 'right'), 0.5) : grip(s, side);
@@ -121,7 +121,7 @@ export const pointAt = (p: Point, s: Skeleton): Vec => {
   return (p as End) === 'back' ? s.collar : s.pelvis;
 };
 
-/** What is stretched, hangs or is swung between two points. */
+/** The outline of a prop between two points. */
 export function stretchedPath(st: Stretched, s: Skeleton, see: Seen, ms: number, turnMs: number): string {
   const a = pointAt(st.from, s);
   const b = pointAt(st.to, s);

@@ -12,12 +12,12 @@ export const fine = (units: number): number => Math.round(units * FINE);
 /** Units to a metre, from which pictures are reckoned; the floor is at 0, up is negative, as SVG has it. */
 export const UNITS = 100;
 
-/** Where a point of the room is seen, and how near it is. */
+/** A point in the drawing, and its depth. */
 export type Seen = (v: Vec) => readonly [x: number, y: number, near: number];
 
 const QUARTER = { c: Math.cos(-0.6), s: Math.sin(-0.6), high: Math.cos(0.42), deep: Math.sin(0.42) };
 
-/** How a view sees. The front is seen as in a mirror: what is at the right of the one who moves is at the right of the picture. */
+/** The projection of a view. The front is a mirror image: the mover's right is at the right of the picture. */
 export function seenFrom(view: View, along: Vec = [0, 0, 0]): Seen {
   if (view === 'side') return (v) => [(v[0] - along[0]) * UNITS, -v[1] * UNITS, v[2]];
   if (view === 'front') return (v) => [(v[2] - along[2]) * UNITS, -v[1] * UNITS, v[0]];

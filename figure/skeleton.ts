@@ -74,12 +74,12 @@ const ofSide = (side: Side) => ({
   knee: partIndex('knee', side, 'bend'),
   ankle: partIndex('ankle', side, 'bend'),
 });
-/** Where the numbers of a limb stand in a posture. */
+/** The indices of a limb's numbers in a posture. */
 export const LIMBS: Record<Side, ReturnType<typeof ofSide>> = { left: ofSide('left'), right: ofSide('right') };
 const SIGN: Record<Side, 1 | -1> = { left: -1, right: 1 };
 export const signOf = (side: Side): 1 | -1 => SIGN[side];
 
-/** How the body as a whole is turned. */
+/** The rotation of the body as a whole. */
 export const wholeTurn = (p: Posture): Rotation =>
   within(
     within(about.y(-(p[BODY.turn] as number)), about.z(-(p[BODY.lean] as number))),

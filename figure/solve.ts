@@ -45,7 +45,7 @@ export function heldMasses(s: Skeleton, held: Position['held']): { at: Vec; shar
   });
 }
 
-/** What a figure remembers from position to position. */
+/** The state that goes from position to position. */
 export interface Course {
   before: Solved | null;
   wall: { x: number | null };

@@ -29,7 +29,7 @@ export interface Draft extends Open<Omit<Position, 'contacts' | 'going' | 'held'
   stretched: Stretched[];
 }
 
-/** What is said once for the whole figure. */
+/** The terms of the whole figure. */
 export interface Whole extends Open<Pick<FigureText, 'view' | 'inTurn' | 'travels' | 'flows' | 'beats'>> {
   placed: PlacedProp[];
   pair: [number, number] | null;
@@ -50,7 +50,7 @@ export const emptyDraft = (): Draft => ({
   ...freshWay(),
 });
 
-/** What is said of the way to a position, and of it alone. */
+/** The terms of the way to a position. */
 export const freshWay = (): Pick<Draft, 'phase' | 'inMs' | 'holdMs' | 'airM' | 'shiftM'> => ({
   phase: null,
   inMs: null,
@@ -296,7 +296,7 @@ function readWord(text: string): Apply | null {
 
 const READERS = [readJoint, readTime, readAir, readRest, readBody, readKit, readWord];
 
-/** What a term does; a text where it says nothing that is known. */
+/** Reads a term; a message where it is unknown. */
 export function readTerm(text: string, poses: Poses, inside: readonly string[] = []): Apply | string {
   const isMirrored = text.endsWith(' mirrored');
   const name = isMirrored ? text.slice(0, -' mirrored'.length) : text;

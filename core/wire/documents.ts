@@ -94,7 +94,7 @@ export function pageOf<S extends v.GenericSchema>(item: S) {
   );
 }
 
-/** What any list can be asked for: words, a page of so many rows (at most 200) after the `next` of the one before. */
+/** The query of a list: words, and a page of so many rows (at most 200) after the `next` of the one before. */
 export const LIST_QUERY = {
   q: v.optional(
     v.pipe(

@@ -45,7 +45,7 @@ export type AnswerOf<E extends Endpoint> = E['answer'] extends v.GenericSchema
     ? null
     : never;
 
-/** What the server must give for an endpoint to be answered. */
+/** The type of what the server must return for an endpoint. */
 export type GivenFor<E extends Endpoint> = E['answer'] extends v.GenericSchema ? v.InferInput<E['answer']> : never;
 
 export type BodyOf<E extends Endpoint> = E['body'] extends v.GenericSchema ? v.InferInput<E['body']> : never;

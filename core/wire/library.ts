@@ -5,10 +5,10 @@ import { KitItemSchema, MoveSchema } from '../moves/index.ts';
 import { isZone } from '../record/index.ts';
 import { endpoint } from './endpoint.ts';
 
-/** What a number means where it is typed without its unit. */
+/** The units of numbers that are typed without one. */
 export const UnitsSchema = v.strictObject({ weight: v.optional(v.picklist(WEIGHT_UNITS), 'kg') });
 
-/** How a club does things: what a new class begins with, how times of day are shown, and what is seen to before a class. */
+/** The habits of a club: defaults of a new class, the format of times of day, the checklist before a class. */
 export const HabitsSchema = v.strictObject({
   clock: v.optional(v.picklist(['24', '12']), '24'),
   /** The countdown of a new class, s. */

@@ -3,7 +3,7 @@ import { RunEventSchema, SCREEN_KINDS } from '../time/index.ts';
 import { planOfToday } from './documents.ts';
 import { endpoint, runId } from './endpoint.ts';
 
-/** What of heart rates a wall shows: how many are in which zone, and by name only those who have said yes. */
+/** The heart rates on a wall: counts by zone, and the values of those who agreed. */
 export const PulseOnWallSchema = v.strictObject({
   /** How many are in zones 0 to 5. */
   zones: v.pipe(v.array(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(400))), v.length(6)),
@@ -43,10 +43,10 @@ export const deskStream = endpoint({
   problems: [404, 503],
 });
 
-/** Who follows by a stream. */
+/** The kinds of follower of a stream. */
 export const STREAM_KINDS = ['watch', 'squad', 'remote', 'station', 'desk'] as const;
 
-/** What comes over a stream, by its name. */
+/** The messages of a stream, by name. */
 export const STREAM_MESSAGES = {
   run: v.object({
     /** Brought up to today by the server. */

@@ -5,7 +5,7 @@ import { endpoint } from './endpoint.ts';
 /** The largest file of music that the server keeps, bytes. */
 export const MOST_TRACK_BYTES = 40_000_000;
 
-/** What is known of a track beside what a class names of it. */
+/** A track with its artist, file and size. */
 export const TrackInfoSchema = v.object({
   ...TrackSchema.entries,
   artist: text(120),

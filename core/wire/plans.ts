@@ -31,7 +31,7 @@ const VersionSchema = v.object({
 });
 export type StoredVersion = v.InferOutput<typeof VersionSchema>;
 
-/** What a save that met a newer version answers with, beside its title. */
+/** The answer of a save that met a newer version. */
 export const ConflictSchema = v.object({ current: StoredPlanSchema });
 
 export const listPlans = endpoint({

@@ -87,7 +87,7 @@ const ErasedSchema = v.object({
   texts: v.pipe(v.array(v.object({ id, was: v.pipe(v.string(), v.maxLength(10_000)) })), v.maxLength(1000)),
   pulses: v.pipe(v.array(v.object({ runId: id, eventId: id, of: v.array(v.unknown()) })), v.maxLength(20_000)),
 });
-/** What an erasing took away, by which it can be undone. */
+/** The data that an erasure removed, by which it can be undone. */
 export type Erased = v.InferOutput<typeof ErasedSchema>;
 
 export const erasePerson = endpoint({

@@ -232,7 +232,7 @@ export const tellPulse = endpoint({
   problems: [400, 404],
 });
 
-/** What a phone entered for somebody by a name that was not placed. */
+/** An entry of a phone under a name that could not be placed. */
 export const WaitingEntrySchema = v.object({
   id: v.string(),
   phone: v.string(),

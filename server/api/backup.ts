@@ -27,7 +27,7 @@ import { route } from './route.ts';
 
 const MAX_UPLOAD_BYTES = 2 * 1024 ** 3;
 
-/** What the page of backups needs of the server. */
+/** The dependencies of the backup routes. */
 export interface BackupParts {
   db: Database;
   keeper: Keeper;

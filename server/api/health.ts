@@ -4,7 +4,7 @@ import type { Database } from '../db/database.ts';
 import type { SteadyTime } from '../shared/steady-time.ts';
 import { route } from './route.ts';
 
-/** Whether the server and its database answer. */
+/** The route that says whether the server and its database answer. */
 export function healthApi(db: Database, { now, runsInSleep }: SteadyTime): Router {
   const api = Router();
   route(api, backups.getHealth, async () => {

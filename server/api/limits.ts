@@ -4,7 +4,7 @@ import type { SharedGuesses } from '../db/wrong-guesses.ts';
 import { Lane } from '../live/lane.ts';
 import { ProblemError } from './problem.ts';
 
-/** What was tried against the server, for its log. */
+/** Logs what was tried against the server. */
 export type Watch = (event: string, detail: Record<string, unknown>) => void;
 
 /** The address a request comes from; of IPv6 the network, since one device has as many addresses there as it likes. */

@@ -12,7 +12,7 @@ import type { OpenStreams } from '../live/streams.ts';
 import type { Guesses, Watch } from './limits.ts';
 import { ProblemError } from './problem.ts';
 
-/** What the live screens need of the server. */
+/** The dependencies of the live routes. */
 export interface LiveParts {
   db: Database;
   hub: RunHub;
@@ -25,7 +25,7 @@ export interface LiveParts {
   guesses: Guesses;
 }
 
-/** What a code opens: a run, and with a card's code one station of it. */
+/** The kinds of screen that a code opens. */
 export type OpenedKind = CodeKind | 'station';
 
 /** The screens that a code opens, the usual one first. */
@@ -45,7 +45,7 @@ export interface Opened {
   station: string | null;
 }
 
-/** How long after its end a run still takes what squads write down of it, ms. */
+/** How long after its end a run accepts entries of squads, ms. */
 export const WRITES_AFTER_MS = 3_600_000;
 
 const OPENS_NOTHING = 'This code opens nothing: the run is over, or it is mistyped';

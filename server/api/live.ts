@@ -171,7 +171,7 @@ async function enter({ db, hub, now }: LiveParts, found: Opened, asked: CommandM
   else hub.publish(runId, { kind: 'waiting' });
 }
 
-/** What the desks of a run ask for: its codes, its stream, what waits for it, and that their clock be known. */
+/** The routes of a run's desks: codes, stream, waiting entries, clock. */
 export function deskApi(parts: LiveParts): Router {
   const { db, hub, streams, now } = parts;
   const api = Router();

@@ -18,7 +18,7 @@ interface Tries {
   busy: boolean;
 }
 
-/** What became of a try: checked, or refused unchecked with how long to wait. */
+/** The result of an attempt: checked, or refused with how long to wait. */
 export type Attempt = { checked: true; right: boolean } | { checked: false; waitMs: number };
 
 /**

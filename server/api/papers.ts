@@ -33,7 +33,7 @@ import { route } from './route.ts';
 
 type Sheet = Exclude<PaperKind, 'cards'>;
 
-/** What leaves on paper, as PDF. */
+/** The routes of PDFs. */
 export function papersApi(db: Database, now: () => number): Router {
   const api = Router();
 

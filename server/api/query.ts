@@ -9,7 +9,7 @@ export function numberOf(text: string): number | null {
   return /^[1-9]\d{0,9}$/.test(text) && Number(text) <= 2_147_483_647 ? Number(text) : null;
 }
 
-/** Which page of a list is asked for: `limit` rows (1 to 200) after the cursor `after`. */
+/** The requested page of a list: `limit` rows (1 to 200) after the cursor `after`. */
 export function pageOf(
   query: { q?: string | undefined; after?: string | undefined; limit?: string | undefined },
   usual = USUAL,

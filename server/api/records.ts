@@ -31,7 +31,7 @@ const PAST = 12;
 /** Events stored in one go. */
 const EVENTS_AT_ONCE = 2000;
 
-/** What was done, put together from all runs; and all of it out and in. */
+/** The routes of records over all runs, their export and import. */
 export function recordsApi(db: Database): Router {
   const api = Router();
   api.use('/records', json({ limit: '32mb' }), soundBody);

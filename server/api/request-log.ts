@@ -1,7 +1,7 @@
 import type { RequestHandler } from 'express';
 import { nanoid } from 'nanoid';
 
-/** What is told of a request when it has been answered. */
+/** The log line of a request. */
 export interface RequestLine {
   /** Stands in the answer too, as `X-Request-Id`. */
   request: string;

@@ -4,7 +4,7 @@ import { parseWith } from '../../core/class/index.ts';
 import type { Endpoint, GivenFor, PathNames } from '../../core/wire/index.ts';
 import { ProblemError } from './problem.ts';
 
-/** What came with a request, read by its endpoint. */
+/** A request, parsed by its endpoint. */
 export interface Received<E extends Endpoint> {
   path: Record<PathNames<E['path']>, string>;
   query: E['query'] extends v.GenericSchema ? v.InferOutput<E['query']> : Record<string, never>;

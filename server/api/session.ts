@@ -26,7 +26,7 @@ const SecretSchema = v.object({ salt: v.optional(v.string(), ''), known: v.optio
 /** Browsers that are remembered as let in before. */
 const MAX_KNOWN = 50;
 
-/** What an instructor needs to be let in where the server listens on the network. */
+/** The gate of a server that listens on the network. */
 export interface Gate {
   /** Lets only those in who have said the passphrase. */
   guard: RequestHandler;

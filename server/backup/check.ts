@@ -6,7 +6,7 @@ import type { Database } from '../db/database.ts';
 import { readableRows } from './rows.ts';
 import { TABLES } from './tables.ts';
 
-/** What was found in a database: its rows by table, and what cannot be read or does not belong together. */
+/** The result of an integrity check: rows by table, and faults. */
 export interface Integrity {
   rows: Record<string, number>;
   faults: string[];

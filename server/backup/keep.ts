@@ -85,7 +85,7 @@ export class Keeper {
   }
 }
 
-/** Which backups may go: nightly ones beyond a week but for one of each of eight weeks, and old ones made before something. */
+/** The backups to delete: nightly ones beyond a week but for one of each of eight weeks, and old ones made before a change. */
 export function tooMany(backups: readonly KeptBackup[], nowMs: number): KeptBackup[] {
   const of = (why: string) => backups.filter((b) => b.file.startsWith(`odd-round-${why}`));
   const weeks = new Set<number>();

@@ -11,7 +11,7 @@ export const hashOf = (bytes: Uint8Array) => createHash('sha256').update(bytes).
 
 const TableSchema = v.strictObject({ rows: v.pipe(v.number(), v.integer(), v.minValue(0)), hash: v.string() });
 
-/** What a backup says of itself; see docs/hosting.md for the file as a whole. */
+/** The manifest of a backup; see docs/hosting.md for the whole file. */
 export const ManifestSchema = v.object({
   format: v.literal(BACKUP_FORMAT),
   version: v.pipe(v.number(), v.integer(), v.minValue(1)),
@@ -24,7 +24,7 @@ export const ManifestSchema = v.object({
 });
 export type Manifest = v.InferOutput<typeof ManifestSchema>;
 
-/** What can be read of a backup, or why it cannot be used: told to whoever chose it. */
+/** A backup that cannot be used, with the reason for whoever chose it. */
 export class BadBackup extends Error {}
 
 /** Counts rows and mixes their hashes, whatever their order: two tables with the same sum hold the same rows. */

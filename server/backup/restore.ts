@@ -10,7 +10,7 @@ import { type BackedUp, LEFT_OUT, TABLES, tablesAt } from './tables.ts';
 const BATCH = 200;
 const BATCH_CHARACTERS = 4_000_000;
 
-/** What a restore has brought back: rows by table. */
+/** The restored rows by table. */
 export type Restored = Record<string, number>;
 
 /**

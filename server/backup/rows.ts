@@ -11,7 +11,7 @@ export interface BackupRow {
   sound: { file: string; fetch: () => Promise<Uint8Array | null> } | null;
 }
 
-/** Where a table's rows come from: all of them in order, or what can be read of a damaged one. */
+/** The source of a table's rows: all of them in order, or those of a damaged one that can be read. */
 export type RowSource = (db: Queryable, table: BackedUp) => AsyncGenerator<BackupRow>;
 
 type Raw = { line: string; hash: string | null };

@@ -6,7 +6,7 @@ import { type EmbeddedDatabase, isEmbedded, openEmbedded } from '../db/embedded.
 import { syncOne } from '../db/embedded-files.ts';
 import { type Restored, restoreInto } from './restore.ts';
 
-/** How the names of what a restore puts aside begin; the rest is when, so that the last sorts last. */
+/** The prefix of what a restore puts aside; a timestamp follows, so that names sort by time. */
 export const asidePrefix = (dir: string) => `${dir}-before-restore-`;
 
 const asideName = (dir: string, now: Date) => asidePrefix(dir) + now.toISOString().replace(/[:.]/g, '-');

@@ -21,7 +21,7 @@ const itemsOf = (rows: Documents): CalendarItem[] =>
 
 const classesOf = (rows: Documents) => itemsOf(rows).filter((i): i is DatedClass => i.kind === 'class');
 
-/** What stands in the calendar from one day to another, both of them. */
+/** The items of the calendar from one day to another, inclusive. */
 export async function calendarBetween(db: Queryable, from: string, to: string): Promise<CalendarItem[]> {
   return itemsOf(
     await db.query<{ document: unknown }>(

@@ -2,7 +2,7 @@ import { randomInt } from 'node:crypto';
 import type { Queryable } from './database.ts';
 import { fieldsOf } from './fields.ts';
 
-/** What a code opens: to watch, to watch and enter a squad's reps, or to command the run. */
+/** The kinds of code: to watch, to watch and enter a squad's reps, or to command the run. */
 export const CODE_KINDS = ['watch', 'squad', 'remote'] as const;
 export type CodeKind = (typeof CODE_KINDS)[number];
 

@@ -18,7 +18,7 @@ export function storedOf(document: unknown, what: string, how: { ran?: boolean }
   throw new UnreadableDocument(what, result.problems);
 }
 
-/** What can be read of some rows, and what cannot. */
+/** Splits rows into those that can be read and faults. */
 export function readable<R extends { id: string; title: string }, T>(
   rows: readonly R[],
   read: (row: R) => T,

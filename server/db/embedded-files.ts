@@ -70,7 +70,7 @@ export async function openHere(dir: string): Promise<{ pg: PGlite; syncs: () => 
   }
 }
 
-/** Whether a committed change has caused an fsync: measured, since an update of the package may undo it. */
+/** Whether a committed change causes an fsync; measured, since an update of the package may undo it. */
 export async function savesReachDisk({ pg, syncs }: Awaited<ReturnType<typeof openHere>>): Promise<boolean> {
   const before = syncs();
   await pg.exec('CREATE TABLE IF NOT EXISTS disk_probe (at timestamptz)');

@@ -1,10 +1,10 @@
-/** What the database's thread starts with: the folder of the database, and how often it looks at the size of its log. */
+/** The options of the database's thread: its folder, and how often it looks at the size of its log. */
 export interface ThreadData {
   dir: string;
   lookEveryMs: number;
 }
 
-/** What is asked of the database's thread: a statement, several without parameters, or to close. */
+/** A request to the database's thread: a statement, a script, or to close. */
 export type DatabaseRequest =
   | { id: number; kind: 'query'; sql: string; params: readonly unknown[] }
   | { id: number; kind: 'script'; sql: string }

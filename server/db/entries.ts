@@ -27,7 +27,7 @@ export interface PhoneEntry {
   name: string | null;
 }
 
-/** What became of it: written down, kept until the instructor says whose it is, or there already from somebody else. */
+/** The result of an entry: written down, waiting for the instructor to say whose it is, or taken by somebody else. */
 export type Became = 'written' | 'waits' | 'taken';
 
 /** Entries of a run that may wait. */
@@ -94,7 +94,7 @@ type WaitingRow = Omit<WaitingEntry, 'command'> & { command: Record<string, unkn
 
 const SELECT = 'SELECT id, phone, name, command, made_at AS at FROM waiting_entry';
 
-/** What waits in a run for the instructor, the oldest first. */
+/** The waiting entries of a run, the oldest first. */
 export async function waitingIn(db: Queryable, runId: string): Promise<WaitingEntry[]> {
   const rows = await fieldsOf<WaitingRow>(db, `${SELECT} WHERE run_id = $1 ORDER BY made_at, id`, [runId]);
   return rows.flatMap(({ command, ...row }) => {

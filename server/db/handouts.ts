@@ -11,7 +11,7 @@ const FROM = `FROM handout h
   LEFT JOIN plan p ON h.kind = 'plan' AND p.id = h.target_id AND p.deleted_at IS NULL
   LEFT JOIN run r ON h.kind = 'run' AND r.id = h.target_id AND r.deleted_at IS NULL`;
 
-/** What is given out and still there, the latest first. */
+/** The handouts that are still valid, the latest first. */
 export const listHandouts = (db: Queryable): Promise<Handout[]> =>
   fieldsOf(
     db,
@@ -34,7 +34,7 @@ export async function makeHandout(db: Queryable, kind: Handout['kind'], targetId
   return null;
 }
 
-/** What a code opens; null when nothing. */
+/** The handout of a code; null when there is none. */
 export async function findHandout(db: Queryable, code: string): Promise<Handout | null> {
   const [row] = await fieldsOf<Handout>(
     db,

@@ -20,7 +20,7 @@ export interface MigrateOptions {
   upTo?: string;
 }
 
-/** What `migrate` would apply, in order; throws `NewerDatabase`. */
+/** The migrations that `migrate` would apply, in order; throws `NewerDatabase`. */
 export async function pendingMigrations(
   db: Queryable,
   { folder = FOLDER, upTo }: MigrateOptions = {},

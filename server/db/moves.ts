@@ -77,7 +77,7 @@ export async function setHidden(db: Queryable, names: readonly string[], hidden:
   return rows.length;
 }
 
-/** How often each name is on a station of the newest `classes` classes, the most used first. */
+/** The number of stations with each name in the newest `classes` classes, the most used first. */
 export async function movesUsed(db: Queryable, classes: number): Promise<{ name: string; uses: number }[]> {
   return db.query<{ name: string; uses: number }>(
     `SELECT station->>'move' AS name, count(*)::int AS uses

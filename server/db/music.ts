@@ -2,7 +2,7 @@ import { parseWith } from '../../core/class/index.ts';
 import { type TrackInfo, TrackInfoSchema } from '../../core/wire/index.ts';
 import type { Queryable } from './database.ts';
 
-/** What is known of the music kept here, by title; what cannot be read is left out. */
+/** The tracks on the server, by title; unreadable ones are left out. */
 export async function listTracks(db: Queryable): Promise<TrackInfo[]> {
   const rows = await db.query<{ info: unknown }>(
     "SELECT info FROM track ORDER BY lower(info->>'title'), id LIMIT 2000",

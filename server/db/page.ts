@@ -1,4 +1,4 @@
-/** Where a list ordered by a time, then an id, both falling, goes on. */
+/** The cursor of a list ordered by time, then id, both descending. */
 export interface Cursor {
   at: string;
   id: string;

@@ -25,7 +25,7 @@ const fromRow = ({ title, document, version, updatedAt, lastLedAt, deletedAt }: 
   deletedAt,
 });
 
-/** Which classes are asked for: by words, only those with a room plan, after a place in the list. */
+/** A query for classes: by words, only those with a room plan, after a cursor. */
 export interface PlanQuery {
   query?: string;
   after?: Cursor | null;
@@ -57,7 +57,7 @@ export async function listPlans(
   return { ...readable(shown, fromRow), next: last ? writeCursor({ at: last.at, id: last.id }) : null };
 }
 
-/** How many classes there are that are not deleted. */
+/** The number of classes that are not deleted. */
 export async function countPlans(db: Queryable): Promise<number> {
   const [row] = await db.query<{ n: number }>('SELECT count(*)::int AS n FROM plan WHERE deleted_at IS NULL');
   return row?.n ?? 0;

@@ -68,7 +68,7 @@ export function rebuildBehind(db: Database, goesOn?: () => boolean): Promise<voi
   return making;
 }
 
-/** How many runs have no record yet; those that cannot be read never have one, and are not counted once all others have theirs. */
+/** The number of runs without a record; unreadable ones never have one, and are not counted once all others have theirs. */
 export async function unreadRuns(db: Database): Promise<number> {
   if (!behind.has(db)) return 0;
   const [row] = await db.query<{ n: number }>(`SELECT count(*)::int AS n FROM run r WHERE ${UNREAD}`);

@@ -50,7 +50,7 @@ export async function trendOf(db: Database, keys: readonly string[], { squad, pe
   );
 }
 
-/** Who has a record of a move. */
+/** The squads and people with a record of a move. */
 export async function countedBy(
   db: Queryable,
   keys: readonly string[],
@@ -108,7 +108,7 @@ export async function pastRuns(db: Database, planId: string, not: string, limit:
 
 type Counted = Pick<SetRecord, 'reps' | 'weightKg'>;
 
-/** What a person did: sessions with their sets, the latest first, and the best and last of each move over all of them. */
+/** The records of a person: sessions with their sets, the latest first, and the best and last of each move. */
 export interface PersonRecords {
   sessions: { runId: string; title: string; at: string; sets: SetRecord[] }[];
   /** Sessions that are not among them. */

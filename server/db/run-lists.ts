@@ -23,7 +23,7 @@ import { asOf, RUN, type RunRow, SUMS, sumUp, wholeRuns } from './runs.ts';
 /** What lists ask of a run: no documents. */
 type SumsRow = Omit<RunSums, 'outline'> & { at: string; outline: unknown };
 
-/** What of the log is asked for: words of its titles and notes, and what else it is found by. */
+/** A query of the log: words of titles and notes, and filters. */
 export interface RunQuery {
   query?: string;
   since?: Date | null;
@@ -141,7 +141,7 @@ export const openRunsOf = async (db: Queryable, planId: string): Promise<string[
     )
   ).map((r) => r.id);
 
-/** How many runs have begun since a time and were not abandoned, and their planned working time by move and side. */
+/** The number of runs begun since a time and not abandoned, and their planned working time by move and side. */
 export async function workSince(db: Queryable, since: Date): Promise<{ runs: number; work: WorkSum[] }> {
   const begun = "started_at >= $1 AND status <> 'abandoned' AND NOT trial AND deleted_at IS NULL";
   const [count] = await db.query<{ n: number }>(`SELECT count(*)::int AS n FROM run WHERE ${begun}`, [since]);

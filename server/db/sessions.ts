@@ -24,7 +24,7 @@ export async function addSession(db: Queryable, s: NewSession): Promise<void> {
   );
 }
 
-/** Whether a session goes on: neither ended nor expired, and begun with the passphrase of now. */
+/** Whether a session is valid: neither ended nor expired, and begun with the present passphrase. */
 export async function isSession(db: Queryable, id: string, mark: string, now: Date): Promise<boolean> {
   const rows = await db.query(
     'SELECT 1 AS found FROM session WHERE token_hash = $1 AND passphrase_mark = $2 AND expires_at > $3',

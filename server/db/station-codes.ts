@@ -39,7 +39,7 @@ export async function cardCodesOf(db: Queryable, planId: string, now: Date): Pro
   return new Map(rows.map((r) => [r.stationId, r.code]));
 }
 
-/** What a card's code is of, while it lasts and its class is there; null when nothing. */
+/** The station of a card's code, while it lasts and its class is there; null otherwise. */
 export async function findStationCode(db: Queryable, code: string, now: Date): Promise<StationCode | null> {
   const [row] = await fieldsOf<StationCode>(
     db,
@@ -50,7 +50,7 @@ export async function findStationCode(db: Queryable, code: string, now: Date): P
   return row ?? null;
 }
 
-/** How many codes the cards of each class have, and when the last of them ends. */
+/** The number of card codes of each class, and when the last of them ends. */
 export const listCardCodes = (db: Queryable, now: Date): Promise<CardCodes[]> =>
   fieldsOf(
     db,

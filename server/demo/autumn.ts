@@ -24,7 +24,7 @@ const SERIES_BEGAN = 5;
 const SERIES_WEEKS = 8;
 const SEED = 20_261;
 
-/** What the autumn left behind. */
+/** The records of the demo season. */
 export interface Autumn {
   people: Person[];
   series: Series;

@@ -11,7 +11,7 @@ export interface CameEvent {
   event: RunEvent | null;
 }
 
-/** What goes through the hub: news for every stream of a run, and what is asked of its desk. */
+/** A message of the hub: news for every stream of a run, or a command for its desk. */
 export type LiveMessage =
   /** What has come since the last, in the order it came, none left out; one that cannot be read is null. */
   | { kind: 'events'; events: readonly CameEvent[] }

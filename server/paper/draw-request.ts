@@ -2,7 +2,7 @@ import type { Paper, StationCard } from '../../core/out/index.ts';
 import { drawCards } from './cards.ts';
 import { drawPaper, type PaperSize } from './draw.ts';
 
-/** What is drawn: a sheet, or cards with the address that each opens. */
+/** A request to draw a sheet, or cards with the address that each opens. */
 export type PaperRequest = { size: PaperSize } & (
   | { kind: 'sheet'; paper: Paper }
   | {

@@ -259,7 +259,7 @@ export function flow(pieces: readonly Piece[], columns: number, firstHeight: num
   return placed;
 }
 
-/** What a sheet's type may be made as small as, before it goes on to a second page. */
+/** The smallest type of a sheet before it goes on to a second page, pt. */
 export const LEAST_PT = 8;
 const STEP_PT = 0.5;
 
@@ -272,7 +272,7 @@ export interface SetPaper {
   pages: number;
 }
 
-/** How far columns stand apart, pt. */
+/** The gap between columns, pt. */
 export const GUTTER = 18;
 
 /**

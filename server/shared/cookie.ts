@@ -1,5 +1,5 @@
 import { parse } from 'cookie';
 import type { Request } from 'express';
 
-/** What a request carries under a cookie's name; '' for nothing. */
+/** The value of a cookie of a request; '' for none. */
 export const cookieOf = (req: Request, name: string): string => parse(req.headers.cookie ?? '')[name] ?? '';

@@ -13,7 +13,7 @@ export interface Spoken {
   second: Float32Array | null;
 }
 
-/** What of a class is wanted to be heard. */
+/** The request of a cue track. */
 export interface Wanted {
   voice: boolean;
   music: boolean;

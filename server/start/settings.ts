@@ -2,7 +2,7 @@ import path from 'node:path';
 import { isLoopback } from '../api/border.ts';
 import { ROOT } from '../shared/root.ts';
 
-/** How the server is set up, by its environment. */
+/** The settings of the server, from its environment. */
 export interface Settings {
   port: number;
   host: string;

@@ -5,7 +5,7 @@ const whole = v.pipe(v.number(), v.integer());
 const deltaMs = v.pipe(whole, v.minValue(-3_600_000), v.maxValue(3_600_000));
 const round = v.pipe(whole, v.minValue(1), v.maxValue(99));
 
-/** Which gap of a block a break is. */
+/** The kinds of gap in a block. */
 export const GAPS = ['roundBreak', 'groupBreak', 'blockBreak'] as const;
 
 /**

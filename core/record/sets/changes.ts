@@ -24,7 +24,7 @@ import {
 import { compile, isWork } from '../../time/index.ts';
 import type { GAPS, PlanChange } from './change.ts';
 
-/** What a change is the same as another by, whatever its amount: of a time, whether it grew. */
+/** The key of a change, whatever its amount; of a time, with whether it grew. */
 export function changeKey(c: PlanChange): string {
   switch (c.kind) {
     case 'time':

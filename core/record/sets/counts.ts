@@ -74,7 +74,7 @@ export function countsByMove(sets: readonly SetRecord[]): MoveCounts[] {
 export const densityOf = ({ workMs, totalMs }: Pick<RunRecord, 'workMs' | 'totalMs'>): number | null =>
   totalMs > 0 ? workMs / totalMs : null;
 
-/** What a run is set side by side with others by. */
+/** The counts by which runs are compared. */
 export interface RunCounts {
   totalMs: number;
   workMs: number;

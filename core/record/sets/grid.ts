@@ -2,7 +2,7 @@ import { readWeight, type WeightUnit, weightWords } from '../../class/index.ts';
 import { type CountedSet, type RepsRecord, recordOfSet, setKey, type Who } from '../../time/index.ts';
 import { countedSetOf, type SetRecord } from './sets.ts';
 
-/** What stands in a cell of the grid; a cell that is emptied says nothing. */
+/** The content of a cell of the grid; an emptied cell has none. */
 export interface CellEntry {
   reps: number | null;
   weightKg: number | null;
@@ -11,7 +11,7 @@ export interface CellEntry {
   note: string;
 }
 
-/** What is read in a cell, or that it cannot be read. */
+/** The result of reading a cell. */
 export type CellRead = { ok: true; entry: CellEntry } | { ok: false };
 
 /** The longest note of a set, in letters. */
@@ -91,7 +91,7 @@ export function gridRows(sets: readonly SetRecord[], blockNamed: (id: string | n
   return [...rows.values()];
 }
 
-/** What is written down of a set, as a cell shows it. */
+/** The record of a set as a cell shows it. */
 export const entryOf = (r: RepsRecord | undefined): CellEntry => ({
   reps: r?.count ?? null,
   weightKg: r?.weightKg ?? null,
@@ -99,11 +99,11 @@ export const entryOf = (r: RepsRecord | undefined): CellEntry => ({
   note: r?.note ?? '',
 });
 
-/** What is written down in a cell. */
+/** The record in a cell. */
 export const entryAt = (reps: readonly RepsRecord[], row: GridRow, who: Who): CellEntry =>
   entryOf(recordOfSet(reps, row.set, who));
 
-/** What an entry adds to a count in the run's record: what it does not say is left out. */
+/** The fields that an entry adds to a count; those it does not say are left out. */
 export const saidIn = ({ reps, weightKg, effort, note }: CellEntry) => ({
   count: reps,
   ...(weightKg === null ? {} : { weightKg }),

@@ -1,7 +1,7 @@
 import { type CountedSet, isOf, type Who } from '../../time/index.ts';
 import { countWords, type SetRecord, whoOf } from './sets.ts';
 
-/** What there is to reach in a set: the count of the last time, with its weight. */
+/** The target of a set: the count of the last time, with its weight. */
 export interface Target {
   reps: number;
   weightKg: number | null;

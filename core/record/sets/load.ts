@@ -5,7 +5,7 @@ import type { Closing } from '../../time/index.ts';
  * syndrome", Med. Sci. Sports Exerc. 30 (1998) 1164. They describe what was done; nothing is foretold from them.
  */
 
-/** How hard a class was, 0 to 10, and who said so. */
+/** The effort of a class, 0 to 10, and who said so. */
 export interface SessionEffort {
   effort: number;
   by: 'instructor' | 'squads' | 'people';

@@ -18,7 +18,7 @@ export interface Before {
   effort: number | null;
 }
 
-/** What is made other in a class, one thing at a time. */
+/** The ways to make a class harder, one change at a time. */
 export const PROGRESS = ['work', 'rest', 'round', 'harder', 'weight', 'ease'] as const;
 export type ProgressKind = (typeof PROGRESS)[number];
 
@@ -35,7 +35,7 @@ export interface Progress {
   spareMs: number | null;
 }
 
-/** What may be made other, or why nothing is. */
+/** The proposed changes, or the reason why there are none. */
 export type Proposals = { progress: Progress[]; why: string };
 
 const MORE_WORK_MS = 5000;

@@ -43,7 +43,7 @@ export interface SetRecord {
   note: string;
 }
 
-/** What is known of a run. */
+/** The record of a run. */
 export interface RunRecord {
   /** The sets in the order they were done, each of all; those written down of squads and people right after. */
   sets: readonly SetRecord[];
@@ -59,7 +59,7 @@ export interface RunRecord {
 export const whoOf = ({ squad, person }: Pick<SetRecord, 'squad' | 'person'>) =>
   person === null ? { squad } : { squad: null, person };
 
-/** Which set it is, as counts name it. */
+/** The key of a set, as counts name it. */
 export const countedSetOf = ({ stationId, round, side, again }: SetRecord): CountedSet => ({
   stationId,
   round,
@@ -67,7 +67,7 @@ export const countedSetOf = ({ stationId, round, side, again }: SetRecord): Coun
   ...(again > 1 ? { again } : {}),
 });
 
-/** Whether it is of all: these sets alone are counted where time is summed. */
+/** Whether a set is of all people: only these count where time is summed. */
 export const isOfAll = ({ squad, person }: Pick<SetRecord, 'squad' | 'person'>) => squad === null && person === null;
 
 /** The record of a run: a fold of its events. */

@@ -3,7 +3,7 @@ import type { BodyPart, Library } from '../../moves/index.ts';
 import { addDays, daysBetween, mondayOf } from '../calendar/index.ts';
 import { sessionLoad, type WeekLoad, weekLoad } from './load.ts';
 
-/** What weeks are made of: a run by its sums. */
+/** The sums of a run that weeks are made of. */
 export interface SessionSums {
   /** The local day it began, YYYY-MM-DD. */
   day: string;

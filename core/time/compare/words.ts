@@ -30,7 +30,7 @@ const SIDES: Record<Sides['mode'], string> = {
 /** A length: "45 s", or m:ss from a minute and forty seconds on. */
 export const seconds = (ms: number) => (ms < 100_000 ? `${formatSeconds(ms)} s` : formatDuration(ms));
 
-/** How a station shares the sides. */
+/** The sides of a station in words. */
 export function sidesWords(sides: Sides): string {
   if (sides.mode === 'one') return `${sides.side} only`;
   const gap = sides.mode === 'each' ? sides.restMs : sides.mode === 'chain' ? sides.breakMs : undefined;
@@ -70,7 +70,7 @@ const settingWords = (setting: AnySetting, value: unknown): string => {
   }
 };
 
-/** What sets one format apart from another. */
+/** The differences between two formats, in words. */
 export function formatDifferences(was: Format, now: Format): string[] {
   if (was.kind !== now.kind) return [`Format ${moduleOf(was).word} \u2192 ${moduleOf(now).word}`];
   return settingsOf(now)

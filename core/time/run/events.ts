@@ -59,7 +59,7 @@ const FELT = {
   phone: v.optional(documentId),
   effort: v.nullable(rpe),
 };
-/** What a phone may enter. */
+/** The entries a phone may send. */
 export const EnteredSchema = v.variant('type', [v.strictObject(REPS), v.strictObject(FELT)]);
 export type Entered = v.InferOutput<typeof EnteredSchema>;
 
@@ -176,7 +176,7 @@ export const RunEventSchema = v.variant('type', [
   }),
 ]);
 
-/** How hard a class was for a squad or a person. */
+/** The effort of a class for a squad or a person. */
 export const FeltSchema = v.object({
   squad: v.nullable(v.string()),
   person: v.optional(v.string()),

@@ -7,7 +7,7 @@ import { viewOf } from './view.ts';
 
 type Replan = Extract<RunCommand, { type: 'replan' }>;
 
-/** How short things may become, in ms. */
+/** The least lengths, ms. */
 export interface Floors {
   breakMs: number;
   /** The rest a change needs: from the interval's station to the next; never trimmed below it. */

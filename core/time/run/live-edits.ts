@@ -107,7 +107,7 @@ export function withMore(state: RunState, said: EventOf<'swap'>['to'] | null): R
 const waysOf = (key: 'easier' | 'harder', ways: string | string[] | undefined) =>
   ways === undefined ? {} : { [key]: typeof ways === 'string' ? [ways] : ways };
 
-/** What is left, cut as a re-plan says: rounds, stations, then lengths. */
+/** The rest of a run, cut as a re-plan says: rounds, stations, then lengths. */
 export function withReplan(
   state: RunState,
   { rounds, drop, trims }: Pick<EventOf<'replan'>, 'rounds' | 'drop' | 'trims'>,

@@ -7,7 +7,7 @@ import type { RunState } from './state.ts';
 export type RepsRecord = Extract<RunEvent, { type: 'reps' }>;
 export type NoteRecord = Extract<RunEvent, { type: 'note' }>;
 
-/** Which set a count is of: by station, round, the side where each has its own, and the time it was done again. */
+/** The set a count is of: station, round, the side where each has its own, and how often it was repeated. */
 export type CountedSet = Pick<RepsRecord, 'stationId' | 'round' | 'side' | 'again'>;
 
 /** A count as it is written down, in a run or the one before. */
@@ -27,7 +27,7 @@ export const isOf = (r: Who, who: Who) =>
 /** The same who, wherever it is compared. */
 export const whoKey = ({ squad, person }: Who) => (person === undefined ? `s ${squad ?? ''}` : `p ${person}`);
 
-/** What a set is known by in its run. */
+/** The key of a set in its run. */
 export const setKey = ({ stationId, round, side, again }: CountedSet) =>
   `${stationId}:${round}:${side ?? ''}:${again ?? 1}`;
 
@@ -56,15 +56,15 @@ export function setCounted({
   };
 }
 
-/** What is written down of a set, of all, a squad or a person; undefined where nothing is. */
+/** The record of a set for all, a squad or a person; undefined where there is none. */
 export const recordOfSet = <C extends Count>(reps: readonly C[], set: CountedSet, who: Who): C | undefined =>
   reps.findLast((r) => setKey(r) === setKey(set) && isOf(r, who));
 
-/** What was counted of a set, of all, a squad or a person; null where nothing was. */
+/** The count of a set for all, a squad or a person; null where there is none. */
 export const countOf = (reps: readonly Count[], set: CountedSet, who: Who): number | null =>
   recordOfSet(reps, set, who)?.count ?? null;
 
-/** What was counted at the same station and side in the round before that has a count; null where there is none. */
+/** The count at the same station and side in the latest round before that has one; null where none has. */
 export function countBefore(reps: readonly Count[], set: CountedSet, who: Who): number | null {
   const before = reps.filter(
     (r) =>
@@ -88,7 +88,7 @@ const said = ({ count, weightKg, effort, note }: RepsRecord) => JSON.stringify([
 /** A set and whose it is. */
 export const ownerKey = (e: CountedSet & Who) => `${setKey(e)}:${whoKey(e)}`;
 
-/** What was written down in a run: the last that was said of each set and who did it, and the notes, in order. */
+/** The records of a run: the last of each set and person, and the notes, in order. */
 export function recordsOf(events: readonly RunEvent[]): { reps: RepsRecord[]; notes: NoteRecord[] } {
   const sets = new Map<string, RepsRecord>();
   const notes: NoteRecord[] = [];
@@ -99,7 +99,7 @@ export function recordsOf(events: readonly RunEvent[]): { reps: RepsRecord[]; no
   return { reps: [...sets.values()].filter((r) => !saysNothing(r)), notes };
 }
 
-/** What was written down of a set, and what it became when it was corrected; in the order it was corrected. */
+/** The corrections of a run's records, each with the record before and after, in order. */
 export function correctionsOf(events: readonly RunEvent[]): { was: RepsRecord; now: RepsRecord }[] {
   const last = new Map<string, RepsRecord>();
   const found: { was: RepsRecord; now: RepsRecord }[] = [];
@@ -132,7 +132,7 @@ export function placeInComplex(
   return own.findLast((e) => e.squad === squad) ?? own.findLast((e) => e.squad === null) ?? null;
 }
 
-/** What was written down when a class was over. */
+/** The closing of a run: what was written down when the class was over. */
 export interface Closing {
   /** How many came; null where nobody counted. */
   came: number | null;

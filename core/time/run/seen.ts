@@ -69,7 +69,7 @@ const BLANK: { readonly [T in RunEventType]?: object } = { replan: { byMs: 0 } }
 const placeOf = ({ kind, part }: FollowingScreen) =>
   kind === 'station' && part !== null ? Number(part) - 1 : undefined;
 
-/** What a screen sees of the class it follows. */
+/** A class as a following screen may see it. */
 export const planOnScreen = (plan: Plan, screen: FollowingScreen): Plan =>
   planSeenBy(plan, screen.kind, placeOf(screen));
 

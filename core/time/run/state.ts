@@ -4,10 +4,10 @@ import { anchorOf, keepingInserted } from './inserted.ts';
 
 export type RunStatus = 'ready' | 'running' | 'paused' | 'finished' | 'abandoned';
 
-/** How a stretch of a run came to its end. */
+/** The ways a stretch of a run can end. */
 export type SegmentEnd = 'done' | 'cut' | 'back' | 'restarted' | 'stopped';
 
-/** What really happened to one interval; one that was gone back to has several. */
+/** A stretch of a run: what happened to one interval; one that was repeated has several. */
 export interface Segment {
   intervalIndex: number;
   /** ms since 1970. */
@@ -179,7 +179,7 @@ export function withDuration(intervals: readonly Interval[], index: number, dura
   });
 }
 
-/** What an interval is in its plan, whatever its index: the same in any compile of the plan it belongs to. */
+/** The key of an interval in its plan: the same in any compile of it. */
 export function intervalKey(i: Pick<Interval, 'blockIndex' | 'kind' | 'stationIndex' | 'round' | 'side'>): string {
   return `${i.blockIndex}:${i.kind}:${i.stationIndex ?? ''}:${i.round ?? ''}:${i.side ?? ''}`;
 }

@@ -10,7 +10,7 @@ export interface Deviation {
   ms: number;
 }
 
-/** How often and how long a run went other than planned, by kind; kinds that did not happen are not there. */
+/** The number and length of a run's deviations, by kind; kinds without any are missing. */
 export type DeviationSums = Partial<Record<Deviation['kind'], { count: number; ms: number }>>;
 
 export function sumDeviations(deviations: readonly Deviation[]): DeviationSums {

@@ -1,7 +1,7 @@
 import { type Interval, isBreak, isWork } from '../timeline/index.ts';
 import { currentInterval, type RunState } from './state.ts';
 
-/** What a screen shows of a run at its moment; all lengths in ms, never negative but `aheadMs`. */
+/** A run at a moment, as screens show it; all lengths in ms, never negative but `aheadMs`. */
 export interface RunView {
   interval: Interval | null;
   elapsedMs: number;

@@ -11,7 +11,7 @@ import {
 } from '../../class/index.ts';
 import { type Interval, isWait, isWork, type Timeline } from './types.ts';
 
-/** What a timeline is made of; without a get ready, the usual one. */
+/** The parts of a class that its timeline depends on; without a get ready, the usual one. */
 export type ClassShape = Pick<Plan, 'blocks'> & Partial<Pick<Plan, 'getReadyMs'>>;
 
 const NONE: readonly never[] = [];

@@ -2,7 +2,7 @@ import type { Plan } from '../../class/index.ts';
 import { moduleOf, roundsOf } from '../../class/index.ts';
 import { type Interval, isWork } from './types.ts';
 
-/** Where a set stands in its block; all counts from 1. */
+/** The place of a set in its block; all counts from 1. */
 export interface Place {
   /** A visit is one coming to a station, both sides or all layers of it together. */
   visit: number;

@@ -5,7 +5,7 @@ import { expand } from './compile.ts';
 /** More than any class has: a day of ten-second intervals. What compiles to more would hold up whoever opens it. */
 export const MAX_INTERVALS = 10_000;
 
-/** What no stored plan may have wrong: two things under one id, or more intervals than a class can have. */
+/** The problems that no stored plan may have: two things with one id, or too many intervals. */
 export function structureProblems(plan: Plan): Problem[] {
   return [
     ...doubled(

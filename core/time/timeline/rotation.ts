@@ -63,7 +63,7 @@ export function rotationChart(block: Block, blockIndex: number, intervals: reado
   return turns;
 }
 
-/** Where the groups of a class are during an interval; null where the block is done together. */
+/** The stations of the groups during an interval; null where the block is done together. */
 export function whereAll(plan: Plan, interval: Interval, heads: number): { group: Group; station: number }[] | null {
   const block = plan.blocks[interval.blockIndex];
   if (block?.use !== 'stations' || interval.stationIndex === null || block.stations.length === 0) return null;
@@ -72,7 +72,7 @@ export function whereAll(plan: Plan, interval: Interval, heads: number): { group
   return groupsFor(n, heads, plan.squads).map((group) => ({ group, station: stationOf(group.index, at, n) }));
 }
 
-/** How many go at once and how many wait where a group shares kit: pairs take turns, "you go, I go". */
+/** How many of a group work at once and how many wait where kit is shared: "you go, I go". */
 export function sharing(size: number, pieces: number): { together: number; waiting: number } {
   const together = Math.min(size, Math.max(0, pieces));
   return { together, waiting: size - together };

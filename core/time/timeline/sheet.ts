@@ -184,7 +184,7 @@ export function cellMs(cell: SheetCell): number {
   return cell.parts.reduce((sum, p) => sum + p.ms, 0);
 }
 
-/** How far into its column a cell begins, in ms: behind the passes before its own. */
+/** The start of a cell in its column, ms: after the passes before its own. */
 export function passMs(sheet: Pick<SheetTimes, 'columns'>, cell: SheetCell): number {
   const passes = sheet.columns[cell.col]?.passesMs ?? [];
   return passes.slice(0, cell.pass).reduce((sum, ms) => sum + ms, 0);

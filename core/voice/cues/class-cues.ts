@@ -24,7 +24,7 @@ export type CuePart = Pick<Plan, 'blocks' | 'cues' | 'cueLevels' | 'phrases' | '
 /** When a request wants to be said, ms from the start of its interval. */
 export type When = Pick<CueRequest, 'wantedMs' | 'earliestMs' | 'latestMs' | 'loose'>;
 
-/** What is worked out once for all the cues of some intervals, and where they are gathered. */
+/** The context of all cues of a list of intervals, and the place they are collected. */
 export class ClassCues {
   readonly perInterval: readonly IntervalCues[];
   readonly places: ReadonlyMap<number, Place>;

@@ -8,13 +8,13 @@ const TIMES = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh'
 const LEFT_FROM = 4;
 const HALF_FROM = 8;
 
-/** What a group of stations is called: "Pair". */
+/** The name of a group of stations: "Pair". */
 export const groupWord = (size: number) => GROUP_WORDS[size] ?? 'Group';
 
 /** "second", "tenth"; the number itself beyond. */
 export const timeWord = (n: number) => TIMES[n - 1] ?? `${n}.`;
 
-/** What is called as a set begins: its round, and how many are left; null where there is nothing to call. */
+/** The calls at the beginning of a set: its round, and how many are left; null for none. */
 export interface Called {
   kind: 'round' | 'left';
   text: string;

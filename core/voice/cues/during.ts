@@ -11,7 +11,7 @@ const BESIDE_MS = 3000;
 const PHRASE_BEATS = 8;
 const COUNTED = ['Four', 'Three', 'Two'];
 
-/** What is called while a set runs: the switch of sides, phases, half way, ten seconds, a form cue. */
+/** Plans the calls during a set: switch of sides, phases, half way, ten seconds, a form cue. */
 export function duringWork(cues: ClassCues, k: number, here: IntervalCues, formCue: string | null): void {
   const { interval } = here;
   const half = halfMs(interval);

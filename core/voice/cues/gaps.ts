@@ -19,7 +19,7 @@ export function within(cues: ClassCues, gap: number, wantedMs: number): When {
   };
 }
 
-/** How long before the end of a gap people are told to get ready, ms, the longest first. */
+/** The warnings before the end of a gap, ms, the longest first. */
 export function warnings(cues: ClassCues, gap: number): number[] {
   const interval = cues.at(gap);
   if (!interval || interval.untilTap || interval.kind === 'countIn' || !cues.isSet(gap + 1)) return [];
@@ -34,7 +34,7 @@ export function warnings(cues: ClassCues, gap: number): number[] {
     .sort((a, b) => b - a);
 }
 
-/** What else a gap says: the options of what comes, water, and to get ready. */
+/** Plans the other cues of a gap: the options of what comes, water, and to get ready. */
 export function inGap(cues: ClassCues, next: number, gap: number, atMs: number): void {
   for (const ms of warnings(cues, gap)) {
     const at = (cues.at(gap)?.durationMs ?? 0) - ms;

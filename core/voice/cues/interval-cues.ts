@@ -2,7 +2,7 @@ import type { Interval } from '../../time/index.ts';
 import { type CueRequest, placeRequests } from './place.ts';
 import type { Cue, CueNote, Tone } from './types.ts';
 
-/** What is to be sounded, said and shown in one interval; its words are placed when all of them are known. */
+/** The cues of one interval; its words are placed when all of them are known. */
 export class IntervalCues {
   private tones: Cue[] = [];
   private readonly counts: Cue[] = [];

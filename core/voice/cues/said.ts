@@ -17,7 +17,7 @@ import { phrase } from './phrases.ts';
  * left out by itself. Where something is not known nothing is claimed.
  */
 
-/** How the voice says a station's move. */
+/** A station's move as the voice says it. */
 export const nameSaid = ({ sayAs, move }: Pick<Station, 'sayAs' | 'move'>) => sayAs ?? move;
 
 type Classed = Pick<Plan, 'blocks' | 'phrases'>;
@@ -59,7 +59,7 @@ const INTO: Record<Exclude<Position, 'standing'>, Phrase> = {
   side: 'onSide',
 };
 
-/** How the body gets from one move to the next: "To the floor", "Stand up"; null where it stays, or is not known of either. */
+/** The change of position between two moves: "To the floor", "Stand up"; null where there is none, or it is unknown. */
 export function positionChange(before: Station | null, next: Station | null): Phrase | null {
   const [from, to] = [before?.position, next?.position];
   if (from === undefined || to === undefined || from === to) return null;
@@ -91,7 +91,7 @@ export interface Changed {
   text: string;
 }
 
-/** What is said of a change beside the name, the most needed first; each by itself. */
+/** The sentences of a change beside the name, the most needed first. */
 export function changesSaid(plan: Classed, before: Interval | null, next: Interval): Changed[] {
   const [a, b] = [before && stationAt(plan, before), stationAt(plan, next)];
   const position = positionChange(a, b);

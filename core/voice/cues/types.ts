@@ -18,7 +18,7 @@ export interface Cue {
   intervalIndex: number;
 }
 
-/** What became of a cue that could not be as it should. */
+/** A cue that was moved, shortened or dropped, and why. */
 export interface CueNote {
   intervalIndex: number;
   kind: CueKind;

@@ -1,7 +1,7 @@
 import { type Block, type MusicPart, type MusicSource, moduleOf } from '../../class/index.ts';
 import { type Interval, isBreak } from '../../time/index.ts';
 
-/** Which part of its block's music an interval is of. */
+/** The part of its block's music that an interval belongs to. */
 export const musicPartOf = (interval: Pick<Interval, 'kind'>): MusicPart =>
   isBreak(interval) ? 'break' : interval.kind === 'rest' ? 'rest' : 'work';
 
@@ -14,7 +14,7 @@ export const bpmOf = (block: Pick<Block, 'format' | 'musicBpm'>): number | null 
 
 const BEATS: MusicSource = { from: 'beats' };
 
-/** What plays in an interval of a block; null for nothing. */
+/** The music in an interval of a block; null for none. */
 export function sourceAt(block: Block, interval: Pick<Interval, 'kind'>): MusicSource | null {
   const part = musicPartOf(interval);
   const { music } = block;

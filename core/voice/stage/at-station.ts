@@ -24,7 +24,7 @@ export function stationsNow(state: Moment): readonly Station[] {
   return (set && state.plan.blocks[set.blockIndex]?.stations) ?? [];
 }
 
-/** What a station's page shows; together all are where the class is, and the page tells of its own move alone. */
+/** The scene of a station's page; where all work together it shows its own move alone. */
 export function sceneAtStation(state: Moment, index: number): StationScene | null {
   const { plan } = state;
   const scene = sceneOf(state);
@@ -64,7 +64,7 @@ function afterwards(state: Moment, setIndex: number | null) {
   return sceneOf({ ...state, index: next, elapsedMs: 0 }).spread;
 }
 
-/** What a squad does: its own station where groups are spread, else what all do. */
+/** The scene of a squad: its own station where groups are spread, else that of all. */
 export interface SquadScene {
   name: string;
   side: Side | null;
@@ -72,7 +72,7 @@ export interface SquadScene {
   station: Station | null;
 }
 
-/** What a squad does in a set; null where it has no place. */
+/** The scene of a squad in a set; null where it has no place. */
 export function squadIn(state: Moment, interval: Interval | null, squad: string, elapsedMs = 0): SquadScene | null {
   if (!interval) return null;
   const { spread, shown } = sceneOf({ ...state, index: interval.index, elapsedMs });

@@ -65,7 +65,7 @@ export interface ComplexPart {
   goOn: string | null;
 }
 
-/** Who is at a station, and what they do there. */
+/** A station with the group that is there. */
 export interface Here {
   index: number;
   station: Station;
@@ -223,7 +223,7 @@ function complexOf(plan: Plan, interval: Interval, reached: RepsRecord | null): 
   }));
 }
 
-/** Where a complex goes on: "go on at 7, left". */
+/** The words for where a complex goes on: "go on at 7, left". */
 export const goOnWords = ({ count, side }: Pick<RepsRecord, 'count' | 'side'>) =>
   `go on at ${count}${side ? `, ${side}` : ''}`;
 

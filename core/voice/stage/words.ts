@@ -6,7 +6,7 @@ import { groupWord, timeWord } from '../cues/index.ts';
 /** The field an interval is shown on, on every screen alike. */
 export type Field = 'work' | 'rest' | 'break' | 'count';
 
-/** Which field an interval is shown on. */
+/** The field an interval is shown on. */
 export function fieldOf(interval: Interval | null): Field {
   if (!interval) return 'rest';
   if (interval.kind === 'countIn') return 'count';
@@ -23,7 +23,7 @@ const OPEN_WORDS: Record<Purpose, string> = {
   move: 'Move freely',
 };
 
-/** What an interval is called where it is shown: "Work", "Set-up", "Round break". */
+/** The word for an interval: "Work", "Set-up", "Round break". */
 export function kindWord(plan: Pick<Plan, 'blocks'>, interval: Interval): string {
   switch (interval.kind) {
     case 'work':
@@ -55,7 +55,7 @@ export function phaseWord({ status, plan, intervals, index }: RunState): string 
   return interval && status === 'running' ? kindWord(plan, interval) : 'Over';
 }
 
-/** Where a set stands: "Round 2 of 3, set 7 of 15", "Pair 3 of 6, second time, set 15 of 36", "Add-on 4 of 6, move 2 of 4, then rest". */
+/** The place of a set in words: "Round 2 of 3, set 7 of 15", "Pair 3 of 6, second time, set 15 of 36", "Add-on 4 of 6, move 2 of 4, then rest". */
 export function placeWords(plan: Pick<Plan, 'blocks'>, interval: Interval, place: Place): string {
   const block = plan.blocks[interval.blockIndex];
   const { chain, group, rounds, round } = place;

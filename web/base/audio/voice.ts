@@ -95,7 +95,7 @@ export const speakingByCode =
     return load(words, voiceOf(plan).second === null ? [1] : [1, 2], get, engine, onProgress);
   };
 
-/** What keeps clips to be played by their keys. */
+/** A store of clips by key. */
 export type ClipKeeper = Pick<SoundEngine, 'addClip'>;
 
 type VoiceNumber = 1 | 2;

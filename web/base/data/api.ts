@@ -10,7 +10,7 @@ import { ApiError, ask } from './client.ts';
 const RUN_PATIENCE_MS = 4000;
 const PAGE = 50;
 
-/** What of a list is asked for. */
+/** The query of a list. */
 export interface ListQuery {
   q?: string;
   after?: string | null;
@@ -23,7 +23,7 @@ export interface ListQuery {
   bin?: '1';
 }
 
-/** What of the log is asked for beside its words and page. */
+/** The query of the log. */
 export interface LogQuery extends Omit<ListQuery, 'room' | 'series'> {
   /** Begun since then, and before then, as ISO times. */
   since?: string;
@@ -40,7 +40,7 @@ const listed = <Q extends ListQuery>({ after, limit = PAGE, ...query }: Q) => ({
   ...(after ? { after } : {}),
 });
 
-/** What the planning screens and the desk ask of the server; see `core/wire`. */
+/** The requests that several screens make; see `core/wire`. */
 export const api = {
   plans: (query: ListQuery = {}) => ask(plans.listPlans, { query: listed(query) }),
   plan: (id: string) => ask(plans.getPlan, { path: { id } }),

@@ -101,7 +101,7 @@ export async function ask<E extends Endpoint>(endpoint: E, asked: RequestOf<E>):
   return v.parse(answer, body) as AnswerOf<E>;
 }
 
-/** How it stands with what is asked for. */
+/** The state of what was asked for. */
 export interface Standing {
   /** The server says that there is no such thing; not where it cannot be reached. */
   gone: boolean;
@@ -109,7 +109,7 @@ export interface Standing {
   waitMs: number;
 }
 
-/** How it stands with what is asked for: whether the server says that there is none, and how long it asks to be left alone, ms. */
+/** Asks for the state of something: whether it is gone, and how long the server asks to wait, ms. */
 export const standingOf = (asked: Promise<unknown>): Promise<Standing> =>
   asked.then(
     () => ({ gone: false, waitMs: 0 }),

@@ -35,7 +35,7 @@ interface LibraryState {
 let asked = 0;
 let taken = 0;
 
-/** What the instructor knows and has: moves, kit room, thresholds of the checks. One copy for all screens. */
+/** The library store: moves, kit room, thresholds. One copy for all screens. */
 export const useLibrary = create<LibraryState>((set, get) => ({
   state: 'loading',
   library: libraryOf([]),

@@ -22,7 +22,7 @@ const UNITS: readonly [ms: number, unit: Intl.RelativeTimeFormatUnit][] = [
   [60_000, 'minute'],
 ];
 
-/** How long ago an instant was, in its largest unit: "3 days ago". */
+/** The time since an instant, in its largest unit: "3 days ago". */
 export function agoWords(at: string, nowMs = Date.now()): string {
   const ms = nowMs - Date.parse(at);
   const [size, unit] = UNITS.find(([from]) => ms >= from) ?? [0, 'minute'];

@@ -18,7 +18,7 @@ export function useLastSets(planId: string, not: string): readonly SetRecord[] {
   return past.state === 'ready' ? (past.value[0]?.sets ?? NO_SETS) : NO_SETS;
 }
 
-/** What weeks are made of, by the local day of a session. */
+/** The sums of a session, by its local day. */
 export const sumsOf = ({ at, totalMs, effort, work }: Session): SessionSums => ({
   day: dayOf(at),
   totalMs,
@@ -29,7 +29,7 @@ export const sumsOf = ({ at, totalMs, effort, work }: Session): SessionSums => (
 /** The people of the club. */
 export const usePeople = (): [Loaded<Person[]>, () => void] => useLoaded(['people'], () => ask(records.listPeople, {}));
 
-/** What somebody is called; of an id that nobody has, that they are someone. */
+/** The name of a person; "someone" for an unknown id. */
 export function useWhoNames(): (who: { squad: string | null; person?: string | null | undefined }) => string {
   const [people] = usePeople();
   return ({ squad, person }) => {

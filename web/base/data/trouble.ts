@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 
-/** What keeps the server from saving anything, as it last said; null when saves go through. */
+/** Why the server cannot save, as it last said; null when it can. */
 export const useTrouble = create<{ trouble: 'full' | 'away' | null }>(() => ({ trouble: null }));
 
 /** Takes note of an answer's status: 507 is a full disk, 503 a database out of reach; a save that went through ends both. */

@@ -17,7 +17,7 @@ export interface Led {
 
 const NONE: readonly never[] = [];
 
-/** What stands in the calendar on some days. */
+/** The calendar's items on some days. */
 export const useItems = (from: string, to: string): [Loaded<{ items: CalendarItem[] }>, () => void] =>
   useLoaded(['calendar', 'items', from, to], () => ask(calendar.getCalendar, { query: { from, to } }));
 

@@ -2,10 +2,10 @@ import { backups } from '../../../core/wire/index.ts';
 import { ask } from './client.ts';
 import { useLoaded } from './use-loaded.ts';
 
-/** Whether an address is of this machine alone: no phone finds it. */
+/** Whether an address is reachable from this machine alone. */
 export const isOwnMachine = (origin: string) => /^https?:\/\/(localhost|127\.|\[::1\])/.test(origin);
 
-/** Where other devices find this server: what its page was opened by first, if that is not of this machine alone. */
+/** The addresses at which other devices reach this server; the page's own first, unless it is local. */
 export function useOrigins() {
   const [addresses] = useLoaded(['addresses'], () => ask(backups.getAddresses, {}));
   const here = window.location.origin;

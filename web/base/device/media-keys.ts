@@ -1,6 +1,6 @@
 import { toPcm16, wavHeader } from '../../../core/voice/index.ts';
 
-/** What the keys of a headset, a keyboard or a clicker ask for. */
+/** The commands of headset, keyboard and clicker keys. */
 export type MediaKey = 'play' | 'pause' | 'nexttrack' | 'previoustrack';
 export const MEDIA_KEYS: readonly MediaKey[] = ['play', 'pause', 'nexttrack', 'previoustrack'];
 

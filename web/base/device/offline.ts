@@ -2,7 +2,7 @@ import type { Workbox } from 'workbox-window';
 import { create } from 'zustand';
 import { RUN_LOCK, whenNoRunIsShown } from './run-lock.ts';
 
-/** What becomes of a new version: none is there, it can be put in, or it waits for a run to be over. */
+/** The state of a new version: none, ready, or waiting for a run to end. */
 export const useNewVersion = create<{ state: 'none' | 'ready' | 'waits' }>(() => ({ state: 'none' }));
 
 let workbox: Workbox | null = null;

@@ -3,7 +3,7 @@ import { create } from 'zustand';
 /** The part of the platform's storage that is used here. */
 export type KeptTexts = Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>;
 
-/** How this browser keeps things: as it should, not at all, or as far as there was room. */
+/** The state of this browser's storage: working, closed, or full. */
 export type Keeps = 'kept' | 'blocked' | 'full';
 
 export const useKeeps = create<{ keeps: Keeps }>(() => ({ keeps: 'kept' }));
@@ -41,9 +41,9 @@ function given(storage: () => Storage): KeptTexts {
   }
 }
 
-/** What this browser keeps; its `setItem` throws when there is no room. */
+/** The local storage; `setItem` throws when it is full. */
 export const local = given(() => globalThis.localStorage);
-/** What this window keeps over a reload. */
+/** The session storage: it outlives a reload. */
 export const perWindow = given(() => globalThis.sessionStorage);
 
 /** Keeps a text, or takes it away (null), where the browser lets it; what cannot be kept lasts as long as the page shows it. */

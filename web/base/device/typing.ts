@@ -11,14 +11,14 @@ const TYPED = new Set([
   'datetime-local',
 ]);
 
-/** Whether what has the focus takes letters: keys pressed there are not shortcuts. */
+/** Whether an element takes letters: its keys are not shortcuts. */
 export function isTyping(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
   if (target instanceof HTMLInputElement) return TYPED.has(target.type);
   return target.isContentEditable || target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement;
 }
 
-/** Whether what has the focus is acted on by Space and Enter. */
+/** Whether an element is pressed by Space and Enter. */
 export const isPressable = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   target.closest(

@@ -20,7 +20,7 @@ const STYLES = [
   { name: 'line', decal: { dashArrayX: [6, 2], dashArrayY: [2, 2] }, dash: [12, 4], symbol: 'arrow' },
 ] as const;
 
-/** How the nth line or bar of a chart looks. */
+/** The style of the nth line or bar of a chart. */
 export function styleOf(n: number) {
   const style = STYLES[n % STYLES.length] ?? STYLES[0];
   return {

@@ -30,7 +30,7 @@ export function useFigureFrames(name: string, tempo?: Tempo) {
   return useMemo(() => (text === null ? null : cachedFrames(text, tempo ?? null)), [text, key]);
 }
 
-/** How a move is done, drawn; nothing where it is not drawn. */
+/** The drawing of a move; nothing where there is none. */
 export function MoveFigure({ name, tempo, ...rest }: Props) {
   const frames = useFigureFrames(name, tempo);
   return frames && <FramesFigure frames={frames} {...rest} />;

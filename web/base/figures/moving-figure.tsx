@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react';
 import type { Side } from '../../../core/class/index.ts';
 import { atFrames } from './figure-clock.ts';
 
-/** Where a figure is in its time, as the screen that shows it knows. */
+/** The time of a figure, from the screen that shows it. */
 export interface FigureTime {
   /** Since it began, ms. */
   atMs: number;

@@ -8,6 +8,6 @@ function watch(onChange: () => void): () => void {
   return () => query?.removeEventListener('change', onChange);
 }
 
-/** Whether whoever looks has asked that things do not move. */
+/** Whether the user prefers less motion. */
 export const useStillness = (): boolean =>
   useSyncExternalStore(watch, () => window.matchMedia?.(ASKED).matches ?? false);

@@ -8,7 +8,7 @@ interface Props<T> {
   children: (value: T) => ReactNode;
 }
 
-/** What was loaded, or that it is on its way, or that it failed and can be tried again. */
+/** Shows loaded data, or that it is loading, or that it failed and can be tried again. */
 export function WhenLoaded<T>({ loaded, reload, children }: Props<T>) {
   if (loaded.state === 'loading') return <p className="p-6 text-muted">Opening…</p>;
   if (loaded.state === 'failed')

@@ -5,7 +5,7 @@ const APART_MS = 40;
 /** A frame is asked for this much early, and comes with the next drawing of the screen. */
 const EARLY_MS = 12;
 
-/** What `read` tells at every drawing while `running`; once more when it stops. */
+/** The value of `read` at every frame while `running`; once more when it stops. */
 export function useFrames(read: () => number, running = true): number {
   const [now, setNow] = useState(read);
   const readNow = useEffectEvent(read);

@@ -3,7 +3,7 @@ import { parseBlob } from 'music-metadata';
 import { guessHeartColumns, readHeartRows, readPlaylist } from '../../../core/out/index.ts';
 import { readTable } from './read-table.ts';
 
-/** What this worker reads: files from elsewhere, any of which may have been made to hurt. */
+/** The readers of this worker, for files from elsewhere that may be hostile. */
 export const work = {
   table: readTable,
 

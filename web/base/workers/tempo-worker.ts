@@ -2,7 +2,7 @@ import { expose } from 'comlink';
 import MusicTempo from 'music-tempo';
 import { type Tempo, tempoOf } from '../../../core/voice/index.ts';
 
-/** What this worker listens for. */
+/** The work of this worker. */
 export const work = {
   /** The tempo of samples, by the beats that are heard in them; null where none are. */
   hear(samples: Float32Array, sampleRate: number): Tempo | null {
