@@ -48,17 +48,8 @@ export function SeriesScreen() {
   );
 }
 
-function Whole({
-  series,
-  classes,
-  onChanged,
-}: {
-  series: Series;
-  classes: readonly DatedClass[];
-  onChanged: () => void;
-}) {
-  const navigate = useNavigate();
-  const [open, setOpen] = useState<DatedClass | null>(null);
+/** The classes of a series by their ids, and the sessions of it that were led. */
+function usePlansAndRuns(series: Series, classes: readonly DatedClass[]) {
   const ids = classes.flatMap((c) => (c.planId === null ? [] : [c.planId]));
   const [plans] = useLoaded(['series', series.id, 'plans', ids.join()], async () => {
     const found = await Promise.all(ids.map((id) => api.plan(id).catch(() => null)));
@@ -74,10 +65,23 @@ function Whole({
       },
     }),
   );
-  const own = useMemo(
+  const led = useMemo(
     () => (sessions.state === 'ready' ? sessions.value.filter((s) => ids.includes(s.planId)) : []),
     [sessions, ids],
   );
+  return { byId, led };
+}
+
+interface WholeProps {
+  series: Series;
+  classes: readonly DatedClass[];
+  onChanged: () => void;
+}
+
+function Whole({ series, classes, onChanged }: WholeProps) {
+  const navigate = useNavigate();
+  const [open, setOpen] = useState<DatedClass | null>(null);
+  const { byId, led } = usePlansAndRuns(series, classes);
   const end = () =>
     void ask(calendar.deleteSeries, { path: { id: series.id } }).then(
       ({ removed }) => {
@@ -107,7 +111,7 @@ function Whole({
         <Button onClick={end}>End it here</Button>
       </div>
       <p className="mb-4 text-muted">
-        {TEMPLATES[series.template].name}: {series.weeks} weeks, {classes.length} classes, {own.length} led.
+        {TEMPLATES[series.template].name}: {series.weeks} weeks, {classes.length} classes, {led.length} led.
       </p>
       <ol className="border-t">
         {classes.map((c) => (
@@ -115,7 +119,7 @@ function Whole({
             key={c.id}
             dated={c}
             plan={byId.get(c.planId ?? '') ?? null}
-            runId={own.find((s) => s.planId === c.planId)?.runId ?? null}
+            runId={led.find((s) => s.planId === c.planId)?.runId ?? null}
             onOpen={() => setOpen(c)}
             onCarry={() => void carryOn(c, classes).then(onChanged)}
           />
@@ -127,7 +131,7 @@ function Whole({
           return plan && !c.cancelled ? [{ day: c.day, plan }] : [];
         })}
         effort={series.effort}
-        run={own.map(sumsOf)}
+        run={led.map(sumsOf)}
       />
       {open && (
         <EntryDialog

@@ -29,7 +29,6 @@ interface Props {
 function Choose({ person, traces, onKeep }: Props) {
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [erased, setErased] = useState<Erased | null>(null);
-  const choose = (id: string, on: boolean) => setChosen((all) => [...all.filter((x) => x !== id), ...(on ? [id] : [])]);
   const erase = () =>
     void ask(records.erasePerson, { path: { id: person.id }, body: { traces: [...chosen] } }).then(
       (done) => {
@@ -46,25 +45,7 @@ function Choose({ person, traces, onKeep }: Props) {
       },
       (e: unknown) => toast.error(`It was not undone: ${messageOf(e)}.`),
     );
-  if (erased)
-    return (
-      <section aria-label="Erased" className="max-w-prose">
-        <p role="status" className="text-lead font-semibold">
-          {person.name} is erased{erased.texts.length > 0 && `, and the name is out of ${notes(erased.texts.length)}`}.
-        </p>
-        <p className="mt-2">
-          What they did stays in the sums of their classes, of nobody. Backups made before still have the name, as have
-          files that were exported: delete those where that is asked of you.
-        </p>
-        <div className="mt-4 flex flex-wrap gap-3">
-          <Button onClick={() => undo(erased)}>Undo</Button>
-          <Link to="/people" className="inline-flex min-h-11 items-center rounded-md bg-ink px-4 text-paper">
-            Done: leave it erased
-          </Link>
-        </div>
-        <p className="mt-2 text-small text-muted">Once this page is left it cannot be undone.</p>
-      </section>
-    );
+  if (erased) return <ErasedNow person={person} erased={erased} onUndo={() => undo(erased)} />;
   return (
     <>
       <p className="max-w-prose">
@@ -75,42 +56,7 @@ function Choose({ person, traces, onKeep }: Props) {
           The name stands in no note. A number, or a single letter, is not looked for: it may mean anything.
         </p>
       ) : (
-        <fieldset className="mt-4 min-w-0">
-          <legend className="text-title font-semibold">Notes with the word “{person.name}”</legend>
-          <p className="text-small text-muted">
-            Choose those that mean {person.name}: in them the name becomes “someone”. The others stay as they are.
-          </p>
-          <p className="mt-1 flex flex-wrap gap-3">
-            <Button look="quiet" onClick={() => setChosen(traces.map((t) => t.id))}>
-              Choose all {traces.length}
-            </Button>
-            <Button look="quiet" onClick={() => setChosen([])}>
-              Choose none
-            </Button>
-          </p>
-          <ul className="max-w-3xl">
-            {traces.map((trace) => (
-              <li key={trace.id} className="border-b py-2">
-                <Checkbox checked={chosen.includes(trace.id)} onChange={(on) => choose(trace.id, on)}>
-                  <span className="min-w-0">
-                    <span className="block text-small text-muted">{trace.where}</span>
-                    <span className="block break-words">
-                      {inParts(trace.text, person.name).map(({ at, text, isName }) =>
-                        isName ? (
-                          <mark key={at} className="bg-transparent font-bold underline">
-                            {text}
-                          </mark>
-                        ) : (
-                          <span key={at}>{text}</span>
-                        ),
-                      )}
-                    </span>
-                  </span>
-                </Checkbox>
-              </li>
-            ))}
-          </ul>
-        </fieldset>
+        <Traces person={person} traces={traces} chosen={chosen} onChoose={setChosen} />
       )}
       <div className="mt-4 flex flex-wrap gap-3">
         <Button look="strong" onClick={erase}>
@@ -120,6 +66,85 @@ function Choose({ person, traces, onKeep }: Props) {
         <Button onClick={onKeep}>Keep</Button>
       </div>
     </>
+  );
+}
+
+interface TracesProps {
+  person: Person;
+  traces: readonly Trace[];
+  chosen: readonly string[];
+  onChoose: (chosen: readonly string[]) => void;
+}
+
+/** The notes in which the name stands, to choose from. */
+function Traces({ person, traces, chosen, onChoose }: TracesProps) {
+  return (
+    <fieldset className="mt-4 min-w-0">
+      <legend className="text-title font-semibold">Notes with the word “{person.name}”</legend>
+      <p className="text-small text-muted">
+        Choose those that mean {person.name}: in them the name becomes “someone”. The others stay as they are.
+      </p>
+      <p className="mt-1 flex flex-wrap gap-3">
+        <Button look="quiet" onClick={() => onChoose(traces.map((t) => t.id))}>
+          Choose all {traces.length}
+        </Button>
+        <Button look="quiet" onClick={() => onChoose([])}>
+          Choose none
+        </Button>
+      </p>
+      <ul className="max-w-3xl">
+        {traces.map((trace) => (
+          <li key={trace.id} className="border-b py-2">
+            <Checkbox
+              checked={chosen.includes(trace.id)}
+              onChange={(on) => onChoose([...chosen.filter((x) => x !== trace.id), ...(on ? [trace.id] : [])])}
+            >
+              <span className="min-w-0">
+                <span className="block text-small text-muted">{trace.where}</span>
+                <span className="block break-words">
+                  {inParts(trace.text, person.name).map(({ at, text, isName }) =>
+                    isName ? (
+                      <mark key={at} className="bg-transparent font-bold underline">
+                        {text}
+                      </mark>
+                    ) : (
+                      <span key={at}>{text}</span>
+                    ),
+                  )}
+                </span>
+              </span>
+            </Checkbox>
+          </li>
+        ))}
+      </ul>
+    </fieldset>
+  );
+}
+
+interface ErasedProps {
+  person: Person;
+  erased: Erased;
+  onUndo: () => void;
+}
+
+function ErasedNow({ person, erased, onUndo }: ErasedProps) {
+  return (
+    <section aria-label="Erased" className="max-w-prose">
+      <p role="status" className="text-lead font-semibold">
+        {person.name} is erased{erased.texts.length > 0 && `, and the name is out of ${notes(erased.texts.length)}`}.
+      </p>
+      <p className="mt-2">
+        What they did stays in the sums of their classes, of nobody. Backups made before still have the name, as have
+        files that were exported: delete those where that is asked of you.
+      </p>
+      <div className="mt-4 flex flex-wrap gap-3">
+        <Button onClick={onUndo}>Undo</Button>
+        <Link to="/people" className="inline-flex min-h-11 items-center rounded-md bg-ink px-4 text-paper">
+          Done: leave it erased
+        </Link>
+      </div>
+      <p className="mt-2 text-small text-muted">Once this page is left it cannot be undone.</p>
+    </section>
   );
 }
 

@@ -6,6 +6,7 @@ import {
   type Music,
   type MusicPart,
   type MusicSource,
+  type Track,
   updateBlock,
 } from '../../../core/class/index.ts';
 import { IconButton, messageOf, namedTrack, OneOf, type OwnTrack, readList, Select, toast } from '../../base/index.ts';
@@ -97,28 +98,34 @@ export function PartMusic({ block, part, all }: { block: Block; part: MusicPart;
           </>
         )}
       </div>
-      {tracks.length > 0 && (
-        <ol className="ml-14">
-          {tracks.map((t, k) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: a track may come twice
-            <li key={`${t.id}${k}`} className="flex items-center gap-2 text-small">
-              <span className="min-w-0 flex-1 break-words">{t.title}</span>
-              <span className="digits text-muted">
-                {Math.round(t.bpm)} · {formatDuration(t.lengthMs)}
-              </span>
-              <IconButton
-                label={`Without ${t.title}`}
-                onClick={() => {
-                  const rest = tracks.filter((_, j) => j !== k);
-                  put(rest.length === 0 ? null : { from: 'tracks', tracks: rest });
-                }}
-              >
-                <X size={15} />
-              </IconButton>
-            </li>
-          ))}
-        </ol>
-      )}
+      <Playing
+        tracks={tracks}
+        onWithout={(k) => {
+          const rest = tracks.toSpliced(k, 1);
+          put(rest.length === 0 ? null : { from: 'tracks', tracks: rest });
+        }}
+      />
     </div>
+  );
+}
+
+/** The tracks of a part, one after the other. */
+function Playing({ tracks, onWithout }: { tracks: readonly Track[]; onWithout: (k: number) => void }) {
+  if (tracks.length === 0) return null;
+  return (
+    <ol className="ml-14">
+      {tracks.map((t, k) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a track may come twice
+        <li key={`${t.id}${k}`} className="flex items-center gap-2 text-small">
+          <span className="min-w-0 flex-1 break-words">{t.title}</span>
+          <span className="digits text-muted">
+            {Math.round(t.bpm)} · {formatDuration(t.lengthMs)}
+          </span>
+          <IconButton label={`Without ${t.title}`} onClick={() => onWithout(k)}>
+            <X size={15} />
+          </IconButton>
+        </li>
+      ))}
+    </ol>
   );
 }

@@ -73,24 +73,7 @@ export function OrderPanel({ plan }: { plan: Plan }) {
           </label>
         ))}
       </fieldset>
-      <details className="mt-1">
-        <summary className="min-h-9 text-small text-muted">Weights</summary>
-        {FEATURES.map((f) => (
-          <label key={f} className="flex items-center gap-2 text-small">
-            <span className="flex-1">{FEATURE_WORDS[f]}</span>
-            <input
-              type="range"
-              min={0}
-              max={10}
-              step={0.5}
-              className="w-28 accent-ink"
-              value={weights[f]}
-              onChange={(e) => setWeights((w) => ({ ...w, [f]: Number(e.target.value) }))}
-            />
-            <span className="digits w-8 text-right text-small">{weights[f]}</span>
-          </label>
-        ))}
-      </details>
+      <WeightFields weights={weights} onChange={setWeights} />
       <fieldset className="mt-2">
         <legend className="text-small text-muted">Stay where they are</legend>
         <OrderList
@@ -122,6 +105,30 @@ export function OrderPanel({ plan }: { plan: Plan }) {
       </div>
       {state.kind === 'done' && <Proposal block={block} library={library} ordered={state.value} onApply={apply} />}
     </>
+  );
+}
+
+/** How much each feature of an order counts, 0 to 10. */
+function WeightFields({ weights, onChange }: { weights: Weights; onChange: (weights: Weights) => void }) {
+  return (
+    <details className="mt-1">
+      <summary className="min-h-9 text-small text-muted">Weights</summary>
+      {FEATURES.map((f) => (
+        <label key={f} className="flex items-center gap-2 text-small">
+          <span className="flex-1">{FEATURE_WORDS[f]}</span>
+          <input
+            type="range"
+            min={0}
+            max={10}
+            step={0.5}
+            className="w-28 accent-ink"
+            value={weights[f]}
+            onChange={(e) => onChange({ ...weights, [f]: Number(e.target.value) })}
+          />
+          <span className="digits w-8 text-right text-small">{weights[f]}</span>
+        </label>
+      ))}
+    </details>
   );
 }
 

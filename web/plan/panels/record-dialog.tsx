@@ -1,5 +1,14 @@
 import { useRef, useState } from 'react';
-import { Button, Checkbox, Dialog, type Recording, saveRecording, startRecording, wavOf } from '../../base/index.ts';
+import {
+  Button,
+  Checkbox,
+  Dialog,
+  messageOf,
+  type Recording,
+  saveRecording,
+  startRecording,
+  wavOf,
+} from '../../base/index.ts';
 
 interface Props {
   words: string;
@@ -19,50 +28,50 @@ interface Take {
 const W = 440;
 const H = 80;
 
-/** Records some words, trims and hears them, and puts them in the place of the synthetic voice. */
-export function RecordDialog({ words, planId, onDone, onClose }: Props) {
+/** The microphone, and what it took; null until something was recorded. */
+function useMicrophone() {
   const recording = useRef<Recording | null>(null);
   const [running, setRunning] = useState(false);
   const [take, setTake] = useState<Take | null>(null);
-  const [forAll, setForAll] = useState(false);
   const [failed, setFailed] = useState<string | null>(null);
   const toggle = async () => {
     setFailed(null);
     try {
-      if (recording.current) {
-        const { samples, sampleRate } = await recording.current.stop();
-        recording.current = null;
-        setRunning(false);
-        setTake({ samples, sampleRate, from: 0, to: samples.length });
-      } else {
-        recording.current = await startRecording();
-        setRunning(true);
-        setTake(null);
-      }
-    } catch {
+      const before = recording.current;
       recording.current = null;
       setRunning(false);
+      if (before) {
+        const { samples, sampleRate } = await before.stop();
+        setTake({ samples, sampleRate, from: 0, to: samples.length });
+        return;
+      }
+      recording.current = await startRecording();
+      setRunning(true);
+      setTake(null);
+    } catch {
       setFailed('The microphone cannot be used. Allow it in the browser, or use the synthetic voice.');
     }
   };
-  const kept = take ? take.samples.slice(take.from, take.to) : null;
-  const hear = () => {
-    if (!take || !kept) return;
-    const url = URL.createObjectURL(wavOf(kept, take.sampleRate));
-    const audio = new Audio(url);
-    audio.onended = () => URL.revokeObjectURL(url);
-    void audio.play();
-  };
-  const save = async () => {
-    if (!take || !kept) return;
-    try {
-      await saveRecording(words, forAll ? '' : planId, wavOf(kept, take.sampleRate));
-      onDone();
-    } catch (e) {
-      setFailed(`Not kept: ${e instanceof Error ? e.message.toLowerCase() : 'something failed'}`);
-    }
-  };
-  const seconds = (n: number) => (take ? (n / take.sampleRate).toFixed(1) : '');
+  return { running, take, setTake, failed, setFailed, toggle };
+}
+
+const keptOf = ({ samples, from, to, sampleRate }: Take) => wavOf(samples.slice(from, to), sampleRate);
+
+function hear(take: Take): void {
+  const url = URL.createObjectURL(keptOf(take));
+  const audio = new Audio(url);
+  audio.onended = () => URL.revokeObjectURL(url);
+  void audio.play();
+}
+
+/** Records some words, trims and hears them, and puts them in the place of the synthetic voice. */
+export function RecordDialog({ words, planId, onDone, onClose }: Props) {
+  const { running, take, setTake, failed, setFailed, toggle } = useMicrophone();
+  const [forAll, setForAll] = useState(false);
+  const save = (one: Take) =>
+    saveRecording(words, forAll ? '' : planId, keptOf(one)).then(onDone, (e: unknown) =>
+      setFailed(`Not kept: ${messageOf(e).toLowerCase()}`),
+    );
   return (
     <Dialog title={`Record \u201c${words}\u201d`} open onClose={onClose} width="max-w-lg">
       <Button look={running ? 'strong' : 'plain'} onClick={() => void toggle()}>
@@ -71,34 +80,14 @@ export function RecordDialog({ words, planId, onDone, onClose }: Props) {
       {take && (
         <div className="mt-4">
           <Wave take={take} />
-          {(['from', 'to'] as const).map((edge) => (
-            <label key={edge} className="flex items-center gap-3 text-small">
-              <span className="w-12">{edge}</span>
-              <input
-                type="range"
-                className="h-9 flex-1 accent-ink"
-                min={0}
-                max={take.samples.length}
-                value={take[edge]}
-                onChange={(e) => {
-                  const x = Number(e.target.value);
-                  const gap = Math.round(take.sampleRate * 0.1);
-                  setTake(
-                    edge === 'from'
-                      ? { ...take, from: Math.min(x, take.to - gap) }
-                      : { ...take, to: Math.max(x, take.from + gap) },
-                  );
-                }}
-              />
-              <span className="digits w-14 text-right">{seconds(take[edge])} s</span>
-            </label>
-          ))}
+          <Edge name="from" take={take} onChange={setTake} />
+          <Edge name="to" take={take} onChange={setTake} />
           <Checkbox checked={forAll} onChange={setForAll}>
             for all classes
           </Checkbox>
           <div className="mt-3 flex gap-2">
-            <Button onClick={hear}>Hear it</Button>
-            <Button look="strong" onClick={() => void save()}>
+            <Button onClick={() => hear(take)}>Hear it</Button>
+            <Button look="strong" onClick={() => void save(take)}>
               Use it
             </Button>
           </div>
@@ -110,6 +99,29 @@ export function RecordDialog({ words, planId, onDone, onClose }: Props) {
         </p>
       )}
     </Dialog>
+  );
+}
+
+/** One end of what is kept of a take; a tenth of a second of it stays. */
+function Edge({ name, take, onChange }: { name: 'from' | 'to'; take: Take; onChange: (take: Take) => void }) {
+  const gap = Math.round(take.sampleRate * 0.1);
+  const set = (x: number) =>
+    onChange(
+      name === 'from' ? { ...take, from: Math.min(x, take.to - gap) } : { ...take, to: Math.max(x, take.from + gap) },
+    );
+  return (
+    <label className="flex items-center gap-3 text-small">
+      <span className="w-12">{name}</span>
+      <input
+        type="range"
+        className="h-9 flex-1 accent-ink"
+        min={0}
+        max={take.samples.length}
+        value={take[name]}
+        onChange={(e) => set(Number(e.target.value))}
+      />
+      <span className="digits w-14 text-right">{(take[name] / take.sampleRate).toFixed(1)} s</span>
+    </label>
   );
 }
 
