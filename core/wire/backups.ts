@@ -3,11 +3,8 @@ import { text } from '../class/index.ts';
 import { time } from './documents.ts';
 import { endpoint } from './endpoint.ts';
 
-export const getHealth = endpoint({
-  method: 'GET',
-  path: '/health',
+export const getHealth = endpoint('GET /health', {
   says: 'Whether the server and its database answer, the server\u2019s time in ms since 1970, and its memory',
-  status: 200,
   answer: v.object({
     ok: v.literal(true),
     nowMs: v.number(),
@@ -18,11 +15,8 @@ export const getHealth = endpoint({
   open: true,
 });
 
-export const getAddresses = endpoint({
-  method: 'GET',
-  path: '/addresses',
+export const getAddresses = endpoint('GET /addresses', {
   says: 'By what addresses phones and screens may reach this server',
-  status: 200,
   answer: v.object({
     /** As a browser shows them, the likeliest first, `http://192.168.1.20:4310`; none where it listens to its own machine alone. */
     origins: v.array(v.string()),
@@ -33,11 +27,8 @@ export const getAddresses = endpoint({
   }),
 });
 
-export const getDescription = endpoint({
-  method: 'GET',
-  path: '/openapi.json',
+export const getDescription = endpoint('GET /openapi.json', {
   says: 'This description, as OpenAPI 3.1',
-  status: 200,
   answer: { media: 'application/json' },
   open: true,
 });
@@ -49,31 +40,22 @@ const OPEN = v.object({
   gated: v.boolean(),
 });
 
-export const getSession = endpoint({
-  method: 'GET',
-  path: '/session',
+export const getSession = endpoint('GET /session', {
   says: 'Whether this browser is let in',
-  status: 200,
   answer: OPEN,
   open: true,
 });
 
-export const signIn = endpoint({
-  method: 'POST',
-  path: '/session',
+export const signIn = endpoint('POST /session', {
   says: 'Says the passphrase; the answer sets a cookie that lets this browser in',
   body: v.strictObject({ passphrase: text(200) }),
-  status: 200,
   answer: OPEN,
   problems: [400, 401, 429],
   open: true,
 });
 
-export const signOut = endpoint({
-  method: 'DELETE',
-  path: '/session',
+export const signOut = endpoint('DELETE /session', {
   says: 'Leaves',
-  status: 204,
   answer: null,
   open: true,
 });
@@ -88,19 +70,13 @@ const SessionSchema = v.object({
 });
 export type SignedIn = v.InferOutput<typeof SessionSchema>;
 
-export const listSessions = endpoint({
-  method: 'GET',
-  path: '/sessions',
+export const listSessions = endpoint('GET /sessions', {
   says: 'Who is let in, the last seen first',
-  status: 200,
   answer: v.array(SessionSchema),
 });
 
-export const endSession = endpoint({
-  method: 'DELETE',
-  path: '/sessions/{id}',
+export const endSession = endpoint('DELETE /sessions/{id}', {
   says: 'Ends somebody\u2019s stay',
-  status: 204,
   answer: null,
   problems: [404],
 });
@@ -118,46 +94,32 @@ const KeepingSchema = v.object({
 });
 export type Keeping = v.InferOutput<typeof KeepingSchema>;
 
-export const getKeeping = endpoint({
-  method: 'GET',
-  path: '/backup',
+export const getKeeping = endpoint('GET /backup', {
   says: 'The backups that are kept, and the room for more',
-  status: 200,
   answer: KeepingSchema,
 });
 
-export const makeBackup = endpoint({
-  method: 'POST',
-  path: '/backup',
+export const makeBackup = endpoint('POST /backup', {
   says: 'Makes a backup and keeps it',
   status: 201,
   answer: v.object({ file: v.string() }),
   problems: [409, 507],
 });
 
-export const getBackupNow = endpoint({
-  method: 'GET',
-  path: '/backup/now',
+export const getBackupNow = endpoint('GET /backup/now', {
   says: 'A backup of now, to be kept elsewhere',
-  status: 200,
   answer: { media: 'application/zip' },
   problems: [409],
 });
 
-export const checkData = endpoint({
-  method: 'GET',
-  path: '/backup/check',
+export const checkData = endpoint('GET /backup/check', {
   says: 'Reads everything there is, and names what cannot be read',
-  status: 200,
   answer: v.object({ rows: v.record(v.string(), v.number()), faults: v.array(v.string()) }),
   problems: [409],
 });
 
-export const getBackup = endpoint({
-  method: 'GET',
-  path: '/backup/kept/{file}',
+export const getBackup = endpoint('GET /backup/kept/{file}', {
   says: 'A backup that is kept',
-  status: 200,
   answer: { media: 'application/zip' },
   problems: [404],
 });
@@ -169,21 +131,15 @@ const RestoredSchema = v.object({
   before: v.string(),
 });
 
-export const restoreKept = endpoint({
-  method: 'POST',
-  path: '/backup/restore/{file}',
+export const restoreKept = endpoint('POST /backup/restore/{file}', {
   says: 'Puts a kept backup in the place of all there is; what there was is kept first',
-  status: 200,
   answer: RestoredSchema,
   problems: [404, 409, 422, 507],
 });
 
-export const restoreFile = endpoint({
-  method: 'POST',
-  path: '/backup/restore',
+export const restoreFile = endpoint('POST /backup/restore', {
   says: 'The same with a backup from elsewhere, which is the body itself',
   body: { media: 'application/zip' },
-  status: 200,
   answer: RestoredSchema,
   problems: [409, 413, 415, 422, 507],
 });

@@ -32,10 +32,21 @@ export interface Endpoint {
   readonly open?: true;
 }
 
-/** Keeps the exact types of an endpoint. */
+type Rest = Omit<Endpoint, 'method' | 'path' | 'status'> & { readonly status?: Endpoint['status'] };
+
+/**
+ * An endpoint with its exact types.
+ * @param line method and path: "GET /people/{id}"
+ * @param rest its status is 200, or 204 without an answer, where it says no other
+ */
 // @__NO_SIDE_EFFECTS__
-export function endpoint<const E extends Endpoint>(one: E): E {
-  return one;
+export function endpoint<const M extends Endpoint['method'], const P extends `/${string}`, const R extends Rest>(
+  line: `${M} ${P}`,
+  rest: R,
+) {
+  const [method, path] = line.split(' ') as [M, P];
+  const status: Endpoint['status'] = rest.status ?? (rest.answer === null ? 204 : 200);
+  return { method, path, ...rest, status };
 }
 
 /** The type of an endpoint's answer once parsed. */

@@ -12,9 +12,7 @@ const size = v.optional(v.picklist(PAPER_SIZES), 'A4');
 /** Where a phone finds this server: `http://192.168.1.20:4310`. */
 const origin = v.pipe(v.string(), v.maxLength(200), v.url(), v.regex(/^https?:\/\/[^/]+$/));
 
-export const getPlanPaper = endpoint({
-  method: 'GET',
-  path: '/papers/plan/{planId}/{kind}',
+export const getPlanPaper = endpoint('GET /papers/plan/{planId}/{kind}', {
   says: 'A sheet of a class as PDF: run, board, cards, tracking, kit, whom',
   query: v.object({
     size,
@@ -25,7 +23,6 @@ export const getPlanPaper = endpoint({
     /** Columns of the tracking sheet, `a,b,c`; none are the squads of the class. */
     who: v.optional(v.pipe(v.string(), v.maxLength(4000))),
   }),
-  status: 200,
   answer: PDF,
   problems: [400, 404, 503],
 });
@@ -34,63 +31,45 @@ const CardCodesSchema = v.object({ planId: v.string(), title: v.string(), cards:
 /** The codes on the cards of a class that are out: how many, and until when. */
 export type CardCodes = v.InferOutput<typeof CardCodesSchema>;
 
-export const makeCardCodes = endpoint({
-  method: 'POST',
-  path: '/card-codes',
+export const makeCardCodes = endpoint('POST /card-codes', {
   says: 'Gives each station of a class a code for its card, or makes those it has last on',
   more: 'A code opens the page of its station alone, while the class is led, for so many weeks from now or until it is taken back.',
   body: v.strictObject({
     planId: v.pipe(v.string(), v.maxLength(64)),
     weeks: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(104)), 13),
   }),
-  status: 200,
   answer: CardCodesSchema,
   problems: [400, 404],
 });
 
-export const listCardCodes = endpoint({
-  method: 'GET',
-  path: '/card-codes',
+export const listCardCodes = endpoint('GET /card-codes', {
   says: 'The classes whose cards have codes that open something',
-  status: 200,
   answer: v.array(CardCodesSchema),
 });
 
-export const endCardCodes = endpoint({
-  method: 'DELETE',
-  path: '/card-codes/{planId}',
+export const endCardCodes = endpoint('DELETE /card-codes/{planId}', {
   says: 'Takes the codes of a class\u2019s cards back: they open nothing any more',
-  status: 204,
   answer: null,
   problems: [404],
 });
 
-export const getWeekPaper = endpoint({
-  method: 'GET',
-  path: '/papers/week/{day}',
+export const getWeekPaper = endpoint('GET /papers/week/{day}', {
   says: 'The week of a day as PDF',
   query: v.object({ size }),
-  status: 200,
   answer: PDF,
   problems: [400, 503],
 });
 
-export const getSeriesPaper = endpoint({
-  method: 'GET',
-  path: '/papers/series/{id}',
+export const getSeriesPaper = endpoint('GET /papers/series/{id}', {
   says: 'A series, class by class, as PDF',
   query: v.object({ size }),
-  status: 200,
   answer: PDF,
   problems: [400, 404, 503],
 });
 
-export const getRunPaper = endpoint({
-  method: 'GET',
-  path: '/papers/run/{runId}',
+export const getRunPaper = endpoint('GET /papers/run/{runId}', {
   says: 'A class as it was led, as PDF',
   query: v.object({ size }),
-  status: 200,
   answer: PDF,
   problems: [400, 404, 503],
 });
@@ -105,17 +84,12 @@ export const HandoutSchema = v.object({
 });
 export type Handout = v.InferOutput<typeof HandoutSchema>;
 
-export const listHandouts = endpoint({
-  method: 'GET',
-  path: '/handouts',
+export const listHandouts = endpoint('GET /handouts', {
   says: 'The home pages that are given out by a code, the latest first',
-  status: 200,
   answer: v.array(HandoutSchema),
 });
 
-export const makeHandout = endpoint({
-  method: 'POST',
-  path: '/handouts',
+export const makeHandout = endpoint('POST /handouts', {
   says: 'Gives a class or a run out by a code, which stays until it is taken back; one that is given out keeps its code',
   body: v.variant('kind', [
     v.strictObject({ kind: v.literal('plan'), targetId: v.pipe(v.string(), v.maxLength(64)) }),
@@ -126,21 +100,15 @@ export const makeHandout = endpoint({
   problems: [400, 404],
 });
 
-export const endHandout = endpoint({
-  method: 'DELETE',
-  path: '/handouts/{code}',
+export const endHandout = endpoint('DELETE /handouts/{code}', {
   says: 'Takes a code back: it opens nothing any more',
-  status: 204,
   answer: null,
   problems: [404],
 });
 
-export const getHomePage = endpoint({
-  method: 'GET',
-  path: '/home/{kind}/{id}',
+export const getHomePage = endpoint('GET /home/{kind}/{id}', {
   says: 'A class (plan) or a run as one HTML file that leads it alone, without a network',
   query: v.object({ voice: v.optional(v.picklist(['0', '1']), '1') }),
-  status: 200,
   answer: { media: 'text/html' },
   problems: [404, 503],
 });

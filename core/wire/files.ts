@@ -3,19 +3,14 @@ import { endpoint } from './endpoint.ts';
 
 const ProblemPlace = v.object({ path: v.string(), message: v.string() });
 
-export const exportFile = endpoint({
-  method: 'GET',
-  path: '/files/export',
+export const exportFile = endpoint('GET /files/export', {
   says: 'All classes, or those of some ids, as one plan file with the moves they use',
   query: v.object({ /** `a,b,c`; none means all. */ ids: v.optional(v.string()) }),
-  status: 200,
   answer: { media: 'application/json' },
   problems: [404],
 });
 
-export const importFile = endpoint({
-  method: 'POST',
-  path: '/files/import',
+export const importFile = endpoint('POST /files/import', {
   says: 'Brings the classes of a plan file in; one whose id is taken comes in as a copy',
   body: v.strictObject({
     text: v.pipe(v.string(), v.maxLength(3_500_000)),
@@ -33,10 +28,7 @@ export const importFile = endpoint({
   problems: [400, 413, 422],
 });
 
-export const getPlanSchema = endpoint({
-  method: 'GET',
-  path: '/files/plan.schema.json',
+export const getPlanSchema = endpoint('GET /files/plan.schema.json', {
   says: 'The schema of a class document, as JSON Schema',
-  status: 200,
   answer: { media: 'application/schema+json' },
 });

@@ -33,121 +33,82 @@ export const HabitsSchema = v.strictObject({
 });
 export type Habits = v.InferOutput<typeof HabitsSchema>;
 
-export const getHabits = endpoint({
-  method: 'GET',
-  path: '/habits',
+export const getHabits = endpoint('GET /habits', {
   says: 'How the club does things',
-  status: 200,
   answer: HabitsSchema,
 });
 
-export const saveHabits = endpoint({
-  method: 'PUT',
-  path: '/habits',
+export const saveHabits = endpoint('PUT /habits', {
   says: 'Sets how the club does things',
   body: HabitsSchema,
-  status: 200,
   answer: HabitsSchema,
   problems: [400],
 });
 
-export const listMoves = endpoint({
-  method: 'GET',
-  path: '/moves',
+export const listMoves = endpoint('GET /moves', {
   says: 'All moves by name, those put away left out',
-  status: 200,
   answer: v.array(MoveSchema),
 });
 
-export const movesLately = endpoint({
-  method: 'GET',
-  path: '/moves/lately',
+export const movesLately = endpoint('GET /moves/lately', {
   says: 'The names of the moves of the last three classes led, the newest first',
-  status: 200,
   answer: v.array(v.array(v.string())),
 });
 
-export const movesUsed = endpoint({
-  method: 'GET',
-  path: '/moves/used',
+export const movesUsed = endpoint('GET /moves/used', {
   says: 'How often each name is on a station of the two hundred newest classes, the most used first',
-  status: 200,
   answer: v.array(v.object({ name: v.string(), uses: v.number() })),
 });
 
-export const saveMoves = endpoint({
-  method: 'PUT',
-  path: '/moves',
+export const saveMoves = endpoint('PUT /moves', {
   says: 'Saves moves as the instructor\u2019s own, all or none; one of the same name in any spelling is replaced',
   body: v.strictObject({ moves: v.pipe(v.array(MoveSchema), v.minLength(1), v.maxLength(10_000)) }),
-  status: 200,
   answer: v.object({ saved: v.number() }),
   problems: [400, 413],
 });
 
-export const hideMoves = endpoint({
-  method: 'POST',
-  path: '/moves/hidden',
+export const hideMoves = endpoint('POST /moves/hidden', {
   says: 'Puts moves away, or brings them back; classes that use them keep their stations',
   body: v.strictObject({
     names: v.pipe(v.array(v.pipe(v.string(), v.maxLength(80))), v.minLength(1), v.maxLength(10_000)),
     hidden: v.boolean(),
   }),
-  status: 200,
   answer: v.object({ changed: v.number() }),
   problems: [400],
 });
 
-export const listKit = endpoint({
-  method: 'GET',
-  path: '/kit',
+export const listKit = endpoint('GET /kit', {
   says: 'What is in the kit room',
-  status: 200,
   answer: v.array(KitItemSchema),
 });
 
-export const saveKit = endpoint({
-  method: 'PUT',
-  path: '/kit',
+export const saveKit = endpoint('PUT /kit', {
   says: 'Replaces what is in the kit room',
   body: v.strictObject({ items: v.pipe(v.array(KitItemSchema), v.maxLength(200)) }),
-  status: 200,
   answer: v.array(KitItemSchema),
   problems: [400, 422],
 });
 
-export const getUnits = endpoint({
-  method: 'GET',
-  path: '/units',
+export const getUnits = endpoint('GET /units', {
   says: 'The unit of a weight that is typed without one; weights are kept in kg',
-  status: 200,
   answer: UnitsSchema,
 });
 
-export const saveUnits = endpoint({
-  method: 'PUT',
-  path: '/units',
+export const saveUnits = endpoint('PUT /units', {
   says: 'Sets the unit of a weight that is typed without one',
   body: UnitsSchema,
-  status: 200,
   answer: UnitsSchema,
   problems: [400],
 });
 
-export const getThresholds = endpoint({
-  method: 'GET',
-  path: '/thresholds',
+export const getThresholds = endpoint('GET /thresholds', {
   says: 'By what the checks judge',
-  status: 200,
   answer: ThresholdsSchema,
 });
 
-export const saveThresholds = endpoint({
-  method: 'PUT',
-  path: '/thresholds',
+export const saveThresholds = endpoint('PUT /thresholds', {
   says: 'Sets by what the checks judge',
   body: ThresholdsSchema,
-  status: 200,
   answer: ThresholdsSchema,
   problems: [400],
 });

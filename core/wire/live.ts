@@ -32,13 +32,10 @@ const screenQuery = v.object({
   part: v.optional(v.pipe(v.string(), v.maxLength(40))),
 });
 
-export const deskStream = endpoint({
-  method: 'GET',
-  path: '/runs/{id}/stream',
+export const deskStream = endpoint('GET /runs/{id}/stream', {
   says: 'What happens in a run, and what is asked of its desk',
   more: STREAM_MORE,
   query: streamQuery,
-  status: 200,
   answer: STREAM,
   problems: [404, 503],
 });
@@ -64,52 +61,38 @@ export const STREAM_MESSAGES = {
   waiting: v.object({}),
 } as const;
 
-export const followCode = endpoint({
-  method: 'GET',
-  path: '/live/{code}',
+export const followCode = endpoint('GET /live/{code}', {
   says: 'What a code opens',
-  status: 200,
   answer: v.object({ kind: v.picklist(['watch', 'squad', 'remote', 'station']) }),
   problems: [404, 429],
   open: true,
 });
 
-export const followClock = endpoint({
-  method: 'GET',
-  path: '/live/{code}/clock',
+export const followClock = endpoint('GET /live/{code}/clock', {
   says: 'The server\u2019s time in ms since 1970, for a screen to set its clock by',
-  status: 200,
   answer: v.object({ nowMs: v.number() }),
   open: true,
 });
 
-export const followFigures = endpoint({
-  method: 'GET',
-  path: '/live/{code}/figures',
+export const followFigures = endpoint('GET /live/{code}/figures', {
   says: 'How the moves of the run of a code are drawn',
   more: 'By the names that the screen shows; of the moves that are drawn. A screen asks anew when a name has come that it does not know.',
   query: v.object({ screen: screenQuery.entries.screen, part: screenQuery.entries.part }),
-  status: 200,
   answer: v.object({ figures: v.record(v.string(), v.string()) }),
   problems: [403, 404, 429],
   open: true,
 });
 
-export const followStream = endpoint({
-  method: 'GET',
-  path: '/live/{code}/stream',
+export const followStream = endpoint('GET /live/{code}/stream', {
   says: 'What happens in the run of a code',
   more: `${STREAM_MORE} A screen is told what it shows and no more: of the class and of each event the fields that its kind, with \`screen\` and \`part\`, may see.`,
   query: screenQuery,
-  status: 200,
   answer: STREAM,
   problems: [403, 404, 429, 503],
   open: true,
 });
 
-export const askDesk = endpoint({
-  method: 'POST',
-  path: '/live/{code}/commands',
+export const askDesk = endpoint('POST /live/{code}/commands', {
   says: 'Asks the desk of a run for something; the desk decides',
   more: 'A wall may ask for the sound, a remote may do what a desk does but finish. A squad\u2019s phone may write down reps and how hard it was, also for an hour after the end, for the squad or for somebody by the name said as `personName`: the answer is the same whether the club knows the name or not; what cannot be placed waits for the instructor. What is written down already is changed from the phone that wrote it alone. Asked twice under one id, it counts once.',
   body: v.strictObject({ id: runId, command: v.looseObject({ type: v.string() }) }),
@@ -119,16 +102,13 @@ export const askDesk = endpoint({
   open: true,
 });
 
-export const followClip = endpoint({
-  method: 'GET',
-  path: '/live/{code}/clip',
+export const followClip = endpoint('GET /live/{code}/clip', {
   says: 'Words that a run says, for a screen that sounds in place of the desk',
   query: v.object({
     text: v.pipe(v.string(), v.minLength(1), v.maxLength(300)),
     /** `2` asks for the second of two voices in turn. */
     turn: v.optional(v.picklist(['1', '2']), '1'),
   }),
-  status: 200,
   answer: { media: 'audio/wav' },
   problems: [400, 404, 429, 503],
   open: true,

@@ -17,49 +17,34 @@ export const TrackInfoSchema = v.object({
 });
 export type TrackInfo = v.InferOutput<typeof TrackInfoSchema>;
 
-export const listTracks = endpoint({
-  method: 'GET',
-  path: '/music',
+export const listTracks = endpoint('GET /music', {
   says: 'The music that is kept on the server, by title',
-  status: 200,
   answer: v.array(TrackInfoSchema),
 });
 
-export const saveTrack = endpoint({
-  method: 'PUT',
-  path: '/music/{id}',
+export const saveTrack = endpoint('PUT /music/{id}', {
   says: 'Keeps what is known of a track whose file is kept; of one that is not, its file is asked for',
   body: TrackInfoSchema,
-  status: 204,
   answer: null,
   problems: [400, 404],
 });
 
-export const saveTrackFile = endpoint({
-  method: 'PUT',
-  path: '/music/{id}/file',
+export const saveTrackFile = endpoint('PUT /music/{id}/file', {
   says: 'Keeps a file of music, of 40 MB at most, with what is known of it as JSON in `info`',
   query: v.object({ info: v.pipe(v.string(), v.maxLength(4000), v.parseJson(), TrackInfoSchema) }),
   body: { media: 'application/octet-stream' },
-  status: 204,
   answer: null,
   problems: [400, 413, 422],
 });
 
-export const getTrackFile = endpoint({
-  method: 'GET',
-  path: '/music/{id}/file',
+export const getTrackFile = endpoint('GET /music/{id}/file', {
   says: 'A file of music',
-  status: 200,
   answer: { media: 'application/octet-stream' },
   problems: [404],
 });
 
-export const dropTrack = endpoint({
-  method: 'DELETE',
-  path: '/music/{id}',
+export const dropTrack = endpoint('DELETE /music/{id}', {
   says: 'Takes a track from the server',
-  status: 204,
   answer: null,
   problems: [404],
 });

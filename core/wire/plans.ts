@@ -34,9 +34,7 @@ export type StoredVersion = v.InferOutput<typeof VersionSchema>;
 /** The answer of a save that met a newer version. */
 export const ConflictSchema = v.object({ current: StoredPlanSchema });
 
-export const listPlans = endpoint({
-  method: 'GET',
-  path: '/plans',
+export const listPlans = endpoint('GET /plans', {
   says: 'A page of the classes, the latest change first',
   query: v.object({
     ...LIST_QUERY,
@@ -44,43 +42,31 @@ export const listPlans = endpoint({
     /** All but those of series. */ series: v.optional(v.literal('0')),
     /** Those in the bin. */ bin: v.optional(v.literal('1')),
   }),
-  status: 200,
   answer: pageOf(StoredPlanSchema),
 });
 
-export const planOutlines = endpoint({
-  method: 'GET',
-  path: '/plans/outlines',
+export const planOutlines = endpoint('GET /plans/outlines', {
   says: 'The shapes of some classes: those of these ids that there are and that can be read',
   query: v.object({
     /** Ids with commas between them; so many at most. */
     ids: v.pipe(v.string(), v.maxLength(6500)),
   }),
-  status: 200,
   answer: v.array(v.object({ id: v.string(), outline: OutlineSchema })),
 });
 
-export const getPlan = endpoint({
-  method: 'GET',
-  path: '/plans/{id}',
+export const getPlan = endpoint('GET /plans/{id}', {
   says: 'One class, deleted or not',
-  status: 200,
   answer: StoredPlanSchema,
   problems: [404, 422],
 });
 
-export const getDocument = endpoint({
-  method: 'GET',
-  path: '/plans/{id}/document',
+export const getDocument = endpoint('GET /plans/{id}/document', {
   says: 'A class as it is stored, also one that this version cannot read',
-  status: 200,
   answer: { media: 'application/json' },
   problems: [404],
 });
 
-export const savePlan = endpoint({
-  method: 'PUT',
-  path: '/plans/{id}',
+export const savePlan = endpoint('PUT /plans/{id}', {
   says: 'Saves a class and keeps the text before it',
   more: 'A save made from an older version than the stored one answers 409 with that one as `current`, and changes nothing; so does one of a class in the bin, with 410.',
   body: v.strictObject({
@@ -89,53 +75,37 @@ export const savePlan = endpoint({
     /** The version the text was made from; 0 for a new class. */
     baseVersion: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2_147_483_647)),
   }),
-  status: 200,
   answer: StoredPlanSchema,
   problems: [400, 409, 410, 413, 422],
 });
 
-export const deletePlan = endpoint({
-  method: 'DELETE',
-  path: '/plans/{id}',
+export const deletePlan = endpoint('DELETE /plans/{id}', {
   says: 'Puts a class into the bin',
-  status: 204,
   answer: null,
   problems: [404],
 });
 
-export const undeletePlan = endpoint({
-  method: 'POST',
-  path: '/plans/{id}/undelete',
+export const undeletePlan = endpoint('POST /plans/{id}/undelete', {
   says: 'Takes a class out of the bin',
-  status: 204,
   answer: null,
   problems: [404],
 });
 
-export const listVersions = endpoint({
-  method: 'GET',
-  path: '/plans/{id}/versions',
+export const listVersions = endpoint('GET /plans/{id}/versions', {
   says: 'A page of the earlier texts of a class, the newest first',
   query: v.object({ below: v.optional(v.string()), limit: LIST_QUERY.limit }),
-  status: 200,
   answer: v.object({ items: v.array(VersionSchema), next: v.nullable(v.number()) }),
 });
 
-export const getVersion = endpoint({
-  method: 'GET',
-  path: '/plans/{id}/versions/{version}',
+export const getVersion = endpoint('GET /plans/{id}/versions/{version}', {
   says: 'One earlier text of a class',
-  status: 200,
   answer: planFrom(),
   problems: [404, 422],
 });
 
-export const nameVersion = endpoint({
-  method: 'PUT',
-  path: '/plans/{id}/versions/{version}/name',
+export const nameVersion = endpoint('PUT /plans/{id}/versions/{version}/name', {
   says: 'Names a text, or takes its name away; a named one stays when the history is thinned',
   body: v.strictObject({ name: v.nullable(name(60)) }),
-  status: 204,
   answer: null,
   problems: [400, 404],
 });

@@ -37,29 +37,20 @@ export type Person = v.InferOutput<typeof PersonSchema>;
 /** Of whom: a squad, a person, or all together. */
 const OF_WHOM = { squad: v.optional(v.string()), person: v.optional(documentId) };
 
-export const listPeople = endpoint({
-  method: 'GET',
-  path: '/people',
+export const listPeople = endpoint('GET /people', {
   says: 'The people of the club, by name',
-  status: 200,
   answer: v.array(PersonSchema),
 });
 
-export const savePerson = endpoint({
-  method: 'PUT',
-  path: '/people/{id}',
+export const savePerson = endpoint('PUT /people/{id}', {
   says: 'Adds one of the club\u2019s people, or names them anew; two of one name there are not',
   body: v.strictObject({ name: name(24), squad: v.optional(text(40), '') }),
-  status: 200,
   answer: PersonSchema,
   problems: [400, 422],
 });
 
-export const unreadRuns = endpoint({
-  method: 'GET',
-  path: '/records/unread',
+export const unreadRuns = endpoint('GET /records/unread', {
   says: 'How many runs records are still being made of, as after a restore: sums and searches go by the others meanwhile',
-  status: 200,
   answer: v.object({ runs: v.number() }),
 });
 
@@ -71,12 +62,9 @@ const TraceSchema = v.object({
 });
 export type Trace = v.InferOutput<typeof TraceSchema>;
 
-export const personTraces = endpoint({
-  method: 'GET',
-  path: '/people/{id}/traces',
+export const personTraces = endpoint('GET /people/{id}/traces', {
   says: 'The notes in which a person\u2019s name stands',
   more: 'As a word by itself and as it is written, in notes alone: what classes and moves are called is never looked through.',
-  status: 200,
   answer: v.object({ traces: v.array(TraceSchema) }),
   problems: [404],
 });
@@ -90,38 +78,29 @@ const ErasedSchema = v.object({
 /** The data that an erasure removed, by which it can be undone. */
 export type Erased = v.InferOutput<typeof ErasedSchema>;
 
-export const erasePerson = endpoint({
-  method: 'POST',
-  path: '/people/{id}/erase',
+export const erasePerson = endpoint('POST /people/{id}/erase', {
   says: 'Erases one of the club\u2019s people, and the name out of the notes that are chosen',
   more: 'What they did stays in the sums, of nobody. Backups made before still have the name. The answer is all it takes to undo it; the server keeps nothing of it.',
   body: v.strictObject({
     /** The ids of traces. */
     traces: v.pipe(v.array(id), v.maxLength(1000)),
   }),
-  status: 200,
   answer: ErasedSchema,
   problems: [400, 404],
 });
 
-export const unerasePerson = endpoint({
-  method: 'POST',
-  path: '/people/{id}/unerase',
+export const unerasePerson = endpoint('POST /people/{id}/unerase', {
   says: 'Undoes an erasing by what it answered; notes that were changed since stay as they are',
   body: ErasedSchema,
-  status: 204,
   answer: null,
   problems: [400, 422],
 });
 
 const CountedSetSchema = v.object({ reps: nullableNumber, weightKg: nullableNumber });
 
-export const personRecords = endpoint({
-  method: 'GET',
-  path: '/people/{id}/records',
+export const personRecords = endpoint('GET /people/{id}/records', {
   says: 'What is written down of one person: the latest sessions, or all of them, and the best and last of each move',
   query: v.object({ /** Every session, not the latest fifty alone. */ all: v.optional(v.literal('1')) }),
-  status: 200,
   answer: v.object({
     person: PersonSchema,
     sessions: v.array(v.object({ runId: v.string(), title: v.string(), at: time, sets: v.array(SetRecordSchema) })),
@@ -142,11 +121,8 @@ const CountedMoveSchema = v.object({
 });
 export type CountedMove = v.InferOutput<typeof CountedMoveSchema>;
 
-export const countedMoves = endpoint({
-  method: 'GET',
-  path: '/records/moves',
+export const countedMoves = endpoint('GET /records/moves', {
   says: 'The moves of which something was counted, the latest first',
-  status: 200,
   answer: v.array(CountedMoveSchema),
 });
 
@@ -164,12 +140,9 @@ const TrendPointSchema = v.object({
 });
 export type TrendPoint = v.InferOutput<typeof TrendPointSchema>;
 
-export const moveTrend = endpoint({
-  method: 'GET',
-  path: '/records/trend',
+export const moveTrend = endpoint('GET /records/trend', {
   says: 'A move session by session, by any of its names, for all, a squad or a person; the earliest first',
   query: v.object({ move: v.string(), ...OF_WHOM }),
-  status: 200,
   answer: v.object({
     points: v.array(TrendPointSchema),
     /** Who has a record of the move. */
@@ -192,12 +165,9 @@ const SessionSchema = v.object({
 });
 export type Session = v.InferOutput<typeof SessionSchema>;
 
-export const sessionsDone = endpoint({
-  method: 'GET',
-  path: '/records/sessions',
+export const sessionsDone = endpoint('GET /records/sessions', {
   says: 'The sessions that count begun in a time, of a squad or of anybody, the earliest first, with their working time as it was done',
   query: v.object({ since: time, until: time, squad: v.optional(v.string()) }),
-  status: 200,
   answer: v.array(SessionSchema),
   problems: [400],
 });
@@ -221,35 +191,24 @@ const PastRunSchema = v.object({
 });
 export type PastRun = v.InferOutput<typeof PastRunSchema>;
 
-export const pastRuns = endpoint({
-  method: 'GET',
-  path: '/records/past',
+export const pastRuns = endpoint('GET /records/past', {
   says: 'The last runs of a class that were led to their end, the latest first, at most twelve, but for one',
   query: v.object({ plan: v.string(), not: v.optional(v.string()), limit: v.optional(v.string()) }),
-  status: 200,
   answer: v.array(PastRunSchema),
   problems: [400],
 });
 
-export const exportRecords = endpoint({
-  method: 'GET',
-  path: '/records/export',
+export const exportRecords = endpoint('GET /records/export', {
   says: 'All records, with everything needed to bring them in again',
-  status: 200,
   answer: { media: 'application/json' },
 });
 
-export const exportSets = endpoint({
-  method: 'GET',
-  path: '/records/sets.csv',
+export const exportSets = endpoint('GET /records/sets.csv', {
   says: 'All sets that were done, and what is written down of them, as CSV',
-  status: 200,
   answer: { media: 'text/csv' },
 });
 
-export const importRecords = endpoint({
-  method: 'POST',
-  path: '/records/import',
+export const importRecords = endpoint('POST /records/import', {
   says: 'Brings records in: of JSON, runs and people that are not there yet; of CSV, sets of runs that are',
   more: 'Nothing counts twice: what is there already stays.',
   body: v.strictObject({ text: v.pipe(v.string(), v.maxLength(30_000_000)) }),

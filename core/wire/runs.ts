@@ -58,9 +58,7 @@ export const RunSchema = v.pipe(
 );
 export type StoredRun = v.InferOutput<typeof RunSchema>;
 
-export const listRuns = endpoint({
-  method: 'GET',
-  path: '/runs',
+export const listRuns = endpoint('GET /runs', {
   says: 'A page of the log: the runs that have begun, the latest first',
   more: 'Words of `q` are looked for in titles and in notes.',
   query: v.object({
@@ -79,7 +77,6 @@ export const listRuns = endpoint({
     /** Those in the bin. */
     bin: v.optional(v.literal('1')),
   }),
-  status: 200,
   answer: pageOf(RunSumsSchema),
 });
 
@@ -97,62 +94,44 @@ const GoingSchema = v.object({
 /** A run that goes on. */
 export type GoingRun = v.InferOutput<typeof GoingSchema>;
 
-export const goingRuns = endpoint({
-  method: 'GET',
-  path: '/runs/going',
+export const goingRuns = endpoint('GET /runs/going', {
   says: 'The runs that go on now, the latest first',
-  status: 200,
   answer: v.array(GoingSchema),
 });
 
-export const preparedRun = endpoint({
-  method: 'GET',
-  path: '/runs/prepared',
+export const preparedRun = endpoint('GET /runs/prepared', {
   says: 'The run of a class that was made ready in the last week and has not begun; null where there is none',
   query: v.object({ plan: v.string() }),
-  status: 200,
   answer: v.object({ id: v.nullable(v.string()) }),
   problems: [400],
 });
 
-export const deleteRun = endpoint({
-  method: 'DELETE',
-  path: '/runs/{id}',
+export const deleteRun = endpoint('DELETE /runs/{id}', {
   says: 'Puts a run into the bin: it counts in no sum',
-  status: 204,
   answer: null,
   problems: [404],
 });
 
-export const undeleteRun = endpoint({
-  method: 'POST',
-  path: '/runs/{id}/undelete',
+export const undeleteRun = endpoint('POST /runs/{id}/undelete', {
   says: 'Takes a run out of the bin',
-  status: 204,
   answer: null,
   problems: [404],
 });
 
-export const markRuns = endpoint({
-  method: 'POST',
-  path: '/runs/marks',
+export const markRuns = endpoint('POST /runs/marks', {
   says: 'Marks runs as trials or as no trials, or puts them into the bin or takes them out',
   body: v.strictObject({
     ids: v.pipe(v.array(runId), v.minLength(1), v.maxLength(500)),
     trial: v.optional(v.boolean()),
     binned: v.optional(v.boolean()),
   }),
-  status: 200,
   answer: v.object({ changed: v.number() }),
   problems: [400],
 });
 
-export const sumWork = endpoint({
-  method: 'GET',
-  path: '/runs/work',
+export const sumWork = endpoint('GET /runs/work', {
   says: 'The planned working time of the runs begun since a time, by move and side; those abandoned left out',
   query: v.object({ since: time }),
-  status: 200,
   answer: v.object({
     runs: v.number(),
     work: v.array(
@@ -166,9 +145,7 @@ export const sumWork = endpoint({
   problems: [400],
 });
 
-export const createRun = endpoint({
-  method: 'POST',
-  path: '/runs',
+export const createRun = endpoint('POST /runs', {
   says: 'Stores a run with the class as it is led',
   more: 'One that is known and has not begun takes the class as it is now, and tells who follows it; one that has begun is left as it is.',
   body: v.strictObject({
@@ -181,21 +158,15 @@ export const createRun = endpoint({
   problems: [400, 413, 422],
 });
 
-export const getRun = endpoint({
-  method: 'GET',
-  path: '/runs/{id}',
+export const getRun = endpoint('GET /runs/{id}', {
   says: 'One run with its events in order',
-  status: 200,
   answer: RunSchema,
   problems: [404, 422],
 });
 
-export const appendEvents = endpoint({
-  method: 'POST',
-  path: '/runs/{id}/events',
+export const appendEvents = endpoint('POST /runs/{id}/events', {
   says: 'Adds events to a run, each id once, and names those that are not sound: they must not come again',
   body: v.strictObject({ events: v.pipe(v.array(anyEvent), v.minLength(1), v.maxLength(500)) }),
-  status: 200,
   answer: v.object({
     stored: v.array(v.string()),
     refused: v.array(v.object({ id: v.string(), problem: v.string() })),
@@ -203,31 +174,22 @@ export const appendEvents = endpoint({
   problems: [400, 404, 413],
 });
 
-export const makeCodes = endpoint({
-  method: 'POST',
-  path: '/runs/{id}/codes',
+export const makeCodes = endpoint('POST /runs/{id}/codes', {
   says: 'The codes by which screens and phones follow a run, made when it has none yet',
-  status: 200,
   answer: v.object({ watch: v.string(), squad: v.string(), remote: v.string() }),
   problems: [404],
 });
 
-export const tellClock = endpoint({
-  method: 'POST',
-  path: '/runs/{id}/clock',
+export const tellClock = endpoint('POST /runs/{id}/clock', {
   says: 'How the leading desk tells that its clock stands to the server\u2019s',
   body: v.strictObject({ clockOffsetMs: v.pipe(v.number(), v.minValue(-8.64e13), v.maxValue(8.64e13)) }),
-  status: 204,
   answer: null,
   problems: [400, 404],
 });
 
-export const tellPulse = endpoint({
-  method: 'POST',
-  path: '/runs/{id}/pulse',
+export const tellPulse = endpoint('POST /runs/{id}/pulse', {
   says: 'What a desk has walls show of heart rates; null shows none any more. It is kept nowhere',
   body: v.strictObject({ pulse: v.nullable(PulseOnWallSchema) }),
-  status: 204,
   answer: null,
   problems: [400, 404],
 });
@@ -242,20 +204,14 @@ export const WaitingEntrySchema = v.object({
 });
 export type WaitingEntry = v.InferOutput<typeof WaitingEntrySchema>;
 
-export const listWaiting = endpoint({
-  method: 'GET',
-  path: '/runs/{id}/waiting',
+export const listWaiting = endpoint('GET /runs/{id}/waiting', {
   says: 'What phones entered for names that were not placed: it waits until somebody says whose it is',
-  status: 200,
   answer: v.array(WaitingEntrySchema),
 });
 
-export const settleWaiting = endpoint({
-  method: 'POST',
-  path: '/runs/{id}/waiting/{entry}',
+export const settleWaiting = endpoint('POST /runs/{id}/waiting/{entry}', {
   says: 'Says whose a waiting entry is: it is written down for that person, or left out for nobody',
   body: v.strictObject({ person: v.nullable(v.pipe(v.string(), v.maxLength(64))) }),
-  status: 204,
   answer: null,
   problems: [400, 404, 422],
 });
