@@ -76,40 +76,15 @@ export function RoomPanel({ plan, selected, onSelect }: Props) {
               ))}
             </div>
           </fieldset>
-          <div className="mt-3 grid grid-cols-2 gap-x-6 gap-y-1.5">
-            <MetreField
-              label="Wide"
-              value={layout.widthM}
-              min={3}
-              max={80}
-              onChange={(widthM) => reshape({ widthM })}
-            />
-            <MetreField
-              label="Deep"
-              value={layout.depthM}
-              min={3}
-              max={80}
-              onChange={(depthM) => reshape({ depthM })}
-            />
-            {layout.shape !== 'rectangle' && (
-              <>
-                <MetreField
-                  label="Left out, wide"
-                  value={layout.cutWidthM}
-                  min={0}
-                  max={layout.widthM - 1}
-                  onChange={(cutWidthM) => reshape({ cutWidthM })}
-                />
-                <MetreField
-                  label="and deep"
-                  value={layout.cutDepthM}
-                  min={0}
-                  max={layout.depthM - 1}
-                  onChange={(cutDepthM) => reshape({ cutDepthM })}
-                />
-              </>
-            )}
-          </div>
+          <Metres
+            of={layout}
+            fields={[
+              ['Wide', 'widthM', 3, 80],
+              ['Deep', 'depthM', 3, 80],
+              ...(layout.shape === 'rectangle' ? [] : leftOut(layout)),
+            ]}
+            onChange={reshape}
+          />
           <h3 className="mt-4 text-small text-muted">Put in</h3>
           <div className="mt-1 flex flex-wrap gap-1.5">
             {FIXTURES.map((kind) => (
@@ -132,41 +107,51 @@ export function RoomPanel({ plan, selected, onSelect }: Props) {
   );
 }
 
+const leftOut = ({ widthM, depthM }: Layout) =>
+  [
+    ['Left out, wide', 'cutWidthM', 0, widthM - 1],
+    ['and deep', 'cutDepthM', 0, depthM - 1],
+  ] as const;
+
+interface MetresProps<K extends string> {
+  of: Record<K, number>;
+  fields: readonly (readonly [label: string, key: K, min: number, max: number])[];
+  onChange: (change: Partial<Record<K, number>>) => void;
+}
+
+/** Measures in m, two in a row. */
+function Metres<K extends string>({ of, fields, onChange }: MetresProps<K>) {
+  return (
+    <div className="mt-2 grid grid-cols-2 gap-x-6 gap-y-1.5">
+      {fields.map(([label, key, min, max]) => (
+        <MetreField
+          key={key}
+          label={label}
+          value={of[key]}
+          min={min}
+          max={max}
+          onChange={(m) => onChange({ [key]: m } as Partial<Record<K, number>>)}
+        />
+      ))}
+    </div>
+  );
+}
+
 function FixtureFields({ fixture, layout }: { fixture: Fixture; layout: Layout }) {
   const change = (part: Partial<Fixture>) => edit((p) => putFixture(p, { ...fixture, ...part }));
   return (
     <section className="mt-4" aria-label={FIXTURE_WORDS[fixture.kind]}>
       <h3 className="digits text-lead">{FIXTURE_WORDS[fixture.kind]}</h3>
-      <div className="mt-1 grid grid-cols-2 gap-x-6 gap-y-1.5">
-        <MetreField
-          label="From the left"
-          value={fixture.x}
-          min={0}
-          max={layout.widthM}
-          onChange={(x) => change({ x })}
-        />
-        <MetreField
-          label="From the top"
-          value={fixture.y}
-          min={0}
-          max={layout.depthM}
-          onChange={(y) => change({ y })}
-        />
-        <MetreField
-          label="Wide"
-          value={fixture.widthM}
-          min={0.1}
-          max={layout.widthM}
-          onChange={(widthM) => change({ widthM })}
-        />
-        <MetreField
-          label="Deep"
-          value={fixture.depthM}
-          min={0.1}
-          max={layout.depthM}
-          onChange={(depthM) => change({ depthM })}
-        />
-      </div>
+      <Metres
+        of={fixture}
+        fields={[
+          ['From the left', 'x', 0, layout.widthM],
+          ['From the top', 'y', 0, layout.depthM],
+          ['Wide', 'widthM', 0.1, layout.widthM],
+          ['Deep', 'depthM', 0.1, layout.depthM],
+        ]}
+        onChange={change}
+      />
       <div className="mt-2 flex gap-2">
         <Button className="!min-h-9" onClick={() => change({ widthM: fixture.depthM, depthM: fixture.widthM })}>
           Turn
