@@ -109,11 +109,12 @@ function optionalText(
   };
 }
 
+/** @param unit how much of the field one in a file is */
 function number(
   name: string,
+  key: 'landings' | 'pieces' | 'effort' | 'explainMs' | 'met',
   also: readonly string[],
-  set: (move: Move, x: number) => void,
-  get: (move: Move) => number | undefined,
+  unit = 1,
 ): Column {
   return {
     name,
@@ -121,10 +122,10 @@ function number(
     read: (move, cell) => {
       const x = Number(cell.replace(',', '.'));
       if (!Number.isFinite(x)) return `\u201c${cell}\u201d is no number`;
-      set(move, x);
+      move[key] = unit === 1 ? x : Math.round(x * unit);
       return null;
     },
-    write: (move) => String(get(move) ?? ''),
+    write: ({ [key]: x }) => (x === undefined ? '' : String(x / unit)),
   };
 }
 
@@ -163,24 +164,10 @@ const COLUMNS: readonly Column[] = [
   one('position', 'position', POSITIONS, POSITION_WORDS, ['stance']),
   yesNo('one-sided', 'oneSided', ['one sided', 'unilateral', 'side']),
   one('impact', 'impact', IMPACTS, {}),
-  number(
-    'landings per minute',
-    ['landings'],
-    (m, x) => {
-      m.landings = x;
-    },
-    (m) => m.landings,
-  ),
+  number('landings per minute', 'landings', ['landings']),
   one('noise', 'noise', NOISES, {}),
   texts('kit', 'kit', ['equipment']),
-  number(
-    'pieces per person',
-    ['pieces'],
-    (m, x) => {
-      m.pieces = x;
-    },
-    (m) => m.pieces,
-  ),
+  number('pieces per person', 'pieces', ['pieces']),
   one('needs', 'needs', NEEDS, {}),
   one('grip', 'grip', GRIPS, {}),
   yesNo('overhead', 'overhead'),
@@ -201,14 +188,7 @@ const COLUMNS: readonly Column[] = [
     },
     write: ({ weights: w }) => (w ? [w.lightKg, w.mediumKg, w.heavyKg].join('/') : ''),
   },
-  number(
-    'effort',
-    ['difficulty', 'level'],
-    (m, x) => {
-      m.effort = x;
-    },
-    (m) => m.effort,
-  ),
+  number('effort', 'effort', ['difficulty', 'level']),
   optionalText('easier', 'easier', ['regression', 'easier option']),
   optionalText('harder', 'harder', ['progression', 'harder option']),
   ...REASONS.map(
@@ -238,22 +218,8 @@ const COLUMNS: readonly Column[] = [
     write: ({ tempo }) =>
       tempo ? [tempo.downMs, tempo.holdMs, tempo.upMs, tempo.topMs].map((x) => x / 1000).join('-') : '',
   },
-  number(
-    'seconds to explain',
-    ['explain', 'explain seconds'],
-    (m, x) => {
-      m.explainMs = Math.round(x * 1000);
-    },
-    (m) => m.explainMs / 1000,
-  ),
-  number(
-    'met',
-    ['mets'],
-    (m, x) => {
-      m.met = x;
-    },
-    (m) => m.met,
-  ),
+  number('seconds to explain', 'explainMs', ['explain', 'explain seconds'], 1000),
+  number('met', 'met', ['mets']),
   optionalText('met source', 'metSource', ['source']),
   optionalText('figure', 'figure', ['drawing']),
 ];
