@@ -30,8 +30,7 @@ export const audience: Check = {
         const words = meant.map((r) => REASON_WORDS[r]).join(', ');
         return [
           {
-            check: 'audience',
-            key: `audience:${block.id}:${station.id}:${meant.join('+')}`,
+            key: `${block.id}:${station.id}:${meant.join('+')}`,
             weight: 2 as const,
             text: `${station.move} with ${words}: ${instead ? `${instead.name} instead` : 'nothing known that is free of all that was said'}.`,
             place: rowPlace(block.id, station.id),

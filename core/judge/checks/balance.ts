@@ -73,8 +73,7 @@ export const balance: Check = {
       const open = openMs > 0 ? `, ${formatDuration(openMs)} not known` : '';
       return [
         {
-          check: 'balance',
-          key: `balance:${key}:${more}`,
+          key: `${key}:${more}`,
           weight: 1 as const,
           text: `${formatDuration(moreMs)} of ${more}, ${lessMs === 0 ? 'none' : formatDuration(lessMs)} of ${less}${open}.`,
           place: CLASS_PLACE,
@@ -130,8 +129,6 @@ export const unevenSides: Check = {
     if (!first) return [];
     const said = uneven.map(({ move, left, right }) => `${move}: ${timeOf(left)} left, ${timeOf(right)} right.`);
     const found: DraftFinding = {
-      check: 'unevenSides',
-      key: 'unevenSides',
       weight: 2,
       text: `${said[0]}${uneven.length > 1 ? ` Uneven too: ${listed(uneven.slice(1).map((s) => s.move))}.` : ''}`,
       place: CLASS_PLACE,

@@ -83,10 +83,14 @@ export function checkPlan(
 ): Finding[] {
   const plan = resolvePlan(written, library);
   const context = contextOf(plan, library, kitRoom, thresholds);
-  const found = CHECKS.flatMap((check) => check.run(context)).sort((a, b) => b.weight - a.weight);
+  const found = CHECKS.flatMap((check) => check.run(context).map((draft) => ({ check: check.id, ...draft })));
   // A fix is what changes, not the class as it was when it was looked at.
-  return found.map((f) => ({
-    ...f,
-    fixes: f.fixes.map((fix) => ({ label: fix.label, steps: stepsBetween(plan, fix.plan) })),
-  }));
+  return found
+    .sort((a, b) => b.weight - a.weight)
+    .map(({ check, key, ...f }) => ({
+      ...f,
+      check,
+      key: key === undefined ? check : `${check}:${key}`,
+      fixes: f.fixes.map((fix) => ({ label: fix.label, steps: stepsBetween(plan, fix.plan) })),
+    }));
 }

@@ -20,8 +20,6 @@ export const noCoolDown: Check = {
     const own = plan.blocks.find((b) => b.role === 'coolDown');
     const proposal = hasMs === 0 ? proposeCoolDown(proposed(context, PROPOSED_MS)) : null;
     const found: DraftFinding = {
-      check: 'noCoolDown',
-      key: 'noCoolDown',
       weight: 2,
       text: hasMs === 0 ? 'There is no cool-down.' : `The cool-down is shorter than ${thresholds.coolDownMin} min.`,
       place: CLASS_PLACE,
@@ -60,8 +58,7 @@ export const coolDownCovers: Check = {
     const open = [...guessed, ...unknown];
     const words = missing.map((p) => PART_WORDS[p]).join(', ');
     const found: DraftFinding = {
-      check: 'coolDownCovers',
-      key: `coolDownCovers:${missing.join('+')}`,
+      key: missing.join('+'),
       weight: 1,
       text:
         open.length === 0
@@ -104,8 +101,7 @@ export const coolDownEasy: Check = {
     const risky = early.some((s) => s.move && (LYING.has(s.move.position) || s.move.headBelow));
     const gap = secondsOf(first.interval.startMs - endMs);
     const found: DraftFinding = {
-      check: 'coolDownEasy',
-      key: `coolDownEasy:${block.id}`,
+      key: block.id,
       weight: risky ? 2 : 1,
       text: `${first.station.move} comes ${gap} s after ${hard.station.move}; ${thresholds.easyS} s of easy movement first.`,
       place: rowPlace(block.id, first.station.id),
@@ -131,8 +127,7 @@ export const hardAfterEnd: Check = {
     const block = after ?? (first && plan.blocks[first.blockIndex]);
     if (!block) return [];
     const found: DraftFinding = {
-      check: 'hardAfterEnd',
-      key: `hardAfterEnd:${block.id}`,
+      key: block.id,
       weight: 2,
       text: first
         ? `${listed(hard.map((s) => s.station.move))} ${block.role === 'coolDown' ? 'in' : 'after'} the cool-down.`

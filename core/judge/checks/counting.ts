@@ -38,8 +38,7 @@ export const musicCounts: Check = {
       const bpm = Math.round(near * 10) / 10;
       return [
         {
-          check: 'musicCounts',
-          key: `musicCounts:${block.id}`,
+          key: block.id,
           weight: 2 as const,
           text: `${block.title} is counted at ${counts} beats a minute, its music is at ${music}.`,
           place: blockPlace(block.id),
@@ -86,7 +85,6 @@ export const repsFit: Check = {
       const needMs = count * each * 1000;
       if (needMs - i.durationMs < 1000) continue;
       seen.set(key, {
-        check: 'repsFit',
         key,
         weight: 2,
         text: `${count} × ${station.move} at ${each} s a rep take ${secondsOf(needMs)} s; there are ${secondsOf(i.durationMs)} s.`,
@@ -147,8 +145,7 @@ export const addOnVolume: Check = {
       const said = much.map((s) => `${s.station.move} ${formatDuration(s.ms)}`);
       return [
         {
-          check: 'addOnVolume',
-          key: `addOnVolume:${block.id}`,
+          key: block.id,
           weight: 1 as const,
           text: `${block.title}: ${listed(said, 3)} of work, the last move ${formatDuration(least)}.`,
           place: rowPlace(block.id, most.station.id),
@@ -207,8 +204,7 @@ function bothIn({ plan, timeline }: CheckContext, block: Block): DraftFinding[] 
   };
   return [
     {
-      check: 'restAndBreak',
-      key: `restAndBreak:${block.id}`,
+      key: block.id,
       weight: 1,
       text: `${block.title}: ${secondsOf(rest.durationMs)} s of rest and then ${secondsOf(first.durationMs)} s of break, ${formatDuration(rest.durationMs + first.durationMs)} in all.`,
       place: blockPlace(block.id),

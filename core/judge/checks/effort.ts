@@ -41,8 +41,7 @@ export const hardMinutes: Check = {
         : []),
     ].join('; ');
     const found: DraftFinding = {
-      check: 'hardMinutes',
-      key: `hardMinutes:${[...(over ? ['sum'] : []), ...(dense ? ['stretch'] : [])].join('+')}`,
+      key: [...(over ? ['sum'] : []), ...(dense ? ['stretch'] : [])].join('+'),
       weight: plan.level === 'beginner' || hardS > limitMin * 90 ? 3 : 2,
       text: `${parts.charAt(0).toUpperCase()}${parts.slice(1)}; for ${LEVEL_WORDS[plan.level]} at most ${limitMin} min.`,
       place: dense && block ? blockPlace(block.id) : CLASS_PLACE,
@@ -98,8 +97,7 @@ export const tiredSkill: Check = {
     const [first] = late;
     if (!first) return [];
     const found: DraftFinding = {
-      check: 'tiredSkill',
-      key: `tiredSkill:${first.block.id}:${first.station.id}`,
+      key: `${first.block.id}:${first.station.id}`,
       weight: 2,
       text: `${listed(late.map((t) => t.station.move))} ${late.length === 1 ? 'comes' : 'come'} after ${formatDuration(hardS(first) * 1000)} of hard work; what takes skill or a heavy weight is better done fresh.`,
       place: rowPlace(first.block.id, first.station.id),

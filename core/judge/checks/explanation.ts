@@ -75,8 +75,7 @@ function short(context: CheckContext, block: Block, fresh: readonly Fresh[], dem
   if (needMs - hasMs < 1000) return null;
   const longer = { ...demo, shows: { blockId: block.id, moves: timesOf(fresh) } };
   return {
-    check: 'explanation',
-    key: `explanation:${block.id}`,
+    key: block.id,
     weight: 1,
     text: `${demo.title} takes ${secondsOf(hasMs)} s; the ${fresh.length} moves of ${block.title} take ${secondsOf(needMs)} s to explain.`,
     place: blockPlace(demo.id),
@@ -94,8 +93,7 @@ function unsaid(context: CheckContext, block: Block, fresh: readonly Fresh[]): D
   const needMs = sum(fresh);
   if (needMs - hasMs < 1000) return null;
   return {
-    check: 'explanation',
-    key: `explanation:${block.id}`,
+    key: block.id,
     weight: 1,
     text: `All ${fresh.length} moves of ${block.title} have to be known as it begins: ${secondsOf(needMs)} s to explain, ${secondsOf(hasMs)} s before it.`,
     place: blockPlace(block.id),
@@ -125,8 +123,7 @@ function oneByOne(context: CheckContext, block: Block, fresh: readonly Fresh[]):
     `${s.station.move} takes ${secondsOf(s.ms)} s to explain; the rest before it is ${secondsOf(s.gapMs)} s.`;
   const others = short.filter((s) => s !== worst).map((s) => s.station.move);
   return {
-    check: 'explanation',
-    key: `explanation:${block.id}`,
+    key: block.id,
     weight: 1,
     text: `${said(worst)}${others.length > 0 ? ` Also too short for ${listed(others)}.` : ''}`,
     place: rowPlace(block.id, worst.station.id),

@@ -33,8 +33,7 @@ export const floorTrips: Check = {
       const open = block.stations.some((s) => library.get(s.move) === null);
       return [
         {
-          check: 'floorTrips',
-          key: `floorTrips:${block.id}`,
+          key: block.id,
           weight: 1 as const,
           text: `${block.title}: ${open ? 'at least ' : ''}${trips} trips to the floor in a round.`,
           place: blockPlace(block.id),

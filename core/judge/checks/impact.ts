@@ -42,8 +42,7 @@ export const impactRun: Check = {
     const longest = all.at(-1)?.run ?? first.run;
     return [
       {
-        check: 'impactRun',
-        key: `impactRun:${first.turn.block.id}`,
+        key: first.turn.block.id,
         weight: 2 as const,
         text:
           all.length === 1
@@ -73,8 +72,6 @@ export const landings: Check = {
     if (sum <= limit) return [];
     const moves = hard.map((s) => s.station.move);
     const found: DraftFinding = {
-      check: 'landings',
-      key: 'landings',
       weight: sum > FAR_OVER * limit ? 2 : 1,
       text: `About ${sum} hard landings a person (${listed(moves)}); for ${LEVEL_WORDS[plan.level]} at most ${limit}.`,
       place: CLASS_PLACE,
@@ -126,8 +123,7 @@ export const lowImpact: Check = {
         const twin = twinOf(move, library);
         return [
           {
-            check: 'lowImpact',
-            key: `lowImpact:${block.id}:${station.id}`,
+            key: `${block.id}:${station.id}`,
             weight: 2 as const,
             text:
               kind === 'known'

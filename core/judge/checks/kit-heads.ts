@@ -21,8 +21,7 @@ export const kitHeads: Check = {
         const standIn = item?.standIn ? ` To stand in: ${item.standIn}.` : '';
         return [
           {
-            check: 'kitHeads',
-            key: `kitHeads:${block.id}:${keyOf(name)}`,
+            key: `${block.id}:${keyOf(name)}`,
             weight: 2 as const,
             text: `${block.title} wants ${pieces} × ${name} for ${heads} people; there ${item?.count === 1 ? 'is' : 'are'} ${item?.count ?? 0}.${standIn}`,
             place: rowPlace(block.id, first.id),

@@ -43,8 +43,7 @@ export const workRest: Check = {
       if (ratio === null || ratio <= limit) return [];
       return [
         {
-          check: 'workRest',
-          key: `workRest:${block.id}`,
+          key: block.id,
           weight: plan.level === 'beginner' ? (2 as const) : (1 as const),
           text: `${block.title}: work to rest is ${said(ratio)}; for ${kind === 'strength' ? 'strength' : LEVEL_WORDS[plan.level]} at most ${limit} : 1.`,
           place: blockPlace(block.id),
@@ -84,8 +83,7 @@ export const allOutRest: Check = {
       if (!band || 1 / ratio >= band.atLeast - 0.05) return [];
       const seconds = Math.round(work.workMs / 1000);
       const found: DraftFinding = {
-        check: 'allOutRest',
-        key: `allOutRest:${block.id}`,
+        key: block.id,
         weight: 1,
         text: `${block.title}: ${seconds} s all out want ${band.range} times as long to rest; here it is ${Math.round(10 / ratio) / 10}.`,
         place: blockPlace(block.id),
@@ -118,8 +116,7 @@ function hardFormat(context: CheckContext, block: Block): DraftFinding[] {
   if (ratio === null || 1 / ratio >= FULL_EFFORT_REST) return [];
   return [
     {
-      check: 'formatLevel',
-      key: `formatLevel:${block.id}`,
+      key: block.id,
       weight: 3,
       text: `${block.title} asks for full effort; this class is for beginners.`,
       place: blockPlace(block.id),
@@ -136,8 +133,7 @@ function hardMoves({ plan, library }: CheckContext, block: Block): DraftFinding[
   return hard.map(({ station, move }) => {
     const easier = oneEasier(library, move);
     return {
-      check: 'formatLevel',
-      key: `formatLevel:${block.id}:${station.id}`,
+      key: `${block.id}:${station.id}`,
       weight: 2 as const,
       text: `${station.move} is an all-out move; this class is for beginners.`,
       place: rowPlace(block.id, station.id),
@@ -184,8 +180,6 @@ export const levelMix: Check = {
     );
     const n = alone.filter((a) => a.easier).length;
     const found: DraftFinding = {
-      check: 'levelMix',
-      key: 'levelMix',
       weight: 2,
       text: `${mix.beginners} beginners, ${mix.practised} practised: no easier way beside ${listed(alone.map((a) => a.station.move))}.`,
       place: places[0] ?? blockPlace(first.block.id),

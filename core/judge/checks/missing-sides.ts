@@ -20,8 +20,7 @@ export const missingSides: Check = {
         });
         return [
           {
-            check: 'missingSides',
-            key: `missingSides:${block.id}:${station.id}`,
+            key: `${block.id}:${station.id}`,
             weight: 2 as const,
             text: `${station.move} is ${kind === 'known' ? '' : 'guessed to be '}done on one side at a time; nothing says when to change.`,
             place: rowPlace(block.id, station.id),

@@ -17,8 +17,7 @@ export const oddRound: Check = {
         plan: updateBlock(plan, block.id, () => c.block),
       }));
       return odd.stations.map((s) => ({
-        check: 'oddRound',
-        key: `oddRound:${block.id}:${block.stations[s.stationIndex]?.id}`,
+        key: `${block.id}:${block.stations[s.stationIndex]?.id}`,
         weight: 2 as const,
         text: `${s.move} goes by round: ${s.left < s.right ? 'left' : 'right'} gets one set fewer.`,
         place: rowPlace(block.id, block.stations[s.stationIndex]?.id ?? ''),

@@ -59,8 +59,7 @@ function finding(plan: Plan, cases: readonly Short[]): DraftFinding {
   const among = kinds.length > 1 ? `${kinds.length} changes of ${from.block.title} are too short; most: ` : '';
   const times = sets > 1 ? ` ${kinds.length > 1 ? `It happens ${often(sets)}.` : `So ${often(sets)}.`}` : '';
   return {
-    check: 'restShort',
-    key: `restShort:${from.block.id}${to.block.id === from.block.id ? '' : `>${to.block.id}`}`,
+    key: `${from.block.id}${to.block.id === from.block.id ? '' : `>${to.block.id}`}`,
     weight: lacks(worst) > BADLY_MS ? 3 : 2,
     text: `${among}${said(worst)}.${times}`,
     place: placeOf(worst),

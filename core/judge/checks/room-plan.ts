@@ -39,8 +39,7 @@ function spacing(plan: Plan, block: Block, library: Library): DraftFinding[] {
     const first = block.stations[p.stations[0] ?? 0];
     const better = anew !== null && p.kind !== 'mats';
     return {
-      check: 'roomPlan',
-      key: `roomPlan:${block.id}:${p.kind}:${p.stations.map((k) => block.stations[k]?.id).join('>')}`,
+      key: `${block.id}:${p.kind}:${p.stations.map((k) => block.stations[k]?.id).join('>')}`,
       weight: WEIGHT[p.kind],
       text: p.text,
       place: first && p.stations.length < 3 ? rowPlace(block.id, first.id) : blockPlace(block.id),
@@ -56,8 +55,7 @@ function longRound(plan: Plan, block: Block): DraftFinding[] {
   if (now === null || shorter === null || then === null || then > now * (1 - WORTH)) return [];
   return [
     {
-      check: 'roomPlan',
-      key: `roomPlan:${block.id}:round`,
+      key: `${block.id}:round`,
       weight: 1,
       text: `${block.title}: a round is ${Math.round(now)} m on foot; one way round the room it is ${Math.round(then)} m.`,
       place: blockPlace(block.id),

@@ -51,19 +51,13 @@ const atOnceMs = ({ inComplex, durationMs, station }: GroupSet) =>
 const names = (run: Run) => listed(run.turns.map((t) => t.station.move));
 
 /** One finding for the longest run, the other places beside it. */
-function raised(
-  context: CheckContext,
-  check: string,
-  runs: readonly Run[],
-  text: (run: Run) => string,
-): DraftFinding[] {
+function raised(context: CheckContext, runs: readonly Run[], text: (run: Run) => string): DraftFinding[] {
   const [worst] = runs;
   const [first] = worst?.turns ?? [];
   if (!worst || !first) return [];
   return [
     {
-      check,
-      key: `${check}:${first.block.id}:${first.station.id}`,
+      key: `${first.block.id}:${first.station.id}`,
       weight: 2,
       text: text(worst),
       place: rowPlace(first.block.id, first.station.id),
@@ -87,12 +81,7 @@ export const braceRun: Check = {
   run: (context) => {
     const { braceS, letGoS } = context.thresholds;
     const runs = runsOf(context, isPlank, letGoS * 1000).filter((r) => r.workMs > braceS * 1000);
-    return raised(
-      context,
-      'braceRun',
-      runs,
-      (r) => `${formatDuration(r.workMs)} of holding without a pause: ${names(r)}.`,
-    );
+    return raised(context, runs, (r) => `${formatDuration(r.workMs)} of holding without a pause: ${names(r)}.`);
   },
 };
 
@@ -107,12 +96,7 @@ export const gripRun: Check = {
     const runs = runsOf(context, (t) => t.known && t.move.grip === 'firm', letGoS * 1000).filter(
       (r) => r.workMs > gripS * 1000,
     );
-    return raised(
-      context,
-      'gripRun',
-      runs,
-      (r) => `${formatDuration(r.workMs)} of firm grip without a pause: ${names(r)}.`,
-    );
+    return raised(context, runs, (r) => `${formatDuration(r.workMs)} of firm grip without a pause: ${names(r)}.`);
   },
 };
 
@@ -129,7 +113,7 @@ export const overheadRun: Check = {
     // Work, not reaching: a weight, or the body's own.
     const works = ({ known, move, block }: GroupSet) => known && move.overhead && move.effort >= 3 && isMain(block);
     const runs = runsOf(context, works, SHOULDERS_MS).filter((r) => moves(r) > context.thresholds.overheadMoves);
-    return raised(context, 'overheadRun', runs, (r) => `${moves(r)} moves overhead in a row: ${names(r)}.`);
+    return raised(context, runs, (r) => `${moves(r)} moves overhead in a row: ${names(r)}.`);
   },
 };
 
@@ -161,8 +145,7 @@ export const headDown: Check = {
     const { turn, before } = first;
     const gapS = secondsOf(turn.startMs - before.startMs - before.durationMs);
     const raise: DraftFinding = {
-      check: 'headDown',
-      key: `headDown:${turn.block.id}:${turn.station.id}`,
+      key: `${turn.block.id}:${turn.station.id}`,
       weight: 2,
       text: `${turn.station.move} puts the head down ${gapS === 0 ? 'straight' : `${gapS} s`} after ${before.station.move}.${others.length > 0 ? ` So do ${listed(others.map((o) => o.turn.station.move))}.` : ''}`,
       place: rowPlace(turn.block.id, turn.station.id),

@@ -49,8 +49,7 @@ function finding(
   const said = pairs.map(({ from, to }) => `${from.station.move} and ${to.station.move}`);
   const last = pairs[0]?.to.station.id ?? '';
   return {
-    check: 'sameArea',
-    key: `sameArea:${block.id}`,
+    key: block.id,
     weight: 1,
     text: `${listed(said, 3)} work the same area, one after the other.`,
     place: rowPlace(block.id, last),

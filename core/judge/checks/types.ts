@@ -60,8 +60,8 @@ export interface Finding<F = Fix> {
   fixes: F[];
 }
 
-/** A finding as a check makes it: each fix is the whole class after it. */
-export type DraftFinding = Finding<{ label: string; plan: Plan }>;
+/** A finding as a check makes it: its key is one within the check, or none where it makes one alone; each fix is the whole class after it. */
+export type DraftFinding = Omit<Finding<{ label: string; plan: Plan }>, 'check' | 'key'> & { key?: string };
 
 /** The source of a rule that is our own. */
 export const RULE_OF_THUMB = 'Rule of thumb.';

@@ -36,8 +36,6 @@ export const warmUpPulse: Check = {
     const ms = warm.filter(raises).reduce((sum, s) => sum + s.ms, 0);
     if (thresholds.pulseS * 1000 - ms < 1000) return [];
     const found: DraftFinding = {
-      check: 'warmUpPulse',
-      key: 'warmUpPulse',
       weight: 1,
       text: `${ms === 0 ? 'Nothing' : `Only ${secondsOf(ms)} s`} of the warm-up raises the pulse; ${thresholds.pulseS} s at least.`,
       place: blockPlace(block.id),
@@ -67,8 +65,6 @@ export const warmUpRamp: Check = {
     const near = Math.max(0, ...last.map((s) => s.move?.effort ?? 0));
     if (effort === null || effort - near <= 1) return [];
     const found: DraftFinding = {
-      check: 'warmUpRamp',
-      key: 'warmUpRamp',
       weight: effort >= 5 ? 2 : 1,
       text: `${block.title} begins at effort ${Math.round(effort * 10) / 10} ${block.use === 'stations' ? 'over its stations' : `with ${first.station.move}`}; the last minute of the warm-up is at ${near}.`,
       place: blockPlace(block.id),
@@ -103,8 +99,7 @@ export const staticHolds: Check = {
     const block = plan.blocks[holds[0]?.blockIndex ?? -1];
     if (long.length === 0 || !block) return [];
     const found: DraftFinding = {
-      check: 'staticHolds',
-      key: `staticHolds:${block.id}`,
+      key: block.id,
       weight: 1,
       text: `${thresholds.staticHoldS} s or more of holding ${[...new Set(long)].map((p) => PART_WORDS[p]).join(', ')} before ${jump.station.move}.`,
       place: blockPlace(block.id),
@@ -145,8 +140,7 @@ export const rehearsal: Check = {
     const block = first && plan.blocks[first.blockIndex];
     if (!first || !block) return [];
     const found: DraftFinding = {
-      check: 'rehearsal',
-      key: `rehearsal:${block.id}`,
+      key: block.id,
       weight: 1,
       text: `The warm-up has nothing like ${listed(heavy.map((s) => s.station.move))} without the weight.`,
       place: rowPlace(block.id, first.station.id),

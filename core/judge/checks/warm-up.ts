@@ -23,8 +23,6 @@ export const noWarmUp: Check = {
     const own = plan.blocks.find((b, k) => b.role === 'warmUp' && k < at);
     const proposal = hasMs === 0 && !late ? proposeWarmUp(proposed(context, PROPOSED_MS)) : null;
     const found: DraftFinding = {
-      check: 'noWarmUp',
-      key: 'noWarmUp',
       weight: 2,
       text:
         hasMs > 0
@@ -81,8 +79,7 @@ export const warmUpCovers: Check = {
         ? ` It gives ${some.map((l) => `${l.parts.map((p) => PART_WORDS[p]).join(' and ')} ${l.seconds} s`).join(', ')}; ${thresholds.warmAreaS} s in motion are wanted.`
         : '';
     const found: DraftFinding = {
-      check: 'warmUpCovers',
-      key: `warmUpCovers:${parts.join('+')}`,
+      key: parts.join('+'),
       weight: open.length === 0 ? 2 : 1,
       text:
         open.length > 0
@@ -121,8 +118,7 @@ export const hardStart: Check = {
     const block = first && context.plan.blocks[first.blockIndex];
     if (!first || !block) return [];
     const found: DraftFinding = {
-      check: 'hardStart',
-      key: `hardStart:${block.id}`,
+      key: block.id,
       weight: 2,
       text: `${listed(hard.map((s) => s.station.move))} in the first ${thresholds.gentleMin} min: ${first.move?.impact === 'high' ? 'hard landings on cold joints' : 'hard work before the pulse is up'}.`,
       place: rowPlace(block.id, first.station.id),

@@ -49,8 +49,6 @@ export const water: Check = {
     const where = worst.fromMs === 0 ? 'from the start' : `from ${formatDuration(worst.fromMs)} on`;
     const heat = band && limitMin < thresholds.waterMin ? ` in this heat` : '';
     const found: DraftFinding = {
-      check: 'water',
-      key: 'water',
       weight: 1,
       text: `${time} without a break to drink in, ${where}; at most ${limitMin} min${heat}.${dry.length > 1 ? ` ${dry.length} stretches are too long.` : ''}`,
       place: CLASS_PLACE,
@@ -132,8 +130,7 @@ export const heat: Check = {
     );
     const work = `at most ${Math.round(limit * 10) / 10} of work to 1 of rest`;
     const found: DraftFinding = {
-      check: 'heat',
-      key: `heat:${band.from}`,
+      key: String(band.from),
       weight: band.from >= 30 ? 3 : first ? 2 : 1,
       text: `${celsius} °C and ${humidity} % are about ${globe} °C wet-bulb globe. ${band.advice}${first ? ` ${dense.map((b) => b.title).join(', ')}: ${work}.` : ''} Stop at dizziness, headache or chills; the venue\u2019s rules come first.`,
       place: first ? blockPlace(first.id) : CLASS_PLACE,
