@@ -74,7 +74,7 @@ export const repsFit: Check = {
       const block = plan.blocks[i.blockIndex];
       const station = stationAt(plan, i);
       if (!block || !station || !isWork(i) || i.untilTap) continue;
-      const key = `repsFit:${block.id}:${station.id}`;
+      const key = `${block.id}:${station.id}`;
       const reps = repsAt(plan, i);
       if (!reps || seen.has(key)) continue;
       const each = repSeconds(block, station, library.get(station.move));
