@@ -20,6 +20,15 @@ import { PulseLine, pulse } from '../pulse/index.ts';
 import { closeRun, openRun, useDesk } from '../session/index.ts';
 import { CueRuler, fieldStyle, Stage } from '../stage/index.ts';
 import { DeskControls } from './desk-controls.tsx';
+import {
+  deskNow,
+  useDeskActions,
+  useDeskKeys,
+  useFinish,
+  useHeldEnd,
+  useShake,
+  useUnlockOnGesture,
+} from './desk-hooks.ts';
 import { AskedForSound, ClockJumped, FollowingFooter } from './desk-lead.tsx';
 import { TopLine } from './desk-top.tsx';
 import { FinishSheet, LateNote } from './finish-sheet.tsx';
@@ -30,15 +39,6 @@ import { RepsSheet } from './reps-sheet.tsx';
 import type { SheetName } from './sheet-name.ts';
 import { slotEndMs } from './slot-end.ts';
 import { OneMoreSheet, SwapSheet } from './swap-sheet.tsx';
-import {
-  deskNow,
-  useDeskActions,
-  useDeskKeys,
-  useFinish,
-  useHeldEnd,
-  useShake,
-  useUnlockOnGesture,
-} from './use-desk.ts';
 import { useMediaKeys } from './use-media-keys.ts';
 
 /** Leading a class: one run, the whole window, no aim needed. */
