@@ -123,7 +123,7 @@ it('a station renamed has nothing of the old move, says so, and undo brings it b
   await name.fill('Plank');
   await name.press('Enter');
   await expect(
-    page.getByText('Plank: with Goblet squat went its weight, low-impact move, how it is said.'),
+    page.getByText('Plank: with Goblet squat went its weight, how it is said, low-impact move.'),
   ).toBeVisible();
   await saved(page);
   const [station] = (await stored(page, plan.id)).blocks[0]!.stations;
