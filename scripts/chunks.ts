@@ -85,7 +85,7 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
     name: 'class',
     paths: [
       ...under('core/class/plan', 'cell-edits. fill. layout-edits. words.'),
-      ...under('core/judge', 'balance/ care/ thresholds/ room/ sequence/'),
+      ...under('core/judge', 'balance/ care/ thresholds/ room/ sequence/search.'),
       ...under('core/moves', 'find. swap.'),
       ...under('core/record/sets', 'sets. counts. change.'),
       ...under('core/wire', 'records. speech. music.'),
@@ -101,7 +101,7 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
     paths: [
       'core/class/shorthand/',
       'core/out/exchange/class-forms.',
-      ...under('core/judge', 'fit/ propose/'),
+      ...under('core/judge', 'fit/ propose/ sequence/'),
       ...packages('fastest-levenshtein'),
     ],
   },

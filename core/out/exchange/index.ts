@@ -34,6 +34,7 @@ export {
 } from './plan-file.ts';
 export { type ListedTrack, nameOf } from './playlist.ts';
 export { readPlaylist } from './read-playlist.ts';
+export { readRunFile } from './read-run-file.ts';
 export {
   isRecordsJson,
   type RecordEntry,
@@ -43,6 +44,6 @@ export {
   recordsCsv,
   recordsJson,
 } from './records.ts';
-export { readRunFile, writeRunFile } from './run-file.ts';
+export { writeRunFile } from './run-file.ts';
 export { writeWebVtt } from './webvtt.ts';
 export { writeXspf } from './xspf.ts';

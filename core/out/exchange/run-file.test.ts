@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { circuit, planOf, stations } from '../../test/build.ts';
 import type { RunEvent } from '../../time/index.ts';
-import { readRunFile, writeRunFile } from './run-file.ts';
+import { readRunFile } from './read-run-file.ts';
+import { writeRunFile } from './run-file.ts';
 
 const plan = planOf(circuit(stations(2), 30, 10, 2));
 const events: RunEvent[] = [
