@@ -13,13 +13,12 @@ export async function fieldsOf<T extends object>(
   params: readonly unknown[] = [],
 ): Promise<T[]> {
   const rows = await db.query(sql, params);
-  return rows.map(
-    (row) =>
-      Object.fromEntries(
-        Object.entries(row).map(([column, value]) => [
-          fieldOf(column),
-          value instanceof Date ? value.toISOString() : value,
-        ]),
-      ) as T,
-  );
+  const names = Object.keys(rows[0] ?? {}).map((column) => [column, fieldOf(column)] as const);
+  return rows.map((row) => {
+    const fields = names.map(([column, field]) => {
+      const value = row[column];
+      return [field, value instanceof Date ? value.toISOString() : value];
+    });
+    return Object.fromEntries(fields) as T;
+  });
 }

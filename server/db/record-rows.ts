@@ -6,7 +6,7 @@ import { doneIntervals, type RunRecord, recordOf, type SetRecord, sessionEffort 
 import type { RunEvent } from '../../core/time/index.ts';
 import type { StoredRun } from '../../core/wire/index.ts';
 import type { Database, Queryable } from './database.ts';
-import { lockRun, wholeRuns } from './runs.ts';
+import { wholeRuns } from './runs.ts';
 
 const BATCH = 20;
 /** Records made while somebody waits for them; where more are to be made, what is there is shown. */
@@ -76,7 +76,7 @@ export async function unreadRuns(db: Database): Promise<number> {
 }
 
 async function recordRun(tx: Queryable, id: string): Promise<void> {
-  if (!(await lockRun(tx, id))) return;
+  await tx.query('SELECT 1 AS locked FROM run WHERE id = $1 FOR UPDATE', [id]);
   for (const run of await wholeRuns(tx, 'r.id = $1', [id])) await keepRecord(tx, run);
 }
 

@@ -83,14 +83,16 @@ export function checkPlan(
 ): Finding[] {
   const plan = resolvePlan(written, library);
   const context = contextOf(plan, library, kitRoom, thresholds);
-  const found = CHECKS.flatMap((check) => check.run(context).map((draft) => ({ check: check.id, ...draft })));
-  // A fix is what changes, not the class as it was when it was looked at.
-  return found
-    .sort((a, b) => b.weight - a.weight)
-    .map(({ check, key, ...f }) => ({
-      ...f,
-      check,
-      key: key === undefined ? check : `${check}:${key}`,
-      fixes: f.fixes.map((fix) => ({ label: fix.label, steps: stepsBetween(plan, fix.plan) })),
-    }));
+  const found = CHECKS.flatMap((check) =>
+    check.run(context).map(
+      ({ key, fixes, ...draft }): Finding => ({
+        ...draft,
+        check: check.id,
+        key: key === undefined ? check.id : `${check.id}:${key}`,
+        // A fix is what changes, not the class as it was when it was looked at.
+        fixes: fixes.map((fix) => ({ label: fix.label, steps: stepsBetween(plan, fix.plan) })),
+      }),
+    ),
+  );
+  return found.sort((a, b) => b.weight - a.weight);
 }

@@ -21,7 +21,7 @@ export const slot: Check = {
     const spare = totals.spareMs;
     if (spare === null || plan.blocks.length === 0) return [];
     const found = (key: string, weight: 1 | 3, text: string, fixes: DraftFinding['fixes'] = []) => [
-      { key: key, weight, text, place: CLASS_PLACE, fixes },
+      { key, weight, text, place: CLASS_PLACE, fixes },
     ];
     if (spare < 0)
       return found('over', 3, `The class runs ${formatDuration(-spare)} over its slot.`, fewerRounds(plan, -spare));

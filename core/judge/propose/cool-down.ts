@@ -1,15 +1,15 @@
 import type { Position } from '../../class/index.ts';
 import { type Block, defaultFormat, newBlock, type Plan } from '../../class/index.ts';
 import type { BodyPart, Move } from '../../moves/index.ts';
-import { type Bout, isBreathless, isMain, mainBouts, workedAreas } from '../balance/index.ts';
+import { type Bout, isBreathless, isMain, workedAreas } from '../balance/index.ts';
 import {
   best,
-  boutsIn,
   changeS,
   dealt,
   type EndRequest,
   fitting,
   gentle,
+  groundOf,
   helps,
   idFor,
   type Piece,
@@ -17,7 +17,6 @@ import {
   stationOf,
 } from './ends.ts';
 
-const LEAST_S = 30;
 const EASY = { least: 60, most: 75 };
 const HOLD = { least: 15, most: 30 };
 /** A hold of twenty seconds is a good one where fifteen would do. */
@@ -46,11 +45,10 @@ const LYING: readonly Position[] = ['side', 'prone', 'supine'];
  * the start. `lengthMs` long to within a second; null as for a warm-up.
  */
 export function proposeCoolDown(request: EndRequest): Block | null {
-  const { plan, lengthMs } = request;
-  const seconds = Math.round(lengthMs / 1000);
-  const bouts = boutsIn(request);
-  const main = mainBouts(plan, bouts);
-  if (seconds < LEAST_S || main.length === 0) return null;
+  const { plan } = request;
+  const ground = groundOf(request);
+  if (ground === null) return null;
+  const { seconds, bouts, main } = ground;
   const pool = gentle(request).filter((m) => m.effort <= 1 && m.impact === 'none' && !m.headBelow);
   const pieces = easyPieces(plan, pool, main);
   const stretches = pool.filter(

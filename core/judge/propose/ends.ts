@@ -1,7 +1,7 @@
 import { type Block, newStation, type Plan, type Station } from '../../class/index.ts';
 import { type BodyPart, freeOf, type KitItem, keyOf, type Library, type Move } from '../../moves/index.ts';
 import { compile } from '../../time/index.ts';
-import { type Bout, boutsOf } from '../balance/index.ts';
+import { boutsOf, mainBouts } from '../balance/index.ts';
 import { isOnFloor } from '../sequence/index.ts';
 import { neededRest, USUAL_THRESHOLDS } from '../thresholds/index.ts';
 
@@ -26,7 +26,16 @@ export interface Piece {
   spare: number;
 }
 
-export const boutsIn = ({ plan, library }: EndRequest): Bout[] => boutsOf(plan, compile(plan), library);
+/** A shorter one than this is none, s. */
+const LEAST_S = 30;
+
+/** The length of a proposal, s, and what the class does; null where its main part is not known, or the length is too short for any. */
+export function groundOf({ plan, library, lengthMs }: EndRequest) {
+  const seconds = Math.round(lengthMs / 1000);
+  const bouts = boutsOf(plan, compile(plan), library);
+  const main = mainBouts(plan, bouts);
+  return seconds < LEAST_S || main.length === 0 ? null : { seconds, bouts, main };
+}
 
 /** Moves anyone here may do with what is at hand: no caution for who has said something, nothing to learn, no kit but a mat. */
 export function gentle({ plan, library, kitRoom }: EndRequest): Move[] {

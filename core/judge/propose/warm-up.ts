@@ -1,14 +1,14 @@
 import { type Block, defaultFormat, newBlock, type Plan } from '../../class/index.ts';
 import { type Move, overlapOf, PATTERNS, type Pattern } from '../../moves/index.ts';
-import { type Bout, mainBouts, openingEffort, workedAreas } from '../balance/index.ts';
+import { type Bout, openingEffort, workedAreas } from '../balance/index.ts';
 import {
   best,
-  boutsIn,
   changeS,
   dealt,
   type EndRequest,
   fitting,
   gentle,
+  groundOf,
   helps,
   idFor,
   type Piece,
@@ -16,7 +16,6 @@ import {
   stationOf,
 } from './ends.ts';
 
-const LEAST_S = 30;
 /** Efforts of a warm-up: no more than this by level, and no nearer to the first work than one below. */
 const MOST_EFFORT = { beginner: 3, mixed: 4, practised: 4 } as const;
 
@@ -36,11 +35,10 @@ const REHEARSED = 3;
  * when the class has no main moves that are known, the library no such moves, or the length is under half a minute.
  */
 export function proposeWarmUp(request: EndRequest): Block | null {
-  const { plan, lengthMs } = request;
-  const seconds = Math.round(lengthMs / 1000);
-  const bouts = boutsIn(request);
-  const main = mainBouts(plan, bouts);
-  if (seconds < LEAST_S || main.length === 0) return null;
+  const { plan } = request;
+  const ground = groundOf(request);
+  if (ground === null) return null;
+  const { seconds, bouts, main } = ground;
   const here = gentle(request).filter((m) => m.impact === 'none');
   const pool = here.filter((m) => m.use.includes('warmUp') && m.effort <= 3);
   const chosen: Piece[] = [];

@@ -7,7 +7,7 @@ export { keptPlans } from './kept-plans.ts';
 export { useLibrary, useMoves } from './library-store.ts';
 export { agoWords, dayOf, timeOfDay } from './local-time.ts';
 export { fetchAnew, queries } from './queries.ts';
-export { sumsOf, useLastSets, usePast, usePeople, useWhoNames } from './records.ts';
+export { sumsOf, useEveryone, useLastSets, usePast, usePeople, useWhoNames } from './records.ts';
 export { useTrouble } from './trouble.ts';
 export { keepItems, type Led, useItems, useLed } from './use-calendar.ts';
 export { type Loaded, useLoaded } from './use-loaded.ts';

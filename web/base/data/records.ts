@@ -1,4 +1,5 @@
 import type { SessionSums, SetRecord } from '../../../core/record/index.ts';
+import type { Who } from '../../../core/time/index.ts';
 import { type PastRun, type Person, records, type Session } from '../../../core/wire/index.ts';
 import { ask } from './client.ts';
 import { dayOf } from './local-time.ts';
@@ -28,6 +29,17 @@ export const sumsOf = ({ at, totalMs, effort, work }: Session): SessionSums => (
 
 /** The people of the club. */
 export const usePeople = (): [Loaded<Person[]>, () => void] => useLoaded(['people'], () => ask(records.listPeople, {}));
+
+/** Everyone something may be written down of: all together, each squad of a class, each person of the club. */
+export function useEveryone(squads: readonly string[]): Who[] {
+  const [people] = usePeople();
+  const persons = people.state === 'ready' ? people.value : [];
+  return [
+    { squad: null },
+    ...squads.map((squad) => ({ squad })),
+    ...persons.map(({ id }) => ({ squad: null, person: id })),
+  ];
+}
 
 /** The name of a person; "someone" for an unknown id. */
 export function useWhoNames(): (who: { squad: string | null; person?: string | null | undefined }) => string {

@@ -4,7 +4,7 @@ import { placeWords } from '../../../core/class/index.ts';
 import type { ClassChange, DatedClass } from '../../../core/record/index.ts';
 import { calendar } from '../../../core/wire/index.ts';
 import { addressOf, api, Button, Dialog, Form, keepItems, Labelled, useLoaded } from '../../base/index.ts';
-import { type Field, Fields, LedPicker, ROOM_AND_LEADER, TITLE } from './form.tsx';
+import { Fields, type FormField, LedPicker, ROOM_AND_LEADER, TITLE } from './form.tsx';
 import { changeClass } from './series-classes.ts';
 
 interface Props {
@@ -14,7 +14,7 @@ interface Props {
   onClose: () => void;
 }
 
-const FIELDS: readonly Field<DatedClass>[] = [
+const FIELDS: readonly FormField<DatedClass>[] = [
   TITLE,
   { name: 'Day', key: 'day', kind: 'day', empty: '' },
   { name: 'Time', key: 'time', kind: 'time', empty: null },

@@ -2,7 +2,7 @@ import { WEEKDAYS } from '../../../core/record/index.ts';
 import { ClassPicker, DurationField, Labelled, TextField } from '../../base/index.ts';
 
 /** One field of a form: what it is called, which part of a `T` it is, and how it is typed. */
-export type Field<T> = { name: string; key: keyof T & string; width?: string } & (
+export type FormField<T> = { name: string; key: keyof T & string; width?: string } & (
   | { kind: 'line'; most: number }
   /** What an emptied one is; without it, it stays as it was. */
   | { kind: 'day' | 'time'; empty?: '' | null }
@@ -15,7 +15,7 @@ const HOUR_MS = 3_600_000;
 
 /** The fields of a table, each with its name above it. */
 export function Fields<T extends object>(props: {
-  fields: readonly Field<T>[];
+  fields: readonly FormField<T>[];
   value: T;
   onChange: (change: Partial<T>) => void;
 }) {

@@ -2,7 +2,7 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { type CalendarItem, type DaysOff, type Slot, weekdayOf } from '../../../core/record/index.ts';
 import { Button, Dialog, Form, keepItems, Labelled, NumberField, OneOf } from '../../base/index.ts';
-import { DAYS, type Field, Fields, LedPicker, ROOM_AND_LEADER, TITLE } from './form.tsx';
+import { DAYS, Fields, type FormField, LedPicker, ROOM_AND_LEADER, TITLE } from './form.tsx';
 
 interface Props {
   /** The slot; null for a new one. */
@@ -27,7 +27,7 @@ const newSlot = (day: string): Slot => ({
   except: [],
 });
 
-const SLOT: readonly Field<Slot>[] = [
+const SLOT: readonly FormField<Slot>[] = [
   { name: 'Time', key: 'time', kind: 'time' },
   { name: 'Length', key: 'lengthMs', kind: 'length' },
   { name: 'From', key: 'from', kind: 'day', empty: '' },
@@ -117,7 +117,7 @@ export function SlotDialog({ slot, day, onClose }: Props) {
   );
 }
 
-const OFF: readonly Field<DaysOff>[] = [
+const OFF: readonly FormField<DaysOff>[] = [
   { name: 'From', key: 'from', kind: 'day' },
   { name: 'Until', key: 'until', kind: 'day' },
   { name: 'Why', key: 'why', kind: 'line', most: 80, width: 'w-52' },

@@ -12,7 +12,7 @@ import {
   saidIn,
 } from '../../../core/record/index.ts';
 import { isOf, type RepsRecord, type RunCommand, type Who, whoKey } from '../../../core/time/index.ts';
-import { Button, OneOf, useDraft, useMoves, usePeople, useWhoNames } from '../../base/index.ts';
+import { Button, OneOf, useDraft, useEveryone, useMoves, useWhoNames } from '../../base/index.ts';
 
 type Reps = Extract<RunCommand, { type: 'reps' }>;
 
@@ -39,13 +39,8 @@ interface CellEntry {
 
 /** Who has a column: squads and who has entries already; all together where there are none. */
 function useColumns(reps: readonly RepsRecord[], squads: readonly string[]) {
-  const [people] = usePeople();
   const [more, setMore] = useState<readonly Who[]>([]);
-  const everyone: Who[] = [
-    { squad: null },
-    ...squads.map((squad) => ({ squad })),
-    ...(people.state === 'ready' ? people.value : []).map((p) => ({ squad: null, person: p.id })),
-  ];
+  const everyone = useEveryone(squads);
   const written = reps.map(
     (r): Who => (r.person === undefined ? { squad: r.squad } : { squad: null, person: r.person }),
   );
@@ -105,7 +100,10 @@ export function RecordGrid({ sets, reps, squads, toCount, blockNamed, onKeep }: 
             <OneOf
               of={[['', 'who'], ...others.map((w) => [whoKey(w), nameOf(w)] as const)]}
               value=""
-              onPick={(key) => others.filter((w) => whoKey(w) === key).forEach(add)}
+              onPick={(key) => {
+                const who = others.find((w) => whoKey(w) === key);
+                if (who) add(who);
+              }}
             />
           </label>
         )}

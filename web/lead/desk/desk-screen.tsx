@@ -151,24 +151,19 @@ function Below({ state, view, onSheet }: At & { onSheet: (sheet: SheetName) => v
   const { width, height } = useWindow();
   const slotEnd = state.startedAtMs === null ? null : slotEndMs(state.plan, state.startedAtMs);
   const overMs = slotEnd !== null && view.projectedEndAtMs !== null ? view.projectedEndAtMs - slotEnd : 0;
-  if (!leads)
-    return (
-      <>
-        {height >= 700 && width >= 700 && <Ruler state={state} view={view} />}
-        <FollowingFooter />
-      </>
-    );
   return (
     <>
-      <PulseLine
-        gap={view.interval !== null && view.interval.kind !== 'work'}
-        isHeld={view.interval?.untilTap === true}
-      />
+      {leads && (
+        <PulseLine
+          gap={view.interval !== null && view.interval.kind !== 'work'}
+          isHeld={view.interval?.untilTap === true}
+        />
+      )}
       {height >= 700 && width >= 700 && <Ruler state={state} view={view} />}
-      {overMs > LATE_MS && state.status === 'running' && height >= 700 && (
+      {leads && overMs > LATE_MS && state.status === 'running' && height >= 700 && (
         <LateNote overMs={overMs} onOpen={() => onSheet('finish')} />
       )}
-      <DeskControls state={state} view={view} onSheet={onSheet} />
+      {leads ? <DeskControls state={state} view={view} onSheet={onSheet} /> : <FollowingFooter />}
     </>
   );
 }

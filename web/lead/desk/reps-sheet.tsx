@@ -23,7 +23,7 @@ import {
   stationAt,
   type Who,
 } from '../../../core/time/index.ts';
-import { useLastSets, useLibrary, usePeople, useWhoNames } from '../../base/index.ts';
+import { useEveryone, useLastSets, useLibrary, useWhoNames } from '../../base/index.ts';
 import { WaitingEntries } from '../closing/index.ts';
 import { command, useDesk } from '../session/index.ts';
 import { Target } from '../stage/index.ts';
@@ -68,13 +68,8 @@ function setOf(state: RunState): Meant {
 function useCount(runId: string, state: RunState, onClose: () => void) {
   // The set is the one that was meant when the pad was opened, however long the typing takes.
   const [set, setSet] = useState(() => setOf(state));
-  const [people] = usePeople();
   const squads = state.plan.squads ?? [];
-  const all: readonly Who[] = [
-    { squad: null },
-    ...squads.map((squad) => ({ squad })),
-    ...(people.state === 'ready' ? people.value : []).map((p) => ({ squad: null, person: p.id })),
-  ];
+  const all = useEveryone(squads);
   const [who, setWho] = useState<Who>({ squad: null });
   const [typed, setTyped] = useState('');
   const events = useDesk((s) => s.run?.events) ?? NO_EVENTS;
@@ -154,7 +149,7 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
             {count.all.map((w) => {
               const counted = countOf(reps, set, w);
               return (
-                <Choice key={w.person ?? w.squad ?? ''} chosen={isOf(w, who)} onChoose={() => count.choose(w)}>
+                <BigChoice key={w.person ?? w.squad ?? ''} chosen={isOf(w, who)} onChoose={() => count.choose(w)}>
                   {nameOf(w)}
                   {counted !== null && (
                     <>
@@ -162,7 +157,7 @@ export function RepsSheet({ runId, state, onClose }: { runId: string; state: Run
                       <span className="digits ml-2 border-l-2 border-current pl-2">{counted}</span>
                     </>
                   )}
-                </Choice>
+                </BigChoice>
               );
             })}
           </div>
@@ -211,9 +206,13 @@ function Reached({ set, onChange }: { set: Meant; onChange: (set: Meant) => void
       {complex.length > 0 && (
         <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Reached in the complex">
           {complex.map((m) => (
-            <Choice key={m.id} chosen={m.id === set.stationId} onChoose={() => onChange({ ...set, stationId: m.id })}>
+            <BigChoice
+              key={m.id}
+              chosen={m.id === set.stationId}
+              onChoose={() => onChange({ ...set, stationId: m.id })}
+            >
               {m.move}
-            </Choice>
+            </BigChoice>
           ))}
         </div>
       )}
@@ -236,7 +235,7 @@ function Reached({ set, onChange }: { set: Meant; onChange: (set: Meant) => void
 }
 
 /** One of several things, each as large as a thumb. */
-function Choice(props: { chosen: boolean; onChoose: () => void; children: ReactNode }) {
+function BigChoice(props: { chosen: boolean; onChoose: () => void; children: ReactNode }) {
   return (
     <button
       type="button"

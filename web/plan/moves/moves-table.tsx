@@ -160,7 +160,7 @@ export function MovesTable({ moves, open, onOpen, selected, onSelect }: Props) {
                   .filter(isShown)
                   .map((cell) => (
                     <span key={cell.id} role="cell" className="min-w-0 truncate">
-                      <Shown cell={cell} onOpen={() => onOpen(name)} />
+                      <CellContent cell={cell} onOpen={() => onOpen(name)} />
                     </span>
                   ))}
               </div>
@@ -198,7 +198,7 @@ function Head({ header }: { header: Header<Move, unknown> }) {
 }
 
 /** What stands in a cell; the name opens its move. */
-function Shown({ cell, onOpen }: { cell: Cell<Move, unknown>; onOpen: () => void }) {
+function CellContent({ cell, onOpen }: { cell: Cell<Move, unknown>; onOpen: () => void }) {
   const words = flexRender(cell.column.columnDef.cell, cell.getContext());
   if (cell.column.id !== 'name') return words;
   return (

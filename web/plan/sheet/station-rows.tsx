@@ -177,7 +177,7 @@ const StationRow = memo(function StationRow(props: RowProps) {
       >
         {row + 1}
       </button>
-      <NameField {...props} />
+      <MoveField {...props} />
       <RowTools {...props} isKnown={reading === null || reading.kind === 'known'} />
       {reading && <NameMark name={station.move} reading={reading} onTell={props.open?.tell} />}
       {station.lowImpact && (
@@ -202,7 +202,7 @@ const StationRow = memo(function StationRow(props: RowProps) {
 });
 
 /** The name of a station: kept when it is left, put back by Escape; with Alt the arrows move the row. */
-function NameField({ station, row, onRename, onMove }: Pick<RowProps, 'station' | 'row' | 'onRename' | 'onMove'>) {
+function MoveField({ station, row, onRename, onMove }: Pick<RowProps, 'station' | 'row' | 'onRename' | 'onMove'>) {
   const [name, setName] = useState<string | null>(null);
   const tooLong = name !== null && [...name.trim()].length > MOST_LETTERS;
   const commit = () => {
