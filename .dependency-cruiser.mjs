@@ -2,7 +2,7 @@
 
 /** The districts of a part, in order: each knows only those before it. */
 const DISTRICTS = {
-  core: ['class', 'moves', 'time', 'voice', 'judge', 'record', 'out', 'wire'],
+  core: ['class', 'moves', 'time', 'notes', 'voice', 'judge', 'record', 'out', 'wire'],
   web: ['base', 'plan', 'lead', 'keep', 'shell'],
 };
 

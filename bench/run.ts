@@ -6,11 +6,13 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { MARKED } from '../core/test/marked.ts';
+import { markedNotes } from '../core/test/notes/marked.ts';
 import { scoreOf } from '../core/test/score.ts';
 // The built core: what runs in production, without a loader's wrappers.
 import { readShorthand, writeShorthand } from '../dist/core/class/index.js';
 import { checkPlan, findOrder, fitSlot, orderProblem, SCHOOL_WEIGHTS } from '../dist/core/judge/index.js';
 import { ANY_MOVE, findMoves, indexMoves, libraryOf, resolvePlan } from '../dist/core/moves/index.js';
+import { readNotes } from '../dist/core/notes/index.js';
 import { readPlanFile } from '../dist/core/out/index.js';
 import { compile, runIntervals, sheetOf } from '../dist/core/time/index.js';
 import { planCues, wordsOf } from '../dist/core/voice/index.js';
@@ -72,6 +74,19 @@ const long = readShorthand(
 function core(): void {
   const { intervals, totalMs } = compile(long);
   const size = `${intervals.length} intervals, ${(totalMs / 3_600_000).toFixed(1)} h`;
+  const notes = markedNotes()
+    .flatMap((m) => m.notes.split('\n'))
+    .slice(0, 200);
+  const library = shippedLibrary();
+  let typed = 0;
+  time('notes of 200 lines, a line changed', 60, () => {
+    typed += 1;
+    readNotes([...notes.slice(0, 100), `${typed} squats`, ...notes.slice(101)].join('\n'), library);
+  });
+  time('notes of 12 lines, a letter typed', 200, () => {
+    typed += 1;
+    readNotes([...notes.slice(3, 14), `${typed} squats`].join('\n'), library);
+  });
   time('compile', 300, () => compile(long), size);
   time('compile and cues', 300, () => planCues(long, compile(long).intervals), size);
   time('round sheets of it', 100, () => long.blocks.map((b) => sheetOf(b)), '10 sheets of 5 × 10');

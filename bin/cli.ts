@@ -2,11 +2,14 @@ import { readFile } from 'node:fs/promises';
 import { text as readAll } from 'node:stream/consumers';
 import { parseArgs } from 'node:util';
 import type { Plan } from '../core/class/index.ts';
-import { readShorthand } from '../core/class/index.ts';
+import { isShorthand, readShorthand } from '../core/class/index.ts';
+import { readNotes } from '../core/notes/index.ts';
 import { readPlanFile } from '../core/out/index.ts';
 import { planProblems } from '../core/time/index.ts';
+import { shippedLibrary } from '../server/library/read.ts';
 import type { AdminCommand } from './admin.ts';
 import { COMMANDS, type OutputForm } from './commands.ts';
+import { guessedWords, readAsNotes } from './notes.ts';
 import type { Streams } from './streams.ts';
 
 const USAGE = `odd-round <command> [file] [--json | --csv]
@@ -15,7 +18,8 @@ const USAGE = `odd-round <command> [file] [--json | --csv]
   totals     total, work, rest, breaks, clock times
   cues       what sounds and is said, when
   check      what an experienced instructor would point out
-  shorthand  a plan file as shorthand; shorthand as a plan file
+  shorthand  a plan file as shorthand; shorthand or notes as a plan file
+  read       notes as a class: what each piece was taken for, what was guessed, what is left
   validate   says what is wrong, and where
 
   backup [FILE.zip]    all classes, runs, moves, kit, settings and recordings as one file
@@ -23,7 +27,8 @@ const USAGE = `odd-round <command> [file] [--json | --csv]
   check --data         reads every row of the database; check FILE.zip: of a backup
   salvage [FILE.zip]   a backup of what can still be read of a damaged database
 
-The file is a plan file (JSON) or shorthand; without one, or with -, standard input is read. The last four work on the
+The file is a plan file (JSON), shorthand, or notes as an instructor writes them; of notes, what was guessed is told on the
+error stream. Without one, or with -, standard input is read. The last four work on the
 database of DATA_DIR, while no server runs on it, or of DATABASE_URL.
 Exit code 0: done. 1: the input is bad. 2: the command is.
 `;
@@ -46,6 +51,10 @@ export async function main(args: string[], { stdin, stdout, stderr }: Streams = 
   }
   const text = await readInput(asked.file, stdin, stderr);
   if (text === null) return 1;
+  if (asked.command === 'read') {
+    stdout.write(readAsNotes(text, asked.form));
+    return 0;
+  }
   const input = readClasses(text);
   for (const line of [...input.problems, ...input.told]) stderr.write(`${line}\n`);
   if (asked.command === 'validate') {
@@ -74,7 +83,12 @@ function readArgs(args: string[]) {
     const run = COMMANDS[command];
     const ofData = dataCommand(command, file, values.data === true);
     if (values.data && ofData !== 'check') return null;
-    if (!help && (more.length > 0 || (!run && !ofData && command !== 'validate') || (values.json && values.csv)))
+    if (
+      !help &&
+      (more.length > 0 ||
+        (!run && !ofData && command !== 'validate' && command !== 'read') ||
+        (values.json && values.csv))
+    )
       return null;
     const form: OutputForm = values.json ? 'json' : values.csv ? 'csv' : 'table';
     return { command, file, form, help, ofData, run: run ?? (() => '') };
@@ -117,6 +131,12 @@ function readClasses(text: string): Input {
       told,
       wasShorthand: false,
     };
+  }
+  if (!isShorthand(text)) {
+    const notes = readNotes(text, shippedLibrary());
+    const inside = planProblems(notes.plan).map((p) => `${p.path}: ${p.message}`);
+    if (notes.plan.blocks.length > 0)
+      return { plans: [notes.plan], problems: inside, told: guessedWords(text, notes), wasShorthand: true };
   }
   const { plan, problems } = readShorthand(text);
   if (plan.blocks.length === 0 && problems.length === 0)

@@ -12,6 +12,7 @@ type Look = readonly [address: string, drawn: (page: Page) => Promise<void>];
 const LOOKS: Record<PageName, readonly Look[]> = {
   // A list draws only what is in sight, and other tests make classes and runs.
   classes: [['/', (page) => page.getByRole('list', { name: 'Classes' }).getByRole('link').first().waitFor()]],
+  notes: [['/notes', (page) => page.getByRole('textbox', { name: 'Your notes' }).waitFor()]],
   builder: [
     ['/classes/first-light', (page) => page.getByRole('grid').first().waitFor()],
     ['/classes/first-light?view=text', (page) => page.getByRole('textbox', { name: 'Class in shorthand' }).waitFor()],

@@ -5,6 +5,7 @@ export {
   duplicateMoves,
   findMoves,
   indexMoves,
+  type MoveIndex,
   type MoveQuery,
   type Suggestion,
   suggestMoves,
@@ -27,6 +28,7 @@ export {
   resolveStation,
   withMove,
 } from './library.ts';
+export { meaningsOf } from './meanings.ts';
 export type { Reading } from './reading.ts';
 export { keyOfName } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';

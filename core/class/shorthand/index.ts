@@ -7,7 +7,7 @@ import { readStationLine } from './station-line.ts';
 import { writeBlock, writeStation } from './write.ts';
 
 export type { ShorthandProblem } from './clauses.ts';
-export { readShorthand, withoutComment } from './read.ts';
+export { isShorthand, readShorthand, withoutComment } from './read.ts';
 export { KEYWORDS, spansOf } from './spans.ts';
 export { writeShorthand } from './write.ts';
 

@@ -20,7 +20,7 @@ const MAX_STATIONS = 60;
 /** The message where there is no room for more. */
 export const FULL = /^A (?:block|class) has at most/;
 const MAX_TEXT = 200_000;
-const MAX_LINE = 1000;
+const MAX_LINE = 2000;
 
 export const ROLES: [RegExp, Block['role']][] = [
   [/^warm[- ]?up$/i, 'warmUp'],
@@ -47,6 +47,18 @@ export const BREAK_LINE = new RegExp(
   `^(?:then\\s+)?(?:an?\\s+)?break(?:\\s+of)?\\s*:?\\s*(${DURATION})?\\s*(,?\\s*(?:held\\s+)?until\\s+(?:i\\s+tap|tapped))?\\s*$`,
   'i',
 );
+
+const STRICT_LINE =
+  /^(?:(?:class|slot|heads|level|mix|kind|heat|room|count-in|get-ready):|(?:warm-up|main|finisher|cool-down|block)\b[ \t]*(?:"[^\n]*?")?[ \t]*:|(?:then )?(?:an? )?break\b|#)/;
+
+/**
+ * Whether a text is in the strict form: every line that is not indented is a heading, a block by its part of the class in small letters, a
+ * break or a comment. What is not is read as notes.
+ */
+export function isShorthand(text: string): boolean {
+  const outer = text.split('\n').filter((line) => /^\S/.test(line));
+  return outer.length > 0 && outer.every((line) => STRICT_LINE.test(line));
+}
 
 const isDuration = (text: string) => new RegExp(`^${DURATION}$`, 'i').test(text);
 

@@ -1,5 +1,7 @@
 import {
   defaultSides,
+  MEASURE_UNITS,
+  MEASURES,
   MOST_WAYS,
   type Phase,
   SAID_ROWS,
@@ -157,6 +159,12 @@ export const STATION_CLAUSES: readonly Clause<StationTarget>[] = [
     ...s,
     reps: { count: Math.max(1, Number(m[1])), per: 'side' },
   })),
+  ...MEASURE_UNITS.map((unit) =>
+    set(MEASURES[unit].many, `(\\d{1,5}(?:\\.\\d{1,2})?)${S}(?:${MEASURES[unit].source})\\b`, (s, { m }) => ({
+      ...s,
+      measure: { count: Math.max(0.01, Number(m[1])), unit },
+    })),
+  ),
   set('kg', `(?:@|with)?${S}${WEIGHT}`, (s, r) => ({ ...s, weightKg: kg(r, 1) })),
   set('light', `light(?:er)?\\s+${WEIGHT}`, (s, r) => ({ ...s, lightKg: kg(r, 1) })),
   set('heavy', `heav(?:y|ier)\\s+${WEIGHT}`, (s, r) => ({ ...s, heavyKg: kg(r, 1) })),

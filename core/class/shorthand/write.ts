@@ -1,6 +1,6 @@
 import { type Format, moduleOf, settingOf, settingsOf } from '../formats/index.ts';
 import { type Block, DEFAULT_GET_READY_MS, type Plan, roleTitle } from '../plan/index.ts';
-import { type Cell, type Phase, SAID_ROWS, type Station } from '../station/index.ts';
+import { type Cell, MEASURES, type Phase, SAID_ROWS, type Station } from '../station/index.ts';
 import { type Weights, weightWords } from '../values/index.ts';
 import { readStationLine } from './station-line.ts';
 import { writeDuration as d, writeName } from './tokens.ts';
@@ -83,6 +83,9 @@ export function writeStation(s: Station): string {
     ...when(s.restMs !== undefined, `${d(s.restMs ?? 0)} rest`),
     ...weightWordsOf(s),
     ...when(s.reps !== undefined, `${s.reps?.count} reps${s.reps?.per === 'side' ? ' a side' : ''}`),
+    ...(s.measure
+      ? [`${s.measure.count} ${s.measure.unit === 's' ? 'seconds of it' : MEASURES[s.measure.unit].many}`]
+      : []),
     ...(s.cells ?? []).flatMap(cellWords),
     ...(s.tempo ? [`tempo ${[s.tempo.downMs, s.tempo.holdMs, s.tempo.upMs, s.tempo.topMs].map(d).join('-')}`] : []),
     ...(s.layers ?? []).map((l) => `${l.counts} counts ${writeName(l.name)}`),

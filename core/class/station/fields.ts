@@ -41,6 +41,7 @@ export const STATION_FIELDS: { readonly [K in keyof Station]-?: MoveField & Fiel
     seenAs: (cells, viewer) => cells.map((cell) => seenOf(cell, CELL_FIELDS, viewer)),
   },
   reps: said('reps', ALL),
+  measure: said('measure', SHOWN, 'goes'),
   weightKg: said('weight', SHOWN, 'goes'),
   lightKg: said('lighter weight', SHOWN, 'goes'),
   heavyKg: said('heavier weight', SHOWN, 'goes'),

@@ -39,6 +39,15 @@ export const SAID = {
     isShown: false,
     isTyped: false,
   },
+  restAs: {
+    words: 'what is done in the rest',
+    keyword: 'rest as',
+    most: 40,
+    seenBy: SHOWN,
+    ofMove: 'goes',
+    isShown: false,
+    isTyped: true,
+  },
 } as const satisfies Record<string, SaidRow>;
 export type SaidKey = keyof typeof SAID;
 

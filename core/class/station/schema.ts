@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { CUE_LEVELS, CUE_NAMES } from '../cues/index.ts';
 import { count, documentId, ms, name } from '../values/index.ts';
+import { MeasureSchema } from './measure.ts';
 import { saidEntries } from './said.ts';
 
 export const SideSchema = v.picklist(['left', 'right']);
@@ -76,6 +77,8 @@ export const StationSchema = v.strictObject({
   restMs: v.optional(ms()),
   cells: v.optional(v.pipe(v.array(CellSchema), v.maxLength(99))),
   reps: v.optional(v.strictObject({ count: count(1, 999), per: v.picklist(['total', 'side']) })),
+  /** How much makes a set beside its time: a distance, calories, laps. */
+  measure: v.optional(MeasureSchema),
   /** Weight of one piece; and for who lifts lighter or heavier. */
   weightKg: v.optional(weightKg),
   lightKg: v.optional(weightKg),

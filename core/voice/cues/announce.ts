@@ -4,7 +4,7 @@ import { AFTER_TONE_MS, type ClassCues, type When } from './class-cues.ts';
 import { callOf } from './counts.ts';
 import { inGap, LONG_MS, warnings, within } from './gaps.ts';
 import { BETWEEN_MS, type CueRequest } from './place.ts';
-import { changesSaid, nameSaid, partWords, positionChange, repsAt, repsWords, sideCall } from './said.ts';
+import { amountSaid, changesSaid, nameSaid, partWords, positionChange, sideCall } from './said.ts';
 
 /** Work shorter than this that work follows has the shortest form of the next. */
 const SHORT_WORK_MS = 15_000;
@@ -202,8 +202,7 @@ function sayNames(cues: ClassCues, change: Announcement, { kind, texts }: Names,
 function repsOf(cues: ClassCues, next: number): string | null {
   const interval = cues.at(next);
   const isNew = cues.places.get(next)?.opensVisit && !cues.isSpread(next);
-  const reps = interval && isNew && cues.speaks(next, 'reps') ? repsAt(cues.plan, interval) : null;
-  return reps ? repsWords(cues.plan, reps) : null;
+  return interval && isNew && cues.speaks(next, 'reps') ? amountSaid(cues.plan, interval) : null;
 }
 
 /** Reps and what changes with the move, each by itself after its name; gives the requests. */

@@ -3,13 +3,13 @@ export { wordsBefore } from './hear.ts';
 export { phrase } from './phrases.ts';
 export { planCueSheet, planCues } from './plan-cues.ts';
 export {
+  amountWords,
   newKit,
   newLength,
   newWeight,
   partWords,
   positionChange,
   repsAt,
-  repsWords,
 } from './said.ts';
 export { estimateSpokenMs, measured } from './spoken.ts';
 export { type Cue, type CueNote, type CuePlan, type SpokenMs, TONES, type Tone } from './types.ts';

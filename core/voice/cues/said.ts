@@ -1,6 +1,8 @@
 import {
   durationSaid,
   keyOfRole,
+  measureSaid,
+  measureWords,
   type Phrase,
   type Plan,
   type Position,
@@ -32,8 +34,25 @@ export function repsAt(plan: Pick<Plan, 'blocks'>, interval: Interval): Station[
   return key === null ? null : { count: settingOf(block.format, key) as number, per: 'total' };
 }
 
+/** How much makes a set, as it is written beside the move: "12 reps", "8 a side", "400 m"; null where time alone does. */
+export function amountWords(
+  plan: Pick<Plan, 'phrases'>,
+  { measure }: Pick<Station, 'measure'>,
+  reps: Station['reps'] | null,
+): string | null {
+  const parts = [...(reps ? [repsWords(plan, reps)] : []), ...(measure ? [measureWords(measure)] : [])];
+  return parts.length > 0 ? parts.join(', ') : null;
+}
+
+/** The same as the voice says it: "400 metres". */
+export function amountSaid(plan: Pick<Plan, 'blocks' | 'phrases'>, interval: Interval): string | null {
+  const [reps, measure] = [repsAt(plan, interval), stationAt(plan, interval)?.measure];
+  const parts = [...(reps ? [repsWords(plan, reps)] : []), ...(measure ? [measureSaid(measure)] : [])];
+  return parts.length > 0 ? parts.join(', ') : null;
+}
+
 /** "12 reps", "8 a side". */
-export const repsWords = (plan: Pick<Plan, 'phrases'>, { count, per }: NonNullable<Station['reps']>) =>
+const repsWords = (plan: Pick<Plan, 'phrases'>, { count, per }: NonNullable<Station['reps']>) =>
   phrase(plan, per === 'side' ? 'repsEach' : 'reps', { n: count });
 
 /** "Left side". */
@@ -42,9 +61,12 @@ export const sideCall = (plan: Pick<Plan, 'phrases'>, side: Side) => {
   return said.charAt(0).toUpperCase() + said.slice(1);
 };
 
-/** A part of a complex with its reps: "12 a side Band row". */
-export function partWords(plan: Pick<Plan, 'phrases'>, { reps, move }: Pick<Station, 'reps' | 'move'>): string {
-  if (!reps) return move;
+/** A part of a complex with its reps: "12 a side Band row", "200 m Run". */
+export function partWords(
+  plan: Pick<Plan, 'phrases'>,
+  { reps, measure, move }: Pick<Station, 'reps' | 'measure' | 'move'>,
+): string {
+  if (!reps) return measure ? `${measureWords(measure)} ${move}` : move;
   return reps.per === 'side' ? `${repsWords(plan, reps)} ${move}` : `${reps.count} ${move}`;
 }
 

@@ -1,7 +1,7 @@
 import type { Side, Station } from '../../class/index.ts';
 import type { RunState } from '../../time/index.ts';
 import { type Group, type Interval, isWork } from '../../time/index.ts';
-import { repsWords } from '../cues/index.ts';
+import { amountWords } from '../cues/index.ts';
 import { type Here, sceneOf } from './scene.ts';
 
 /** A station's own page: what is done there, on which side, by whom, and who comes next. */
@@ -37,7 +37,7 @@ export function sceneAtStation(state: Moment, index: number): StationScene | nul
     count: stations.length,
     station: here.station,
     side: here.side,
-    reps: here.station.reps ? repsWords(plan, here.station.reps) : null,
+    reps: amountWords(plan, here.station, here.station.reps ?? null),
     group: here.group,
     nextGroup: after?.[index]?.group ?? null,
   };
@@ -84,6 +84,6 @@ export function squadIn(state: Moment, interval: Interval | null, squad: string,
 const ofHere = ({ plan }: Moment, { station, side }: Here): SquadScene => ({
   name: station.move,
   side,
-  reps: station.reps ? repsWords(plan, station.reps) : null,
+  reps: amountWords(plan, station, station.reps ?? null),
   station,
 });

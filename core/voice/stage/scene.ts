@@ -15,6 +15,7 @@ import {
   stationOf,
 } from '../../time/index.ts';
 import {
+  amountWords,
   type Cue,
   newKit,
   newLength,
@@ -23,7 +24,6 @@ import {
   phrase,
   positionChange,
   repsAt,
-  repsWords,
 } from '../cues/index.ts';
 import { placeWords } from './words.ts';
 
@@ -167,14 +167,13 @@ function shownOf(plan: Plan, interval: Interval, elapsedMs: number): Shown {
       said: [],
       station: null,
     };
-  const reps = repsAt(plan, interval);
   const side = sideNow(plan, interval, elapsedMs);
   const last = sidesAt(plan, interval).at(-1) ?? null;
   return {
     name: station.move,
     side,
     thenSide: last === side ? null : last,
-    reps: reps ? repsWords(plan, reps) : null,
+    reps: amountWords(plan, station, repsAt(plan, interval)),
     layer: interval.layer,
     weight: weightsWords(station),
     said: saidShown(station),

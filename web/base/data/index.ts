@@ -1,4 +1,6 @@
 export { api, conflictOf, type LogQuery } from './api.ts';
+export { asUsual } from './as-usual.ts';
+export { NOTES_PLACE, notesFrom } from './carried-notes.ts';
 export type { RequestOf } from './client.ts';
 export { ApiError, addressOf, ask, fetchFrom, firstProblem, messageOf, type Standing, standingOf } from './client.ts';
 export { clockAt, clockOf, timeWords } from './clock.ts';

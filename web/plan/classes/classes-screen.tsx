@@ -1,6 +1,6 @@
 import { Copy, Download, Play, Plus, Trash2, Upload } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { type DragEvent, lazy, Suspense, useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
   clipBefore,
@@ -12,12 +12,13 @@ import {
   planFormats,
 } from '../../../core/class/index.ts';
 import { outlineOf, totals } from '../../../core/time/index.ts';
-import { files, type Habits, plans, type StoredPlan } from '../../../core/wire/index.ts';
+import { files, plans, type StoredPlan } from '../../../core/wire/index.ts';
 import {
   ApiError,
   addressOf,
   agoWords,
   api,
+  asUsual,
   Button,
   clockOf,
   FaultList,
@@ -26,6 +27,7 @@ import {
   keptPlans,
   LongList,
   MiniSheet,
+  NOTES_PLACE,
   SearchField,
   toast,
   useActions,
@@ -41,12 +43,6 @@ const NewClassDialog = lazy(async () => ({ default: (await import('./new-class-d
 const makeId = () => nanoid(12);
 const fail = (what: string) => (e: unknown) =>
   toast.error(`${what}: ${e instanceof ApiError ? e.message.toLowerCase() : 'something failed'}. Nothing was changed.`);
-
-/** A new class with the countdown and the voice that the club usually has. */
-function asUsual(plan: Plan, { countdown, voice }: Habits): Plan {
-  const spoken = voice === 'slt' && !plan.voice ? {} : { voice: { ...(plan.voice ?? { rate: 1 }), name: voice } };
-  return { ...plan, cues: { ...plan.cues, countdownBeforeWork: countdown, countdownBeforeEnd: countdown }, ...spoken };
-}
 
 /** Makes, copies and deletes classes. */
 function useClassActions(reload: () => void) {
@@ -83,8 +79,15 @@ export function ClassesScreen() {
   const { reload } = pages;
   const [shown, setShown] = useState<'new' | 'import' | null>(null);
   const navigate = useNavigate();
+  const [file, setFile] = useState<File | null>(null);
+  const toNotes = (text: string, whole = true) => navigate(NOTES_PLACE, { state: { notes: { text, whole } } });
+  const takesFiles = useFilesAndPastes(toNotes, (found) => {
+    setFile(found);
+    setShown('import');
+  });
   useActions('Classes', [
     { name: 'New class', key: 'n', run: () => setShown('new') },
+    { name: 'Paste your notes', run: () => navigate(NOTES_PLACE) },
     { name: 'Import classes', key: 'i', run: () => setShown('import') },
     {
       name: 'Search classes',
@@ -95,7 +98,7 @@ export function ClassesScreen() {
 
   const { create, copy, remove } = useClassActions(reload);
   return (
-    <main id="content" className="mx-auto w-full max-w-[1240px] px-5 py-6">
+    <main id="content" className="mx-auto min-h-full w-full max-w-[1240px] px-5 py-6" {...takesFiles}>
       <title>Classes · Odd Round</title>
       <TodayBand />
       <Head onSearch={setQuery} onShow={setShown} />
@@ -130,12 +133,19 @@ export function ClassesScreen() {
         </p>
       )}
       <Suspense>
-        {shown === 'new' && <NewClassDialog onMake={create} onCopy={copy} onClose={() => setShown(null)} />}
+        {shown === 'new' && (
+          <NewClassDialog onMake={create} onCopy={copy} onNotes={toNotes} onClose={() => setShown(null)} />
+        )}
         {shown === 'import' && (
           <ImportDialog
-            onClose={() => setShown(null)}
+            file={file}
+            onClose={() => {
+              setShown(null);
+              setFile(null);
+            }}
             onDone={() => {
               setShown(null);
+              setFile(null);
               reload();
             }}
           />
@@ -143,6 +153,33 @@ export function ClassesScreen() {
       </Suspense>
     </main>
   );
+}
+
+/** A file that is dropped on the list, or a text that is pasted there, is opened: notes in their place, the rest to be imported. */
+function useFilesAndPastes(onText: (text: string) => void, onFile: (file: File) => void) {
+  const pasted = useEffectEvent((e: ClipboardEvent) => {
+    const text = e.clipboardData?.getData('text/plain') ?? '';
+    const inField =
+      e.target instanceof Element && e.target.closest('input, textarea, [contenteditable=true], [role=dialog]');
+    if (inField || text.trim() === '') return;
+    e.preventDefault();
+    onText(text);
+  });
+  useEffect(() => {
+    const heard = (e: ClipboardEvent) => pasted(e);
+    window.addEventListener('paste', heard);
+    return () => window.removeEventListener('paste', heard);
+  }, []);
+  return {
+    onDragOver: (e: DragEvent) => e.preventDefault(),
+    onDrop: (e: DragEvent) => {
+      const [file] = e.dataTransfer.files;
+      if (!file) return;
+      e.preventDefault();
+      if (/\.(json|csv|tsv|xlsx?)$/i.test(file.name)) onFile(file);
+      else void file.text().then(onText);
+    },
+  };
 }
 
 interface HeadProps {

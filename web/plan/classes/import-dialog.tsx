@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { CLASS_COLUMNS, type ClassColumn, guessClassColumns, type PlanFile } from '../../../core/out/index.ts';
 import { files } from '../../../core/wire/index.ts';
 import { ApiError, ask, Button, ColumnTable, Dialog, messageOf, readAside, useLibrary } from '../../base/index.ts';
@@ -6,6 +6,8 @@ import { readFile, sendClasses } from './import-classes.ts';
 import { kindOf, readTableOf, readTyped } from './other-files.ts';
 
 interface Props {
+  /** A file that was dropped: it is read at once. */
+  file?: File | null;
   onDone: () => void;
   onClose: () => void;
 }
@@ -41,7 +43,7 @@ function useImport(onDone: () => void) {
   const readAny = async (file: File, signal: AbortSignal) => {
     const text = await file.text();
     const kind = kindOf(file.name, text);
-    if (kind === 'text') return setRead(readTyped(file.name, text));
+    if (kind === 'text') return setRead(readTyped(file.name, text, useLibrary.getState().library));
     if (kind === 'plan') {
       const found = await readFile(text, (done, of) => setWork({ what: 'Reading', done, of }), signal);
       if (!signal.aborted) setRead(found);
@@ -92,8 +94,12 @@ function useImport(onDone: () => void) {
 }
 
 /** Reads a plan file, a table of moves or a class as it is typed, shows what is in it and what is wrong with it, and imports all, the good part, or nothing. */
-export function ImportDialog({ onDone, onClose }: Props) {
+export function ImportDialog({ file, onDone, onClose }: Props) {
   const { read, work, said, table, columnsAre, open, send, cancel } = useImport(onDone);
+  const opened = useEffectEvent(open);
+  useEffect(() => {
+    if (file) void opened(file);
+  }, [file]);
   const close = () => {
     cancel();
     if (said?.includes('were imported')) onDone();

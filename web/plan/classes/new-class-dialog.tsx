@@ -23,6 +23,8 @@ interface Props {
   onMake: (plan: Plan, asText?: boolean) => void;
   /** A copy of another class, to be kept as it is. */
   onCopy: (plan: Plan) => void;
+  /** Notes were pasted, or begun. */
+  onNotes: (text: string, whole: boolean) => void;
   onClose: () => void;
 }
 
@@ -50,13 +52,24 @@ const RATIOS = [
 ] as const;
 
 /** Where a new class starts from: an empty sheet, a format, a shape, another class, or text. */
-export function NewClassDialog({ onMake, onCopy, onClose }: Props) {
+export function NewClassDialog({ onMake, onCopy, onNotes, onClose }: Props) {
   return (
     <Dialog title="New class" open onClose={onClose} width="max-w-3xl">
+      <label className="mb-4 block">
+        <span className="mb-1 block font-semibold">Paste your notes</span>
+        <textarea
+          rows={3}
+          autoFocus
+          className="block w-full rounded-md border border-line-strong bg-card px-3 py-2"
+          placeholder={'The way you write them: 40/20 x 3, squats, rows, plank \u2026'}
+          onInput={(e) => {
+            const { value } = e.currentTarget;
+            if (value.trim() !== '') onNotes(value, (e.nativeEvent as InputEvent).inputType === 'insertFromPaste');
+          }}
+        />
+      </label>
       <div className="flex flex-wrap gap-3">
-        <Button look="strong" onClick={() => onMake(starterPlan(makeId, 'New class'))}>
-          Empty round sheet
-        </Button>
+        <Button onClick={() => onMake(starterPlan(makeId, 'New class'))}>Empty round sheet</Button>
         <Button onClick={() => onMake({ ...newPlan(makeId(), 'New class'), blocks: [] }, true)}>
           Write it as text
         </Button>

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
 import { guessClassColumns } from '../../../core/out/index.ts';
+import { TEST_LIBRARY } from '../../../core/test/moves.ts';
 import { kindOf, readTableOf, readTyped } from './other-files.ts';
 
 it('what a file is shows by its name, else by what is in it', () => {
@@ -13,10 +14,16 @@ it('what a file is shows by its name, else by what is in it', () => {
 });
 
 it('a class as it is typed comes in with what is understood, and the lines of what is not', () => {
-  const file = readTyped('Ebb.txt', 'main: circuit, 3 rounds, 40/20\n  Goblet squat, upside down\n  Rope slam\n');
+  const file = readTyped(
+    'Ebb.txt',
+    'main: circuit, 3 rounds, 40/20\n  Goblet squat, upside down\n  Rope slam\n',
+    TEST_LIBRARY,
+  );
   expect(file.plans.map((p) => [p.title, p.blocks[0]?.stations.length])).toEqual([['Ebb', 2]]);
   expect(file.problems.map((p) => p.path)).toEqual(['line 2', 'line 2']);
-  expect(readTyped('x.txt', '').problems).toEqual([{ path: 'line 1', message: 'There is no block in it' }]);
+  expect(readTyped('x.txt', '', TEST_LIBRARY).problems).toEqual([
+    { path: 'line 1', message: 'There is no class in it' },
+  ]);
 });
 
 it('a table comes in by its columns, with the rows of the file in what is told', () => {

@@ -1,6 +1,8 @@
 import { nanoid } from 'nanoid';
 import type { WeightUnit } from '../../../core/class/index.ts';
-import { clipText, readShorthand } from '../../../core/class/index.ts';
+import { clipText, duplicatePlan, isShorthand, readShorthand } from '../../../core/class/index.ts';
+import type { Library } from '../../../core/moves/index.ts';
+import { readNotes } from '../../../core/notes/index.ts';
 import { type ClassColumn, guessClassColumns, type PlanFile, readClassRows } from '../../../core/out/index.ts';
 
 /** What a file of classes is: a plan file, a table, or a class as it is typed. */
@@ -17,7 +19,8 @@ export function kindOf(name: string, text: string): FileKind {
 const titleOf = (name: string) => clipText(name.replace(/\.[^.]+$/, ''), 80) || 'Class';
 
 /** A class as it is typed; what is not understood is told, the rest of it comes in. */
-export function readTyped(name: string, text: string): PlanFile {
+export function readTyped(name: string, text: string, library: Library): PlanFile {
+  if (!isShorthand(text)) return readAsNotes(name, text, library);
   const { plan, problems } = readShorthand(text);
   const told = problems.map((p) => ({ path: `line ${p.line}`, message: p.message }));
   if (plan.blocks.length === 0)
@@ -29,6 +32,25 @@ export function readTyped(name: string, text: string): PlanFile {
     };
   const title = plan.title === 'Class' ? titleOf(name) : plan.title;
   return { plans: [{ ...plan, id: nanoid(12), title }], problems: told, told: [], moves: [] };
+}
+
+/** Notes as a class; what was guessed and what is left is told. */
+function readAsNotes(name: string, text: string, library: Library): PlanFile {
+  const { plan, readings, left, told } = readNotes(text, library);
+  if (plan.blocks.length === 0)
+    return { plans: [], problems: [{ path: 'line 1', message: 'There is no class in it' }], told: [], moves: [] };
+  const line = (at: number) => `line ${text.slice(0, at).split('\n').length}`;
+  const title = plan.title === 'Class' ? titleOf(name) : plan.title;
+  return {
+    plans: [duplicatePlan(plan, () => nanoid(12), title)],
+    problems: [],
+    told: [
+      ...readings.filter((r) => r.sure === 'guessed').map((r) => `${line(r.from)}: guessed: ${r.words}`),
+      ...left.map((l) => `${line(l.from)}: kept as a note: ${l.text}`),
+      ...told,
+    ],
+    moves: [],
+  };
 }
 
 /** A table of moves as a class, by what each column is taken as. */

@@ -16,7 +16,15 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { ArrowLeftRight, GripVertical, X } from 'lucide-react';
 import { memo, useState } from 'react';
-import { type Block, moduleOf, removeStations, type Station, same, weightsWords } from '../../../core/class/index.ts';
+import {
+  type Block,
+  measureWords,
+  moduleOf,
+  removeStations,
+  type Station,
+  same,
+  weightsWords,
+} from '../../../core/class/index.ts';
 import { keyOf, putMove } from '../../../core/moves/index.ts';
 import { Select, toast, useLatest, useLibrary, useShared } from '../../base/index.ts';
 import { undo, useBuilder } from '../editing/index.ts';
@@ -191,6 +199,9 @@ const StationRow = memo(function StationRow(props: RowProps) {
           {station.reps.count}
           {station.reps.per === 'side' ? ' a side' : '×'}
         </span>
+      )}
+      {station.measure && (
+        <span className="digits whitespace-nowrap text-fine text-muted">{measureWords(station.measure)}</span>
       )}
       {weightsWords(station) !== '' && (
         <span className="digits whitespace-nowrap text-fine text-muted">{weightsWords(station)}</span>

@@ -3,10 +3,11 @@ import { lintKeymap } from '@codemirror/lint';
 import { Annotation, Compartment, EditorState, Transaction } from '@codemirror/state';
 import { drawSelection, EditorView, keymap, lineNumbers } from '@codemirror/view';
 import { useEffect, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
 import type { Plan } from '../../../core/class/index.ts';
 import { readShorthand, type ShorthandProblem, same, writeShorthand } from '../../../core/class/index.ts';
 import type { Move } from '../../../core/moves/index.ts';
-import { keepText, local } from '../../base/index.ts';
+import { keepText, local, NOTES_PLACE } from '../../base/index.ts';
 import { useBuilder } from '../editing/index.ts';
 import { RoundSheet } from '../sheet/index.ts';
 import { shorthandSupport } from './shorthand-language.ts';
@@ -92,6 +93,7 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
     <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(380px,42%)_1fr]">
       <div className="flex min-h-[50dvh] flex-col border-r lg:min-h-0">
         <div ref={host} className="min-h-0 flex-1 overflow-hidden" />
+        <ToNotes id={plan.id} text={() => view.current?.state.doc.toString() ?? ''} asked={problems.length > 0} />
         <Problems problems={problems} onShow={(p) => show(view.current, p)} />
       </div>
       <div className="px-4 py-3 lg:min-h-0 lg:overflow-y-auto">
@@ -108,6 +110,23 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
         ))}
       </div>
     </div>
+  );
+}
+
+/** What is not understood here may be notes: they are read in a place of their own, and put into the class. */
+function ToNotes({ id, text, asked }: { id: string; text: () => string; asked: boolean }) {
+  const navigate = useNavigate();
+  return (
+    <p className="flex flex-wrap items-center gap-3 border-t bg-card px-3 py-1.5">
+      {asked && <span className="text-small">Not all of this is the strict form.</span>}
+      <button
+        type="button"
+        className="min-h-8 underline"
+        onClick={() => navigate(NOTES_PLACE, { state: { notes: { text: asked ? text() : '', into: id } } })}
+      >
+        {asked ? 'Read it as notes' : 'Paste your notes'}
+      </button>
+    </p>
   );
 }
 

@@ -84,6 +84,11 @@ export const PAGES = {
     load: async () => (await import('../help/index.ts')).HelpScreen,
     goTo: { name: 'Help', key: 'g h', inHead: true },
   },
+  notes: {
+    path: '/notes',
+    load: async () => (await import('../../plan/notes/index.ts')).NotesScreen,
+    goTo: { name: 'Paste your notes', key: 'g n', inHead: false },
+  },
   builder: {
     path: '/classes/:id',
     load: async () => (await import('../../plan/builder/index.ts')).BuilderScreen,

@@ -1,0 +1,159 @@
+import { type Block, clipText, FORMAT_WORDS, moduleOf, newBlock, roleTitle, type Station } from '../class/index.ts';
+import { circuit, reps } from './circuits.ts';
+import { clamp, type Made, type Making, MOST, ownTime } from './making.ts';
+import { type Named, plainNamed } from './names.ts';
+import { amrap, forTimeOf, windows } from './open-work.ts';
+import type { Draft } from './parts.ts';
+import type { Facts } from './said.ts';
+import { addOn, emom, routineBlock, tabata } from './short-work.ts';
+import { isCounted } from './stations.ts';
+import { holds, isStretching } from './stretching.ts';
+
+/** The block that a draft comes to; null where nothing of it can be run. */
+export function blockOf(draft: Draft, making: Making): Block | null {
+  const made = madeOf(draft, making);
+  if (!made) return null;
+  const { format, stations } = made;
+  const role =
+    draft.role ??
+    (draft.says.kind === 'holds' && format.kind === 'open' ? 'coolDown' : null) ??
+    (format.kind === 'holds' && made.isStretch !== false ? 'coolDown' : format.kind === 'open' ? 'other' : 'main');
+  const title =
+    draft.title ??
+    (role === 'main' && draft.says.kind !== undefined
+      ? (moduleOf(format).wordOf?.(format, stations.length) ?? FORMAT_WORDS[format.kind])
+      : format.kind === 'open' && role === 'other'
+        ? 'Break'
+        : roleTitle(role));
+  return {
+    ...newBlock(making.makeId(), role, format),
+    title: clipText(title, 60) || roleTitle(role),
+    use: draft.says.atStations && stations.length > 1 ? 'stations' : 'together',
+    stations: stations.slice(0, MOST).map(within),
+    breakAfter: { ms: clamp(draft.breakMs, 0), untilTap: false },
+    ...(draft.notes.length > 0 ? { notes: clipText(draft.notes.join('\n'), 2000) } : {}),
+  };
+}
+
+/** A station held to what one can be: whatever numbers the notes say. */
+function within(station: Station): Station {
+  const { workMs, restMs, weightKg, lightKg, heavyKg } = station;
+  const kilos = Object.entries({ weightKg, lightKg, heavyKg }).flatMap(([key, kg]) =>
+    kg === undefined ? [] : [[key, Math.min(500, kg)]],
+  );
+  return {
+    ...station,
+    ...(workMs === undefined ? {} : { workMs: clamp(workMs) }),
+    ...(restMs === undefined ? {} : { restMs: clamp(restMs, 0) }),
+    ...Object.fromEntries(kilos),
+  };
+}
+
+function madeOf(draft: Draft, making: Making): Made | null {
+  const { says, moves } = draft;
+  if (draft.routine && draft.routine.parts.length > 0) return routineBlock(draft.routine, draft, making);
+  if (moves.some((m) => m.after !== null)) return madeOf(numbersBehind(draft, making), making);
+  if (says.kind === 'tabata') return moves.length > 0 ? tabata(draft, making) : null;
+  if (says.kind === 'emom') return moves.length > 0 ? emom(draft, making) : null;
+  if (says.kind === 'amrap' && !(says.byRound && !says.forTime)) return moves.length > 0 ? amrap(draft, making) : null;
+  if (says.kind === 'addOn') return moves.length > 0 ? addOn(draft, making) : null;
+  if (says.kind === 'windows' && !says.each) return moves.length > 0 ? windows(draft, making) : null;
+  if (moves.length === 0 && says.workMs !== undefined && (says.sets ?? says.rounds ?? says.times ?? 1) > 1)
+    return madeOf({ ...draft, moves: [unnamed(draft)] }, making);
+  if (moves.length === 0) return open(draft, making);
+  if (isStretching(draft, making.library)) return holds(draft, making);
+  const isComplex =
+    moves.length > 1 && (says.workMs ?? 0) >= 60_000 && moves.every((m) => m.reps !== null && ownTime(m) === undefined);
+  if (isComplex && says.rounds !== 1) {
+    const how = making.decisions.ask(
+      `complex-${making.index}`,
+      draft.place,
+      'format',
+      [
+        ['all', 'all of them over and over in each stretch of work'],
+        ['one', 'one of them in each stretch of work'],
+      ],
+      'all',
+    );
+    if (how === 'all') return windows(draft, making);
+  }
+  const byReps = repsByRound(draft);
+  if (byReps) return forTimeOf(byReps, draft, making);
+  if (isCounted(draft)) return reps(draft, making);
+  return circuit(draft, making);
+}
+
+/** Numbers behind the names, told to be seconds or repetitions: seconds where nothing is timed and they are round. */
+function numbersBehind(draft: Draft, making: Making): Draft {
+  const { says, moves } = draft;
+  const numbers = moves.flatMap((m) => m.after ?? []);
+  const isRound = numbers.every((n) => n >= 20 && n % 5 === 0) && numbers.length * 2 > moves.length;
+  const timed =
+    says.workMs !== undefined ||
+    says.kind === 'amrap' ||
+    says.kind === 'emom' ||
+    moves.some((m) => m.reps !== null && !m.says.perSide);
+  const how = making.decisions.ask(
+    `behind-${making.index}`,
+    draft.place,
+    'count',
+    [
+      ['seconds', `${numbers.slice(0, 4).join(', ')} seconds`],
+      ['reps', `${numbers.slice(0, 4).join(', ')} reps`],
+    ],
+    isRound && !timed ? 'seconds' : 'reps',
+  );
+  return {
+    ...draft,
+    moves: moves.map((m) => {
+      if (m.after !== null)
+        return how === 'seconds'
+          ? { ...m, after: null, says: { ...m.says, workMs: m.after * 1000 } }
+          : { ...m, after: null, reps: m.after };
+      if (how === 'seconds' && m.says.perSide && m.reps !== null)
+        return { ...m, reps: null, sides: 'each' as const, says: { ...withoutSide(m.says), workMs: m.reps * 1000 } };
+      return m;
+    }),
+  };
+}
+
+/** The work of a part that names no move, under the part's title. */
+const unnamed = ({ title, place }: Draft): Named => plainNamed(title ?? 'Work', place);
+
+/** A part without moves: a length of time, or nothing. */
+export function open({ says, role, title, notes, place }: Draft, making: Making): Made | null {
+  const said =
+    says.bareMs ??
+    says.totalMs ??
+    says.workMs ??
+    says.betweenMs ??
+    (says.kind === 'holds' && role === null ? 300_000 : undefined);
+  const unsaid = said === undefined && (role === 'warmUp' || role === 'coolDown');
+  const ms = unsaid
+    ? Number(
+        making.decisions.ask(
+          `length-${making.index}`,
+          place,
+          'length',
+          ['3', '5', '8', '10'].map((m) => [m, `${m} minutes`] as const),
+          '5',
+        ),
+      ) * 60_000
+    : said;
+  if (ms === undefined || ms < 1000) return null;
+  const isWater = /water|drink/i.test([title ?? '', ...notes].join(' ')) || says.water === true;
+  const purpose = isWater ? 'water' : role === null ? 'talk' : 'move';
+  return { format: { kind: 'open', lengthMs: ms, untilTap: false, purpose }, stations: [], isStretch: false };
+}
+
+/** Repetitions by round: numbers that fall, with nothing timed. */
+function repsByRound({ says, moves }: Draft): number[] | null {
+  const list = says.byRound;
+  if (!list || says.restMs !== undefined || says.workMs !== undefined) return null;
+  const falls = list.every((n, k) => k === 0 || n < (list[k - 1] ?? 0));
+  const rises = list.every((n, k) => k === 0 || n > (list[k - 1] ?? 0));
+  if (says.forTime || falls) return list;
+  return rises && Math.min(...list) < 10 && moves.length > 0 ? list : null;
+}
+
+const withoutSide = ({ perSide: _, ...says }: Partial<Facts>): Partial<Facts> => says;

@@ -1,0 +1,81 @@
+import { firstsOf } from './firsts.ts';
+import { NUMBER, NUMBER_WORD } from './numbers.ts';
+import { FORMAT_RULES, OF_THE_CLASS, ORDER, PARTS } from './rules-class.ts';
+import { OF_ONE_MOVE } from './rules-move.ts';
+import { RESTS, TIMES_RULES, WORK } from './rules-time.ts';
+import { type Mention, plainSource, type Rule } from './said.ts';
+
+/** One row a way to say a thing. Of several that fit at one place the longest counts. */
+const RULES: readonly Rule[] = [
+  ...WORK,
+  ...RESTS,
+  ...TIMES_RULES,
+  ...ORDER,
+  ...FORMAT_RULES,
+  ...PARTS,
+  ...OF_THE_CLASS,
+  ...OF_ONE_MOVE,
+];
+
+const LETTERS = /[\p{L}\d]/u;
+
+/** A text in small letters, letter for letter: one that would become two stays as it is. */
+export function small(text: string): string {
+  const low = text.toLowerCase();
+  return low.length === text.length
+    ? low
+    : Array.from({ length: text.length }, (_, k) =>
+        text[k]?.toLowerCase().length === 1 ? text[k]?.toLowerCase() : text[k],
+      ).join('');
+}
+
+/** The rules by the character that what they match begins with; numbers in words stand under "0". */
+const BY_FIRST = byFirst();
+
+function byFirst() {
+  const all = new Map<string, Rule[]>();
+  for (const rule of RULES) {
+    const firsts = firstsOf(rule.pattern.source.replaceAll(plainSource(NUMBER), '\\d'));
+    if (firsts === null || firsts.has(''))
+      throw new Error(`No rule begins with anything: ${rule.pattern.source.slice(0, 60)}`);
+    for (const c of firsts) all.set(c, [...(all.get(c) ?? []), rule]);
+  }
+  return all;
+}
+
+const WORDED = new RegExp(NUMBER_WORD, 'y');
+
+/** The rules that can match at a place of a text. */
+function rulesAt(text: string, at: number): readonly Rule[] {
+  const own = BY_FIRST.get(text[at] ?? '') ?? [];
+  WORDED.lastIndex = at;
+  if (/\d/.test(text[at] ?? '') || !WORDED.test(text)) return own;
+  return [...new Set([...own, ...(BY_FIRST.get('0') ?? [])])];
+}
+
+/** The patterns of all rules, and of those tried at a place of a text. */
+export const rulesTried = (text: string, at: number) => ({
+  all: RULES.map((rule) => rule.pattern),
+  tried: new Set(rulesAt(text, at).map((rule) => rule.pattern)),
+});
+
+/**
+ * The thing said at a place of a text, the longest of those that fit; null where nothing is.
+ * @param text in small letters, as `small` makes it
+ * @param opening whether no words stand before it
+ */
+export function mentionAt(text: string, at: number, opening = true): Mention | null {
+  let best: Mention | null = null;
+  for (const { role, pattern, read, opens } of rulesAt(text, at)) {
+    if (opens && !opening) continue;
+    pattern.lastIndex = at;
+    const m = pattern.exec(text);
+    const whole = m?.[0].trimEnd() ?? '';
+    if (!m || whole.length <= (best ? best.to - best.from : 0)) continue;
+    const to = at + whole.length;
+    if (LETTERS.test(text[to - 1] ?? '') && LETTERS.test(text[to] ?? '')) continue;
+    const says = read(m);
+    if (says) best = { from: at, to, role, words: whole, says };
+  }
+  return best;
+}

@@ -1,0 +1,342 @@
+import type { Library } from '../moves/index.ts';
+import { type Chunk, type Item, merged, type Span, saidIn, wordsOf } from './chunks.ts';
+import { easierWay, isRemark, type Named, namedBy } from './names.ts';
+import type { Facts, Mention } from './said.ts';
+import { mended } from './slips.ts';
+import type { Choices } from './types.ts';
+
+/** Words beside the name of a part or a format are no move: "Yoga-ish cool down", "add on game - 30 s each". */
+export function isHeadingOf(item: Item, name: Named, next: Item | undefined): boolean {
+  const of = item.mentions.find((m) => m.says.role !== undefined || m.says.kind !== undefined);
+  if (!of || name.known === 'known') return false;
+  return (of.says.role !== undefined && name.from < of.from) || (name.known === 'unknown' && next?.joint === 'dash');
+}
+
+/** Words at the head of a line that has numbers for what follows, or a list: "Hiit 30/15, 2 rounds", "kb flow - 6 swings, 6 cleans". */
+export function isLineHead(chunk: Chunk, item: Item, name: Named, rest: readonly Item[]): boolean {
+  if (name.known === 'known' || name.reps !== null || chunk.label !== null || chunk.isBullet || !chunk.first)
+    return false;
+  const others = rest.filter((i) => i.words.length > 0).length;
+  if (rest[0]?.joint === 'dash' && others >= 2) return true;
+  const ofAll = [...item.mentions, ...item.brackets.flatMap((b) => b.items.flatMap((i) => i.mentions))];
+  const timed = ofAll.some((m) => (isPair(m) || m.says.atStations || m.says.heads !== undefined) && m.from > name.from);
+  return timed && others === 0 && chunk.last && chunk.line === 0;
+}
+
+export const isOfMove = (key: string, said: Partial<Facts>) =>
+  OF_MOVE.has(key as keyof Facts) || (key === 'workMs' && !said.each && !('restMs' in said));
+
+export const isPair = ({ says }: Mention) => 'workMs' in says && 'restMs' in says;
+
+/** Nothing but work and rest stands before the words. */
+export const hasPairAlone = (_: Item) => false;
+
+export function ofLast(last: Named, said: Partial<Facts>): void {
+  last.says = { ...last.says, ...said };
+  if (said.sides) last.sides = said.sides;
+  if (said.reps !== undefined) last.reps = said.reps;
+}
+
+export function withoutAll({ all: _, ...rest }: Partial<Facts>): Partial<Facts> {
+  return rest;
+}
+
+export function namedKind(name: string, library: Library) {
+  return library.read(name).kind;
+}
+
+/** Said of one move where words stand beside it. */
+export const OF_MOVE = new Set<keyof Facts>([
+  'reps',
+  'perSide',
+  'kg',
+  'noKit',
+  'measure',
+  'sides',
+  'side',
+  'phase',
+  'bareMs',
+  'times',
+  'all',
+  'sets',
+  'restAs',
+]);
+
+/** What one chunk comes to, before it is known where it belongs. */
+export interface Found {
+  chunk: Chunk;
+  says: Partial<Facts>;
+  moves: Named[];
+  title: string | null;
+  titleSpan: Span | null;
+  mentions: Mention[];
+  unread: Span[];
+  /** What is said of several rounds, one after the other. */
+  rounds: Partial<Facts>[];
+}
+
+/** Finds what a chunk of a text says and which moves it names, before it is known where it belongs. */
+export class Finder {
+  constructor(
+    private readonly text: string,
+    private readonly library: Library,
+    private readonly choices: Choices,
+  ) {}
+
+  private slice = (span: Span) => this.text.slice(span.from, span.to);
+
+  /** What is said in a chunk, and which moves it names. */
+  find(chunk: Chunk): Found {
+    const { says, moves, mentions, unread, heading } = this.bodyOf(chunk);
+    const headSpan = this.titleOf(chunk.head) ?? heading;
+    const words = headSpan ? [this.slice(headSpan)] : [];
+    const inHead = chunk.head.flatMap((i) => [i, ...i.brackets.flatMap((b) => b.items)]);
+    const all = merged(saidIn(inHead), says);
+    const ofRounds = [...inHead, ...chunk.body]
+      .filter((i) => i.mentions.some((m) => m.says.round !== undefined))
+      .map((i): Partial<Facts> => {
+        const { bareMs, ...of } = saidIn([i]);
+        return bareMs === undefined ? of : { ...of, workMs: bareMs };
+      });
+    const rounds = ofRounds.length > 1 ? ofRounds : [];
+    if (rounds.length > 0) {
+      delete all.round;
+      delete all.bareMs;
+      delete all.workMs;
+      if (rounds.filter((r) => r.restMs !== undefined).length > 1) delete all.restMs;
+    }
+    const tabatas = [...inHead, ...chunk.body]
+      .flatMap((i) => i.mentions)
+      .filter((m) => m.says.kind === 'tabata').length;
+    if (tabatas > 1) all.tabatas = tabatas;
+    // "Two circuits" before "Circuit 1" counts parts, not rounds.
+    const ofParts = [...chunk.head, ...chunk.body]
+      .flatMap((i) => i.mentions)
+      .find((m) => m.says.rounds !== undefined && /circuits$/i.test(m.words));
+    if (ofParts && /circuit ?(?:1|one|a)\b/i.test(this.text)) {
+      delete all.rounds;
+      unread.push(ofParts);
+    }
+    return {
+      chunk,
+      says: all,
+      moves,
+      title: words.length > 0 ? words.join(' ') : null,
+      titleSpan: headSpan ?? null,
+      mentions: [...inHead.flatMap((i) => i.mentions), ...mentions],
+      unread,
+      rounds,
+    };
+  }
+
+  /** The words a head begins with, up to its first setting. */
+  private titleOf(head: readonly Item[]): Span | null {
+    const first = head.find((i) => i.words.length > 0);
+    if (!first) return null;
+    const setting = first.mentions.find((m) => !['note', 'heading', 'level'].includes(m.role));
+    const heading = first.mentions.find((m) => m.says.role !== undefined);
+    const from =
+      heading && heading.from < (first.words[0]?.from ?? 0) ? (first.words[0]?.from ?? first.from) : first.from;
+    const words = first.words.filter((w) => !setting || w.from < setting.from);
+    const to = words.at(-1)?.to;
+    return to === undefined ? null : { from: setting && setting.from < from ? (words[0]?.from ?? from) : from, to };
+  }
+
+  private bodyOf(chunk: Chunk) {
+    const says: Partial<Facts> = {};
+    const moves: Named[] = [];
+    const mentions: Mention[] = [];
+    const unread: Span[] = [];
+    const items = this.apart(this.joined(chunk.body, chunk.label !== null || chunk.isBullet));
+    const named = items.map((item) => namedBy(this.text, item, this.library, this.choices));
+    const isRow = named.filter((n) => n !== null).length > 1;
+    const timesBefore = items.filter((i) => i.mentions.some((m) => m.says.times !== undefined)).length > 1;
+    let heading: Span | null = null;
+    const rests = items.filter(
+      (i, j) =>
+        named[j] === null &&
+        i.mentions.length === 1 &&
+        i.mentions[0]?.says.restMs !== undefined &&
+        i.mentions[0].says.workMs === undefined,
+    ).length;
+    const toAll = (of: Partial<Facts>) => {
+      if (of.all && of.sides) for (const m of moves) m.sides ??= of.sides;
+    };
+    items.forEach((item, k) => {
+      const name = named[k] ?? null;
+      const inBrackets = item.brackets.flatMap((b) => b.items.flatMap((i) => i.mentions));
+      mentions.push(...item.mentions, ...inBrackets);
+      const last = moves.at(-1);
+      const isAside =
+        name !== null && item.joint === 'dash' && name.known === 'unknown' && isRemark(name.name) && last !== undefined;
+      const rest = items.slice(k + 1);
+      const isHeading =
+        name !== null && k === 0 && (isHeadingOf(item, name, items[1]) || isLineHead(chunk, item, name, rest));
+      if (isHeading && name)
+        heading = {
+          from: item.words[0]?.from ?? item.from,
+          to:
+            item.mentions.find((m) => /^(?:stations|circuits?)$/i.test(m.words))?.to ??
+            item.words.at(-1)?.to ??
+            item.to,
+        };
+      if (/^(?:no,? )?(?:sorry|no wait|wait no|actually no|scrap that|no sorry)$/i.test(wordsOf(this.text, item)))
+        moves.pop();
+      // "Box jumps - or step ups": a way to do the move before it.
+      const way =
+        item.joint === 'dash' && last
+          ? item.mentions.some((m) => m.says.level === 'beginner')
+            ? name?.name
+            : easierWay(wordsOf(this.text, item))
+          : null;
+      if (way && last && item.words.length > 0) {
+        last.easier.push(mended(way, this.library).name);
+        last.options.push({ from: item.from, to: item.to, words: way });
+        return;
+      }
+      if (!name || isAside || isHeading || name.isNoMove) {
+        unread.push(...item.words);
+        const said = { ...saidIn(item.brackets.flatMap((b) => b.items)), ...saidIn([item]) };
+        // "circles - 30s", "plank, 16kg": said of the move before it where it is of a move; what is of all is of the block.
+        const ofMove = last && Object.keys(said).length > 0 && Object.keys(said).every((key) => isOfMove(key, said));
+        const ofAll =
+          said.all || said.times !== undefined || (isRow && (said.kg !== undefined || said.phase !== undefined));
+        const isOwnRest = rests > 1 && last && said.restMs !== undefined && Object.keys(said).length === 1;
+        if (isOwnRest) last.says = { ...last.says, ...said };
+        else if (ofMove && !ofAll) ofLast(last, said);
+        else {
+          toAll(said);
+          if (said.restMs !== undefined && last && said.workMs === undefined) says.restAfter = true;
+          Object.assign(says, merged(says, withoutAll(said)));
+        }
+        return;
+      }
+      const own: Partial<Facts> = {};
+      const hasPair = item.mentions.some(isPair);
+      for (const mention of [...item.mentions, ...inBrackets]) {
+        const isBefore = mention.from < name.from;
+        for (const [key, value] of Object.entries(mention.says)) {
+          const time =
+            (key === 'workMs' || key === 'restMs') &&
+            !mention.says.each &&
+            !(isBefore && isPair(mention) && k === 0 && (isRow || hasPairAlone(item)));
+          const single = time && (!isPair(mention) || !isRow) && !(isRow && key === 'restMs' && !isPair(mention));
+          const times = key === 'times' && !(isBefore && k === 0 && !timesBefore && (isRow || Number(value) <= 8));
+          const bare = key === 'bareMs' && !hasPair && mention.says.role === undefined;
+          const toMove =
+            times ||
+            bare ||
+            single ||
+            (OF_MOVE.has(key as keyof Facts) && key !== 'times' && key !== 'bareMs') ||
+            (key === 'workMs' && 'sets' in mention.says);
+          const inHead = inBrackets.includes(mention) && isBefore;
+          if (toMove && !inHead) Object.assign(own, { [key]: value });
+          else if (key === 'restMs') Object.assign(says, merged(says, { restMs: Number(value) }));
+          else Object.assign(says, { [key]: value });
+        }
+      }
+      toAll(saidIn(item.brackets.flatMap((b) => b.items)));
+      unread.push(...name.remarks);
+      moves.push({ ...name, says: own });
+    });
+    return {
+      says,
+      moves,
+      mentions,
+      unread: heading ? unread.filter((u) => u.from !== heading?.from) : unread,
+      heading,
+    };
+  }
+
+  /** Moves that stand in a row with nothing between them, each of them known: "squats lunges press ups plank". */
+  private apart(items: Item[]): Item[] {
+    if (items.filter((i) => i.words.length > 0).length !== 1) return items;
+    return items.flatMap((item) => {
+      if (item.words.length < 3 || namedKind(wordsOf(this.text, item), this.library) === 'known') return [item];
+      const cut = this.cut(item.words);
+      if (!cut || cut.length < 3) return [item];
+      return cut.map(
+        (words, k): Item => ({
+          ...item,
+          joint: k === 0 ? item.joint : 'comma',
+          words,
+          mentions: k === 0 ? item.mentions : [],
+          brackets: k === cut.length - 1 ? item.brackets : [],
+        }),
+      );
+    });
+  }
+
+  /** The fewest known names that some words are; null where they are not. */
+  private cut(words: readonly Span[]): Span[][] | null {
+    const best: ({ runs: Span[][]; cost: number } | null)[] = [{ runs: [], cost: 0 }];
+    for (let end = 1; end <= words.length; end++) {
+      best[end] = null;
+      for (let from = Math.max(0, end - 4); from < end; from++) {
+        const before = best[from];
+        const run = words.slice(from, end);
+        const name = run.map((w) => this.slice(w)).join(' ');
+        const now = best[end];
+        // A long run is dearer than two short ones: "press ups plank" is two moves here.
+        const cost = (before?.cost ?? 0) + (run.length <= 2 ? 1 : run.length - 0.8);
+        if (before && (!now || cost < now.cost) && namedKind(mended(name, this.library).name, this.library) === 'known')
+          best[end] = { runs: [...before.runs, run], cost };
+      }
+    }
+    return best[words.length]?.runs ?? null;
+  }
+
+  /** Items that are one move between them: "clean and press", "sit tall + twist". */
+  private joined(items: readonly Item[], isListed: boolean): Item[] {
+    const out: Item[] = [];
+    const isAlone = items.length === 2 && items.every((i) => i.mentions.length === 0);
+    for (const item of items) {
+      const last = out.at(-1);
+      const isPlace =
+        item.joint === 'dash' &&
+        isListed &&
+        last !== undefined &&
+        last.words.length > 0 &&
+        item.words.length > 0 &&
+        last.mentions.length === 0 &&
+        item.mentions.length === 0 &&
+        namedKind(wordsOf(this.text, last), this.library) !== 'known' &&
+        !isRemark(wordsOf(this.text, item));
+      const touches = item.joint === 'and' || item.joint === 'plus' || item.joint === 'slash';
+      if (
+        (last && touches && item.words.length > 0 && last.words.length > 0 && this.isOne(last, item, isAlone)) ||
+        (isPlace && last)
+      ) {
+        const whole: Item = {
+          ...last,
+          to: item.to,
+          words: [{ from: last.words[0]?.from ?? last.from, to: item.words.at(-1)?.to ?? item.to }],
+          mentions: [...last.mentions, ...item.mentions],
+          brackets: [...last.brackets, ...item.brackets],
+        };
+        out[out.length - 1] = whole;
+      } else out.push(item);
+    }
+    return out;
+  }
+
+  private isOne(a: Item, b: Item, isAlone: boolean): boolean {
+    if (
+      a.mentions.some((m) => m.from >= (a.words[0]?.from ?? 0) && m.role !== 'count') ||
+      b.mentions.some((m) => m.from < (b.words[0]?.from ?? 0))
+    )
+      return false;
+    const [left, right] = [wordsOf(this.text, a), wordsOf(this.text, b)];
+    if (/^\d/.test(right)) return false;
+    // Without spaces a slash may belong to the name; between two known moves it does not.
+    if (b.joint === 'slash' && this.text[a.to] !== '/') return false;
+    const read = (name: string) => namedKind(mended(name, this.library).name, this.library);
+    if ((b.joint === 'and' || (b.joint === 'plus' && isAlone)) && read(`${left} and ${right}`) === 'known') return true;
+    const [l, r] = [read(left), read(right)];
+    return (
+      !(l === 'known' && r !== 'unknown') &&
+      !(r === 'known' && l !== 'unknown') &&
+      !(l === 'guessed' && r === 'guessed')
+    );
+  }
+}

@@ -1,0 +1,83 @@
+import { FORMATS, type Station } from '../class/index.ts';
+import { clamp, clampRounds, type Made, type Making, MOST, ownTime } from './making.ts';
+import type { Draft } from './parts.ts';
+import { stationsOf } from './stations.ts';
+
+export function amrap(draft: Draft, making: Making): Made {
+  const { says, moves } = draft;
+  const rounds = says.rounds ?? says.times ?? 1;
+  if (!says.forTime && rounds > 1 && (says.restMs !== undefined || says.betweenMs !== undefined)) {
+    const onMs = says.capMs ?? says.bareMs ?? says.workMs ?? 240_000;
+    return {
+      format: {
+        ...FORMATS.windows.default,
+        count: rounds,
+        onMs: clamp(onMs),
+        offMs: clamp(says.restMs ?? says.betweenMs ?? 0, 0),
+      },
+      stations: complexOf(draft, making),
+    };
+  }
+  if (says.byRound) return forTimeOf(says.byRound, draft, making);
+  const stations = complexOf(draft, making);
+  const capMs = capOf(draft, making, says.forTime === true);
+  if (!says.forTime) return { format: { kind: 'amrap', capMs, forTime: false }, stations };
+  const all = Array.from({ length: Math.min(rounds, Math.floor(MOST / Math.max(1, moves.length))) }, (_, k) =>
+    stations.map((s) => (k === 0 ? s : { ...s, id: making.makeId() })),
+  ).flat();
+  return { format: { kind: 'amrap', capMs, forTime: true }, stations: all };
+}
+
+function capOf(draft: Draft, making: Making, forTime: boolean): number {
+  const { says } = draft;
+  const said = says.capMs ?? says.bareMs ?? says.totalMs ?? says.workMs;
+  if (said !== undefined) return clamp(said);
+  const minutes = making.decisions.ask(
+    `cap-${making.index}`,
+    draft.place,
+    'length',
+    ['8', '10', '12', '15', '20'].map((m) => [m, `${m} minutes${forTime ? ' at most' : ''}`] as const),
+    '8',
+  );
+  return Number(minutes) * 60_000;
+}
+
+/** Moves with their repetitions by round, once through against the clock. */
+export function forTimeOf(counts: readonly number[], draft: Draft, making: Making): Made {
+  const stations = complexOf(draft, making);
+  const all = counts.flatMap((count, k) =>
+    stations.map(
+      (s): Station => ({
+        ...s,
+        id: k === 0 ? s.id : making.makeId(),
+        reps: { count: Math.max(1, Math.min(999, count)), per: s.reps?.per ?? 'total' },
+      }),
+    ),
+  );
+  if (all.length > MOST) making.told(`${all.length} sets are more than one block holds; the first ${MOST} are kept`);
+  return { format: { kind: 'amrap', capMs: capOf(draft, making, true), forTime: true }, stations: all.slice(0, MOST) };
+}
+
+/** The stations of a complex: a time of a move is measured like a distance. */
+function complexOf(draft: Draft, making: Making): Station[] {
+  const stations = stationsOf(draft, making, (m) =>
+    m.side ? { mode: 'one', side: m.side } : m.sides === 'alternating' ? { mode: 'alternating' } : null,
+  );
+  draft.moves.forEach((m, k) => {
+    const own = ownTime(m);
+    const station = stations[k];
+    if (station && own !== undefined) station.measure = { count: own / 1000, unit: 's' };
+  });
+  return stations;
+}
+
+export function windows(draft: Draft, making: Making): Made {
+  const { says } = draft;
+  const count = says.rounds ?? says.times ?? says.sets ?? FORMATS.windows.default.count;
+  const onMs = says.workMs ?? says.bareMs ?? says.capMs ?? FORMATS.windows.default.onMs;
+  const offMs = says.restMs ?? says.betweenMs ?? 0;
+  return {
+    format: { ...FORMATS.windows.default, count: clampRounds(count), onMs: clamp(onMs), offMs: clamp(offMs, 0) },
+    stations: complexOf(draft, making),
+  };
+}

@@ -1,0 +1,427 @@
+import type { Plan } from '../class/index.ts';
+import type { Library } from '../moves/index.ts';
+import { type Chunk, merged, type Span } from './chunks.ts';
+import { type Found, namedKind } from './found.ts';
+import { isRemark, type Named } from './names.ts';
+import type { Routine } from './routine.ts';
+import type { Facts, Mention } from './said.ts';
+import type { Reading } from './types.ts';
+
+/** A block as the notes tell it, before its format is settled. */
+export interface Draft {
+  role: Facts['role'] | null;
+  title: string | null;
+  says: Partial<Facts>;
+  moves: Named[];
+  /** Moves to a label: those of A, of B, or of one superset. */
+  groups: number[];
+  routine: Routine | null;
+  breakMs: number;
+  notes: string[];
+  /** What was said of the times of single rounds. */
+  rounds: Partial<Facts>[];
+  place: Span;
+  /** Settings came after its moves. */
+  tail: boolean;
+  /** It is one round of several with moves of their own. */
+  byRound: boolean;
+  /** Its moves stand on the line of its heading. */
+  inline: boolean;
+  again: boolean;
+}
+
+/** What the notes say of the class itself, and its parts. */
+export interface Drafted {
+  title: string | null;
+  start: string | null;
+  slotMs: number | null;
+  heads: number | null;
+  level: Plan['level'] | null;
+  notes: string[];
+  drafts: Draft[];
+  readings: Reading[];
+  left: (Span & { text: string })[];
+}
+
+export const EMPTY = (place: Span): Draft => ({
+  role: null,
+  title: null,
+  says: {},
+  moves: [],
+  groups: [],
+  routine: null,
+  breakMs: 0,
+  notes: [],
+  rounds: [],
+  place,
+  tail: false,
+  byRound: false,
+  inline: false,
+  again: false,
+});
+
+export const LIST_HEAD =
+  /^(?:of|with|in|for|to|at)\b|^(?:the )?(?:kb|db|bb|holds?|exercises|moves|list|circuit|stations|workout|do|this|with|routine|order|class|work|lap|all|as follows|go|plan)$/i;
+
+/** Said of the class or found in passing: no reason to begin a block. */
+export const OF_CLASS = new Set<keyof Facts>(['start', 'slotMs', 'heads', 'level']);
+
+export const HOW = 'said' as const;
+
+export const hasLength = ({ says }: Draft) => says.bareMs !== undefined || says.workMs !== undefined;
+
+/** Whether what is said opens a part: how it is timed, or its format. */
+export const opens = (says: Partial<Facts>) =>
+  says.kind !== undefined ||
+  says.byRound !== undefined ||
+  (says.workMs !== undefined && (says.restMs !== undefined || says.each === true)) ||
+  says.rounds !== undefined;
+
+/** Formats that two pieces of one part may name: "5 rounds for time", "complex" in windows, EMOM and its minutes. */
+export function compatible(a: Partial<Facts>, b: Partial<Facts>): boolean {
+  if (a.kind === b.kind)
+    return (
+      b.turn !== undefined ||
+      (b.totalMs === undefined &&
+        b.tabatas === undefined &&
+        a.kind !== 'tabata' &&
+        b.capMs === undefined &&
+        a.kind !== 'holds')
+    );
+  return b.kind === 'windows' && a.workMs !== undefined && a.kind === undefined;
+}
+
+/** The parts of a class as they come, and the one that what is said next belongs to. */
+export class Parts {
+  protected readonly out: Drafted = {
+    title: null,
+    start: null,
+    slotMs: null,
+    heads: null,
+    level: null,
+    notes: [],
+    drafts: [],
+    readings: [],
+    left: [],
+  };
+  protected now: Draft | null = null;
+  private readonly labels = new Map<Draft, string[]>();
+  /** Said in the title, of the part that follows. */
+  protected pending: Partial<Facts> = {};
+
+  constructor(
+    protected readonly text: string,
+    protected readonly library: Library,
+  ) {}
+
+  protected slice = (span: Span) => this.text.slice(span.from, span.to);
+
+  /** A new part, unless the one at hand is still empty. */
+  protected begin(place: Span): Draft {
+    const made = { ...EMPTY({ from: place.from, to: place.to }), says: this.pending };
+    this.pending = {};
+    this.now = made;
+    this.out.drafts.push(made);
+    return made;
+  }
+
+  protected isEmpty(d: Draft): boolean {
+    return d.moves.length === 0 && d.routine === null;
+  }
+
+  /** The part that what is said in a chunk belongs to. */
+  protected partFor({ says, chunk, moves, title }: Found, all: readonly Found[], k: number): Draft {
+    const now = this.now;
+    if (!now)
+      return says.round !== undefined ? this.forRound(this.begin(chunk), says, chunk, moves) : this.begin(chunk);
+    const isSection =
+      chunk.label !== null &&
+      /^[A-Z]$/.test(chunk.label) &&
+      (says.kind !== undefined ||
+        says.rounds !== undefined ||
+        says.role !== undefined ||
+        says.sets !== undefined ||
+        says.times !== undefined ||
+        moves.some((m) => m.says.sets !== undefined));
+    if (isSection && !this.isEmpty(now)) return this.begin(chunk);
+    if (says.round !== undefined && says.role === undefined) return this.forRound(now, says, chunk, moves);
+    if (says.turn !== undefined && now.says.kind === 'emom') return now;
+    const isSuperset =
+      says.superset && now.says.superset && (says.times ?? says.rounds) === (now.says.times ?? now.says.rounds);
+    if (isSuperset) return now;
+    if (says.role !== undefined)
+      return this.isEmpty(now) && now.role === null && now.says.kind === undefined && !hasLength(now)
+        ? now
+        : this.begin(chunk);
+    if (this.isEmpty(now)) {
+      // What begins with "then" is another part.
+      if (!chunk.first && now.role !== null && /^(?:and )?then /i.test(this.slice(chunk))) return this.begin(chunk);
+      // A length alone was a part of its own: "5 min warm up", then the rest.
+      const alone =
+        (now.role === 'warmUp' || now.role === 'coolDown') &&
+        hasLength(now) &&
+        (opens(says) ||
+          (moves.length > 0 &&
+            chunk.first &&
+            (title !== null ||
+              moves.some((m) => m.says.sets !== undefined || m.reps !== null) ||
+              !this.mainFollows(all, k))));
+      const otherKind =
+        says.kind !== undefined &&
+        now.says.kind !== undefined &&
+        says.kind !== now.says.kind &&
+        !compatible(now.says, says);
+      return alone || otherKind ? this.begin(chunk) : now;
+    }
+    // A part said whole on one line is whole.
+    const isSmall = now.role !== null && now.role !== 'main';
+    if (
+      now.inline &&
+      chunk.first &&
+      (moves.length > 0 || (isSmall && opens(says) && this.hasMovesAfter(all, k))) &&
+      says.kind === undefined
+    )
+      return this.begin(chunk);
+    if (
+      says.kind === 'tabata' &&
+      now.says.kind === 'tabata' &&
+      moves.length > 0 &&
+      says.tabatas === undefined &&
+      chunk.first
+    )
+      return now;
+    const isTail =
+      moves.length === 0 && says.kind === 'amrap' && now.says.kind === undefined && !this.hasMovesAfter(all, k);
+    if (says.kind !== undefined && !compatible(now.says, says) && !isTail) return this.begin(chunk);
+    if (title !== null && moves.length > 0 && !LIST_HEAD.test(title) && says.turn === undefined)
+      return this.begin(chunk);
+    if (moves.length === 0) {
+      const again = says.workMs !== undefined && now.says.workMs !== undefined && this.hasMovesAfter(all, k);
+      const anew = chunk.blankBefore && opens(says) && this.hasMovesAfter(all, k);
+      return again || anew ? this.begin(chunk) : now;
+    }
+    const alikeSets =
+      moves.length === 1 && now.moves.every((m) => m.says.sets !== undefined) && moves[0]?.says.sets !== undefined;
+    if (
+      !chunk.first &&
+      /^(?:and )?then /i.test(this.slice(chunk)) &&
+      !alikeSets &&
+      moves.length > 0 &&
+      (opens(says) || says.times !== undefined || says.sets !== undefined)
+    )
+      return this.begin(chunk);
+    if (now.tail && chunk.first && (chunk.blankBefore || opens(says))) return this.begin(chunk);
+    if (
+      chunk.first &&
+      moves.length > 1 &&
+      opens(says) &&
+      (now.says.workMs !== undefined || now.says.kind !== undefined)
+    )
+      return this.begin(chunk);
+    return now;
+  }
+
+  /** Whether another part is headed or timed further down: moves in this place belong to the one at hand. */
+  protected mainFollows(all: readonly Found[], k: number): boolean {
+    return all
+      .slice(k + 1)
+      .some((f) => f.says.role === 'main' || f.says.role === 'finisher' || opens(f.says) || f.says.kind !== undefined);
+  }
+
+  protected forRound(now: Draft, says: Partial<Facts>, chunk: Chunk, moves: readonly Named[]): Draft {
+    const number = says.round ?? 1;
+    if (moves.length === 0) {
+      now.rounds[number - 1] = { ...says };
+      if (number > 1) for (const key of ['workMs', 'restMs'] as const) delete says[key];
+      return now;
+    }
+    const part = number === 1 && this.isEmpty(now) ? now : this.begin(chunk);
+    part.byRound = true;
+    return part;
+  }
+
+  protected hasMovesAfter(all: readonly Found[], k: number): boolean {
+    for (const f of all.slice(k + 1)) {
+      if (f.says.role !== undefined || f.says.kind !== undefined || f.title !== null) return false;
+      if (f.moves.some((m) => m.known !== 'unknown')) return true;
+      if (opens(f.says)) return false;
+    }
+    return false;
+  }
+
+  /** "90 s between" behind two parts of the same kind stands between them. */
+  protected betweenParts(part: Draft, says: Partial<Facts>): boolean {
+    if (
+      says.betweenMs === undefined ||
+      Object.keys(says).some((key) => !['betweenMs', 'betweenOf', 'restAfter'].includes(key)) ||
+      says.betweenOf === 'moves'
+    )
+      return false;
+    const alike: Draft[] = [];
+    for (const before of this.out.drafts.slice(0, -1).reverse()) {
+      if (
+        before.role !== part.role ||
+        before.says.kind !== part.says.kind ||
+        before.moves.length === 0 ||
+        before.breakMs > 0 ||
+        before.says.betweenMs !== undefined
+      )
+        break;
+      alike.push(before);
+    }
+    const rounds = part.byRound && says.betweenOf === 'rounds';
+    if (
+      alike.length === 0 ||
+      part.says.kind === 'tabata' ||
+      (says.betweenOf === 'rounds' && !rounds) ||
+      (says.betweenOf === 'groups' && part.groups.length > 1)
+    )
+      return false;
+    for (const before of alike) before.breakMs = says.betweenMs;
+    return true;
+  }
+
+  /** Times said behind several parts count for all of them that say none. */
+  protected timesForAll(part: Draft, says: Partial<Facts>): void {
+    if (says.workMs === undefined) return;
+    for (const before of this.out.drafts.slice(0, -1).reverse()) {
+      if (
+        before.role !== part.role ||
+        before.says.kind !== part.says.kind ||
+        before.says.workMs !== undefined ||
+        before.moves.length === 0 ||
+        before.moves.some((m) => m.says.workMs !== undefined || m.reps !== null)
+      )
+        return;
+      before.says.workMs = says.workMs;
+      if (says.restMs !== undefined) before.says.restMs = says.restMs;
+    }
+  }
+
+  /** A pause on a line of its own: between rounds, or before the next part. */
+  protected isBreak({ says, chunk, title }: Found, all: readonly Found[], k: number): boolean {
+    const now = this.now;
+    if (!now || this.isEmpty(now) || title !== null) return false;
+    const { restMs, betweenMs, betweenOf, ...others } = says;
+    const ms = betweenMs ?? restMs;
+    if (ms === undefined || Object.keys(others).length > 0 || (betweenMs !== undefined && betweenOf !== null))
+      return false;
+    if (/between/i.test(this.slice(chunk))) return false;
+    const last = now.moves.at(-1);
+    const follows = all[k + 1];
+    const timed = (m: Named | undefined) => m !== undefined && (m.says.workMs ?? m.says.bareMs) !== undefined;
+    // A rest on a line behind each timed move is that move's.
+    const ofMove =
+      timed(last) &&
+      now.says.restMs === undefined &&
+      betweenMs === undefined &&
+      ((follows !== undefined && timed(follows.moves[0]) && follows.title === null) ||
+        now.moves.slice(0, -1).some((m) => m.says.restMs !== undefined));
+    if (ofMove && last) {
+      last.says = { ...last.says, restMs: ms };
+      return true;
+    }
+    const next = all.slice(k + 1).find((f) => f.moves.length > 0 || opens(f.says) || f.says.role !== undefined);
+    const rounds = now.says.rounds ?? now.says.times ?? now.says.sets ?? 1;
+    const more = this.furtherRounds(all, k) || rounds > 1;
+    const restSaid = now.says.restMs !== undefined;
+    if (betweenMs === undefined && !restSaid && ms < 60_000) return false;
+    const opensNext =
+      next !== undefined &&
+      next.says.role !== 'coolDown' &&
+      next.says.kind !== 'holds' &&
+      (next.says.kind !== undefined ||
+        (opens(next.says) && (next.moves.length > 0 || this.hasMovesAfter(all, all.indexOf(next)))) ||
+        next.says.role !== undefined ||
+        next.title !== null ||
+        next.chunk.blankBefore);
+    if (betweenMs === undefined && !restSaid && (ms < 60_000 || !more) && !opensNext) return false;
+    const isInner = !restSaid && rounds > 1 && now.says.betweenMs === undefined && now.says.workMs === undefined;
+    if (ms === now.says.restMs) return true;
+    if (isInner) Object.assign(now.says, { betweenMs: ms, betweenOf: 'rounds' });
+    else if (opensNext || (!more && next !== undefined)) now.breakMs = ms;
+    else if (more && now.says.betweenMs === undefined) Object.assign(now.says, { betweenMs: ms, betweenOf: 'rounds' });
+    else if (!restSaid) now.says.restMs = ms;
+    else now.breakMs = ms;
+    return true;
+  }
+
+  protected furtherRounds(all: readonly Found[], k: number): boolean {
+    return all
+      .slice(k + 1, k + 3)
+      .some((f) => f.moves.length === 0 && f.says.role === undefined && (f.says.rounds ?? f.says.times ?? 1) > 1);
+  }
+
+  protected group(part: Draft, label: string, moves: number): void {
+    const at = this.labels.get(part)?.indexOf(label) ?? -1;
+    if (at >= 0) part.groups[at] = (part.groups[at] ?? 0) + moves;
+    else {
+      this.labels.set(part, [...(this.labels.get(part) ?? []), label]);
+      part.groups.push(moves);
+    }
+  }
+
+  /** Adds a move; the other side of the one before it makes one of both. */
+  protected add(part: Draft, m: Named): void {
+    const time = m.says.workMs ?? m.says.bareMs;
+    if (
+      /^(?:rest|break|recover|recovery)$/i.test(m.name) &&
+      part.says.kind !== 'emom' &&
+      part.says.kind !== 'amrap' &&
+      time !== undefined &&
+      part.moves.length > 0
+    ) {
+      const before = part.moves.at(-1);
+      if (before) before.says = { ...before.says, restMs: time };
+      return;
+    }
+    const last = part.moves.at(-1);
+    const sameName = last && last.name.toLowerCase() === m.name.toLowerCase();
+    const sameTime = last && (last.says.workMs ?? last.says.bareMs) === (m.says.workMs ?? m.says.bareMs);
+    if (sameName && sameTime && last.side !== null && m.side !== null && last.side !== m.side) {
+      last.sides = 'each';
+      last.to = m.to;
+      last.says = { ...last.says, chain: last.side };
+      last.side = null;
+      return;
+    }
+    part.moves.push(m);
+  }
+
+  protected putTitle(part: Draft, { title, says, chunk, titleSpan }: Found): void {
+    if (title === null) return;
+    const bare = title.replace(/^(?:then|and)\s+/i, '').trim();
+    if (titleSpan && !LIST_HEAD.test(bare)) {
+      if (isRemark(title)) part.notes.push(this.slice(titleSpan));
+      else {
+        part.title ??= bare;
+        this.out.readings.push({ ...titleSpan, role: 'heading', sure: 'taken', words: 'what this part is called' });
+        if (
+          this.out.title === null &&
+          this.out.drafts.length === 1 &&
+          chunk.line === 0 &&
+          says.role === undefined &&
+          says.round === undefined &&
+          !/^(?:circuit|block|part|set|section|round|group|pair) ?\w$/i.test(bare) &&
+          namedKind(bare, this.library) !== 'known'
+        )
+          this.out.title = bare;
+      }
+    }
+    if (says.role !== undefined) part.role = says.role;
+  }
+
+  protected apply(part: Draft, says: Partial<Facts>, mentions: readonly Mention[]): void {
+    void mentions;
+    if (says.role !== undefined) part.role = says.role;
+    const { bareMs, ...rest } = says;
+    // What is said last of how often counts.
+    if (rest.times !== undefined) delete part.says.rounds;
+    if (rest.rounds !== undefined) delete part.says.times;
+    Object.assign(part.says, merged(part.says, rest));
+    if (bareMs !== undefined) {
+      if (part.says.bareMs === undefined) part.says.bareMs = bareMs;
+      else if (part.says.workMs === undefined) part.says.workMs = bareMs;
+    }
+  }
+}

@@ -1,0 +1,255 @@
+import { type Block, clipText, isShorthand, newPlan, type Plan, readShorthand } from '../class/index.ts';
+import { indexMoves, type Library, type MoveIndex, meaningsOf, suggestMoves } from '../moves/index.ts';
+import { totals } from '../time/index.ts';
+import { blockOf } from './blocks.ts';
+import { chunksOf } from './chunks.ts';
+import { type Decision, Decisions } from './decisions.ts';
+import { draft } from './drafts.ts';
+import { isMuscle } from './muscles.ts';
+import { AS_TYPED, type Named, NO_MOVE, nameKey } from './names.ts';
+import type { Draft, Drafted } from './parts.ts';
+import type { Choices, NotesRead, Reading } from './types.ts';
+
+const MOST_BLOCKS = 40;
+/** Letters of a text that are read. */
+export const MOST_TEXT = 60_000;
+
+/**
+ * Reads notes as an instructor writes them. Never throws; nothing of the text is lost: what is not a reading is left, and kept in the
+ * notes of the class or its block.
+ * @param choices ways chosen for what was guessed, by decision
+ */
+export function readNotes(text: string, library: Library, choices: Choices = {}): NotesRead {
+  const strict = asShorthand(text);
+  if (strict) return strict;
+  const read = text.length > MOST_TEXT ? text.slice(0, MOST_TEXT) : text;
+  const drafted = draft(read, chunksOf(read), library, choices);
+  const told: string[] = [];
+  drafted.drafts = drafted.drafts.flatMap(bySets);
+  const made = drafted.drafts.slice(0, MOST_BLOCKS).map((d, index) => madeOf(d, index, library, choices, told));
+  const blocks = made.flatMap(({ block }) => (block ? [block] : []));
+  const plan = planOf(drafted, blocks);
+  const { totalMs } = totals(plan);
+  checks(drafted, made, totalMs, told);
+  const totalOf = (other: Choices) => totals(readNotes(text, library, other).plan).totalMs;
+  const readings = [
+    ...drafted.readings,
+    ...drafted.drafts.flatMap((d) => movesOf(d, totalOf, { library, choices })),
+    ...made.flatMap((m, k) => guesses(m, drafted.drafts[k] as Draft, k, library, choices, totalMs)),
+  ];
+  const covering = readings.sort((a, b) => a.from - b.from || b.to - a.to);
+  return { plan, readings: covering, left: leftOf(read, text, covering, drafted), told };
+}
+
+/** Moves with sets of their own, not equally many, are parts of their own: all sets of one, then the next. */
+function bySets(draft: Draft): Draft[] {
+  const sets = draft.moves.map((m) => m.says.sets);
+  if (sets.some((n) => n === undefined) || new Set(sets).size < 2 || draft.says.kind !== undefined) return [draft];
+  return draft.moves.map((m, k) => {
+    const last = k === draft.moves.length - 1;
+    return {
+      ...draft,
+      moves: [m],
+      groups: [],
+      breakMs: last ? draft.breakMs : (draft.says.restMs ?? m.says.restMs ?? 0),
+      place: last ? draft.place : { from: m.from, to: m.to },
+    };
+  });
+}
+
+/** What Odd Round writes itself is read as it is written, every line of it said; null for any other text. */
+function asShorthand(text: string): NotesRead | null {
+  if (!isShorthand(text)) return null;
+  const { plan, problems } = readShorthand(text);
+  if (problems.length > 0) return null;
+  const readings = [...text.matchAll(/\S[^\n]*/g)].map(
+    (line): Reading => ({
+      from: line.index,
+      to: line.index + line[0].length,
+      role: 'format',
+      sure: 'said',
+      words: 'as it is written',
+    }),
+  );
+  return { plan: { ...plan, id: 'notes' }, readings, left: [], told: [] };
+}
+
+interface Made {
+  block: Block | null;
+  decisions: Decision[];
+}
+
+function madeOf(draft: Draft, index: number, library: Library, choices: Choices, told: string[]): Made {
+  const decisions = new Decisions(choices);
+  let serial = 0;
+  const makeId = () => `n${index + 1}-${++serial}`;
+  const block = blockOf({ ...draft }, { makeId, library, decisions, told: (words) => void told.push(words), index });
+  return { block, decisions: decisions.list };
+}
+
+function planOf({ title, start, slotMs, heads, level, notes }: Drafted, blocks: Block[]): Plan {
+  return {
+    ...newPlan('notes', clipText(title ?? '', 80) || 'Class'),
+    slot: { start, lengthMs: slotMs === null ? null : Math.max(60_000, Math.min(14_400_000, slotMs)) },
+    heads: heads === null || heads < 1 ? null : Math.min(400, heads),
+    ...(level ? { level } : {}),
+    notes: clipText(notes.join('\n'), 4000),
+    blocks,
+  };
+}
+
+/** What the text says of itself, held to what was found. */
+function checks({ drafts, slotMs }: Drafted, made: readonly Made[], totalMs: number, told: string[]): void {
+  drafts.forEach(({ says, moves }, k) => {
+    const found = made[k]?.block && new Set(moves.map((m) => m.name.toLowerCase())).size;
+    const { stations } = says;
+    if (
+      stations !== undefined &&
+      found !== null &&
+      found !== undefined &&
+      moves.length > 0 &&
+      stations !== moves.length &&
+      stations !== found
+    )
+      told.push(`${stations} ${says.atStations ? 'stations' : 'moves'} said, ${moves.length} found`);
+  });
+  if (slotMs !== null && totalMs > slotMs)
+    told.push(`${Math.round(slotMs / 60_000)} minutes said; the class is ${clock(totalMs)}`);
+}
+
+const clock = (ms: number) => `${Math.floor(ms / 60_000)}:${String(Math.round((ms % 60_000) / 1000)).padStart(2, '0')}`;
+
+/** The names of a part, each with what it may mean where it is not known for sure. */
+function movesOf(
+  { moves, again, role, says }: Draft,
+  totalOf: (choices: Choices) => number,
+  { library, choices }: Asked,
+): Reading[] {
+  if (again) return [];
+  const isStretch = role === 'coolDown' || says.kind === 'holds';
+  return moves.map((m): Reading => {
+    const slip = m.slips.map(([typed, meant]) => `${typed} \u2192 ${meant}`).join(', ');
+    const place = { from: m.from, to: m.to, role: 'move' as const };
+    const key = nameKey(m.typed);
+    const chosen = choices[key];
+    // What the club has once said of a name is not asked again.
+    const meanings = library.get(m.name)?.own ? [] : meaningsOf(m.name);
+    const isSure = (m.known === 'known' && meanings.length === 0) || (isStretch && isMuscle(m.name));
+    const name = m.move?.name ?? m.name;
+    if (isSure && chosen === undefined) return { ...place, sure: slip ? 'taken' : 'said', words: slip || name };
+    const candidates = candidatesFor(m, meanings, library);
+    const words =
+      m.known === 'unknown'
+        ? `${m.name}: not in the library`
+        : m.known === 'guessed'
+          ? `${m.name}: guessed from its words`
+          : name;
+    const ways = [
+      ...candidates.map((id) => ({ id, words: id })),
+      { id: AS_TYPED, words: meanings.length > 0 ? `${m.typed}, whichever` : `${m.typed}, as I typed it` },
+      { id: NO_MOVE, words: 'no move: a note' },
+    ];
+    return {
+      ...place,
+      sure: chosen === undefined ? 'guessed' : 'taken',
+      words,
+      guess: {
+        key,
+        taken: chosen ?? AS_TYPED,
+        part: null,
+        ways: ways.map((way) => ({
+          ...way,
+          get totalMs() {
+            return totalOf({ ...choices, [key]: way.id });
+          },
+        })),
+      },
+    };
+  });
+}
+
+const MOST_CANDIDATES = 3;
+const NO_USES: ReadonlyMap<string, number> = new Map();
+const FOUND = new WeakMap<Library, { index: MoveIndex; names: Map<string, string[]> }>();
+
+/** Moves of the library that a name may mean: its several meanings, or what is found by its words. */
+function candidatesFor({ typed, name }: Named, meanings: readonly string[], library: Library): string[] {
+  if (meanings.length > 0) return meanings.filter((m) => library.named(m) !== null);
+  const kept = FOUND.get(library) ?? { index: indexMoves(library.moves), names: new Map<string, string[]>() };
+  FOUND.set(library, kept);
+  const before = kept.names.get(name);
+  if (before) return before;
+  const words = name.split(/\s+/);
+  const tries = [name, words.slice(-2).join(' '), words.at(-1) ?? ''];
+  const found = tries
+    .flatMap((text) => suggestMoves(kept.index, library, text, NO_USES, MOST_CANDIDATES))
+    .map((s) => s.move.name);
+  const names = [...new Set(found)].filter((n) => n.toLowerCase() !== typed.toLowerCase()).slice(0, MOST_CANDIDATES);
+  if (kept.names.size > 1000) kept.names.clear();
+  kept.names.set(name, names);
+  return names;
+}
+
+interface Asked {
+  library: Library;
+  choices: Choices;
+}
+
+/** What hangs on a guess, with the ways it could be taken, and the total with each. */
+function guesses(
+  made: Made,
+  draft: Draft,
+  index: number,
+  library: Library,
+  choices: Choices,
+  totalMs: number,
+): Reading[] {
+  const length = (block: Block | null) => (block ? blockMs(block) : 0);
+  return made.decisions.map(({ key, place, role, ways, taken }): Reading => {
+    // What it would make of the total is worked out where it is asked for.
+    const others = ways.map(([id, words]) => ({
+      id,
+      words,
+      get totalMs() {
+        return id === taken
+          ? totalMs
+          : totalMs - length(made.block) + length(madeOf(draft, index, library, { ...choices, [key]: id }, []).block);
+      },
+    }));
+    const words = ways.find(([id]) => id === taken)?.[1] ?? taken;
+    return {
+      from: place.from,
+      to: place.to,
+      role,
+      sure: key in choices ? 'taken' : 'guessed',
+      words,
+      guess: { key, taken, ways: others, part: made.block?.title ?? null },
+    };
+  });
+}
+
+/** The length of a block with the break after it, ms. */
+const blockMs = (block: Block) => totals({ ...newPlan('x', 'x'), blocks: [block] }).totalMs;
+
+/** Words that only join others. */
+const JOINS = /^(?:and|then|with|of|the|a|an|to|for|each|in|on|at|or|plus|do|x|n)$/i;
+
+/** Words of the text that no reading covers, with what was kept as a note; by place. */
+function leftOf(read: string, whole: string, readings: readonly Reading[], { left }: Drafted): NotesRead['left'] {
+  const covered = new Uint8Array(read.length);
+  const pieces = readings.filter((r) => r.guess === undefined || r.role === 'move');
+  for (const { from, to } of [...pieces, ...left]) covered.fill(1, from, to);
+  const rest: NotesRead['left'] = [];
+  for (const word of read.matchAll(/[\p{L}\p{N}]+/gu)) {
+    const [from, to] = [word.index, word.index + word[0].length];
+    if (covered.subarray(from, to).every(Boolean) || (JOINS.test(word[0]) && covered[from] === covered[to - 1]))
+      continue;
+    const last = rest.at(-1);
+    if (last && /^[^\p{L}\p{N}\n]*$/u.test(read.slice(last.to, from))) {
+      last.to = to;
+      last.text = read.slice(last.from, to);
+    } else rest.push({ from, to, text: word[0] });
+  }
+  if (whole.length > read.length) rest.push({ from: read.length, to: whole.length, text: whole.slice(read.length) });
+  return [...left, ...rest].sort((a, b) => a.from - b.from);
+}

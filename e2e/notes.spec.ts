@@ -1,0 +1,98 @@
+import { expect, type Page, test } from './support/test.ts';
+
+const NOTES = `Tuesday legs + core
+18:30, 45 min
+warm up 5 mins - jog, high knees, hip circles
+40/20 x 3, 1 min between
+goblet squat 16kg
+lunges
+burpies (step back if knees)
+plank
+tabata swings / sit ups
+stretch 30s each: quads, hams e/s
+rower 12 cal
+bring the blue bands!!`;
+
+/** Puts a text on the clipboard and pastes it where the focus is, as a hand would. */
+async function paste(page: Page, text: string) {
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.evaluate((t) => navigator.clipboard.writeText(t), text);
+  await page.keyboard.press('ControlOrMeta+v');
+}
+
+/** The place for notes, ready to be typed in. */
+async function openNotes(page: Page) {
+  await page.goto('/notes');
+  await expect(page.getByRole('textbox', { name: 'Your notes' })).toBeFocused();
+}
+
+const total = (page: Page) => page.getByTestId('total');
+
+test('notes pasted into New class become a class with three actions', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New class' }).click();
+  await expect(page.getByRole('textbox', { name: 'Paste your notes' })).toBeFocused();
+  await paste(page, NOTES);
+  await expect(page.getByRole('heading', { name: 'Paste your notes' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Make the class/ })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/classes\//);
+  await expect(page.getByRole('grid').first()).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Class title' })).toHaveValue('Tuesday legs + core');
+});
+
+test('typed notes are read as they are typed, guesses are settled with a tap and kept for the club', async ({
+  page,
+}) => {
+  await openNotes(page);
+  await page.keyboard.type('40/20 x 4\nsquats\nlunges\nplank');
+  await expect(total(page)).toHaveText('11:40');
+  const lunges = page.getByRole('group', { name: 'What is \u201clunges\u201d?' });
+  await lunges.getByRole('button', { name: 'Forward lunge' }).click();
+  await expect(lunges.getByRole('button', { name: 'Forward lunge' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('status').filter({ hasText: '4 lines' })).toHaveText(
+    '4 lines, no guess, nothing left over',
+  );
+  // A reload loses nothing of what was typed.
+  await page.reload();
+  await expect(total(page)).toHaveText('11:40');
+  await lunges.getByRole('button', { name: 'Forward lunge' }).click();
+  await page.getByRole('button', { name: /Make the class/ }).click();
+  await expect(page).toHaveURL(/\/classes\//);
+  // Asked once: the club knows it now.
+  await openNotes(page);
+  await page.keyboard.type('40/20\nlunges\nplank');
+  await expect(total(page)).toHaveText('1:40');
+  await expect(lunges).toHaveCount(0);
+});
+
+test('what is pasted on the list of classes opens the notes, and a length is settled there', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('list', { name: 'Classes' }).getByRole('link').first().waitFor();
+  await paste(page, 'warm up 5 mins - jog, high knees, hip circles');
+  await expect(total(page)).toHaveText('5:00');
+  await page.getByRole('button', { name: /5:00 a move/ }).click();
+  await expect(total(page)).toHaveText('15:00');
+});
+
+test('notes with nothing in them make no class, and say so', async ({ page }) => {
+  await openNotes(page);
+  await page.keyboard.type('good luck everyone!!');
+  await expect(page.getByText('There is no class in this yet')).toBeVisible();
+  await expect(page.getByRole('button', { name: /Make the class/ })).toBeDisabled();
+});
+
+test('a class as text is read as notes where it is not the strict form, into the same class', async ({ page }) => {
+  await openNotes(page);
+  await page.keyboard.type('40/20 x2\nsquats\nplank');
+  await page.getByRole('button', { name: /Make the class/ }).click();
+  await expect(page).toHaveURL(/\/classes\//);
+  const address = page.url();
+  await page.goto(`${address}?view=text`);
+  await page.getByRole('button', { name: 'Paste your notes' }).click();
+  await expect(page.getByRole('heading', { name: 'Notes for this class' })).toBeVisible();
+  await page.keyboard.type('tabata burpees / swings');
+  await page.getByRole('button', { name: /Put it into the class/ }).click();
+  await expect(page).toHaveURL(address);
+  await expect(page.getByText('burpees').first()).toBeVisible();
+});

@@ -1,0 +1,1 @@
+export { NotesScreen } from './notes-screen.tsx';
