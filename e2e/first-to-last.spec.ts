@@ -35,6 +35,8 @@ test('from an empty screen to the record by keyboard alone: built, made ready, l
   await page.goto('/');
   await expect(page.getByRole('list', { name: 'Classes' }).getByRole('link').first()).toBeVisible();
   await press('n');
+  await expect(page.getByRole('textbox', { name: 'Paste your notes' })).toBeFocused();
+  await press('Tab');
   await expect(focused()).toHaveText('Empty round sheet');
   await press('Enter');
   await expect(page.getByRole('textbox', { name: 'Class title' })).toBeFocused();

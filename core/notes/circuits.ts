@@ -182,7 +182,10 @@ function restSettled(given: Draft, making: Making): Draft {
       ['round', `${words(says.restMs)} rest after each round`],
       ['move', `${words(says.restMs)} rest after each move`],
     ],
-    says.restMs >= work && (says.restMs >= 60_000 || (says.workMs === undefined && work > 0)) ? 'round' : 'move',
+    (says.superset === true && says.restMs >= 60_000) ||
+      (says.restMs >= work && (says.restMs >= 60_000 || (says.workMs === undefined && work > 0)))
+      ? 'round'
+      : 'move',
   );
   if (how === 'move') return draft;
   const { restMs, ...rest } = says;

@@ -52,6 +52,20 @@ class Drafter extends Parts {
     if (this.now?.routine !== null && this.now?.routine !== undefined && !says.role) {
       if (this.routine(chunk)) return;
     }
+    // "30s: squats": a time at the head of one move is its own.
+    const [only] = moves;
+    if (
+      chunk.hasColon &&
+      moves.length === 1 &&
+      only &&
+      found.title === null &&
+      says.bareMs !== undefined &&
+      !says.role &&
+      !says.kind
+    ) {
+      only.says = { ...only.says, bareMs: says.bareMs };
+      delete says.bareMs;
+    }
     const words = (found.title ?? '').trim();
     const headed = (pattern: RegExp) => chunk.hasColon && pattern.test(words);
     if (says.correction) this.correct(says);

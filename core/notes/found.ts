@@ -200,7 +200,12 @@ export class Finder {
         // "circles - 30s", "plank, 16kg": said of the move before it where it is of a move; what is of all is of the block.
         const ofMove = last && Object.keys(said).length > 0 && Object.keys(said).every((key) => isOfMove(key, said));
         const ofAll =
-          said.all || said.times !== undefined || (isRow && (said.kg !== undefined || said.phase !== undefined));
+          said.all ||
+          said.times !== undefined ||
+          (isRow && (said.kg !== undefined || said.phase !== undefined)) ||
+          (isRow && item.joint === 'dash' && said.sides !== undefined);
+        // "hams, quads, calves - both sides": of all of them.
+        if (isRow && item.joint === 'dash' && said.sides !== undefined) for (const m of moves) m.sides ??= said.sides;
         const isOwnRest = rests > 1 && last && said.restMs !== undefined && Object.keys(said).length === 1;
         if (isOwnRest) last.says = { ...last.says, ...said };
         else if (ofMove && !ofAll) ofLast(last, said);
@@ -310,7 +315,7 @@ export class Finder {
         const whole: Item = {
           ...last,
           to: item.to,
-          words: [{ from: last.words[0]?.from ?? last.from, to: item.words.at(-1)?.to ?? item.to }],
+          words: [...last.words, this.joiner(last, item), ...item.words],
           mentions: [...last.mentions, ...item.mentions],
           brackets: [...last.brackets, ...item.brackets],
         };
@@ -320,9 +325,17 @@ export class Finder {
     return out;
   }
 
+  /** What stands between two items, without the spaces. */
+  private joiner(a: Item, b: Item): Span {
+    const from = a.words.at(-1)?.to ?? a.to;
+    const between = this.text.slice(from, b.words[0]?.from ?? b.from);
+    const start = from + (between.length - between.trimStart().length);
+    return { from: start, to: start + between.trim().length };
+  }
+
   private isOne(a: Item, b: Item, isAlone: boolean): boolean {
     if (
-      a.mentions.some((m) => m.from >= (a.words[0]?.from ?? 0) && m.role !== 'count') ||
+      a.mentions.some((m) => m.from >= (a.words.at(-1)?.from ?? 0)) ||
       b.mentions.some((m) => m.from < (b.words[0]?.from ?? 0))
     )
       return false;

@@ -47,10 +47,13 @@ export function forTimeOf(counts: readonly number[], draft: Draft, making: Makin
   const stations = complexOf(draft, making);
   const all = counts.flatMap((count, k) =>
     stations.map(
-      (s): Station => ({
+      (s, j): Station => ({
         ...s,
         id: k === 0 ? s.id : making.makeId(),
-        reps: { count: Math.max(1, Math.min(999, count)), per: s.reps?.per ?? 'total' },
+        reps: {
+          count: Math.max(1, Math.min(999, count)),
+          per: s.reps?.per ?? (draft.moves[j]?.sides === 'each' ? 'side' : 'total'),
+        },
       }),
     ),
   );

@@ -144,7 +144,9 @@ export const RESTS: readonly Rule[] = [
     `${TN} ?(?:seconds? )?(?:of )?(?:rest|off|recovery) (?:after|at the end of) (?:each|every)(?: (?:turn|block|time|one|move|exercise))?\\b(?! ?(?:round|lap|circuit|pair|group|set|superset|tabata))`,
     (m) => ({ restMs: seconds(m[1]) }),
   ),
-  rule('rest', `${TN} (?:seconds? )?(?:rest )?(?:in ?)?${BETWEEN} ${OF_MOVES}\\b`, (m) => ({ restMs: seconds(m[1]) })),
+  rule('rest', `${TN} (?:seconds? )?(?:(?:rest|off|break) )?(?:in ?)?${BETWEEN} ${OF_MOVES}\\b`, (m) => ({
+    restMs: breakMs(m[1]),
+  })),
   rule('rest', `(?:rest )?${TN} (?:seconds? )?(?:${BREAK} )?(?:in ?)?between sets?\\b`, (m) => ({
     restMs: seconds(m[1]),
   })),
@@ -256,9 +258,11 @@ export const TIMES_RULES: readonly Rule[] = [
   rule('rounds', '(?:go )?(?:twice|once|thrice)(?: through| round| around| over)?\\b', (m) => ({
     rounds: /once/i.test(m[0]) ? 1 : /twice/i.test(m[0]) ? 2 : 3,
   })),
-  rule('rounds', `${TIMES}(?: (?:through|round|around|each))?(?![\\p{L}\\d])`, (m) => ({
-    times: count(...m.slice(1)),
-  })),
+  rule('rounds', `${TIMES}(?: (?:through|round|around|each))?(?![\\p{L}\\d])`, (m) =>
+    /(?:rounds?|laps?|circuits?)$/i.test(m[0]) ? { rounds: count(...m.slice(1)) } : { times: count(...m.slice(1)) },
+  ),
+  rule('rounds', `${TIMES} of each\\b`, (m) => ({ rounds: count(...m.slice(1)), groupSize: 1 })),
+  rule('rounds', '(?:rounds|laps|sets) ?[:=] ?(\\d{1,2})(?! ?[\\p{L}\\d/])', (m) => ({ rounds: count(m[1]) })),
   rule(
     'rounds',
     `(?:do )?(?:each|every) (?:pair|group|superset|one|move|exercise) (?:(?:${N} times|twice|thrice)|x ?${N})(?: (?:then move on|before moving on|through))?`,

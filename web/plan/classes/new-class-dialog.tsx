@@ -41,6 +41,9 @@ function ofFormat(kind: FormatKind, pairs = false): Plan {
   };
 }
 
+/** The class without the stations that only show its shape: hers are typed. */
+const withoutStrangers = (plan: Plan): Plan => ({ ...plan, blocks: plan.blocks.map((b) => ({ ...b, stations: [] })) });
+
 /** The formats that a class can be made of: those that are work. */
 const KINDS = FORMAT_KINDS.filter((kind) => moduleOf({ kind }).traits.purpose(defaultFormat(kind)) === 'work');
 const RATIOS = [
@@ -94,7 +97,7 @@ export function NewClassDialog({ onMake, onCopy, onNotes, onClose }: Props) {
             key={name}
             type="button"
             className="flex flex-col gap-1 rounded-md border border-line-strong bg-card p-2 text-left hover:border-ink"
-            onClick={() => onMake(plan())}
+            onClick={() => onMake(withoutStrangers(plan()))}
           >
             <MiniSheet outline={outlineOf(plan())} width={150} height={34} />
             <span className="font-semibold">{name}</span>

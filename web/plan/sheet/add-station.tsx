@@ -25,8 +25,8 @@ const MOST = 80;
 const NONE: Suggestion[] = [];
 
 /**
- * Adds stations by name: Enter takes the best suggestion when it begins like what is typed, Shift+Enter what is typed; a
- * pasted list adds one a line.
+ * Adds stations by name: Enter adds what is typed, Tab the best suggestion, the arrows choose another; a pasted list adds one a
+ * line.
  */
 export function AddStation({ blockTitle, library, used, onAdd }: Props) {
   const [text, setText] = useState('');
@@ -39,7 +39,8 @@ export function AddStation({ blockTitle, library, used, onAdd }: Props) {
     [index, library, text, uses],
   );
   const tooLong = [...text.trim()].length > MOST;
-  const taken = nameTaken(library, text, found[0]);
+  const taken = nameTaken(library, text);
+  const best = found[0] && capital(found[0].as) !== taken ? capital(found[0].as) : null;
   const add = (name: string) => {
     const trimmed = name.trim();
     if (trimmed === '' || [...trimmed].length > MOST) return;
@@ -84,9 +85,14 @@ export function AddStation({ blockTitle, library, used, onAdd }: Props) {
             else setText(lines.find((l) => [...l].length > MOST) ?? '');
           },
           onKeyDown: (e) => {
+            if (e.key === 'Tab' && !e.shiftKey && open && best !== null) {
+              e.preventDefault();
+              add(best);
+              return;
+            }
             if (e.key !== 'Enter' || (highlightedIndex >= 0 && open && !e.shiftKey)) return;
             if (e.shiftKey) Object.assign(e.nativeEvent, { preventDownshiftDefault: true });
-            add(e.shiftKey ? text : taken);
+            add(taken);
           },
         })}
         data-add-station
@@ -106,7 +112,7 @@ export function AddStation({ blockTitle, library, used, onAdd }: Props) {
               <li
                 key={s.move.name}
                 {...getItemProps({ item: s, index: i })}
-                className={`flex min-h-9 cursor-pointer items-center justify-between gap-3 px-2.5 ${i === highlightedIndex ? 'bg-ink text-paper' : ''} ${i === 0 && highlightedIndex < 0 && taken === capital(s.as) ? 'font-semibold' : ''}`}
+                className={`flex min-h-9 cursor-pointer items-center justify-between gap-3 px-2.5 ${i === highlightedIndex ? 'bg-ink text-paper' : ''} ${i === 0 && highlightedIndex < 0 ? 'font-semibold' : ''}`}
               >
                 <span className="min-w-0 break-words">{capital(s.as)}</span>
                 <span className="text-right text-fine opacity-80">
@@ -115,34 +121,29 @@ export function AddStation({ blockTitle, library, used, onAdd }: Props) {
               </li>
             ))}
         </ul>
-        {open && !tooLong && <Typed typed={typed} taken={taken} words={readingWords(library.read(typed))} />}
+        {open && !tooLong && <Typed taken={taken} best={best} words={readingWords(library.read(typed))} />}
       </div>
     </div>
   );
 }
 
-/** What Enter will add, and what the text by itself stands for. */
-function Typed({ typed, taken, words }: { typed: string; taken: string; words: string }) {
+/** What Enter will add and what it stands for, and what Tab would take in its place. */
+function Typed({ taken, best, words }: { taken: string; best: string | null; words: string }) {
   return (
     <p className="border-t px-2.5 pt-1 text-fine text-muted" role="status">
-      {taken === typed ? (
+      <kbd>Enter</kbd> {taken}: {words}
+      {best !== null && (
         <>
-          <kbd>Enter</kbd> {typed}: {words}
-        </>
-      ) : (
-        <>
-          <kbd>Enter</kbd> {taken} · <kbd>Shift</kbd>+<kbd>Enter</kbd> {typed}: {words}
+          {' '}
+          · <kbd>Tab</kbd> {best}
         </>
       )}
     </p>
   );
 }
 
-/** What Enter adds: a known name as it is typed, the library's own in its own letters; else the best that begins like it. */
-function nameTaken(library: Library, text: string, best: Suggestion | undefined): string {
+/** What Enter adds: a name as it is typed, the library's own in its own letters. */
+function nameTaken(library: Library, text: string): string {
   const typed = text.trim();
-  const named = library.named(typed);
-  if (named) return named.name;
-  if (library.read(typed).kind === 'known' || !best?.begins) return typed;
-  return capital(best.as);
+  return library.named(typed)?.name ?? typed;
 }

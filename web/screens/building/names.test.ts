@@ -72,9 +72,9 @@ it('what is typed is suggested, taken or kept; side, kit and count are set and s
   await newClass(page);
   await page.keyboard.insertText('bulg');
   await expect(page.getByRole('listbox', { name: 'Moves' }).getByRole('option').first()).toContainText('Bulgarian');
-  await page.keyboard.press('Enter');
+  await page.keyboard.press('Tab');
   await page.keyboard.insertText('bulg');
-  await page.keyboard.press('Shift+Enter');
+  await page.keyboard.press('Enter');
   await page.keyboard.insertText('sandbag reverse lunge left');
   await page.keyboard.press('Enter');
   const name = (k: number) => page.getByRole('textbox', { name: `Name of station ${k}`, exact: true });
