@@ -6,7 +6,7 @@ import { roundsOf, stationsOf, timedSides } from './stations.ts';
 
 export function circuit(given: Draft, making: Making): Made {
   const draft = restSettled(given, making);
-  const { says, moves, role } = draft;
+  const { says, moves } = draft;
   const { decisions, index } = making;
   const times = moves.flatMap((m) => ownTime(m) ?? []);
   const rests = moves.flatMap((m) => m.says.restMs ?? []);
@@ -43,41 +43,11 @@ export function circuit(given: Draft, making: Making): Made {
     restMs ??= 0;
   }
   if (workMs === undefined && !share) {
-    const usual = role === 'warmUp' ? '30-0' : '40-20';
-    const taken = decisions.ask(
-      `times-${index}`,
-      draft.place,
-      'work',
-      [
-        ['30-0', '30 s each, no rest'],
-        ['30-30', '30 s work, 30 rest'],
-        ['40-20', '40 s work, 20 rest'],
-        ['45-15', '45 s work, 15 rest'],
-        ['60-0', 'a minute each, no rest'],
-      ],
-      usual,
-    );
-    const [work = 40, rest = 20] = taken.split('-').map(Number);
-    workMs = work * 1000;
-    restMs ??= rest * 1000;
+    const usual = usualTimes(draft, making);
+    workMs = usual.workMs;
+    restMs ??= usual.restMs;
   }
-  if (restMs === undefined) {
-    const usual = role === 'warmUp' || allOwn ? '0' : '0';
-    const rest = decisions.ask(
-      `rest-${index}`,
-      draft.place,
-      'rest',
-      [
-        ['0', 'no rest'],
-        ['10', '10 s rest'],
-        ['15', '15 s rest'],
-        ['20', '20 s rest'],
-        ['30', '30 s rest'],
-      ],
-      usual,
-    );
-    restMs = Number(rest) * 1000;
-  }
+  restMs ??= restUnsaid(draft, making);
   const block = clamp(workMs ?? stations[0]?.workMs ?? 40_000);
   moves.forEach((m, k) => {
     const station = stations[k];
@@ -86,21 +56,7 @@ export function circuit(given: Draft, making: Making): Made {
     if (station && m.says.restMs !== undefined && m.says.restMs !== restMs) station.restMs = m.says.restMs;
     if (station && station.workMs === block) delete station.workMs;
   });
-  if (
-    length !== undefined &&
-    !share &&
-    says.rounds === undefined &&
-    says.times === undefined &&
-    says.sets === undefined &&
-    moves.length > 0
-  ) {
-    const round = moves.length * (block + restMs);
-    if (length >= round * 1.5) {
-      rounds = Math.max(1, Math.min(99, Math.round(length / round)));
-      if (rounds * round !== length)
-        making.told(`${words(length)} said; ${rounds} rounds are ${words(rounds * round)}`);
-    }
-  }
+  if (length !== undefined && !share) rounds = roundsIn(length, moves.length * (block + restMs), rounds, draft, making);
   const groupSize = groupsOf(draft, making);
   const inGroups = groupSize !== null && groupSize < moves.length;
   const single = moves.length > 1 && moves.every((m) => m.says.sets !== undefined) ? 1 : groupSize;
@@ -123,6 +79,40 @@ export function circuit(given: Draft, making: Making): Made {
     },
     stations,
   };
+}
+
+/** Times where none are said. */
+function usualTimes({ role, place }: Draft, { decisions, index }: Making): { workMs: number; restMs: number } {
+  const taken = decisions.ask(
+    `times-${index}`,
+    place,
+    'work',
+    [
+      ['30-0', '30 s each, no rest'],
+      ['30-30', '30 s work, 30 rest'],
+      ['40-20', '40 s work, 20 rest'],
+      ['45-15', '45 s work, 15 rest'],
+      ['60-0', 'a minute each, no rest'],
+    ],
+    role === 'warmUp' ? '30-0' : '40-20',
+  );
+  const [work = 40, rest = 20] = taken.split('-').map(Number);
+  return { workMs: work * 1000, restMs: rest * 1000 };
+}
+
+/** The rest where none is said: none, or another. */
+function restUnsaid({ place }: Draft, { decisions, index }: Making): number {
+  const ways = ['0', '10', '15', '20', '30'].map((n) => [n, n === '0' ? 'no rest' : `${n} s rest`] as const);
+  return Number(decisions.ask(`rest-${index}`, place, 'rest', ways, '0')) * 1000;
+}
+
+/** The rounds that a length said of the whole holds, where nothing else says how many. */
+function roundsIn(lengthMs: number, roundMs: number, rounds: number, { says }: Draft, making: Making): number {
+  const isSaid = says.rounds !== undefined || says.times !== undefined || says.sets !== undefined;
+  if (isSaid || lengthMs < roundMs * 1.5) return rounds;
+  const fit = Math.max(1, Math.min(99, Math.round(lengthMs / roundMs)));
+  if (fit * roundMs !== lengthMs) making.told(`${words(lengthMs)} said; ${fit} rounds are ${words(fit * roundMs)}`);
+  return fit;
 }
 
 /** Times of single rounds as they were said, where each round says one. */

@@ -1,6 +1,7 @@
 import type { Library } from '../moves/index.ts';
+import { Body, isPair } from './body.ts';
 import { type Chunk, type Item, merged, type Span, saidIn, wordsOf } from './chunks.ts';
-import { easierWay, isRemark, type Named, namedBy } from './names.ts';
+import { isRemark, type Named, namedBy } from './names.ts';
 import type { Facts, Mention } from './said.ts';
 import { mended } from './slips.ts';
 import type { Choices } from './types.ts';
@@ -23,44 +24,9 @@ export function isLineHead(chunk: Chunk, item: Item, name: Named, rest: readonly
   return timed && others === 0 && chunk.last && chunk.line === 0;
 }
 
-export const isOfMove = (key: string, said: Partial<Facts>) =>
-  OF_MOVE.has(key as keyof Facts) || (key === 'workMs' && !said.each && !('restMs' in said));
-
-export const isPair = ({ says }: Mention) => 'workMs' in says && 'restMs' in says;
-
-/** Nothing but work and rest stands before the words. */
-export const hasPairAlone = (_: Item) => false;
-
-export function ofLast(last: Named, said: Partial<Facts>): void {
-  last.says = { ...last.says, ...said };
-  if (said.sides) last.sides = said.sides;
-  if (said.reps !== undefined) last.reps = said.reps;
-}
-
-export function withoutAll({ all: _, ...rest }: Partial<Facts>): Partial<Facts> {
-  return rest;
-}
-
 export function namedKind(name: string, library: Library) {
   return library.read(name).kind;
 }
-
-/** Said of one move where words stand beside it. */
-export const OF_MOVE = new Set<keyof Facts>([
-  'reps',
-  'perSide',
-  'kg',
-  'noKit',
-  'measure',
-  'sides',
-  'side',
-  'phase',
-  'bareMs',
-  'times',
-  'all',
-  'sets',
-  'restAs',
-]);
 
 /** What one chunk comes to, before it is known where it belongs. */
 export interface Found {
@@ -142,115 +108,21 @@ export class Finder {
     return to === undefined ? null : { from: setting && setting.from < from ? (words[0]?.from ?? from) : from, to };
   }
 
-  private bodyOf(chunk: Chunk) {
-    const says: Partial<Facts> = {};
-    const moves: Named[] = [];
-    const mentions: Mention[] = [];
-    const unread: Span[] = [];
+  private bodyOf(chunk: Chunk): Body {
     const items = this.apart(this.joined(chunk.body, chunk.label !== null || chunk.isBullet));
     const named = items.map((item) => namedBy(this.text, item, this.library, this.choices));
-    const isRow = named.filter((n) => n !== null).length > 1;
-    const timesBefore = items.filter((i) => i.mentions.some((m) => m.says.times !== undefined)).length > 1;
-    let heading: Span | null = null;
-    const rests = items.filter(
-      (i, j) =>
-        named[j] === null &&
-        i.mentions.length === 1 &&
-        i.mentions[0]?.says.restMs !== undefined &&
-        i.mentions[0].says.workMs === undefined,
-    ).length;
-    const toAll = (of: Partial<Facts>) => {
-      if (of.all && of.sides) for (const m of moves) m.sides ??= of.sides;
-    };
+    const body = new Body(this.text, this.library, items, named);
     items.forEach((item, k) => {
       const name = named[k] ?? null;
-      const inBrackets = item.brackets.flatMap((b) => b.items.flatMap((i) => i.mentions));
-      mentions.push(...item.mentions, ...inBrackets);
-      const last = moves.at(-1);
-      const isAside =
-        name !== null && item.joint === 'dash' && name.known === 'unknown' && isRemark(name.name) && last !== undefined;
-      const rest = items.slice(k + 1);
-      const isHeading =
-        name !== null && k === 0 && (isHeadingOf(item, name, items[1]) || isLineHead(chunk, item, name, rest));
-      if (isHeading && name)
-        heading = {
-          from: item.words[0]?.from ?? item.from,
-          to:
-            item.mentions.find((m) => /^(?:stations|circuits?)$/i.test(m.words))?.to ??
-            item.words.at(-1)?.to ??
-            item.to,
-        };
-      if (/^(?:no,? )?(?:sorry|no wait|wait no|actually no|scrap that|no sorry)$/i.test(wordsOf(this.text, item)))
-        moves.pop();
-      // "Box jumps - or step ups": a way to do the move before it.
-      const way =
-        item.joint === 'dash' && last
-          ? item.mentions.some((m) => m.says.level === 'beginner')
-            ? name?.name
-            : easierWay(wordsOf(this.text, item))
-          : null;
-      if (way && last && item.words.length > 0) {
-        last.easier.push(mended(way, this.library).name);
-        last.options.push({ from: item.from, to: item.to, words: way });
-        return;
-      }
-      if (!name || isAside || isHeading || name.isNoMove) {
-        unread.push(...item.words);
-        const said = { ...saidIn(item.brackets.flatMap((b) => b.items)), ...saidIn([item]) };
-        // "circles - 30s", "plank, 16kg": said of the move before it where it is of a move; what is of all is of the block.
-        const ofMove = last && Object.keys(said).length > 0 && Object.keys(said).every((key) => isOfMove(key, said));
-        const ofAll =
-          said.all ||
-          said.times !== undefined ||
-          (isRow && (said.kg !== undefined || said.phase !== undefined)) ||
-          (isRow && item.joint === 'dash' && said.sides !== undefined);
-        // "hams, quads, calves - both sides": of all of them.
-        if (isRow && item.joint === 'dash' && said.sides !== undefined) for (const m of moves) m.sides ??= said.sides;
-        const isOwnRest = rests > 1 && last && said.restMs !== undefined && Object.keys(said).length === 1;
-        if (isOwnRest) last.says = { ...last.says, ...said };
-        else if (ofMove && !ofAll) ofLast(last, said);
-        else {
-          toAll(said);
-          if (said.restMs !== undefined && last && said.workMs === undefined) says.restAfter = true;
-          Object.assign(says, merged(says, withoutAll(said)));
-        }
-        return;
-      }
-      const own: Partial<Facts> = {};
-      const hasPair = item.mentions.some(isPair);
-      for (const mention of [...item.mentions, ...inBrackets]) {
-        const isBefore = mention.from < name.from;
-        for (const [key, value] of Object.entries(mention.says)) {
-          const time =
-            (key === 'workMs' || key === 'restMs') &&
-            !mention.says.each &&
-            !(isBefore && isPair(mention) && k === 0 && (isRow || hasPairAlone(item)));
-          const single = time && (!isPair(mention) || !isRow) && !(isRow && key === 'restMs' && !isPair(mention));
-          const times = key === 'times' && !(isBefore && k === 0 && !timesBefore && (isRow || Number(value) <= 8));
-          const bare = key === 'bareMs' && !hasPair && mention.says.role === undefined;
-          const toMove =
-            times ||
-            bare ||
-            single ||
-            (OF_MOVE.has(key as keyof Facts) && key !== 'times' && key !== 'bareMs') ||
-            (key === 'workMs' && 'sets' in mention.says);
-          const inHead = inBrackets.includes(mention) && isBefore;
-          if (toMove && !inHead) Object.assign(own, { [key]: value });
-          else if (key === 'restMs') Object.assign(says, merged(says, { restMs: Number(value) }));
-          else Object.assign(says, { [key]: value });
-        }
-      }
-      toAll(saidIn(item.brackets.flatMap((b) => b.items)));
-      unread.push(...name.remarks);
-      moves.push({ ...name, says: own });
+      const isHead =
+        name !== null &&
+        k === 0 &&
+        (isHeadingOf(item, name, items[1]) || isLineHead(chunk, item, name, items.slice(1)));
+      if (isHead) body.headed(item);
+      else if (body.isAside(item, name)) body.aside(item);
+      else if (!body.way(item, name)) body.move(item, name, k === 0);
     });
-    return {
-      says,
-      moves,
-      mentions,
-      unread: heading ? unread.filter((u) => u.from !== heading?.from) : unread,
-      heading,
-    };
+    return body;
   }
 
   /** Moves that stand in a row with nothing between them, each of them known: "squats lunges press ups plank". */
