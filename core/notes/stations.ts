@@ -104,9 +104,12 @@ function weights(kg: readonly number[] | undefined): Partial<Station> {
 /** The sides of a timed move: at half time, or each side its own set. */
 export function timedSides(draft: Draft, making: Making): (m: Named) => Sides | null {
   const { says, moves } = draft;
-  const both = moves.some(
-    (m) => (m.sides ?? says.sides) === 'each' && !m.says.chain && m.says.perSide === undefined && m.reps === null,
-  );
+  // At stations one clock serves all groups: sides change at half time there.
+  const both =
+    !says.atStations &&
+    moves.some(
+      (m) => (m.sides ?? says.sides) === 'each' && !m.says.chain && m.says.perSide === undefined && m.reps === null,
+    );
   const share = both
     ? making.decisions.ask(
         `sides-${making.index}`,

@@ -88,7 +88,7 @@ const look = EditorView.theme({
   '@media (max-width: 639px)': { '.cm-words': { display: 'none' } },
 });
 
-const EXAMPLE = 'Tuesday legs\n40/20 x 3, 1 min between\ngoblet squat 16kg\nreverse lunge e/s\nplank';
+const EXAMPLE = 'For example:\nTuesday legs\n40/20 x 3, 1 min between\ngoblet squat 16kg\nreverse lunge e/s\nplank';
 
 /** The notes as they are typed, each piece underlined by what it was taken for. */
 export function NotesEditor({ text, read, onText, onPasted, onMake }: Props) {
