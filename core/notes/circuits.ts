@@ -148,7 +148,7 @@ function restSettled(given: Draft, making: Making): Draft {
     says.betweenOf === null &&
     says.restMs === undefined &&
     moves.length > 1 &&
-    says.betweenMs <= 30_000 &&
+    (says.betweenMs <= 30_000 || says.betweenEach === true) &&
     (!says.chain || says.changeMs !== undefined)
   ) {
     const { betweenMs, ...rest } = says;

@@ -14,14 +14,17 @@ export function isHeadingOf(item: Item, name: Named, next: Item | undefined): bo
 }
 
 /** Words at the head of a line that has numbers for what follows, or a list: "Hiit 30/15, 2 rounds", "kb flow - 6 swings, 6 cleans". */
-export function isLineHead(chunk: Chunk, item: Item, name: Named, rest: readonly Item[]): boolean {
+export function isLineHead(chunk: Chunk, item: Item, name: Named, rest: readonly Item[], hasMore: boolean): boolean {
   if (name.known === 'known' || name.reps !== null || chunk.label !== null || chunk.isBullet || !chunk.first)
     return false;
   const others = rest.filter((i) => i.words.length > 0).length;
   if (rest[0]?.joint === 'dash' && others >= 2) return true;
   const ofAll = [...item.mentions, ...item.brackets.flatMap((b) => b.items.flatMap((i) => i.mentions))];
   const timed = ofAll.some((m) => (isPair(m) || m.says.atStations || m.says.heads !== undefined) && m.from > name.from);
-  return timed && others === 0 && chunk.last && chunk.line === 0;
+  // "Morning mobility, 8 moves x 40s" above a list.
+  const settings =
+    hasMore && rest.some((i) => i.mentions.some((m) => isPair(m) || m.says.each || m.says.stations !== undefined));
+  return (timed || settings) && others === 0 && chunk.last && chunk.line === 0;
 }
 
 export function namedKind(name: string, library: Library) {
@@ -117,7 +120,8 @@ export class Finder {
       const isHead =
         name !== null &&
         k === 0 &&
-        (isHeadingOf(item, name, items[1]) || isLineHead(chunk, item, name, items.slice(1)));
+        (isHeadingOf(item, name, items[1]) ||
+          isLineHead(chunk, item, name, items.slice(1), this.text.indexOf('\n', chunk.to) >= 0));
       if (isHead) body.headed(item);
       else if (body.isAside(item, name)) body.aside(item);
       else if (!body.way(item, name)) body.move(item, name, k === 0);

@@ -1,6 +1,7 @@
 import type { Side, Station } from '../class/index.ts';
 import { bareName, type Library, type Reading as NameReading } from '../moves/index.ts';
 import { type Bracket, type Item, saidIn, wordsOf } from './chunks.ts';
+import { isMuscle } from './muscles.ts';
 import type { Facts } from './said.ts';
 import { mended } from './slips.ts';
 import type { Choices } from './types.ts';
@@ -106,7 +107,11 @@ export function namedBy(text: string, item: Item, library: Library, choices: Cho
     slips,
     name: side === null ? name : bareName(name),
     // What the instructor said it is, it is; what was typed stays what is shown.
-    known: library.named(chosen ?? '') ? 'known' : reading.kind,
+    known: library.named(chosen ?? '')
+      ? 'known'
+      : reading.kind === 'unknown' && isMuscle(name)
+        ? 'guessed'
+        : reading.kind,
     move: library.named(chosen ?? '') ?? reading.move,
     isNoMove: chosen === NO_MOVE,
     side,

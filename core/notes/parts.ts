@@ -253,7 +253,7 @@ export class Parts {
   protected betweenParts(part: Draft, says: Partial<Facts>): boolean {
     if (
       says.betweenMs === undefined ||
-      Object.keys(says).some((key) => !['betweenMs', 'betweenOf', 'restAfter'].includes(key)) ||
+      Object.keys(says).some((key) => !['betweenMs', 'betweenOf', 'betweenEach', 'restAfter'].includes(key)) ||
       says.betweenOf === 'moves'
     )
       return false;

@@ -14,9 +14,10 @@ function clock(m: RegExpExecArray): Partial<Facts> | null {
 export const ORDER: readonly Rule[] = [
   rule('check', `${N} (?:stations?|stops)\\b`, (m) => ({ stations: count(m[1]), atStations: true })),
   rule('check', `${N} (?:exercises|moves|movements)\\b`, (m) => ({ stations: count(m[1]) })),
+  say('order', 'rotations?\\b', { atStations: true }, true),
   say(
     'order',
-    '(?:(?:at|in|round the) )?stations\\b|rotate\\b|rotations?\\b|move (?:on|round) (?:clockwise|when i shout|on the whistle)',
+    '(?:(?:at|in|round the) )?stations\\b|rotate\\b|move (?:on|round) (?:clockwise|when i shout|on the whistle)',
     { atStations: true },
   ),
   rule('order', `${N} (?:pairs|supersets)\\b`, (m) => ({ groupSize: 2, stations: count(m[1]) * 2 })),

@@ -34,6 +34,16 @@ const listOf = (text: string) => (text.match(/\d+(?::\d{2})?/g) ?? []).map((n) =
 
 /** Work, and work with rest. */
 export const WORK: readonly Rule[] = [
+  rule('work', `${N} (?:moves|exercises|stations) ?(?:x|\u00d7|of|at|for) ?${T}`, (m) => ({
+    stations: count(m[1]),
+    workMs: seconds(m[2]),
+    each: true,
+  })),
+  rule('work', `${T} (?:on|at|for) each(?: (?:of|one|move|station))?\\b(?! (?:side|leg|arm))`, (m) => ({
+    workMs: seconds(m[1]),
+    each: true,
+  })),
+  rule('work', `(?:max|maximum|as many) reps (?:in|for) ${T}`, (m) => ({ workMs: seconds(m[1]), each: true })),
   rule('work', `(\\d{1,3}) ?(?:s|secs?)? ?[/:\u2215] ?(\\d{1,3}) ?(?:s\\b|secs?\\b)?(?![\\d/])`, (m) => {
     const [a, b] = [Number(m[1]), Number(m[2])];
     // A stretch is called so.
@@ -103,7 +113,7 @@ export const WORK: readonly Rule[] = [
     (m) => ({ byRound: stretched(listOf(m[1] ?? ''), m[2]) }),
   ),
   rule('work', '(\\d{1,3}(?:, ?\\d{1,3}){2,}) ?(?:s|secs?|seconds)\\b', (m) => ({ byRound: listOf(m[1] ?? '') })),
-  rule('work', '((?:\\d{1,3} ?(?:s|secs?|"))(?:[ ,/]+\\d{1,3} ?(?:s|secs?|")){1,})', (m) => ({
+  rule('work', '((?:\\d{1,3} ?(?:s|secs?|"))(?:[ ,/]+\\d{1,3} ?(?:s|secs?|")){2,})', (m) => ({
     byRound: listOf(m[1] ?? ''),
   })),
   rule(
@@ -167,6 +177,11 @@ export const RESTS: readonly Rule[] = [
     'break',
     `(?:with )?(?:an? )?(?:(?:rest|break|walk|recover)(?: of| for)? )?${TN} ?(?:of )?(?:${BREAK} )?(?:after|at the end of|end of) (?:each|every) (?:${OF_ROUNDS}|pair|group|superset|tabata)\\b`,
     (m) => ({ betweenMs: breakMs(m[1]), betweenOf: /pair|group|superset|tabata/i.test(m[0]) ? 'groups' : 'rounds' }),
+  ),
+  rule(
+    'break',
+    `(?:with )?(?:an? )?${TN} ?(?:of )?(?:(?:rest|break|off) )?(?:in ?)?${BETWEEN} (?:each|every)(?: (?:one|move|exercise|station))?\\b(?! ${OF_ROUNDS}| ${OF_GROUPS})`,
+    (m) => ({ betweenMs: breakMs(m[1]), betweenOf: null, betweenEach: true }),
   ),
   rule(
     'break',

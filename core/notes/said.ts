@@ -19,6 +19,8 @@ export interface Facts {
   stations: number;
   times: number;
   betweenMs: number;
+  /** Between each of the things that were listed. */
+  betweenEach: boolean;
   betweenOf: 'rounds' | 'groups' | 'moves' | 'sides' | null;
   changeMs: number;
   water: boolean;

@@ -11,7 +11,9 @@ export function isStretching({ says, role, moves }: Draft, library: Library): bo
   const stretches = moves.filter(
     (m) => /stretch/i.test(m.name) || library.read(stretchNamed(m.name)).move?.pattern === 'stretch',
   );
-  if (role === 'coolDown') return stretches.length > 0 || moves.length > 0;
+  // A walk at the end is no stretch.
+  if (role === 'coolDown')
+    return stretches.length > 0 || !moves.every((m) => m.known === 'known' && m.move?.pattern === 'locomote');
   return role !== 'warmUp' && stretches.length * 2 > moves.length && stretches.length > 1;
 }
 
