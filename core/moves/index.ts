@@ -13,6 +13,7 @@ export {
   usesOf,
 } from './find.ts';
 export { atHand, freeOf, insteadFor } from './instead.ts';
+export { HELD } from './lexicon.ts';
 export {
   detailsOf,
   figuresOf,
@@ -34,5 +35,5 @@ export { keyOfName } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
 export * from './schema.ts';
 export { alternativesTo, EASIER_WAY_FROM, lowImpactTwin, oneEasier, overlapOf, swapStation, twinOf } from './swap.ts';
-export { type Answers, answersOf, bareName, moveFrom, QUESTIONS, type Question } from './tell.ts';
+export { type Answers, answersOf, bareName, moveFrom, QUESTIONS, type Question, withAlias } from './tell.ts';
 export * from './words.ts';

@@ -1,4 +1,5 @@
 import type { Position } from '../class/index.ts';
+import { keyOf } from './library.ts';
 import type { BodyPart, Impact, Move, Pattern } from './schema.ts';
 import { plainMove } from './schema.ts';
 import type { Said } from './spelling.ts';
@@ -85,4 +86,10 @@ export function bareName(name: string): string {
     return !(LIMB.test(word) && before !== undefined && SIDE.test(before));
   });
   return kept.length > 0 ? kept.join(' ') : name.trim();
+}
+
+/** A move with one more name it goes by, without side and count; the same name in other letters takes the place of the old. */
+export function withAlias(move: Move, name: string): Move {
+  const alias = bareName(name);
+  return { ...move, aliases: [...move.aliases.filter((a) => keyOf(a) !== keyOf(alias)), alias] };
 }

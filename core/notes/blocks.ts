@@ -1,23 +1,23 @@
 import { type Block, clipText, FORMAT_WORDS, moduleOf, newBlock, roleTitle, type Station } from '../class/index.ts';
-import { circuit, reps } from './circuits.ts';
+import { circuitBlock, repsBlock } from './circuits.ts';
 import { clamp, type Made, type Making, MOST, ownTime } from './making.ts';
 import { type Named, plainNamed } from './names.ts';
-import { amrap, forTimeOf, windows } from './open-work.ts';
-import type { Draft } from './parts.ts';
+import { amrapBlock, forTimeOf, windowsBlock } from './open-work.ts';
+import type { PartDraft } from './parts.ts';
 import type { Facts } from './said.ts';
-import { addOn, emom, routineBlock, tabata } from './short-work.ts';
+import { addOnBlock, emomBlock, routineBlock, tabataBlock } from './short-work.ts';
 import { isCounted } from './stations.ts';
-import { holds, isStretching } from './stretching.ts';
+import { holdsBlock, isStretching } from './stretching.ts';
 
 /** The block that a draft comes to; null where nothing of it can be run. */
-export function blockOf(draft: Draft, making: Making): Block | null {
+export function blockOf(draft: PartDraft, making: Making): Block | null {
   const made = madeOf(draft, making);
   if (!made) return null;
   const { format, stations } = made;
   const role =
     draft.role ??
     (draft.says.kind === 'holds' && format.kind === 'open' ? 'coolDown' : null) ??
-    (format.kind === 'holds' && made.isStretch !== false ? 'coolDown' : format.kind === 'open' ? 'other' : 'main');
+    (format.kind === 'holds' ? 'coolDown' : format.kind === 'open' ? 'other' : 'main');
   const title =
     draft.title ??
     (role === 'main' && draft.says.kind !== undefined
@@ -30,7 +30,7 @@ export function blockOf(draft: Draft, making: Making): Block | null {
     title: clipText(title, 60) || roleTitle(role),
     use: draft.says.atStations && stations.length > 1 ? 'stations' : 'together',
     stations: stations.slice(0, MOST).map(within),
-    breakAfter: { ms: clamp(draft.breakMs, 0), untilTap: false },
+    breakAfter: { ms: clamp(made.breakMs ?? draft.breakMs, 0), untilTap: false },
     ...(draft.notes.length > 0 ? { notes: clipText(draft.notes.join('\n'), 2000) } : {}),
   };
 }
@@ -49,19 +49,20 @@ function within(station: Station): Station {
   };
 }
 
-function madeOf(draft: Draft, making: Making): Made | null {
+function madeOf(draft: PartDraft, making: Making): Made | null {
   const { says, moves } = draft;
   if (draft.routine && draft.routine.parts.length > 0) return routineBlock(draft.routine, draft, making);
   if (moves.some((m) => m.after !== null)) return madeOf(numbersBehind(draft, making), making);
-  if (says.kind === 'tabata') return moves.length > 0 ? tabata(draft, making) : null;
-  if (says.kind === 'emom') return moves.length > 0 ? emom(draft, making) : null;
-  if (says.kind === 'amrap' && !(says.byRound && !says.forTime)) return moves.length > 0 ? amrap(draft, making) : null;
-  if (says.kind === 'addOn') return moves.length > 0 ? addOn(draft, making) : null;
-  if (says.kind === 'windows' && !says.each) return moves.length > 0 ? windows(draft, making) : null;
+  if (says.kind === 'tabata') return moves.length > 0 ? tabataBlock(draft, making) : null;
+  if (says.kind === 'emom') return moves.length > 0 ? emomBlock(draft, making) : null;
+  if (says.kind === 'amrap' && !(says.byRound && !says.forTime))
+    return moves.length > 0 ? amrapBlock(draft, making) : null;
+  if (says.kind === 'addOn') return moves.length > 0 ? addOnBlock(draft, making) : null;
+  if (says.kind === 'windows' && !says.each) return moves.length > 0 ? windowsBlock(draft, making) : null;
   if (moves.length === 0 && says.workMs !== undefined && (says.sets ?? says.rounds ?? says.times ?? 1) > 1)
     return madeOf({ ...draft, moves: [unnamed(draft)] }, making);
   if (moves.length === 0) return open(draft, making);
-  if (isStretching(draft, making.library)) return holds(draft, making);
+  if (isStretching(draft, making.library)) return holdsBlock(draft, making);
   const isComplex =
     moves.length > 1 && (says.workMs ?? 0) >= 60_000 && moves.every((m) => m.reps !== null && ownTime(m) === undefined);
   if (isComplex && says.rounds !== 1) {
@@ -75,16 +76,16 @@ function madeOf(draft: Draft, making: Making): Made | null {
       ],
       'all',
     );
-    if (how === 'all') return windows(draft, making);
+    if (how === 'all') return windowsBlock(draft, making);
   }
   const byReps = repsByRound(draft);
   if (byReps) return forTimeOf(byReps, draft, making);
-  if (isCounted(draft)) return reps(draft, making);
-  return circuit(draft, making);
+  if (isCounted(draft)) return repsBlock(draft, making);
+  return circuitBlock(draft, making);
 }
 
 /** Numbers behind the names, told to be seconds or repetitions: seconds where nothing is timed and they are round. */
-function numbersBehind(draft: Draft, making: Making): Draft {
+function numbersBehind(draft: PartDraft, making: Making): PartDraft {
   const { says, moves } = draft;
   const numbers = moves.flatMap((m) => m.after ?? []);
   const isRound = numbers.every((n) => n >= 20 && n % 5 === 0) && numbers.length * 2 > moves.length;
@@ -118,10 +119,10 @@ function numbersBehind(draft: Draft, making: Making): Draft {
 }
 
 /** The work of a part that names no move, under the part's title. */
-const unnamed = ({ title, place }: Draft): Named => plainNamed(title ?? 'Work', place);
+const unnamed = ({ title, place }: PartDraft): Named => plainNamed(title ?? 'Work', place);
 
 /** A part without moves: a length of time, or nothing. */
-export function open({ says, role, title, notes, place }: Draft, making: Making): Made | null {
+function open({ says, role, title, notes, place }: PartDraft, making: Making): Made | null {
   const said =
     says.bareMs ??
     says.totalMs ??
@@ -143,11 +144,11 @@ export function open({ says, role, title, notes, place }: Draft, making: Making)
   if (ms === undefined || ms < 1000) return null;
   const isWater = /water|drink/i.test([title ?? '', ...notes].join(' ')) || says.water === true;
   const purpose = isWater ? 'water' : role === null ? 'talk' : 'move';
-  return { format: { kind: 'open', lengthMs: ms, untilTap: false, purpose }, stations: [], isStretch: false };
+  return { format: { kind: 'open', lengthMs: ms, untilTap: false, purpose }, stations: [] };
 }
 
 /** Repetitions by round: numbers that fall, with nothing timed. */
-function repsByRound({ says, moves }: Draft): number[] | null {
+function repsByRound({ says, moves }: PartDraft): number[] | null {
   const list = says.byRound;
   if (!list || says.restMs !== undefined || says.workMs !== undefined) return null;
   const falls = list.every((n, k) => k === 0 || n < (list[k - 1] ?? 0));

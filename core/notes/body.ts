@@ -1,5 +1,5 @@
 import type { Library } from '../moves/index.ts';
-import { type Item, merged, type Span, saidIn, wordsOf } from './chunks.ts';
+import { type Item, merged, type Span, saidIn, wordsOf } from './items.ts';
 import { easierWay, isRemark, type Named } from './names.ts';
 import type { Facts, Mention } from './said.ts';
 import { mended } from './slips.ts';

@@ -1,10 +1,10 @@
-import { FORMATS, type Station } from '../class/index.ts';
-import { clamp, clampRounds, type Made, type Making, most, ownTime, words } from './making.ts';
-import type { Draft } from './parts.ts';
+import { FORMATS, formatDuration, type Station } from '../class/index.ts';
+import { clamp, clampRounds, type Made, type Making, most, ownTime } from './making.ts';
+import type { PartDraft } from './parts.ts';
 import type { Facts } from './said.ts';
 import { roundsOf, stationsOf, timedSides } from './stations.ts';
 
-export function circuit(given: Draft, making: Making): Made {
+export function circuitBlock(given: PartDraft, making: Making): Made {
   const draft = restSettled(given, making);
   const { says, moves } = draft;
   const { decisions, index } = making;
@@ -33,8 +33,8 @@ export function circuit(given: Draft, making: Making): Made {
       draft.place,
       'length',
       [
-        ['shared', `${words(length)}, shared by ${moves.length} moves`],
-        ['each', `${words(length)} a move`],
+        ['shared', `${formatDuration(length)}, shared by ${moves.length} moves`],
+        ['each', `${formatDuration(length)} a move`],
       ],
       length / (moves.length * rounds) >= 5000 ? 'shared' : 'each',
     );
@@ -62,7 +62,6 @@ export function circuit(given: Draft, making: Making): Made {
   const single = moves.length > 1 && moves.every((m) => m.says.sets !== undefined) ? 1 : groupSize;
   const between = says.betweenMs ?? (says.chain && rounds > 1 ? says.changeMs : undefined) ?? 0;
   const ofGroups = says.betweenOf === 'groups' || (says.betweenOf !== 'rounds' && inGroups);
-  if (between > 0 && !ofGroups && rounds === 1 && draft.breakMs === 0 && !inGroups) draft.breakMs = between;
   return {
     format: {
       ...FORMATS.circuit.default,
@@ -78,11 +77,12 @@ export function circuit(given: Draft, making: Making): Made {
       groupBreakMs: ofGroups ? clamp(between, 0) : 0,
     },
     stations,
+    ...(between > 0 && !ofGroups && rounds === 1 && draft.breakMs === 0 && !inGroups ? { breakMs: between } : {}),
   };
 }
 
 /** Times where none are said. */
-function usualTimes({ role, place }: Draft, { decisions, index }: Making): { workMs: number; restMs: number } {
+function usualTimes({ role, place }: PartDraft, { decisions, index }: Making): { workMs: number; restMs: number } {
   const taken = decisions.ask(
     `times-${index}`,
     place,
@@ -101,17 +101,18 @@ function usualTimes({ role, place }: Draft, { decisions, index }: Making): { wor
 }
 
 /** The rest where none is said: none, or another. */
-function restUnsaid({ place }: Draft, { decisions, index }: Making): number {
+function restUnsaid({ place }: PartDraft, { decisions, index }: Making): number {
   const ways = ['0', '10', '15', '20', '30'].map((n) => [n, n === '0' ? 'no rest' : `${n} s rest`] as const);
   return Number(decisions.ask(`rest-${index}`, place, 'rest', ways, '0')) * 1000;
 }
 
 /** The rounds that a length said of the whole holds, where nothing else says how many. */
-function roundsIn(lengthMs: number, roundMs: number, rounds: number, { says }: Draft, making: Making): number {
+function roundsIn(lengthMs: number, roundMs: number, rounds: number, { says }: PartDraft, making: Making): number {
   const isSaid = says.rounds !== undefined || says.times !== undefined || says.sets !== undefined;
   if (isSaid || lengthMs < roundMs * 1.5) return rounds;
   const fit = Math.max(1, Math.min(99, Math.round(lengthMs / roundMs)));
-  if (fit * roundMs !== lengthMs) making.told(`${words(lengthMs)} said; ${fit} rounds are ${words(fit * roundMs)}`);
+  if (fit * roundMs !== lengthMs)
+    making.told(`${formatDuration(lengthMs)} said; ${fit} rounds are ${formatDuration(fit * roundMs)}`);
   return fit;
 }
 
@@ -122,7 +123,7 @@ function roundTimes(rounds: readonly Partial<Facts>[], key: 'workMs' | 'restMs')
 }
 
 /** A rest that is said behind the moves: after each of them, or after each round; and what "between" means where no rest is said. */
-function restSettled(given: Draft, making: Making): Draft {
+function restSettled(given: PartDraft, making: Making): PartDraft {
   const rounds = roundsOf(given, making);
   const lastRest = given.moves.at(-1)?.says.restMs;
   const before = new Set(given.moves.slice(0, -1).map((m) => m.says.restMs));
@@ -169,8 +170,8 @@ function restSettled(given: Draft, making: Making): Draft {
     draft.place,
     'rest',
     [
-      ['round', `${words(says.restMs)} rest after each round`],
-      ['move', `${words(says.restMs)} rest after each move`],
+      ['round', `${formatDuration(says.restMs)} rest after each round`],
+      ['move', `${formatDuration(says.restMs)} rest after each move`],
     ],
     (says.superset === true && says.restMs >= 60_000) ||
       (says.restMs >= work && (says.restMs >= 60_000 || (says.workMs === undefined && work > 0)))
@@ -192,7 +193,7 @@ function shareOut(stations: readonly Station[], lengthMs: number): void {
 }
 
 /** Stations gone round together before the next ones; null is all of them. */
-function groupsOf({ says, groups, moves }: Draft, making: Making): number | null {
+function groupsOf({ says, groups, moves }: PartDraft, making: Making): number | null {
   const sizes = groups.filter((n) => n > 0);
   const [size] = sizes;
   if (size !== undefined && sizes.length > 1 && size > 1 && sizes.reduce((a, b) => a + b, 0) === moves.length) {
@@ -203,7 +204,7 @@ function groupsOf({ says, groups, moves }: Draft, making: Making): number | null
   return null;
 }
 
-export function reps(given: Draft, making: Making): Made {
+export function repsBlock(given: PartDraft, making: Making): Made {
   const draft = restSettled(given, making);
   const { says, moves } = draft;
   const rounds = roundsOf(draft, making);

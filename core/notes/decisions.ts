@@ -1,4 +1,4 @@
-import type { Span } from './chunks.ts';
+import type { Span } from './items.ts';
 import type { Choices, NoteRole } from './types.ts';
 
 /** Something that can be taken in several ways, and the way it was taken. */

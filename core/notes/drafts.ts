@@ -1,11 +1,14 @@
+import { kgOfPounds } from '../class/index.ts';
 import type { Library } from '../moves/index.ts';
-import { type Chunk, type Span, saidIn } from './chunks.ts';
+import type { Chunk } from './chunks.ts';
 import { Finder, type Found } from './found.ts';
+import { type Span, saidIn } from './items.ts';
 import { isRemark, type Named, plainNamed } from './names.ts';
-import { type Draft, type Drafted, HOW, OF_CLASS, Parts } from './parts.ts';
+import { type Drafted, OF_CLASS, type PartDraft } from './parts.ts';
 import { routineIn } from './routine.ts';
 import type { Facts } from './said.ts';
 import { saidWords } from './say.ts';
+import { DAYS, Titles } from './titles.ts';
 import type { Choices } from './types.ts';
 
 /** Whether a clock time is one of a day with classes. */
@@ -13,7 +16,6 @@ const isHour = (clock: string) => {
   const hour = Number(clock.split(':')[0]);
   return hour >= 5 && hour <= 23;
 };
-const DAYS = /\b(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:day)?s?\b/i;
 const EASIER_HEAD = /^(?:easier|easy|options?|low impact|modif\w*|regressions?|reg|alternatives?|beginners)$/i;
 const HARDER_HEAD = /^(?:adv|advanced|harder|hard|progressions?|prog)$/i;
 const NOTE_HEAD =
@@ -24,7 +26,7 @@ const OWN_TIME = /\b(?:for )?(?:an?|one|\d+) ?(?:mins?|minutes?|secs?|seconds?|s
 export function draft(text: string, chunks: readonly Chunk[], library: Library, choices: Choices = {}): Drafted {
   return new Drafter(text, library, choices).all(chunks);
 }
-class Drafter extends Parts {
+class Drafter extends Titles {
   private readonly finder: Finder;
 
   constructor(text: string, library: Library, choices: Choices) {
@@ -34,11 +36,12 @@ class Drafter extends Parts {
 
   all(chunks: readonly Chunk[]): Drafted {
     const found = chunks.map((chunk) => this.finder.find(chunk));
-    const heads = found.map((f) => f.title?.toLowerCase());
+    const heads = new Map<string, number>();
+    for (const { title } of found)
+      if (title !== null) heads.set(title.toLowerCase(), (heads.get(title.toLowerCase()) ?? 0) + 1);
     found.forEach((f, k) => {
       // The same head over again is a label of each line, not a part.
-      if (f.title !== null && f.says.role === undefined && heads.filter((h) => h === heads[k]).length > 1)
-        f.title = null;
+      if (f.title !== null && f.says.role === undefined && (heads.get(f.title.toLowerCase()) ?? 0) > 1) f.title = null;
       this.take(f, found, k);
     });
     return this.out;
@@ -85,13 +88,13 @@ class Drafter extends Parts {
   /** A reading of each thing said, and of each move. */
   private tell({ mentions, moves, chunk }: Found): void {
     for (const m of mentions)
-      this.out.readings.push({ from: m.from, to: m.to, role: m.role, sure: HOW, words: saidWords(m.says, m.words) });
+      this.out.readings.push({ from: m.from, to: m.to, role: m.role, sure: 'said', words: saidWords(m.says, m.words) });
     if (chunk.textFrom > chunk.from || chunk.label !== null)
       this.out.readings.push({
         from: chunk.from - (chunk.first ? this.lead(chunk) : 0),
         to: chunk.textFrom,
         role: 'order',
-        sure: HOW,
+        sure: 'said',
         words: 'place in the list',
       });
     for (const { from, to, words } of moves.flatMap((m) => m.options))
@@ -200,139 +203,6 @@ class Drafter extends Parts {
     }
   }
 
-  /** Words that name no move in this place: something said to people. */
-  private isNote({ chunk, moves, says }: Found, all: readonly Found[], k: number): boolean {
-    const line = this.slice(chunk);
-    if (
-      moves.length === 1 &&
-      /^(?:breathe|relax|shake (?:it )?out|well done|done|enjoy)$/i.test(moves[0]?.name ?? '') &&
-      Object.keys(says).length === 0
-    )
-      return true;
-    const known = moves.filter((m) => m.known === 'known').length;
-    if (known > 0 && (known * 2 >= moves.length || !isRemark(line))) return false;
-    if (chunk.label !== null) return false;
-    const whole = moves.map((m) => m.name).join(' ');
-    const bodied = Object.keys(says).some((key) => !OF_CLASS.has(key as keyof Facts));
-    if (isRemark(whole)) return !(known > 0 && moves.length > 2);
-    if (/[!?]/.test(chunk.ends) && !chunk.last && !bodied && known < moves.length) return true;
-    // A sentence before the list that names nothing known.
-    if (
-      moves.length === 1 &&
-      moves[0]?.known === 'unknown' &&
-      !this.now &&
-      chunk.first &&
-      !chunk.last &&
-      !bodied &&
-      whole.split(/\s+/).length > 2
-    )
-      return true;
-    if (moves.length > 1 || chunk.isBullet) return false;
-    if (/[!?]$/.test(chunk.ends) && moves[0]?.known === 'unknown' && !bodied && this.now !== null) return true;
-    // A line of its own among moves is one of them, known or not.
-    const [m] = moves;
-    if (m?.known === 'unknown' && this.now && !chunk.first) return !bodied || /^[-\u2013]/.test(line);
-    return m?.known === 'unknown' && this.now !== null && !bodied && !this.amongMoves(all, k);
-  }
-
-  private amongMoves(all: readonly Found[], k: number): boolean {
-    const beside = [all[k - 1], all[k + 1]].filter(
-      (f) => f !== undefined && f.moves.length === 1 && f.moves[0]?.known !== 'unknown',
-    );
-    return beside.length > 0;
-  }
-
-  /** The first words of the notes, where they are none of a list. */
-  private isTitle({ chunk, moves, says, title }: Found, all: readonly Found[], k: number): boolean {
-    const isDay =
-      this.out.title !== null && this.now === null && new RegExp(`^${DAYS.source}$`, 'i').test(this.out.title);
-    if (
-      isDay &&
-      moves.length === 1 &&
-      moves[0]?.known !== 'known' &&
-      (says.heads !== undefined || says.slotMs !== undefined || moves[0]?.says.bareMs !== undefined)
-    )
-      return true;
-    const isSentence =
-      !chunk.first &&
-      !chunk.last &&
-      chunk.ends === '.' &&
-      moves.length === 1 &&
-      moves[0]?.known === 'unknown' &&
-      k <= 2 &&
-      this.slice(chunk).split(/\s+/).length <= 3;
-    if (isSentence && this.out.title === null && this.now === null && !isRemark(this.slice(chunk)))
-      return Object.keys(says).length === 0;
-    if (
-      this.out.title !== null ||
-      this.now !== null ||
-      k > 1 ||
-      !chunk.first ||
-      chunk.label !== null ||
-      chunk.isBullet ||
-      (chunk.hasColon &&
-        !(title !== null && DAYS.test(title) && moves.every((m) => m.known === 'unknown' && m.reps === null)))
-    )
-      return false;
-    void title;
-    const ofBlock = Object.keys(says).filter(
-      (key) =>
-        !OF_CLASS.has(key as keyof Facts) &&
-        !(key === 'bareMs' && moves.length > 0) &&
-        !(key === 'kind' && says.kind === 'holds' && moves.length > 0) &&
-        key !== 'kg',
-    );
-    const oneLine = all.length === 1;
-    if (oneLine || moves.some((m) => m.known === 'known' && m.reps !== null)) return false;
-    if (ofBlock.length > 0) return false;
-    const line = this.slice(chunk);
-    if (
-      /^(?:hi|hello|hey|dear|heads up|note|nb|fyi|reminder|remember|ps)\b/i.test(line) ||
-      (isRemark(line) && /[?!]$/.test(line))
-    )
-      return false;
-    const words = moves
-      .map((m) => m.name)
-      .join(' ')
-      .split(/\s+/).length;
-    if (DAYS.test(line) && words <= 5 && !moves.some((x) => x.known === 'known')) return true;
-    if (!chunk.last && words > 3) return false;
-    if (DAYS.test(line) || /\bclass\b/i.test(line)) return true;
-    if (moves.length > 1 && moves.filter((m) => m.known === 'known').length >= 2) return false;
-    const [m] = moves;
-    if (moves.some((x) => x.reps !== null || x.after !== null)) return false;
-    return (
-      moves.some((x) => x.known === 'unknown') ||
-      m?.known === 'guessed' ||
-      (m?.known === 'known' &&
-        all[k + 1]?.chunk.blankBefore === true &&
-        moves.length === 1 &&
-        !chunk.blankBefore &&
-        all.length > 3)
-    );
-  }
-
-  private titled({ chunk, moves, mentions }: Found): void {
-    const cut = mentions.filter(({ says }) =>
-      Object.keys(says).every(
-        (key) =>
-          OF_CLASS.has(key as keyof Facts) || key === 'kg' || (key === 'bareMs' && (says.bareMs ?? 0) >= 300_000),
-      ),
-    );
-    const rest = cut
-      .reduceRight((line, m) => line.slice(0, m.from - chunk.from) + line.slice(m.to - chunk.from), this.slice(chunk))
-      .replace(/\s*[([]\s*[)\]]/g, '');
-    const parts = rest.split(/\s*,\s*/).map((part) => part.replace(/^[\s.:;!\u2013-]+|[\s.:;!\u2013-]+$/g, ''));
-    // A part that was all numbers is gone; one that said kit for all is no title.
-    const kept = cut.some((m) => m.says.kg) ? parts.slice(0, 1) : parts;
-    this.out.title = [...(this.out.title ? [this.out.title] : []), ...kept.filter(Boolean)]
-      .join(', ')
-      .replace(/\s+/g, ' ');
-    const kg = moves.find((m) => m.says.kg)?.says.kg;
-    if (kg) this.pending = { kg };
-    this.out.readings.push({ from: chunk.from, to: chunk.to, role: 'title', sure: HOW, words: 'title' });
-  }
-
   private withoutMoves(found: Found, all: readonly Found[], k: number): void {
     const { says, chunk, moves, unread } = found;
     const ofBlock = Object.keys({ ...says, ...(found.rounds.length > 0 ? { round: 1 } : {}) }).filter(
@@ -384,7 +254,7 @@ class Drafter extends Parts {
     }
     this.putTitle(part, found);
     if (says.kind === 'beats' || part.says.kind === 'beats') part.routine ??= routineIn('');
-    this.apply(part, says, found.mentions);
+    this.apply(part, says);
     if (found.rounds.length > 0) part.rounds = found.rounds;
     if (moves.length > 0) this.note(chunk);
   }
@@ -393,7 +263,7 @@ class Drafter extends Parts {
     const { chunk, says } = found;
     const part = this.partFor(found, all, k);
     this.putTitle(part, found);
-    this.apply(part, says, found.mentions);
+    this.apply(part, says);
     if (found.rounds.length > 0) part.rounds = found.rounds;
     if (part.says.kind === 'beats') {
       part.routine ??= routineIn('');
@@ -423,7 +293,7 @@ class Drafter extends Parts {
   }
 
   /** "Heavy 15 for the rows": a weight for moves that are there already. */
-  private namesWeights(moves: readonly Named[], { says, chunk }: Found, part: Draft): boolean {
+  private namesWeights(moves: readonly Named[], { says, chunk }: Found, part: PartDraft): boolean {
     const text = this.slice(chunk);
     const m =
       /\b(heavy|heavier|light|lighter)? ?(\d{1,3}(?:\.\d)?) ?(kgs?|kilos?|lbs?|pounds?)? (?:for|on) (?:the )?(.+)$/i.exec(
@@ -436,7 +306,7 @@ class Drafter extends Parts {
       .map((w) => w.replace(/[.!]+$/, '').replace(/(?:es|s)$/, ''));
     const unit = m[3] ?? (part.says.kg && /lb/i.test(this.text) ? 'lb' : 'kg');
     const number = Number(m[2]);
-    const kg = /^[lp]/i.test(unit) ? number * 0.45359237 : number;
+    const kg = /^[lp]/i.test(unit) ? kgOfPounds(number) : number;
     const hit = part.moves.filter((x) =>
       wanted.some(
         (w) =>
@@ -452,7 +322,8 @@ class Drafter extends Parts {
       ),
     );
     if (hit.length === 0) return false;
-    for (const x of hit) x.says = { ...x.says, ...(m[1] ? { heavyKg: kg } : { kg: [kg] }) } as Partial<Facts>;
+    const of: Partial<Facts> = !m[1] ? { kg: [kg] } : /^light/i.test(m[1]) ? { lightKg: kg } : { heavyKg: kg };
+    for (const x of hit) x.says = { ...x.says, ...of };
     this.out.readings.push({ from: chunk.from, to: chunk.to, role: 'weight', sure: 'taken', words: text.trim() });
     return true;
   }

@@ -1,6 +1,6 @@
 import { firstsOf } from './firsts.ts';
 import { NUMBER, NUMBER_WORD } from './numbers.ts';
-import { FORMAT_RULES, OF_THE_CLASS, ORDER, PARTS } from './rules-class.ts';
+import { FORMAT_RULES, OF_THE_CLASS, ORDER, PART_RULES } from './rules-class.ts';
 import { OF_ONE_MOVE } from './rules-move.ts';
 import { RESTS, TIMES_RULES, WORK } from './rules-time.ts';
 import { type Mention, plainSource, type Rule } from './said.ts';
@@ -12,7 +12,7 @@ const RULES: readonly Rule[] = [
   ...TIMES_RULES,
   ...ORDER,
   ...FORMAT_RULES,
-  ...PARTS,
+  ...PART_RULES,
   ...OF_THE_CLASS,
   ...OF_ONE_MOVE,
 ];

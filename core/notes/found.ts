@@ -1,6 +1,7 @@
 import type { Library } from '../moves/index.ts';
 import { Body, isPair } from './body.ts';
-import { type Chunk, type Item, merged, type Span, saidIn, wordsOf } from './chunks.ts';
+import type { Chunk } from './chunks.ts';
+import { type Item, merged, type Span, saidIn, wordsOf } from './items.ts';
 import { isRemark, type Named, namedBy } from './names.ts';
 import type { Facts, Mention } from './said.ts';
 import { mended } from './slips.ts';

@@ -14,12 +14,11 @@ export interface Making {
 
 export const MOST = 60;
 
-export const HELD = new Set(['dumbbell', 'kettlebell', 'barbell', 'sandbag', 'medicine ball', 'weight plate']);
-
 export interface Made {
   format: Format;
   stations: Station[];
-  isStretch?: boolean;
+  /** The break that was said to follow it, where that is not known before. */
+  breakMs?: number;
 }
 
 export const ownTime = (m: Named) => [m.says.workMs, m.says.bareMs].find((ms) => ms !== undefined && ms >= 1000);
@@ -32,9 +31,11 @@ export const most = (list: readonly number[]): number | undefined => {
 
 export const clamp = (ms: number, least = 1000) => Math.max(least, Math.min(14_400_000, Math.round(ms)));
 
-export const words = (ms: number) => {
-  const seconds = Math.round(ms / 1000);
-  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
-};
-
 export const clampRounds = (n: number) => Math.max(1, Math.min(99, Math.round(n)));
+
+/** Stations one after the other in turn until there are so many, each time round with ids of their own. */
+export const inTurn = (stations: readonly Station[], count: number, makeId: Making['makeId']): Station[] =>
+  Array.from({ length: stations.length === 0 ? 0 : count }, (_, k) => {
+    const station = stations[k % stations.length] as Station;
+    return k < stations.length ? station : { ...station, id: makeId() };
+  });

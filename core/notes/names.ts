@@ -1,6 +1,6 @@
 import type { Side, Station } from '../class/index.ts';
 import { bareName, type Library, type Reading as NameReading } from '../moves/index.ts';
-import { type Bracket, type Item, saidIn, wordsOf } from './chunks.ts';
+import { type Bracket, type Item, saidIn, wordsOf } from './items.ts';
 import { isMuscle } from './muscles.ts';
 import type { Facts } from './said.ts';
 import { mended } from './slips.ts';

@@ -1,10 +1,10 @@
 import { FORMATS, type Station } from '../class/index.ts';
-import { clamp, clampRounds, type Made, type Making, MOST, ownTime } from './making.ts';
-import type { Draft } from './parts.ts';
+import { clamp, clampRounds, inTurn, type Made, type Making, MOST, ownTime } from './making.ts';
+import type { PartDraft } from './parts.ts';
 import { stationsOf } from './stations.ts';
 
-export function amrap(draft: Draft, making: Making): Made {
-  const { says, moves } = draft;
+export function amrapBlock(draft: PartDraft, making: Making): Made {
+  const { says } = draft;
   const rounds = says.rounds ?? says.times ?? 1;
   if (!says.forTime && rounds > 1 && (says.restMs !== undefined || says.betweenMs !== undefined)) {
     const onMs = says.capMs ?? says.bareMs ?? says.workMs ?? 240_000;
@@ -22,13 +22,14 @@ export function amrap(draft: Draft, making: Making): Made {
   const stations = complexOf(draft, making);
   const capMs = capOf(draft, making, says.forTime === true);
   if (!says.forTime) return { format: { kind: 'amrap', capMs, forTime: false }, stations };
-  const all = Array.from({ length: Math.min(rounds, Math.floor(MOST / Math.max(1, moves.length))) }, (_, k) =>
-    stations.map((s) => (k === 0 ? s : { ...s, id: making.makeId() })),
-  ).flat();
-  return { format: { kind: 'amrap', capMs, forTime: true }, stations: all };
+  const times = Math.min(rounds, Math.floor(MOST / stations.length));
+  return {
+    format: { kind: 'amrap', capMs, forTime: true },
+    stations: inTurn(stations, times * stations.length, making.makeId),
+  };
 }
 
-function capOf(draft: Draft, making: Making, forTime: boolean): number {
+function capOf(draft: PartDraft, making: Making, forTime: boolean): number {
   const { says } = draft;
   const said = says.capMs ?? says.bareMs ?? says.totalMs ?? says.workMs;
   if (said !== undefined) return clamp(said);
@@ -43,26 +44,24 @@ function capOf(draft: Draft, making: Making, forTime: boolean): number {
 }
 
 /** Moves with their repetitions by round, once through against the clock. */
-export function forTimeOf(counts: readonly number[], draft: Draft, making: Making): Made {
+export function forTimeOf(counts: readonly number[], draft: PartDraft, making: Making): Made {
   const stations = complexOf(draft, making);
-  const all = counts.flatMap((count, k) =>
-    stations.map(
-      (s, j): Station => ({
-        ...s,
-        id: k === 0 ? s.id : making.makeId(),
-        reps: {
-          count: Math.max(1, Math.min(999, count)),
-          per: s.reps?.per ?? (draft.moves[j]?.sides === 'each' ? 'side' : 'total'),
-        },
-      }),
-    ),
+  const n = stations.length;
+  const all = inTurn(stations, counts.length * n, making.makeId).map(
+    (s, k): Station => ({
+      ...s,
+      reps: {
+        count: Math.max(1, Math.min(999, counts[Math.floor(k / n)] ?? 1)),
+        per: s.reps?.per ?? (draft.moves[k % n]?.sides === 'each' ? 'side' : 'total'),
+      },
+    }),
   );
   if (all.length > MOST) making.told(`${all.length} sets are more than one block holds; the first ${MOST} are kept`);
   return { format: { kind: 'amrap', capMs: capOf(draft, making, true), forTime: true }, stations: all.slice(0, MOST) };
 }
 
 /** The stations of a complex: a time of a move is measured like a distance. */
-function complexOf(draft: Draft, making: Making): Station[] {
+function complexOf(draft: PartDraft, making: Making): Station[] {
   const stations = stationsOf(draft, making, (m) =>
     m.side ? { mode: 'one', side: m.side } : m.sides === 'alternating' ? { mode: 'alternating' } : null,
   );
@@ -74,7 +73,7 @@ function complexOf(draft: Draft, making: Making): Station[] {
   return stations;
 }
 
-export function windows(draft: Draft, making: Making): Made {
+export function windowsBlock(draft: PartDraft, making: Making): Made {
   const { says } = draft;
   const count = says.rounds ?? says.times ?? says.sets ?? FORMATS.windows.default.count;
   const onMs = says.workMs ?? says.bareMs ?? says.capMs ?? FORMATS.windows.default.onMs;

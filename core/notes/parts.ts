@@ -1,14 +1,15 @@
 import type { Plan } from '../class/index.ts';
 import type { Library } from '../moves/index.ts';
-import { type Chunk, merged, type Span } from './chunks.ts';
+import type { Chunk } from './chunks.ts';
 import { type Found, namedKind } from './found.ts';
+import { merged, type Span } from './items.ts';
 import { isRemark, type Named } from './names.ts';
 import type { Routine } from './routine.ts';
-import type { Facts, Mention } from './said.ts';
+import type { Facts } from './said.ts';
 import type { Reading } from './types.ts';
 
 /** A block as the notes tell it, before its format is settled. */
-export interface Draft {
+export interface PartDraft {
   role: Facts['role'] | null;
   title: string | null;
   says: Partial<Facts>;
@@ -38,12 +39,12 @@ export interface Drafted {
   heads: number | null;
   level: Plan['level'] | null;
   notes: string[];
-  drafts: Draft[];
+  drafts: PartDraft[];
   readings: Reading[];
   left: (Span & { text: string })[];
 }
 
-export const EMPTY = (place: Span): Draft => ({
+export const EMPTY = (place: Span): PartDraft => ({
   role: null,
   title: null,
   says: {},
@@ -66,9 +67,10 @@ export const LIST_HEAD =
 /** Said of the class or found in passing: no reason to begin a block. */
 export const OF_CLASS = new Set<keyof Facts>(['start', 'slotMs', 'heads', 'level']);
 
-export const HOW = 'said' as const;
+export const hasLength = ({ says }: PartDraft) => says.bareMs !== undefined || says.workMs !== undefined;
 
-export const hasLength = ({ says }: Draft) => says.bareMs !== undefined || says.workMs !== undefined;
+/** The time that is said of a move. */
+const timeSaid = ({ says }: Named) => says.workMs ?? says.bareMs;
 
 /** Whether what is said opens a part: how it is timed, or its format. */
 export const opens = (says: Partial<Facts>) =>
@@ -104,8 +106,8 @@ export class Parts {
     readings: [],
     left: [],
   };
-  protected now: Draft | null = null;
-  private readonly labels = new Map<Draft, string[]>();
+  protected now: PartDraft | null = null;
+  private readonly labels = new Map<PartDraft, string[]>();
   /** Said in the title, of the part that follows. */
   protected pending: Partial<Facts> = {};
 
@@ -117,7 +119,7 @@ export class Parts {
   protected slice = (span: Span) => this.text.slice(span.from, span.to);
 
   /** A new part, unless the one at hand is still empty. */
-  protected begin(place: Span): Draft {
+  protected begin(place: Span): PartDraft {
     const made = { ...EMPTY({ from: place.from, to: place.to }), says: this.pending };
     this.pending = {};
     this.now = made;
@@ -125,12 +127,12 @@ export class Parts {
     return made;
   }
 
-  protected isEmpty(d: Draft): boolean {
+  protected isEmpty(d: PartDraft): boolean {
     return d.moves.length === 0 && d.routine === null;
   }
 
   /** The part that what is said in a chunk belongs to. */
-  protected partFor({ says, chunk, moves, title }: Found, all: readonly Found[], k: number): Draft {
+  protected partFor({ says, chunk, moves, title }: Found, all: readonly Found[], k: number): PartDraft {
     const now = this.now;
     if (!now)
       return says.round !== undefined ? this.forRound(this.begin(chunk), says, chunk, moves) : this.begin(chunk);
@@ -228,7 +230,7 @@ export class Parts {
       .some((f) => f.says.role === 'main' || f.says.role === 'finisher' || opens(f.says) || f.says.kind !== undefined);
   }
 
-  protected forRound(now: Draft, says: Partial<Facts>, chunk: Chunk, moves: readonly Named[]): Draft {
+  protected forRound(now: PartDraft, says: Partial<Facts>, chunk: Chunk, moves: readonly Named[]): PartDraft {
     const number = says.round ?? 1;
     if (moves.length === 0) {
       now.rounds[number - 1] = { ...says };
@@ -250,14 +252,14 @@ export class Parts {
   }
 
   /** "90 s between" behind two parts of the same kind stands between them. */
-  protected betweenParts(part: Draft, says: Partial<Facts>): boolean {
+  protected betweenParts(part: PartDraft, says: Partial<Facts>): boolean {
     if (
       says.betweenMs === undefined ||
       Object.keys(says).some((key) => !['betweenMs', 'betweenOf', 'betweenEach', 'restAfter'].includes(key)) ||
       says.betweenOf === 'moves'
     )
       return false;
-    const alike: Draft[] = [];
+    const alike: PartDraft[] = [];
     for (const before of this.out.drafts.slice(0, -1).reverse()) {
       if (
         before.role !== part.role ||
@@ -282,7 +284,7 @@ export class Parts {
   }
 
   /** Times said behind several parts count for all of them that say none. */
-  protected timesForAll(part: Draft, says: Partial<Facts>): void {
+  protected timesForAll(part: PartDraft, says: Partial<Facts>): void {
     if (says.workMs === undefined) return;
     for (const before of this.out.drafts.slice(0, -1).reverse()) {
       if (
@@ -309,7 +311,7 @@ export class Parts {
     if (/between/i.test(this.slice(chunk))) return false;
     const last = now.moves.at(-1);
     const follows = all[k + 1];
-    const timed = (m: Named | undefined) => m !== undefined && (m.says.workMs ?? m.says.bareMs) !== undefined;
+    const timed = (m: Named | undefined) => m !== undefined && timeSaid(m) !== undefined;
     // A rest on a line behind each timed move is that move's.
     const ofMove =
       timed(last) &&
@@ -352,7 +354,7 @@ export class Parts {
       .some((f) => f.moves.length === 0 && f.says.role === undefined && (f.says.rounds ?? f.says.times ?? 1) > 1);
   }
 
-  protected group(part: Draft, label: string, moves: number): void {
+  protected group(part: PartDraft, label: string, moves: number): void {
     const at = this.labels.get(part)?.indexOf(label) ?? -1;
     if (at >= 0) part.groups[at] = (part.groups[at] ?? 0) + moves;
     else {
@@ -362,8 +364,8 @@ export class Parts {
   }
 
   /** Adds a move; the other side of the one before it makes one of both. */
-  protected add(part: Draft, m: Named): void {
-    const time = m.says.workMs ?? m.says.bareMs;
+  protected add(part: PartDraft, m: Named): void {
+    const time = timeSaid(m);
     if (
       /^(?:rest|break|recover|recovery)$/i.test(m.name) &&
       part.says.kind !== 'emom' &&
@@ -377,7 +379,7 @@ export class Parts {
     }
     const last = part.moves.at(-1);
     const sameName = last && last.name.toLowerCase() === m.name.toLowerCase();
-    const sameTime = last && (last.says.workMs ?? last.says.bareMs) === (m.says.workMs ?? m.says.bareMs);
+    const sameTime = last && timeSaid(last) === time;
     if (sameName && sameTime && last.side !== null && m.side !== null && last.side !== m.side) {
       last.sides = 'each';
       last.to = m.to;
@@ -388,7 +390,7 @@ export class Parts {
     part.moves.push(m);
   }
 
-  protected putTitle(part: Draft, { title, says, chunk, titleSpan }: Found): void {
+  protected putTitle(part: PartDraft, { title, says, chunk, titleSpan }: Found): void {
     if (title === null) return;
     const bare = title.replace(/^(?:then|and)\s+/i, '').trim();
     if (titleSpan && !LIST_HEAD.test(bare)) {
@@ -411,8 +413,7 @@ export class Parts {
     if (says.role !== undefined) part.role = says.role;
   }
 
-  protected apply(part: Draft, says: Partial<Facts>, mentions: readonly Mention[]): void {
-    void mentions;
+  protected apply(part: PartDraft, says: Partial<Facts>): void {
     if (says.role !== undefined) part.role = says.role;
     const { bareMs, ...rest } = says;
     // What is said last of how often counts.

@@ -1,4 +1,12 @@
-import { type Block, clipText, isShorthand, newPlan, type Plan, readShorthand } from '../class/index.ts';
+import {
+  type Block,
+  clipText,
+  formatDuration,
+  isShorthand,
+  newPlan,
+  type Plan,
+  readShorthand,
+} from '../class/index.ts';
 import { indexMoves, type Library, type MoveIndex, meaningsOf, suggestMoves } from '../moves/index.ts';
 import { totals } from '../time/index.ts';
 import { blockOf } from './blocks.ts';
@@ -7,7 +15,7 @@ import { type Decision, Decisions } from './decisions.ts';
 import { draft } from './drafts.ts';
 import { isMuscle } from './muscles.ts';
 import { AS_TYPED, type Named, NO_MOVE, nameKey } from './names.ts';
-import type { Draft, Drafted } from './parts.ts';
+import type { Drafted, PartDraft } from './parts.ts';
 import type { Choices, NotesRead, Reading } from './types.ts';
 
 const MOST_BLOCKS = 40;
@@ -26,23 +34,22 @@ export function readNotes(text: string, library: Library, choices: Choices = {})
   const drafted = draft(read, chunksOf(read), library, choices);
   const told: string[] = [];
   drafted.drafts = drafted.drafts.flatMap(bySets);
-  const made = drafted.drafts.slice(0, MOST_BLOCKS).map((d, index) => madeOf(d, index, library, choices, told));
+  const asked = { library, choices };
+  const made = drafted.drafts.slice(0, MOST_BLOCKS).map((d, index) => madeOf(d, index, asked, told));
   const blocks = made.flatMap(({ block }) => (block ? [block] : []));
   const plan = planOf(drafted, blocks);
   const { totalMs } = totals(plan);
-  checks(drafted, made, totalMs, told);
-  const totalOf = (other: Choices) => totals(readNotes(text, library, other).plan).totalMs;
+  checks(made, drafted.slotMs, totalMs, told);
   const readings = [
     ...drafted.readings,
-    ...drafted.drafts.flatMap((d) => movesOf(d, totalOf, { library, choices })),
-    ...made.flatMap((m, k) => guesses(m, drafted.drafts[k] as Draft, k, library, choices, totalMs)),
+    ...made.flatMap((m) => [...movesOf(m, asked, totalMs), ...guesses(m, asked, totalMs)]),
   ];
   const covering = readings.sort((a, b) => a.from - b.from || b.to - a.to);
   return { plan, readings: covering, left: leftOf(read, text, covering, drafted), told };
 }
 
 /** Moves with sets of their own, not equally many, are parts of their own: all sets of one, then the next. */
-function bySets(draft: Draft): Draft[] {
+function bySets(draft: PartDraft): PartDraft[] {
   const sets = draft.moves.map((m) => m.says.sets);
   if (sets.some((n) => n === undefined) || new Set(sets).size < 2 || draft.says.kind !== undefined) return [draft];
   return draft.moves.map((m, k) => {
@@ -74,17 +81,25 @@ function asShorthand(text: string): NotesRead | null {
   return { plan: { ...plan, id: 'notes' }, readings, left: [], told: [] };
 }
 
+/** What the reader was given beside the text. */
+interface Asked {
+  library: Library;
+  choices: Choices;
+}
+
 interface Made {
+  draft: PartDraft;
+  index: number;
   block: Block | null;
   decisions: Decision[];
 }
 
-function madeOf(draft: Draft, index: number, library: Library, choices: Choices, told: string[]): Made {
+function madeOf(draft: PartDraft, index: number, { library, choices }: Asked, told: string[] = []): Made {
   const decisions = new Decisions(choices);
   let serial = 0;
   const makeId = () => `n${index + 1}-${++serial}`;
-  const block = blockOf({ ...draft }, { makeId, library, decisions, told: (words) => void told.push(words), index });
-  return { block, decisions: decisions.list };
+  const block = blockOf(draft, { makeId, library, decisions, told: (words) => void told.push(words), index });
+  return { draft, index, block, decisions: decisions.list };
 }
 
 function planOf({ title, start, slotMs, heads, level, notes }: Drafted, blocks: Block[]): Plan {
@@ -99,35 +114,28 @@ function planOf({ title, start, slotMs, heads, level, notes }: Drafted, blocks: 
 }
 
 /** What the text says of itself, held to what was found. */
-function checks({ drafts, slotMs }: Drafted, made: readonly Made[], totalMs: number, told: string[]): void {
-  drafts.forEach(({ says, moves }, k) => {
-    const found = made[k]?.block && new Set(moves.map((m) => m.name.toLowerCase())).size;
-    const { stations } = says;
-    if (
-      stations !== undefined &&
-      found !== null &&
-      found !== undefined &&
-      moves.length > 0 &&
-      stations !== moves.length &&
-      stations !== found
-    )
-      told.push(`${stations} ${says.atStations ? 'stations' : 'moves'} said, ${moves.length} found`);
-  });
+function checks(made: readonly Made[], slotMs: number | null, totalMs: number, told: string[]): void {
+  for (const { draft, block } of made) {
+    const { says, moves } = draft;
+    const found = [moves.length, new Set(moves.map((m) => m.name.toLowerCase())).size];
+    if (says.stations !== undefined && block && moves.length > 0 && !found.includes(says.stations))
+      told.push(`${says.stations} ${says.atStations ? 'stations' : 'moves'} said, ${moves.length} found`);
+  }
   if (slotMs !== null && totalMs > slotMs)
-    told.push(`${Math.round(slotMs / 60_000)} minutes said; the class is ${clock(totalMs)}`);
+    told.push(`${Math.round(slotMs / 60_000)} minutes said; the class is ${formatDuration(totalMs)}`);
 }
 
-const clock = (ms: number) => `${Math.floor(ms / 60_000)}:${String(Math.round((ms % 60_000) / 1000)).padStart(2, '0')}`;
-
 /** The names of a part, each with what it may mean where it is not known for sure. */
-function movesOf(
-  { moves, again, role, says }: Draft,
-  totalOf: (choices: Choices) => number,
-  { library, choices }: Asked,
-): Reading[] {
-  if (again) return [];
-  const isStretch = role === 'coolDown' || says.kind === 'holds';
-  return moves.map((m): Reading => {
+function movesOf(made: Made, { library, choices }: Asked, totalMs: number): Reading[] {
+  const { draft, index, block } = made;
+  if (draft.again) return [];
+  const isStretch = draft.role === 'coolDown' || draft.says.kind === 'holds';
+  /** The total without a move; whichever move it is, it takes the same time. */
+  const without = (m: Named) => {
+    const moves = draft.moves.filter((other) => other !== m);
+    return totalMs - lengthOf(block) + lengthOf(madeOf({ ...draft, moves }, index, { library, choices }).block);
+  };
+  return draft.moves.map((m): Reading => {
     const slip = m.slips.map(([typed, meant]) => `${typed} \u2192 ${meant}`).join(', ');
     const place = { from: m.from, to: m.to, role: 'move' as const };
     const key = nameKey(m.typed);
@@ -135,37 +143,31 @@ function movesOf(
     // What the club has once said of a name is not asked again.
     const meanings = library.get(m.name)?.own ? [] : meaningsOf(m.name);
     const isSure = (m.known === 'known' && meanings.length === 0) || (isStretch && isMuscle(m.name));
-    const name = m.move?.name ?? m.name;
-    if (isSure && chosen === undefined) return { ...place, sure: slip ? 'taken' : 'said', words: slip || name };
-    const candidates = candidatesFor(m, meanings, library);
-    const words =
-      m.known === 'unknown'
-        ? `${m.name}: not in the library`
-        : m.known === 'guessed'
-          ? `${m.name}: guessed from its words`
-          : name;
+    if (isSure && chosen === undefined)
+      return { ...place, sure: slip ? 'taken' : 'said', words: slip || (m.move?.name ?? m.name) };
     const ways = [
-      ...candidates.map((id) => ({ id, words: id })),
-      { id: AS_TYPED, words: meanings.length > 0 ? `${m.typed}, whichever` : `${m.typed}, as I typed it` },
-      { id: NO_MOVE, words: 'no move: a note' },
+      ...candidatesFor(m, meanings, library).map((id) => ({ id, words: id, totalMs })),
+      { id: AS_TYPED, words: meanings.length > 0 ? `${m.typed}, whichever` : `${m.typed}, as I typed it`, totalMs },
+      {
+        id: NO_MOVE,
+        words: 'no move: a note',
+        get totalMs() {
+          return without(m);
+        },
+      },
     ];
     return {
       ...place,
       sure: chosen === undefined ? 'guessed' : 'taken',
-      words,
-      guess: {
-        key,
-        taken: chosen ?? AS_TYPED,
-        part: null,
-        ways: ways.map((way) => ({
-          ...way,
-          get totalMs() {
-            return totalOf({ ...choices, [key]: way.id });
-          },
-        })),
-      },
+      words: knownWords(m),
+      guess: { key, taken: chosen ?? AS_TYPED, part: null, ways },
     };
   });
+}
+
+function knownWords({ known, name, move }: Named): string {
+  if (known === 'unknown') return `${name}: not in the library`;
+  return known === 'guessed' ? `${name}: guessed from its words` : (move?.name ?? name);
 }
 
 const MOST_CANDIDATES = 3;
@@ -190,46 +192,33 @@ function candidatesFor({ typed, name }: Named, meanings: readonly string[], libr
   return names;
 }
 
-interface Asked {
-  library: Library;
-  choices: Choices;
-}
-
 /** What hangs on a guess, with the ways it could be taken, and the total with each. */
-function guesses(
-  made: Made,
-  draft: Draft,
-  index: number,
-  library: Library,
-  choices: Choices,
-  totalMs: number,
-): Reading[] {
-  const length = (block: Block | null) => (block ? blockMs(block) : 0);
-  return made.decisions.map(({ key, place, role, ways, taken }): Reading => {
+function guesses({ draft, index, block, decisions }: Made, { library, choices }: Asked, totalMs: number): Reading[] {
+  return decisions.map(({ key, place, role, ways, taken }): Reading => {
     // What it would make of the total is worked out where it is asked for.
     const others = ways.map(([id, words]) => ({
       id,
       words,
       get totalMs() {
-        return id === taken
-          ? totalMs
-          : totalMs - length(made.block) + length(madeOf(draft, index, library, { ...choices, [key]: id }, []).block);
+        if (id === taken) return totalMs;
+        const other = madeOf(draft, index, { library, choices: { ...choices, [key]: id } });
+        return totalMs - lengthOf(block) + lengthOf(other.block);
       },
     }));
-    const words = ways.find(([id]) => id === taken)?.[1] ?? taken;
     return {
       from: place.from,
       to: place.to,
       role,
       sure: key in choices ? 'taken' : 'guessed',
-      words,
-      guess: { key, taken, ways: others, part: made.block?.title ?? null },
+      words: ways.find(([id]) => id === taken)?.[1] ?? taken,
+      guess: { key, taken, ways: others, part: block?.title ?? null },
     };
   });
 }
 
 /** The length of a block with the break after it, ms. */
-const blockMs = (block: Block) => totals({ ...newPlan('x', 'x'), blocks: [block] }).totalMs;
+const lengthOf = (block: Block | null) =>
+  block === null ? 0 : totals({ ...newPlan('x', 'x'), blocks: [block] }).totalMs;
 
 /** Words that only join others. */
 const JOINS = /^(?:and|then|with|of|the|a|an|to|for|each|in|on|at|or|plus|do|x|n)$/i;

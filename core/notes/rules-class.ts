@@ -122,7 +122,7 @@ export const FORMAT_RULES: readonly Rule[] = [
 ];
 
 /** Parts of the class. */
-export const PARTS: readonly Rule[] = [
+export const PART_RULES: readonly Rule[] = [
   say('heading', 'warm(?:ing)?[ -]?ups?\\b|w/?u(?:p)?\\b|wu\\b(?= ?[:-])|pulse raiser\\b', { role: 'warmUp' }),
   say(
     'heading',

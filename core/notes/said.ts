@@ -46,6 +46,8 @@ export interface Facts {
   reps: number;
   perSide: boolean;
   kg: number[];
+  lightKg: number;
+  heavyKg: number;
   noKit: boolean;
   measure: NonNullable<Station['measure']>;
   phase: { ms: number; say: string };

@@ -1,10 +1,10 @@
-import { clipText, FORMATS, newStation, type Sides, type Station } from '../class/index.ts';
-import { clamp, clampRounds, type Made, type Making, MOST, most, ownTime, words } from './making.ts';
-import type { Draft } from './parts.ts';
+import { clipText, FORMATS, formatDuration, newStation, type Sides, type Station } from '../class/index.ts';
+import { clamp, clampRounds, inTurn, type Made, type Making, MOST, most, ownTime } from './making.ts';
+import type { PartDraft } from './parts.ts';
 import type { Routine } from './routine.ts';
 import { roundsOf, stationsOf, timedSides } from './stations.ts';
 
-export function tabata(draft: Draft, making: Making): Made {
+export function tabataBlock(draft: PartDraft, making: Making): Made {
   const { says, moves, groups } = draft;
   const n = moves.length;
   const sets = says.sets ?? (says.tabatas === undefined ? (says.rounds ?? says.times) : undefined) ?? 8;
@@ -28,10 +28,7 @@ export function tabata(draft: Draft, making: Making): Made {
   const { workMs = 20_000, restMs = 10_000, betweenMs = 0 } = says;
   const base = { ...FORMATS.tabata.default, workMs: clamp(workMs), restMs: clamp(restMs, 0) };
   if (how === 'each' || n === 1) {
-    const times = n === 1 ? (says.tabatas ?? 1) : 1;
-    const all = Array.from({ length: times }, (_, k) =>
-      stations.map((s) => (k === 0 ? s : { ...s, id: making.makeId() })),
-    ).flat();
+    const all = n === 1 ? inTurn(stations, says.tabatas ?? 1, making.makeId) : stations;
     const breaks = betweenMs > 0 && all.length > 1;
     return {
       format: {
@@ -43,17 +40,15 @@ export function tabata(draft: Draft, making: Making): Made {
       stations: all,
     };
   }
-  if (betweenMs > 0 && draft.breakMs === 0) draft.breakMs = betweenMs;
-  if (sets % n === 0) return { format: { ...base, order: 'goRound', rounds: clampRounds(sets / n) }, stations };
+  const after = betweenMs > 0 && draft.breakMs === 0 ? { breakMs: betweenMs } : {};
+  if (sets % n === 0)
+    return { format: { ...base, order: 'goRound', rounds: clampRounds(sets / n) }, stations, ...after };
   // The moves take turns until the eight are full.
-  const filled = Array.from({ length: sets }, (_, k) => ({
-    ...(stations[k % n] as Station),
-    id: k < n ? (stations[k]?.id ?? making.makeId()) : making.makeId(),
-  }));
-  return { format: { ...base, order: 'goRound', rounds: 1 }, stations: filled.slice(0, MOST) };
+  const filled = inTurn(stations, Math.min(MOST, sets), making.makeId);
+  return { format: { ...base, order: 'goRound', rounds: 1 }, stations: filled, ...after };
 }
 
-export function emom(draft: Draft, making: Making): Made {
+export function emomBlock(draft: PartDraft, making: Making): Made {
   const { says, moves } = draft;
   const periodMs = clamp(says.periodMs ?? 60_000);
   const stations = stationsOf(draft, making, (m) => (m.side ? { mode: 'one', side: m.side } : null));
@@ -78,15 +73,11 @@ export function emom(draft: Draft, making: Making): Made {
     return { format: { ...base, rounds: clampRounds(says.rounds ?? roundsOf(draft, making)) }, stations };
   const turns = Math.max(1, Math.round(lengthMs / periodMs));
   if (turns % n === 0) return { format: { ...base, rounds: clampRounds(turns / n) }, stations };
-  making.told(`${words(lengthMs)} is ${turns} starts, no whole number of turns of ${n} moves`);
-  const filled = Array.from({ length: Math.min(MOST, turns) }, (_, k) => ({
-    ...(stations[k % n] as Station),
-    id: k < n ? (stations[k]?.id ?? making.makeId()) : making.makeId(),
-  }));
-  return { format: { ...base, rounds: 1 }, stations: filled };
+  making.told(`${formatDuration(lengthMs)} is ${turns} starts, no whole number of turns of ${n} moves`);
+  return { format: { ...base, rounds: 1 }, stations: inTurn(stations, Math.min(MOST, turns), making.makeId) };
 }
 
-export function addOn(draft: Draft, making: Making): Made {
+export function addOnBlock(draft: PartDraft, making: Making): Made {
   const { says } = draft;
   const workMs =
     says.workMs ?? most(draft.moves.flatMap((m) => ownTime(m) ?? [])) ?? says.bareMs ?? FORMATS.addOn.default.workMs;
@@ -104,7 +95,7 @@ export function addOn(draft: Draft, making: Making): Made {
 }
 
 /** A routine on the beat: its parts in their layers, what is chained, the whole; mirrored, all of it again on the other side. */
-export function routineBlock({ parts, wholes, mirrored }: Routine, draft: Draft, making: Making): Made {
+export function routineBlock({ parts, wholes, mirrored }: Routine, draft: PartDraft, making: Making): Made {
   const said = draft.says.bpm;
   const bpm =
     said ??

@@ -1,13 +1,14 @@
 import { clipText, newStation, type Sides, type Station } from '../class/index.ts';
-import { HELD, type Making, ownTime } from './making.ts';
+import { HELD } from '../moves/index.ts';
+import { type Making, ownTime } from './making.ts';
 import type { Named } from './names.ts';
-import type { Draft } from './parts.ts';
+import type { PartDraft } from './parts.ts';
 
 const isCountedMove = (m: Named) =>
   m.reps !== null || m.says.measure !== undefined || m.says.times !== undefined || m.after !== null;
 
 /** Every move is counted, and nothing is timed. */
-export function isCounted({ says, moves }: Draft): boolean {
+export function isCounted({ says, moves }: PartDraft): boolean {
   if (says.workMs !== undefined) return false;
   if (says.reps !== undefined) return true;
   const counted = moves.filter((m) => isCountedMove(m) && ownTime(m) === undefined).length;
@@ -16,7 +17,7 @@ export function isCounted({ says, moves }: Draft): boolean {
 }
 
 /** So many times the list is gone round; sets that are a multiple of the moves count the list. */
-export function roundsOf(draft: Draft, making: Making, size = draft.moves.length): number {
+export function roundsOf(draft: PartDraft, making: Making, size = draft.moves.length): number {
   const { says, moves } = draft;
   const own = moves.map((m) => m.says.sets).filter((n) => n !== undefined);
   const last =
@@ -49,12 +50,12 @@ export function roundsOf(draft: Draft, making: Making, size = draft.moves.length
 }
 
 /** Stations of the moves; `sidesOf` says how a move done on both sides is shared. */
-export function stationsOf(draft: Draft, making: Making, sidesOf: (m: Named) => Sides | null): Station[] {
+export function stationsOf(draft: PartDraft, making: Making, sidesOf: (m: Named) => Sides | null): Station[] {
   const { says, moves } = draft;
   const weighed = weightsFor(draft);
   return moves.map((m): Station => {
     const kg = m.says.kg ?? (weighed(m) ? says.kg : undefined);
-    const heavy = (m.says as { heavyKg?: number }).heavyKg;
+    const { lightKg, heavyKg } = m.says;
     const phase = m.says.phase ?? says.phase;
     const measure = m.says.measure;
     const position = m.says.posture ?? says.posture;
@@ -74,7 +75,8 @@ export function stationsOf(draft: Draft, making: Making, sidesOf: (m: Named) => 
         ? { reps: { count: Math.max(1, Math.min(999, reps)), per: perSide ? ('side' as const) : ('total' as const) } }
         : {}),
       ...weights(kg),
-      ...(heavy !== undefined ? { heavyKg: heavy } : {}),
+      ...(lightKg !== undefined ? { lightKg } : {}),
+      ...(heavyKg !== undefined ? { heavyKg } : {}),
       ...(measure ? { measure } : {}),
       ...(m.says.noKit || says.noKit ? { kit: [] } : {}),
       ...(position ? { position } : {}),
@@ -87,7 +89,7 @@ export function stationsOf(draft: Draft, making: Making, sidesOf: (m: Named) => 
 }
 
 /** Whether the weight of the whole part is this move's too: of those done with weights, or of all where none is known to be. */
-function weightsFor({ moves, says }: Draft): (m: Named) => boolean {
+function weightsFor({ moves, says }: PartDraft): (m: Named) => boolean {
   const held = (m: Named) => m.move?.kit.some((k) => HELD.has(k)) ?? false;
   const some = moves.some(held) && says.kind !== 'windows';
   // Of a move that is only guessed it is not known that it needs none.
@@ -102,7 +104,7 @@ function weights(kg: readonly number[] | undefined): Partial<Station> {
 }
 
 /** The sides of a timed move: at half time, or each side its own set. */
-export function timedSides(draft: Draft, making: Making): (m: Named) => Sides | null {
+export function timedSides(draft: PartDraft, making: Making): (m: Named) => Sides | null {
   const { says, moves } = draft;
   // At stations one clock serves all groups: sides change at half time there.
   const both =

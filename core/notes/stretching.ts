@@ -1,11 +1,12 @@
+import { formatDuration } from '../class/index.ts';
 import type { Library } from '../moves/index.ts';
-import { clamp, type Made, type Making, most, ownTime, words } from './making.ts';
+import { clamp, type Made, type Making, most, ownTime } from './making.ts';
 import { isOneSidedStretch, stretchNamed } from './muscles.ts';
 import type { Named } from './names.ts';
-import type { Draft } from './parts.ts';
+import type { PartDraft } from './parts.ts';
 import { stationsOf } from './stations.ts';
 
-export function isStretching({ says, role, moves }: Draft, library: Library): boolean {
+export function isStretching({ says, role, moves }: PartDraft, library: Library): boolean {
   if (says.kind === 'holds') return true;
   if (says.rounds !== undefined && says.rounds > 1) return false;
   const stretches = moves.filter(
@@ -17,9 +18,9 @@ export function isStretching({ says, role, moves }: Draft, library: Library): bo
   return role !== 'warmUp' && stretches.length * 2 > moves.length && stretches.length > 1;
 }
 
-export function holds(draft: Draft, making: Making): Made {
+export function holdsBlock(draft: PartDraft, making: Making): Made {
   const { says, library, moves } = { ...draft, library: making.library };
-  const named: Draft = { ...draft, moves: moves.map((m) => ({ ...m, name: stretchNamed(m.name) })) };
+  const named: PartDraft = { ...draft, moves: moves.map((m) => ({ ...m, name: stretchNamed(m.name) })) };
   const sided = (m: Named) => isOneSidedStretch(m.name, library);
   const ends = moves.length > 1 && moves.at(-1)?.sides === 'each' && moves.slice(0, -1).every((m) => m.sides === null);
   const others = moves.slice(0, -1).some((m) => sided({ ...m, name: stretchNamed(m.name) }));
@@ -57,8 +58,8 @@ export function holds(draft: Draft, making: Making): Made {
       draft.place,
       'length',
       [
-        ['shared', `${words(length)}, shared by ${visits} holds`],
-        ['each', `${words(length)} a hold`],
+        ['shared', `${formatDuration(length)}, shared by ${visits} holds`],
+        ['each', `${formatDuration(length)} a hold`],
       ],
       perHold,
     );
@@ -95,6 +96,5 @@ export function holds(draft: Draft, making: Making): Made {
   return {
     format: { kind: 'holds', holdMs: clamp(holdMs), changeMs: clamp(changeMs ?? 5000, 0) },
     stations,
-    isStretch: true,
   };
 }

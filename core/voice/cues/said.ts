@@ -34,21 +34,23 @@ export function repsAt(plan: Pick<Plan, 'blocks'>, interval: Interval): Station[
   return key === null ? null : { count: settingOf(block.format, key) as number, per: 'total' };
 }
 
-/** How much makes a set, as it is written beside the move: "12 reps", "8 a side", "400 m"; null where time alone does. */
+/**
+ * How much makes a set, as it is written beside the move: "12 reps", "8 a side", "400 m"; null where time alone does.
+ * @param words how a measure is put
+ */
 export function amountWords(
   plan: Pick<Plan, 'phrases'>,
   { measure }: Pick<Station, 'measure'>,
   reps: Station['reps'] | null,
+  words = measureWords,
 ): string | null {
-  const parts = [...(reps ? [repsWords(plan, reps)] : []), ...(measure ? [measureWords(measure)] : [])];
+  const parts = [...(reps ? [repsWords(plan, reps)] : []), ...(measure ? [words(measure)] : [])];
   return parts.length > 0 ? parts.join(', ') : null;
 }
 
 /** The same as the voice says it: "400 metres". */
-export function amountSaid(plan: Pick<Plan, 'blocks' | 'phrases'>, interval: Interval): string | null {
-  const [reps, measure] = [repsAt(plan, interval), stationAt(plan, interval)?.measure];
-  const parts = [...(reps ? [repsWords(plan, reps)] : []), ...(measure ? [measureSaid(measure)] : [])];
-  return parts.length > 0 ? parts.join(', ') : null;
+export function amountSaid(plan: Classed, interval: Interval): string | null {
+  return amountWords(plan, stationAt(plan, interval) ?? {}, repsAt(plan, interval), measureSaid);
 }
 
 /** "12 reps", "8 a side". */

@@ -7,13 +7,11 @@ import {
   type Station,
   weightsWords,
 } from '../../../core/class/index.ts';
-import { compile, outlineOf, totals } from '../../../core/time/index.ts';
+import { outlineOf, type PlanTotals, type Timeline } from '../../../core/time/index.ts';
 import { ClassStrip, MiniSheet } from '../../base/index.ts';
 
 /** What the notes come to: the total against the slot, and the strip. */
-export function Sums({ plan }: { plan: Plan }) {
-  const timeline = compile(plan);
-  const sums = totals(plan, timeline);
+export function Sums({ plan, timeline, sums }: { plan: Plan; timeline: Timeline; sums: PlanTotals }) {
   const { lengthMs } = plan.slot;
   const spare = sums.spareMs ?? 0;
   return (
@@ -40,8 +38,7 @@ export function Sums({ plan }: { plan: Plan }) {
 }
 
 /** The parts of the class with their shape, numbers and moves. */
-export function Parts({ plan }: { plan: Plan }) {
-  const sums = totals(plan);
+export function Parts({ plan, sums }: { plan: Plan; sums: PlanTotals }) {
   return (
     <ol aria-label="Parts">
       {plan.blocks.map((block, k) => (

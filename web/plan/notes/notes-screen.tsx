@@ -2,9 +2,10 @@ import { nanoid } from 'nanoid';
 import { useDeferredValue, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { Plan } from '../../../core/class/index.ts';
-import { duplicatePlan } from '../../../core/class/index.ts';
-import { bareName, type Move, meaningsOf } from '../../../core/moves/index.ts';
+import { clipText, duplicatePlan } from '../../../core/class/index.ts';
+import { type Move, meaningsOf, withAlias } from '../../../core/moves/index.ts';
 import { type Choices, namesChosen, readNotes } from '../../../core/notes/index.ts';
+import { compile, totals } from '../../../core/time/index.ts';
 import {
   ApiError,
   api,
@@ -37,6 +38,8 @@ export function NotesScreen() {
   useEffect(() => void loadLibrary(), [loadLibrary]);
   const read = useMemo(() => readNotes(text, library, choices), [text, library, choices]);
   const shown = useDeferredValue(read.plan);
+  const timeline = useMemo(() => compile(shown), [shown]);
+  const sums = useMemo(() => totals(shown, timeline), [shown, timeline]);
   const questions = useMemo(() => questionsOf(text, read), [text, read]);
   const open = questions.filter((q) => q.isOpen);
   const makeButton = useRef<HTMLButtonElement>(null);
@@ -101,7 +104,7 @@ export function NotesScreen() {
           />
         </div>
         <div className="flex flex-col gap-4">
-          {read.plan.blocks.length > 0 ? <Sums plan={shown} /> : <Empty text={text} />}
+          {read.plan.blocks.length > 0 ? <Sums plan={shown} timeline={timeline} sums={sums} /> : <Empty text={text} />}
           {read.told.length > 0 && (
             <ul className="border-l-4 border-live pl-3" aria-label="What does not agree">
               {read.told.map((words) => (
@@ -115,7 +118,7 @@ export function NotesScreen() {
               <Questions questions={questions} onTake={(key, id) => setChoices({ ...choices, [key]: id })} />
             </section>
           )}
-          {read.plan.blocks.length > 0 && <Parts plan={shown} />}
+          {read.plan.blocks.length > 0 && <Parts plan={shown} sums={sums} />}
           <div className="flex flex-wrap gap-3 sticky bottom-0 z-10 border-t border-line-strong bg-paper py-3">
             <button
               ref={makeButton}
@@ -150,7 +153,7 @@ async function put(plan: Plan, into: string | undefined): Promise<string> {
   const { plan: old, version } = await api.plan(into);
   const title = plan.title === 'Class' ? old.title : plan.title;
   await api.savePlan(
-    { ...old, title, notes: [old.notes, plan.notes].filter(Boolean).join('\n').slice(0, 4000), blocks: made.blocks },
+    { ...old, title, notes: clipText([old.notes, plan.notes].filter(Boolean).join('\n'), 4000), blocks: made.blocks },
     version,
   );
   return into;
@@ -162,10 +165,8 @@ async function keepNames(choices: Choices): Promise<void> {
   const changed = new Map<string, Move>();
   for (const [name, id] of namesChosen(choices)) {
     const move = changed.get(id) ?? library.named(id);
-    if (move && library.get(name)?.name !== move.name)
-      changed.set(id, { ...move, aliases: [...move.aliases, bareName(name)] });
-    else if (move && meaningsOf(name).length > 0)
-      changed.set(id, { ...move, aliases: [...new Set([...move.aliases, bareName(name)])] });
+    if (move && (library.get(name)?.name !== move.name || meaningsOf(name).length > 0))
+      changed.set(id, withAlias(move, name));
   }
   if (changed.size > 0) await keepMoves([...changed.values()]);
 }

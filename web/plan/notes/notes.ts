@@ -1,4 +1,4 @@
-import { formatDuration } from '../../../core/class/index.ts';
+import { formatChange } from '../../../core/class/index.ts';
 import type { NoteRole, NotesRead, Reading } from '../../../core/notes/index.ts';
 
 /** How a piece of notes is underlined: what is timed, what is a move, what is said beside them, and what is guessed. */
@@ -77,7 +77,7 @@ export function questionsOf(text: string, { readings }: NotesRead): Question[] {
   return [...asked.values()].sort((a, b) => Number(a.isName) - Number(b.isName));
 }
 
-const ROLE_WORDS: Partial<Record<NoteRole, string>> & Record<NoteRole, string> = {
+const ROLE_WORDS: Record<NoteRole, string> = {
   title: 'Title',
   heading: 'Part',
   format: 'Format',
@@ -101,7 +101,7 @@ const ROLE_WORDS: Partial<Record<NoteRole, string>> & Record<NoteRole, string> =
   note: 'Note',
 };
 
-const costs = (ms: number) => (ms === 0 ? '' : `${ms > 0 ? '+' : '\u2212'}${formatDuration(Math.abs(ms))}`);
+const costs = (ms: number) => (ms === 0 ? '' : formatChange(ms));
 
 /** "12 lines, 4 guesses, nothing left over". */
 export function sumWords(text: string, read: NotesRead): string {

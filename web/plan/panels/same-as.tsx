@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { bareName, indexMoves, keyOf, type Library, type Move, suggestMoves } from '../../../core/moves/index.ts';
+import { indexMoves, type Library, type Move, suggestMoves, withAlias } from '../../../core/moves/index.ts';
 import { TextField } from '../../base/index.ts';
 
 const SHOWN = 4;
@@ -10,11 +10,7 @@ export function SameAs({ name, library, onKeep }: { name: string; library: Libra
   const [text, setText] = useState('');
   const index = useMemo(() => indexMoves(library.moves), [library]);
   const found = suggestMoves(index, library, text, NO_USES, SHOWN);
-  const keep = (move: Move) => {
-    const alias = bareName(name);
-    const others = move.aliases.filter((a) => keyOf(a) !== keyOf(alias));
-    onKeep({ ...move, aliases: [...others, alias] });
-  };
+  const keep = (move: Move) => onKeep(withAlias(move, name));
   return (
     <div className="mt-3 border-t pt-2">
       <label className="flex items-center gap-2 text-small text-muted">
