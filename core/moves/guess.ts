@@ -1,7 +1,8 @@
 import type { Position } from '../class/index.ts';
-import { type Facts, LANDS, PART_OF, RULING, STANCE, STRONG, UPPER, WEAK } from './heads.ts';
+import { BY_STEPS, type Facts, LANDS, PART_OF, RULING, STANCE, STEPPED, STRONG, UPPER, WEAK } from './heads.ts';
+import { HELD, PULLED } from './lexicon.ts';
 import { type BodyPart, type Impact, type Move, plainMove } from './schema.ts';
-import { keyOfWords, type Spelled } from './spelling.ts';
+import { keyOfWords, type Spelled, spell } from './spelling.ts';
 
 /*
  * What a move is that no library has, from the words it is called by: the noun at its head gives pattern, position, area
@@ -45,7 +46,10 @@ export function guessMove(name: string, spelled: Spelled, find: (key: string) =>
     ...(second?.facts.pattern ? { second: second.facts.pattern } : {}),
     position,
     ...landingOf(words, f.impact ?? 'none'),
-    oneSided: f.oneSided === true ? !has('walk', 'alternating') : has('1leg', '1arm') || spelled.side !== null,
+    oneSided:
+      f.oneSided === true
+        ? !has('walk', 'alternating')
+        : has('1leg', '1arm') || position === 'side' || (has('side') && has('bend')) || spelled.side !== null,
     effort: f.effort ?? 2,
     use: f.use ? [...f.use] : ['main'],
     kit: kitOf(spelled, ON_MAT.includes(position) && !has('bench') ? ['mat'] : []),
@@ -59,24 +63,38 @@ const ON_MAT: readonly Position[] = ['prone', 'supine', 'side', 'handsAndFeet'];
 const kitOf = (spelled: Spelled, usual: readonly string[]) => [...new Set([...spelled.kit, ...usual])];
 
 function landingOf(words: readonly string[], usual: Impact): Pick<Move, 'impact' | 'noise'> {
-  const impact = words.some((w) => LANDS.has(w)) ? 'high' : usual;
+  const impact = isOnFoot(words) ? 'none' : words.some((w) => LANDS.has(w)) ? 'high' : usual;
   return { impact, noise: impact === 'none' ? 'quiet' : 'some' };
 }
 
+/** Said to be without a landing, or stepped where it is usually jumped. */
+const isOnFoot = (words: readonly string[]) =>
+  words.some((w) => w === 'lowimpact' || w === 'modified') ||
+  (words.some((w) => STEPPED.has(w)) && words.some((w) => BY_STEPS.has(w)));
+
 /** The longest run of two or more words that is the whole name of a known move; the first of equals. */
-function moveWithin(
-  { words }: Spelled,
-  find: (key: string) => Move | undefined,
-): { move: Move; words: string[] } | null {
-  const said = words.filter((w) => w.role === 'move' || w.role === 'place' || w.role === 'kit').map((w) => w.text);
+function moveWithin(spelled: Spelled, find: (key: string) => Move | undefined): { move: Move; words: string[] } | null {
+  const said = spelled.words
+    .filter((w) => w.role === 'move' || w.role === 'place' || w.role === 'kit')
+    .map((w) => w.text);
   for (let length = Math.min(said.length - 1, 5); length >= 2; length--)
     for (let from = 0; from + length <= said.length; from++) {
       const run = said.slice(from, from + length);
       const move = find(keyOfWords(run));
-      if (move) return { move, words: run };
+      // What stands beside it and says what it is rules: a side bend in a plank is a plank.
+      const ruled = run.every((w) => !STRONG.has(w)) && said.some((w) => !run.includes(w) && STRONG.has(w));
+      const isPulled = spelled.kit.some((k) => PULLED.has(k)) && move?.kit.some((k) => HELD.has(k));
+      if (move && !ruled && !isPulled && isInOrder(run, move)) return { move, words: run };
     }
   return null;
 }
+
+/** Some words stand so in a name of the move: "run to the wall" is no wall run. */
+const isInOrder = (run: readonly string[], { name, aliases }: Move): boolean =>
+  [name, ...aliases].some((n) => {
+    const { words } = spell(n);
+    return words.length === run.length && words.every((w, k) => w.text === run[k]);
+  });
 
 /** A known move with what the other words of the name change of it. */
 function changed(
@@ -88,24 +106,25 @@ function changed(
 ): Guess {
   const rest = words.filter((w) => !run.includes(w));
   const second = heads.find((h) => rest.includes(h.word) && !STANCE.has(h.word) && h.facts.pattern !== move.pattern);
+  const stance = heads.find((h) => rest.includes(h.word) && STANCE.has(h.word));
   const one = rest.includes('1leg') || rest.includes('1arm') || spelled.side !== null;
-  const { own: _, aliases: __, easier: ___, harder: ____, cues: _____, ...facts } = move;
   return {
     move: {
-      ...facts,
-      ...landingOf(rest, move.impact),
-      name,
-      aliases: [],
-      cues: [],
-      instead: {},
-      position: positionOf(rest, move.position, { pattern: move.pattern }),
+      ...named(name, move),
+      ...landingOf(isOnFoot(words) ? words : rest, move.impact),
+      position: positionOf(rest, stance?.facts.position ?? move.position, { pattern: move.pattern }),
       oneSided: move.oneSided || one,
       ...(second?.facts.pattern && !move.second ? { second: second.facts.pattern } : {}),
       kit: kitOf(spelled, move.kit),
-      own: true,
     },
     words: run,
   };
+}
+
+/** What another move is like, under a name of its own: what is the library's of it alone is not said. */
+export function named(name: string, move: Move): Move {
+  const { own: _, easier: __, harder: ___, ...facts } = move;
+  return { ...facts, name, aliases: [], cues: [], instead: {}, own: true };
 }
 
 interface Head {
@@ -135,14 +154,16 @@ function areaOf(f: Facts, main: readonly BodyPart[]): Move['area'] {
 function positionOf(words: readonly string[], usual: Position, f: Facts): Position {
   const has = (...any: string[]) => any.some((w) => words.includes(w));
   if (has('lying') && has('side')) return 'side';
+  if (has('copenhagen')) return 'side';
   if (has('plank') && has('side') && f.pattern !== 'jump') return 'side';
   if (has('prone')) return 'prone';
   if (has('lying')) return 'supine';
-  if (has('seated', 'chair')) return 'seated';
+  if (has('chair') && has('hold', 'holding')) return 'standing';
+  if (has('seated') || (has('chair') && usual === 'standing')) return 'seated';
   if (has('kneeling', 'kneel')) return 'kneeling';
   if (has('standing', 'wall')) return 'standing';
   if (has('four')) return 'handsAndFeet';
-  if (has('chest') && has('press', 'fly') && !has('band', 'cable')) return 'supine';
+  if (has('chest') && has('press', 'fly') && !has('band', 'cable', 'straps')) return 'supine';
   if (has('bench', 'floor') && has('press', 'fly')) return 'supine';
   if (usual === 'prone' && has('high', 'reach', 'tap', 'row', 'jack', 'jump')) return 'handsAndFeet';
   return usual;

@@ -37,6 +37,7 @@ const HEADS: readonly (readonly [string, Facts])[] = [
   ['stretch pose', STRETCH],
   ['breathing breathe breath relaxation meditation', { ...STRETCH, use: ['warmUp', 'coolDown'] }],
   ['mobilise mobility opener circle', LOOSEN],
+  ['fallout', { ...LOOSEN, position: 'supine' }],
   ['burpee', { ...LANDING, position: 'handsAndFeet', effort: 5, area: 'whole' }],
   ['jump leap bound hop jack skater explosive jumprope pogo', LANDING],
   ['run sprint jog', { ...STEPS, impact: 'high', effort: 4, use: ['main'] }],
@@ -55,12 +56,13 @@ const HEADS: readonly (readonly [string, Facts])[] = [
   ['press pushpress', PRESS],
   ['dip', facts('push', 'upper', ['arms'], { position: 'seated', effort: 3 })],
   ['fly', facts('push', 'upper', ['chest', 'shoulders'])],
-  ['punch jab hook uppercut boxing', PUNCH],
+  ['punch jab hook uppercut boxing strike shot', PUNCH],
   ['carry', facts('carry', 'whole', ['arms', 'upperBack'])],
   ['climber', { ...STEPS, ...floor('handsAndFeet'), impact: 'low', effort: 4, use: ['main'] }],
   ['crawl', { ...STEPS, position: 'handsAndFeet', effort: 4, use: ['main'] }],
   ['crunch situp curlup vup tuckup bug hollow jackknife', TRUNK],
   ['superman', facts('brace', 'core', ['lowBack', 'upperBack'], floor('prone'))],
+  ['copenhagen', facts('brace', 'core', ['innerThighs', 'flanks'], { ...floor('side'), oneSided: true, effort: 4 })],
   ['plank', facts('brace', 'core', ['belly', 'shoulders'], { ...floor('prone'), effort: 3 })],
   ['bear', facts('brace', 'core', ['belly', 'shoulders'], { ...floor('handsAndFeet'), effort: 3 })],
   ['crab', facts('brace', 'whole', ['seat', 'arms'], { position: 'handsAndFeet', effort: 3 })],
@@ -131,3 +133,6 @@ export const UPPER: readonly BodyPart[] = ['chest', 'shoulders', 'arms', 'upperB
 export const STANCE = new Set(['plank', 'bear', 'pressup', 'crab', 'bridge']);
 /** Words that mean a landing. */
 export const LANDS = new Set(['jump', 'leap', 'bound', 'hop', 'jack', 'explosive', 'jumprope']);
+/** Words for what may be stepped in the place of a jump, and words that say that it is. */
+export const BY_STEPS = new Set(['jack', 'burpee', 'skater', 'thrust']);
+export const STEPPED = new Set(['step', 'tap', 'walk', 'walkout', 'march']);

@@ -13,7 +13,7 @@ export {
   usesOf,
 } from './find.ts';
 export { atHand, freeOf, insteadFor } from './instead.ts';
-export { HELD } from './lexicon.ts';
+export { HELD, NUMBER_IN_NAME } from './lexicon.ts';
 export {
   detailsOf,
   figuresOf,
@@ -29,11 +29,10 @@ export {
   resolveStation,
   withMove,
 } from './library.ts';
-export { meaningsOf } from './meanings.ts';
 export type { Reading } from './reading.ts';
-export { keyOfName } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
 export * from './schema.ts';
+export { keyOfName } from './spelling.ts';
 export { alternativesTo, EASIER_WAY_FROM, lowImpactTwin, oneEasier, overlapOf, swapStation, twinOf } from './swap.ts';
 export { type Answers, answersOf, bareName, moveFrom, QUESTIONS, type Question, withAlias } from './tell.ts';
 export * from './words.ts';

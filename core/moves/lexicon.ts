@@ -19,7 +19,7 @@ const SAME: Record<string, string> = {
   foamroller: 'foam-roller foam-roll foam-rolling',
   slider: 'gliding-disc glider sliding-disc gliding sliding',
   straps: 'trx suspension suspension-strap suspension-trainer',
-  pressup: 'push-up pushup press-up pressup pushsup',
+  pressup: 'push-up pushup press-up pressup pushsup pu',
   situp: 'sit-up situp',
   stepup: 'step-up stepup',
   pullup: 'pull-up pullup',
@@ -41,8 +41,17 @@ const SAME: Record<string, string> = {
   reverse: 'rev',
   side: 'lateral sideways sidewards sideway laterally side-to-side',
   curtsy: 'curtsey',
-  bicep: 'biceps',
-  tricep: 'triceps',
+  plie: 'ply',
+  bicep: 'biceps bi bis',
+  tricep: 'triceps tri tris',
+  shoulder: 'shldr',
+  press: 'pressing',
+  extension: 'ext extend',
+  circle: 'circ circling',
+  mobility: 'mob',
+  mountain: 'mt mtn',
+  goblet: 'gob',
+  high: 'hi',
   ab: 'abs abdominal abdominals tummy',
   glute: 'gluteal glutes',
   quad: 'quadricep quadriceps',
@@ -61,7 +70,7 @@ const SAME: Record<string, string> = {
   walk: 'walking',
   punch: 'punching',
   kick: 'kicking',
-  squat: 'squatting',
+  squat: 'squatting sq sqt',
   lunge: 'lunging',
   pulse: 'pulsing pulses',
   tap: 'tapping',
@@ -71,7 +80,7 @@ const SAME: Record<string, string> = {
   crawl: 'crawling',
   hop: 'hopping',
   step: 'stepping',
-  stretch: 'stretching',
+  stretch: 'stretching str',
   crunch: 'crunching',
   swim: 'swimming',
   climb: 'climbing',
@@ -79,7 +88,7 @@ const SAME: Record<string, string> = {
   sprint: 'sprinting',
   isometric: 'iso',
   romanian_deadlift: 'rdl',
-  deadlift: 'dead-lift',
+  deadlift: 'dead-lift dl dead',
   overhead_press: 'ohp',
   explosive: 'plyo plyometric',
   spot: 'on-the-spot in-place on-spot',
@@ -96,6 +105,11 @@ const SAME: Record<string, string> = {
   ankle: 'ankles',
   knee: 'knees',
   up_down: 'updown',
+  lowimpact: 'low-impact no-impact non-impact no-jump without-jump without-the-jump no-hop not-jump',
+  modified: 'mod modify modification',
+  flatout: ['fast', 'many', 'much', 'low', 'high', 'hard', 'far', 'slow']
+    .map((w) => `as-${w}-as-you-can as-${w}-as-possible`)
+    .join(' '),
   all_four: 'quadruped',
 };
 
@@ -142,10 +156,17 @@ export const STOP: ReadonlySet<string> = new Set(
 
 /** Words that change nothing that a judgement rests on. */
 export const NEUTRAL: ReadonlySet<string> = new Set(
-  'bodyweight regular basic standard classic normal strict proper simple traditional air free plain unweighted heavy light gentle easy controlled slow steady dynamic small big little deep set round rep exercise drill finisher'.split(
+  'bodyweight regular basic standard classic normal strict proper simple traditional air free plain unweighted heavy controlled steady dynamic small big little deep set round rep exercise drill finisher flatout'.split(
     ' ',
   ),
 );
+
+/** Words that make a move milder: less effort, and no landing where they say so or where what jumps is done slowly. */
+export const MILD: ReadonlySet<string> = new Set('lowimpact modified slow easy gentle light'.split(' '));
+
+/** A number that belongs to a name: "1 arm row", "180 jump", "8 count body builder". */
+export const NUMBER_IN_NAME =
+  /^(?:[1-4][ -](?:arm|leg|hand|legged|armed|handed|footed|foot|point|way|step|stage)|\d{1,2}[ -]count|(?:90|180|270|360)\b)/i;
 
 /** Words that say a position, and the positions they may stand for; left aside only where the move is done in one of them. */
 export const PLACES: ReadonlyMap<string, readonly Position[]> = new Map<string, readonly Position[]>([
@@ -200,6 +221,9 @@ export const HELD: ReadonlySet<string> = new Set([
   'bottle',
   'rucksack',
 ]);
+
+/** Kit that is fixed to something and pulled on. */
+export const PULLED: ReadonlySet<string> = new Set(['band', 'suspension straps']);
 
 /** Kit to sit, lean or step on, of which one kind takes another's place. */
 export const SEATS: ReadonlySet<string> = new Set(['box', 'bench', 'chair', 'low step']);

@@ -14,14 +14,14 @@ export interface Library extends Reader {
 export function libraryOf(moves: readonly Move[]): Library {
   const byName = new Map(moves.map((m) => [keyOf(m.name), m]));
   const named = (name: string) => byName.get(keyOf(name)) ?? null;
-  const { read } = readerOf(moves);
+  const { read, mended } = readerOf(moves);
   const get = (name: string) => {
     const exact = named(name);
     if (exact) return exact;
     const reading = read(name);
     return reading.kind === 'known' ? reading.of : null;
   };
-  return { moves, named, get, read };
+  return { moves, named, get, read, mended };
 }
 
 /** The best that can be had of a name: the known move, the guessed one, or a plain one of which nothing may be claimed. */

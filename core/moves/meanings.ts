@@ -1,4 +1,4 @@
-import { keyOfName } from './reading.ts';
+import { keyOfName } from './spelling.ts';
 
 /** Names that instructors use for two or more moves, with the moves of the library they may mean, the usual one first. */
 const SEVERAL: readonly (readonly [names: string, meanings: readonly string[]])[] = [
@@ -16,14 +16,23 @@ const SEVERAL: readonly (readonly [names: string, meanings: readonly string[]])[
   ['squat out|squats out', ['Pop squat', 'Squat']],
   ['jump|jumps', ['Squat jump', 'Star jump', 'Tuck jump']],
   ['twist|twists', ['Seated lean-back twist', 'Ball twist']],
+  ['side leg raise|side leg lift', ['Standing side leg lift', 'Side-lying leg lift']],
+  ['kickback|kickbacks', ['Triceps kick-back', 'Donkey kick', 'Standing hip kick-back']],
+  ['leg curl|standing leg curl', ['Step and flick', 'Leg curl step']],
+  ['tabletop hold', ['Reverse plank', 'Bear hold']],
+  ['windmill|windmills', ['Kettlebell windmill', 'Trunk bend and reach']],
+  ['skip|skipping', ['Skipping step', 'Rope skipping']],
+  ['deep squat', ['Bodyweight squat', 'Squat rock']],
+  ['standing crunch', ['Standing side crunch', 'Knee lift step']],
+  ['dumbbell row', ['Single-arm dumbbell row', 'Bent-over row']],
 ];
 
 let byKey: ReadonlyMap<string, readonly string[]> | null = null;
 
-/** The moves that a name of several meanings may stand for, the usual one first; none where it has one. */
-export function meaningsOf(name: string): readonly string[] {
+/** The moves that a name of several meanings may stand for, by the key of the name; the usual one first, none where it has one. */
+export function meaningsOfKey(key: string): readonly string[] {
   byKey ??= new Map(
     SEVERAL.flatMap(([names, meanings]) => names.split('|').map((n) => [keyOfName(n), meanings] as const)),
   );
-  return byKey.get(keyOfName(name)) ?? [];
+  return byKey.get(key) ?? [];
 }

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { readShippedMoves } from '../../server/library/read.ts';
 import { duplicateMoves } from './find.ts';
 import { keyOf, libraryOf } from './library.ts';
-import { keyOfName } from './reading.ts';
 import { type Move, REASONS } from './schema.ts';
+import { keyOfName } from './spelling.ts';
 
 /*
  * Rules that the whole library keeps. Each test lists the moves that break its rule.

@@ -1,5 +1,5 @@
 import type { Side } from '../class/index.ts';
-import { COUNT_PATTERNS, KIT_WORDS, NEUTRAL, PHRASES, PLACES, STEMS, STOP } from './lexicon.ts';
+import { COUNT_PATTERNS, KIT_WORDS, MILD, NEUTRAL, NUMBER_IN_NAME, PHRASES, PLACES, STEMS, STOP } from './lexicon.ts';
 
 /** The parts of a typed name beside the move itself. */
 export interface Said {
@@ -19,7 +19,7 @@ export interface Spelled extends Said {
 /** One word of a name; `role` says why it may be left aside when the move is looked up. */
 export interface Word {
   text: string;
-  role: 'move' | 'count' | 'side' | 'limb' | 'turns' | 'neutral' | 'ground' | 'place' | 'kit';
+  role: 'move' | 'count' | 'side' | 'limb' | 'turns' | 'neutral' | 'mild' | 'ground' | 'place' | 'kit';
 }
 
 /** A name in small letters without accents, apostrophes or punctuation; counts keep their place. */
@@ -75,7 +75,8 @@ export function spell(name: string): Spelled {
   let reps: Spelled['reps'] = null;
   const counted: string[] = [];
   for (const { pattern, side } of COUNT_PATTERNS) {
-    text = text.replace(pattern, (whole: string, digits: string | undefined) => {
+    text = text.replace(pattern, (whole: string, digits: string | undefined, at: number) => {
+      if (at === 0 && NUMBER_IN_NAME.test(text)) return whole;
       const count = Number(digits);
       if (digits !== undefined && count >= 1 && count <= 999) reps ??= { count, per: side ? 'side' : 'total' };
       counted.push(...whole.trim().split(' '));
@@ -93,7 +94,8 @@ export function spell(name: string): Spelled {
 function roleOf(text: string, before: string | undefined, after: string | undefined, said: Spelled): Word {
   const side = SIDES[text];
   if (side && (text.length > 1 || after === undefined || before === undefined)) {
-    said.side ??= side;
+    if (said.side !== null && said.side !== side) Object.assign(said, { side: null, both: 'each' });
+    else if (said.both !== 'each') said.side = side;
     return { text, role: 'side' };
   }
   const beside = (w: string | undefined) => w !== undefined && (w in SIDES || w === 'each' || w === 'both');
@@ -107,6 +109,7 @@ function roleOf(text: string, before: string | undefined, after: string | undefi
     return { text, role: 'turns' };
   }
   if (NEUTRAL.has(text)) return { text, role: 'neutral' };
+  if (MILD.has(text)) return { text, role: 'mild' };
   if (PLACES.has(text)) return { text, role: text === 'floor' || text === 'mat' ? 'ground' : 'place' };
   const kit = KIT_WORDS.get(text);
   if (kit !== undefined) {
@@ -119,6 +122,15 @@ function roleOf(text: string, before: string | undefined, after: string | undefi
 /** The key of a set of words, whatever their order. */
 export const keyOfWords = (words: readonly string[]): string => [...words].sort().join(' ');
 
+/** Whether a name has a word in it that says nothing of a move: "jump onto step" is more than a step and a jump. */
+export const hasStop = (name: string): boolean =>
+  plain(name)
+    .split(' ')
+    .some((w) => STOP.has(w));
+
+/** The key of a whole name; two names with one key are the same move. */
+export const keyOfName = (name: string): string => keyOfWords(spell(name).words.map((w) => w.text));
+
 /** What may be left aside of a name to find it, the least first. */
 const ASIDE: readonly (readonly Word['role'][])[] = [
   [],
@@ -126,12 +138,12 @@ const ASIDE: readonly (readonly Word['role'][])[] = [
   ['count', 'side'],
   ['count', 'side', 'limb'],
   ['count', 'side', 'limb', 'turns'],
-  ['count', 'side', 'limb', 'turns', 'neutral'],
-  ['count', 'side', 'limb', 'turns', 'neutral', 'ground'],
-  ['count', 'side', 'limb', 'turns', 'neutral', 'ground', 'place'],
+  ['count', 'side', 'limb', 'turns', 'neutral', 'mild'],
+  ['count', 'side', 'limb', 'turns', 'neutral', 'mild', 'ground'],
+  ['count', 'side', 'limb', 'turns', 'neutral', 'mild', 'ground', 'place'],
   ['count', 'side', 'limb', 'turns', 'kit'],
-  ['count', 'side', 'limb', 'turns', 'neutral', 'ground', 'kit'],
-  ['count', 'side', 'limb', 'turns', 'neutral', 'ground', 'place', 'kit'],
+  ['count', 'side', 'limb', 'turns', 'neutral', 'mild', 'ground', 'kit'],
+  ['count', 'side', 'limb', 'turns', 'neutral', 'mild', 'ground', 'place', 'kit'],
 ];
 
 /** A key a name may be found under, and what of the name it leaves aside. */

@@ -2,7 +2,6 @@ import type { Library } from '../moves/index.ts';
 import { type Item, merged, type Span, saidIn, wordsOf } from './items.ts';
 import { easierWay, isRemark, type Named } from './names.ts';
 import type { Facts, Mention } from './said.ts';
-import { mended } from './slips.ts';
 
 const isOfMove = (key: string, said: Partial<Facts>) =>
   OF_MOVE.has(key as keyof Facts) || (key === 'workMs' && !said.each && !('restMs' in said));
@@ -91,7 +90,7 @@ export class Body {
     const [way, last] = [this.easier(item, name), this.moves.at(-1)];
     if (way === null || !last) return false;
     this.mentions.push(...item.mentions, ...bracketed(item));
-    last.easier.push(mended(way, this.library).name);
+    last.easier.push(this.library.mended(way).name);
     last.options.push({ from: item.from, to: item.to, words: way });
     return true;
   }

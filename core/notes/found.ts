@@ -4,7 +4,6 @@ import type { Chunk } from './chunks.ts';
 import { type Item, merged, type Span, saidIn, wordsOf } from './items.ts';
 import { isRemark, type Named, namedBy } from './names.ts';
 import type { Facts, Mention } from './said.ts';
-import { mended } from './slips.ts';
 import type { Choices } from './types.ts';
 
 /** Words beside the name of a part or a format are no move: "Yoga-ish cool down", "add on game - 30 s each". */
@@ -161,7 +160,7 @@ export class Finder {
         const now = best[end];
         // A long run is dearer than two short ones: "press ups plank" is two moves here.
         const cost = (before?.cost ?? 0) + (run.length <= 2 ? 1 : run.length - 0.8);
-        if (before && (!now || cost < now.cost) && namedKind(mended(name, this.library).name, this.library) === 'known')
+        if (before && (!now || cost < now.cost) && namedKind(this.library.mended(name).name, this.library) === 'known')
           best[end] = { runs: [...before.runs, run], cost };
       }
     }
@@ -220,7 +219,7 @@ export class Finder {
     if (/^\d/.test(right)) return false;
     // Without spaces a slash may belong to the name; between two known moves it does not.
     if (b.joint === 'slash' && this.text[a.to] !== '/') return false;
-    const read = (name: string) => namedKind(mended(name, this.library).name, this.library);
+    const read = (name: string) => namedKind(this.library.mended(name).name, this.library);
     if ((b.joint === 'and' || (b.joint === 'plus' && isAlone)) && read(`${left} and ${right}`) === 'known') return true;
     const [l, r] = [read(left), read(right)];
     return (

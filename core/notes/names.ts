@@ -1,9 +1,8 @@
 import type { Side, Station } from '../class/index.ts';
-import { bareName, type Library, type Reading as NameReading } from '../moves/index.ts';
+import { bareName, type Library, type Reading as NameReading, NUMBER_IN_NAME } from '../moves/index.ts';
 import { type Bracket, type Item, saidIn, wordsOf } from './items.ts';
 import { isMuscle } from './muscles.ts';
 import type { Facts } from './said.ts';
-import { mended } from './slips.ts';
 import type { Choices } from './types.ts';
 
 /** A move as one item of the notes names it. */
@@ -57,9 +56,6 @@ export const plainNamed = (name: string, { from, to }: { from: number; to: numbe
 const BEFORE =
   /^(?:(?:then|do|and|also|plus|next|first|firstly|lastly|finally|some|of|with|into|start with|finish with|straight into|go into|followed by|moves?|exercises?|stations?|now|the|for|in|on|a set of|max|circuit|complex|each|reps? of|reps|all|everyone|we do|effort|efforts|alternate between|alternate|it'?s|is|are|list|=|\u2026|~|at|by|as)(?=\s|$)\s*)+/i;
 const AFTER = /(?:\s+(?:each|please|etc|again|and|then|with|of|for|x|in|at|the|a|to|total|\u2013|-|=|@))+$/i;
-/** A number that belongs to the name: "1 arm row", "180 jump", "8 count body builder". */
-const IN_NAME =
-  /^(?:[1-4][ -](?:arm|leg|hand|legged|armed|handed|footed|foot|point|way|step|stage)|\d{1,2}[ -]count|(?:90|180|270|360)\b)/i;
 /** Words that name no move whatever stands beside them. */
 const NO_NAME =
   /^(?:all|both|each|everything|everyone|them|these|it|game|class|set|sets|round|rounds|reps?|exercises?|moves?|seconds?|secs?|mins?|minutes?|go|work|total|no sorry|sorry|no wait|actually|scrap that|kg|rest)$/i;
@@ -92,12 +88,12 @@ export function namedBy(text: string, item: Item, library: Library, choices: Cho
   const or = /^(.+?)\s+or\s+(.+)$/i.exec(named.name);
   if (or?.[1] && or[2] && !/\bor\b/i.test(or[2])) {
     named.name = or[1];
-    named.easier = [mended(or[2], library).name];
+    named.easier = [library.mended(or[2]).name];
     named.options.push({ from: named.from, to: named.to, words: or[2] });
   }
   for (const bracket of item.brackets) inBrackets(text, bracket, named, library);
   const chosen = choices[nameKey(named.name)];
-  const { name, slips } = mended(named.name, library);
+  const { name, slips } = library.mended(named.name);
   const reading = library.read(name);
   const { both } = reading.said;
   const side = isLetterOfName(name, library) ? null : reading.said.side;
@@ -143,7 +139,7 @@ function counted(words: string): { rest: string; count: number | null; after: nu
   const behind = /^(\p{L}.*\p{L})\s+(\d{1,3})$/u.exec(words);
   if (behind?.[1] && Number(behind[2]) > 0) return { rest: behind[1], count: null, after: Number(behind[2]) };
   const m = /^(\d{1,3})\s*(?:x\s+|\u00d7\s*|\s)(?=[\p{L}\d])(.+)$/u.exec(words);
-  if (!m?.[2] || IN_NAME.test(words) || Number(m[1]) === 0) return { rest: words, count: null, after: null };
+  if (!m?.[2] || NUMBER_IN_NAME.test(words) || Number(m[1]) === 0) return { rest: words, count: null, after: null };
   return { rest: m[2], count: Number(m[1]), after: null };
 }
 
@@ -160,7 +156,7 @@ function inBrackets(text: string, bracket: Bracket, named: Named, library: Libra
   );
   if (ways?.[1] && ways[2]) {
     const list = ways[2].split(/\s*(?:,|\/|\bor\b)\s*/).filter(Boolean);
-    named[/^(?:adv|hard|prog)/i.test(ways[1]) ? 'harder' : 'easier'].push(...list.map((w) => mended(w, library).name));
+    named[/^(?:adv|hard|prog)/i.test(ways[1]) ? 'harder' : 'easier'].push(...list.map((w) => library.mended(w).name));
     named.options.push({ from: bracket.from, to: bracket.to, words: ways[2] });
     return;
   }
@@ -180,10 +176,10 @@ function inBrackets(text: string, bracket: Bracket, named: Named, library: Libra
     const option = OPTION.exec(words);
     const easier = option?.slice(1).find((way) => way !== undefined);
     const place = { from: item.words[0]?.from ?? item.from, to: item.words.at(-1)?.to ?? item.to };
-    if (harder) named.harder.push(mended(harder, library).name);
-    else if (easier) named.easier.push(mended(easier, library).name);
+    if (harder) named.harder.push(library.mended(harder).name);
+    else if (easier) named.easier.push(library.mended(easier).name);
     else if (LIMBED.test(words)) named.name = `${words} ${named.name}`;
-    else if (library.read(mended(words, library).name).kind === 'known') named.easier.push(mended(words, library).name);
+    else if (library.read(library.mended(words).name).kind === 'known') named.easier.push(library.mended(words).name);
     else {
       if (Object.keys(said).length === 0 || words.length > 3) named.remarks.push(place);
       continue;

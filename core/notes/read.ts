@@ -7,7 +7,7 @@ import {
   type Plan,
   readShorthand,
 } from '../class/index.ts';
-import { indexMoves, type Library, type MoveIndex, meaningsOf, suggestMoves } from '../moves/index.ts';
+import { indexMoves, type Library, type MoveIndex, suggestMoves } from '../moves/index.ts';
 import { totals } from '../time/index.ts';
 import { blockOf } from './blocks.ts';
 import { chunksOf } from './chunks.ts';
@@ -140,9 +140,9 @@ function movesOf(made: Made, { library, choices }: Asked, totalMs: number): Read
     const place = { from: m.from, to: m.to, role: 'move' as const };
     const key = nameKey(m.typed);
     const chosen = choices[key];
-    // What the club has once said of a name is not asked again.
-    const meanings = library.get(m.name)?.own ? [] : meaningsOf(m.name);
-    const isSure = (m.known === 'known' && meanings.length === 0) || (isStretch && isMuscle(m.name));
+    const reading = library.read(m.name);
+    const meanings = reading.kind === 'guessed' ? reading.meanings.map((move) => move.name) : [];
+    const isSure = m.known === 'known' || (isStretch && isMuscle(m.name));
     if (isSure && chosen === undefined)
       return { ...place, sure: slip ? 'taken' : 'said', words: slip || (m.move?.name ?? m.name) };
     const ways = [

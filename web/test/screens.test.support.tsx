@@ -207,6 +207,8 @@ function giveNetwork(): void {
       }),
     ]);
   });
+  // A slow machine is no server that cannot be reached.
+  vi.spyOn(AbortSignal, 'timeout').mockImplementation(() => new AbortController().signal);
   vi.stubGlobal(
     'EventSource',
     class extends EventSource {

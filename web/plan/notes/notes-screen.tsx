@@ -3,7 +3,7 @@ import { useDeferredValue, useEffect, useEffectEvent, useMemo, useRef, useState 
 import { useLocation, useNavigate } from 'react-router';
 import type { Plan } from '../../../core/class/index.ts';
 import { clipText, duplicatePlan } from '../../../core/class/index.ts';
-import { type Move, meaningsOf, withAlias } from '../../../core/moves/index.ts';
+import { type Move, withAlias } from '../../../core/moves/index.ts';
 import { type Choices, namesChosen, readNotes } from '../../../core/notes/index.ts';
 import { compile, totals } from '../../../core/time/index.ts';
 import {
@@ -165,8 +165,7 @@ async function keepNames(choices: Choices): Promise<void> {
   const changed = new Map<string, Move>();
   for (const [name, id] of namesChosen(choices)) {
     const move = changed.get(id) ?? library.named(id);
-    if (move && (library.get(name)?.name !== move.name || meaningsOf(name).length > 0))
-      changed.set(id, withAlias(move, name));
+    if (move && library.get(name)?.name !== move.name) changed.set(id, withAlias(move, name));
   }
   if (changed.size > 0) await keepMoves([...changed.values()]);
 }
