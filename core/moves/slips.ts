@@ -1,4 +1,5 @@
 import { distance } from 'fastest-levenshtein';
+import { STEMS } from './lexicon.ts';
 import type { Move } from './schema.ts';
 
 /** Words by their length. */
@@ -34,8 +35,10 @@ export class Vocabulary {
     for (const { name, aliases } of moves)
       for (const word of [name, ...aliases].flatMap((n) => n.toLowerCase().split(/[^\p{L}\d]+/u)))
         this.uses.set(word, (this.uses.get(word) ?? 0) + 1);
-    for (const word of [...this.uses.keys()])
-      if (word.length > 3 && !word.endsWith('s') && !this.uses.has(`${word}s`)) this.uses.set(`${word}s`, 0);
+    for (const word of STEMS.keys()) if (word.length > 3 && !this.uses.has(word)) this.uses.set(word, 0);
+    for (const [word, uses] of [...this.uses])
+      if (word.length > 3 && !word.endsWith('s'))
+        this.uses.set(`${word}s`, Math.max(uses / 2, this.uses.get(`${word}s`) ?? 0));
     const byLength = new Map<number, string[]>();
     for (const word of this.uses.keys())
       if (word.length >= 4) byLength.set(word.length, [...(byLength.get(word.length) ?? []), word]);
@@ -58,7 +61,13 @@ export class Vocabulary {
   /** What a mistyped word was meant to be; null where it is right, or nothing is near: one slip in five letters or more, two in nine or more. */
   private meantBy(word: string): string | null {
     const typed = word.toLowerCase();
-    if (this.uses.has(typed) || RIGHT.has(typed) || (typed.length < 4 && hasVowel(typed))) return null;
+    if (
+      this.uses.has(typed) ||
+      this.uses.has(typed.replace(/es$/, '')) ||
+      RIGHT.has(typed) ||
+      (typed.length < 4 && hasVowel(typed))
+    )
+      return null;
     const before = this.found.get(typed);
     if (before !== undefined) return before;
     if (this.found.size > MOST_FOUND) this.found.clear();

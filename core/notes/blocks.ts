@@ -88,7 +88,11 @@ function madeOf(draft: PartDraft, making: Making): Made | null {
 function numbersBehind(draft: PartDraft, making: Making): PartDraft {
   const { says, moves } = draft;
   const numbers = moves.flatMap((m) => m.after ?? []);
-  const isRound = numbers.every((n) => n >= 20 && n % 5 === 0) && numbers.length * 2 > moves.length;
+  const hasRest = says.restMs !== undefined || says.changeMs !== undefined;
+  const isRound =
+    numbers.every((n) => n >= 20 && n % 5 === 0) &&
+    numbers.length * 2 > moves.length &&
+    (hasRest || numbers.some((n) => n >= 30));
   const timed =
     says.workMs !== undefined ||
     says.kind === 'amrap' ||

@@ -80,7 +80,9 @@ export class Body {
 
   /** "Box jumps - or step ups": a way to do the move before it; null where it is none. */
   private easier(item: Item, name: Named | null): string | null {
-    if (item.joint !== 'dash' || this.moves.length === 0 || item.words.length === 0) return null;
+    if (this.moves.length === 0 || item.words.length === 0) return null;
+    const isSaid = /^(?:options?|easier|low impact|mod)\b/i.test(wordsOf(this.text, item));
+    if (item.joint !== 'dash' && !(isSaid && (item.joint === 'slash' || item.joint === 'comma'))) return null;
     if (item.mentions.some((m) => m.says.level === 'beginner')) return name?.name ?? null;
     return easierWay(wordsOf(this.text, item));
   }

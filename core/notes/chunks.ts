@@ -1,4 +1,4 @@
-import { type Item, itemsOf, type Span } from './items.ts';
+import { type Item, itemsOf, numbering, type Span } from './items.ts';
 import { type Column, cellSays, cellsOf, columnsOf, isRule } from './tables.ts';
 
 /** A sentence, or a line of a list; what stands before its colon is its head. */
@@ -118,20 +118,18 @@ function follows(label: string, before: string | null): boolean {
   return letter === 'A' || (before !== null && before.charCodeAt(0) === letter.charCodeAt(0) - 1);
 }
 
-const COUNTED = /^\s*(\d{1,2})\s+\p{L}/u;
+const COUNTED = /^\s*(\d{1,2}|[A-H])\s+\p{L}/u;
 
-/** Lines that are numbered from one on without a dot: "1 rower", "2 bike", "3 ropes". */
+/** Lines that are numbered from one or A on without a dot: "1 rower", "2 bike", "3 ropes". */
 function countedLines(lines: readonly Line[]): Set<number> {
   const counted = new Set<number>();
   for (let k = 0; k < lines.length; k++) {
-    const run: number[] = [];
-    for (
-      let line = lines[k];
-      line && COUNTED.exec(line.text)?.[1] === String(run.length + 1);
-      line = lines[k + run.length]
-    )
-      run.push(line.number);
-    if (run.length >= 3) for (const number of run) counted.add(number);
+    for (const nth of [(n: number) => String(n + 1), (n: number) => String.fromCharCode(65 + n)]) {
+      const run: number[] = [];
+      for (let line = lines[k]; line && COUNTED.exec(line.text)?.[1] === nth(run.length); line = lines[k + run.length])
+        run.push(line.number);
+      if (run.length >= 3) for (const number of run) counted.add(number);
+    }
   }
   return counted;
 }
@@ -174,7 +172,7 @@ function chunksOfLine(line: Line, before: string | null, isCounted: boolean): Ch
   const rest = line.text.slice(at);
   const station = STATION.exec(rest);
   const numbered =
-    station ?? NUMBERED.exec(rest) ?? LETTERED.exec(rest) ?? (isCounted ? /^\s*(\d{1,2})\s+/.exec(rest) : null);
+    station ?? NUMBERED.exec(rest) ?? LETTERED.exec(rest) ?? (isCounted ? /^\s*(\d{1,2}|[A-H])\s+/.exec(rest) : null);
   let label: string | null = null;
   const isList = numbered?.[1] !== undefined && (station !== null || follows(numbered[1], before));
   if (numbered?.[1] !== undefined && isList) {
@@ -218,20 +216,40 @@ function hasLetters(text: string, sentences: readonly [number, number][], letter
 }
 
 /** What comes then has numbers of its own. */
-const THEN = /^\s(?:and )?then (?=\d{1,2} ?(?:x|\u00d7|rounds?|sets|mins?|minutes)\b)/i;
+const THEN =
+  /^\s(?:and )?then (?=\d{1,3} ?(?:x|\u00d7|rounds?|sets|mins?|minutes|secs?|seconds|s|on|\/)(?![a-z])|(?:a |an |the )?(?:finisher|tabata|emom|amrap|circuit|cool|warm|main|stretch(?:es|ing)?)\b)/i;
+
+/** The same format once more on a line, or the break between them: "tabata squat / plank, tabata row / dip, 1 min between". */
+const AGAIN =
+  /^\s(?=(?:tabata|emom|amrap)\b(?! ?\d)|(?:an? |\d{1,3} ?)(?:secs?|s|mins?|minutes?) (?:break|rest|off|in )?(?: ?between)\b)/i;
+const FORMAT = /\b(?:tabata|emom|amrap)\b(?! ?\d)/gi;
 
 const ABBREVIATED = /\b(?:mins?|secs?|approx|e\.g|i\.e|vs|incl|max|no)\.$/i;
+
+/** Words that begin another sentence behind "1 min." */
+const ANEW = /^\s+(?:tabatas?|emom|amrap|then|circuit|finisher|main|cool|warm|stretch|rest)\b/i;
 
 /** Where the sentences of a line lie. */
 function sentencesOf(text: string, start: number): [number, number][] {
   const sentences: [number, number][] = [];
   let from = start;
   let depth = 0;
+  const hasSeveral = (text.match(FORMAT) ?? []).length > 1;
+  const numbers = numbering(text.slice(start)).map((n) => ({ from: n.from + start, to: n.to + start }));
   for (let k = start; k < text.length; k++) {
     const c = text[k] ?? '';
+    const number = numbers.find((n) => n.from === k);
+    if (number) {
+      k = number.to - 1;
+      continue;
+    }
     if (c === '(') depth += 1;
     else if (c === ')') depth = Math.max(0, depth - 1);
-    else if (depth === 0 && /\s/.test(c) && THEN.test(text.slice(k))) {
+    else if (
+      depth === 0 &&
+      /\s/.test(c) &&
+      (THEN.test(text.slice(k)) || (hasSeveral && text[k - 1] === ',' && AGAIN.test(text.slice(k))))
+    ) {
       sentences.push([from, k]);
       from = k + 1;
     } else if (/[.!?;]/.test(c) && (depth === 0 || !text.includes(')', k))) {
@@ -242,7 +260,10 @@ function sentencesOf(text: string, start: number): [number, number][] {
       const goesOn =
         c === '.' &&
         (end - k > 1 ||
-          (next !== undefined && /\p{Ll}/u.test(next) && ABBREVIATED.test(text.slice(from, end))) ||
+          (next !== undefined &&
+            /\p{Ll}/u.test(next) &&
+            ABBREVIATED.test(text.slice(from, end)) &&
+            !ANEW.test(text.slice(end))) ||
           /^\s*\(?\d{1,2}\.$/.test(text.slice(from, end)));
       if (isEnd && !goesOn) {
         sentences.push([from, end]);

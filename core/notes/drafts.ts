@@ -3,12 +3,12 @@ import type { Library } from '../moves/index.ts';
 import type { Chunk } from './chunks.ts';
 import { Finder, type Found } from './found.ts';
 import { type Span, saidIn } from './items.ts';
-import { isRemark, type Named, plainNamed } from './names.ts';
-import { type Drafted, OF_CLASS, type PartDraft } from './parts.ts';
+import { DAYS, isRemark, type Named, plainNamed } from './names.ts';
+import { type Drafted, isWhole, OF_CLASS, type PartDraft } from './parts.ts';
 import { routineIn } from './routine.ts';
 import type { Facts } from './said.ts';
 import { saidWords } from './say.ts';
-import { DAYS, Titles } from './titles.ts';
+import { Titles } from './titles.ts';
 import type { Choices } from './types.ts';
 
 /** Whether a clock time is one of a day with classes. */
@@ -22,6 +22,33 @@ const NOTE_HEAD =
   /^(?:set[- ]?up|you(?:'ll| will)? need|need|notes?|nb|ps|bring|kit|equipment|music|playlist|remember|todo|to do|focus|theme|reminders?|cues?|tips?|coaching points?)$/i;
 const PARTNERS = /\bA (.+?),? (?:while|and|whilst) B (.+?)(?:[,.;]? *(?:then )?(?:swap|switch|change)\b.*)?$/i;
 const OWN_TIME = /\b(?:for )?(?:an?|one|\d+) ?(?:mins?|minutes?|secs?|seconds?|s)\b/i;
+/** Words for what is done in a warm-up or a cool-down that name no move. */
+const GENERIC =
+  /^(?:(?:gentle|light|easy|dynamic|general|full body|some) )*(?:mobility|mob|movement|cardio|stretch(?:es|ing)?|mobilisation)(?: work)?$/i;
+
+/** Tabatas of several moves each that stand in one list: one each, with the break between them. */
+function tabatasApart(draft: PartDraft): PartDraft[] {
+  const { groups, moves, says } = draft;
+  const isApart =
+    says.kind === 'tabata' &&
+    groups.length > 1 &&
+    groups.every((n) => n > 1) &&
+    groups.reduce((a, b) => a + b, 0) === moves.length;
+  if (!isApart) return [draft];
+  const { betweenMs = 0, tabatas: _, ...rest } = says;
+  return groups.map((n, k) => {
+    const from = groups.slice(0, k).reduce((a, b) => a + b, 0);
+    const isLast = k === groups.length - 1;
+    return {
+      ...draft,
+      says: rest,
+      moves: moves.slice(from, from + n),
+      groups: [],
+      breakMs: isLast ? draft.breakMs : betweenMs,
+    };
+  });
+}
+
 /** Puts the chunks of a text together into parts of a class. */
 export function draft(text: string, chunks: readonly Chunk[], library: Library, choices: Choices = {}): Drafted {
   return new Drafter(text, library, choices).all(chunks);
@@ -39,12 +66,15 @@ class Drafter extends Titles {
     const heads = new Map<string, number>();
     for (const { title } of found)
       if (title !== null) heads.set(title.toLowerCase(), (heads.get(title.toLowerCase()) ?? 0) + 1);
+    this.hasHeads =
+      found.filter((f) => f.title !== null && f.moves.length > 1 && f.says.role === undefined && f.chunk.first).length >
+      1;
     found.forEach((f, k) => {
       // The same head over again is a label of each line, not a part.
       if (f.title !== null && f.says.role === undefined && (heads.get(f.title.toLowerCase()) ?? 0) > 1) f.title = null;
       this.take(f, found, k);
     });
-    return this.out;
+    return { ...this.out, drafts: this.out.drafts.flatMap(tabatasApart) };
   }
 
   private take(found: Found, all: readonly Found[], k: number): void {
@@ -270,9 +300,27 @@ class Drafter extends Titles {
       if (this.routine(chunk)) return;
     }
     const moves = found.moves;
+    const [only] = moves;
+    const isSmall = part.role === 'warmUp' || part.role === 'coolDown';
+    const lengthMs = says.bareMs ?? only?.says.bareMs;
+    if (isSmall && moves.length === 1 && only && this.isEmpty(part) && GENERIC.test(only.name) && lengthMs) {
+      part.says.bareMs = lengthMs;
+      part.notes.push(only.name);
+      return;
+    }
+    // "4 sets of 10 bench press, 90 s rest": the rest of these sets.
+    if (
+      only &&
+      moves.length === 1 &&
+      only.says.sets !== undefined &&
+      says.restMs !== undefined &&
+      says.workMs === undefined
+    )
+      only.says = { ...only.says, restMs: says.restMs };
     if (this.namesWeights(moves, found, part)) return;
     for (const m of moves) this.add(part, m);
-    if (chunk.label !== null && /^(?:[A-Z]|\d[a-d])/.test(chunk.label))
+    if (chunk.label !== null && part.says.kind === 'tabata') this.group(part, chunk.label, moves.length);
+    else if (chunk.label !== null && /^(?:[A-Z]|\d[a-d])/.test(chunk.label))
       this.group(
         part,
         moves.length > 1 || chunk.label.length === 1
@@ -285,7 +333,9 @@ class Drafter extends Titles {
     else if (says.superset || says.kind === 'tabata') part.groups.push(moves.length);
     if (
       chunk.first &&
-      (says.role !== undefined || (says.kind !== undefined && says.kind !== 'tabata' && says.turn === undefined))
+      (isWhole(found) ||
+        says.role !== undefined ||
+        (says.kind !== undefined && says.kind !== 'tabata' && says.turn === undefined))
     )
       part.inline = true;
     if (chunk.isStation) part.says.atStations = true;

@@ -1,8 +1,8 @@
-import type { Library } from '../moves/index.ts';
+import type { Library, Reading as NameReading } from '../moves/index.ts';
 import { Body, isPair } from './body.ts';
 import type { Chunk } from './chunks.ts';
 import { type Item, merged, type Span, saidIn, wordsOf } from './items.ts';
-import { isRemark, type Named, namedBy } from './names.ts';
+import { DAY_ALONE, isRemark, kindOf, type Named, namedBy } from './names.ts';
 import type { Facts, Mention } from './said.ts';
 import type { Choices } from './types.ts';
 
@@ -27,8 +27,9 @@ export function isLineHead(chunk: Chunk, item: Item, name: Named, rest: readonly
   return (timed || settings) && others === 0 && chunk.last && chunk.line === 0;
 }
 
-export function namedKind(name: string, library: Library) {
-  return library.read(name).kind;
+/** What is known of a name; one that may mean several moves of the library names one of them. */
+export function namedKind(name: string, library: Library): NameReading['kind'] {
+  return kindOf(library.read(name));
 }
 
 /** What one chunk comes to, before it is known where it belongs. */
@@ -106,7 +107,10 @@ export class Finder {
     const heading = first.mentions.find((m) => m.says.role !== undefined);
     const from =
       heading && heading.from < (first.words[0]?.from ?? 0) ? (first.words[0]?.from ?? first.from) : first.from;
-    const words = first.words.filter((w) => !setting || w.from < setting.from);
+    const second = head[head.indexOf(first) + 1];
+    // "Mon - legs" is one title.
+    const isDay = DAY_ALONE.test(wordsOf(this.text, first)) && second?.joint === 'dash' && second.mentions.length === 0;
+    const words = [...first.words.filter((w) => !setting || w.from < setting.from), ...(isDay ? second.words : [])];
     const to = words.at(-1)?.to;
     return to === undefined ? null : { from: setting && setting.from < from ? (words[0]?.from ?? from) : from, to };
   }

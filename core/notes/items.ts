@@ -91,7 +91,10 @@ export function itemsOf(
     }
     const isWordStart = at === start || !/[\p{L}\d]/u.test(text[at - 1] ?? '');
     const mention = isWordStart ? mentionAt(low, at, isOpening(item)) : null;
-    if (mention && mention.to <= end) {
+    const next = numbers.find((n) => n.from > at);
+    // The number of a Tabata belongs to it.
+    const most = mention?.says.kind === 'tabata' ? end : Math.min(end, next?.from ?? end);
+    if (mention && mention.to <= most) {
       // What joins two moves joins them also where it stands beside a number.
       open(at, mention.to).mentions.push({
         ...mention,
@@ -100,6 +103,15 @@ export function itemsOf(
         to: offset + mention.to,
       });
       at = mention.to;
+      continue;
+    }
+    if (
+      c === ':' &&
+      items.length > 0 &&
+      item &&
+      /^(?:options?|easier|mod|low impact|harder|adv)$/i.test(text.slice((item as Item).from - offset, at))
+    ) {
+      at += 1;
       continue;
     }
     if (c === ':') {
@@ -148,16 +160,20 @@ function jointAt(text: string, at: number, isWordStart: boolean): { joint: Joint
 }
 
 /** The numbers of a list that stands in a row: "1 squat 2 press up 3 dips", "1a squat 1b row"; none where they do not count from one. */
-function numbering(text: string): Span[] {
+export function numbering(text: string): Span[] {
   const span = (m: RegExpMatchArray) => ({ from: m.index ?? 0, to: (m.index ?? 0) + m[0].length });
   const paired = [...text.matchAll(/(?<=^|[\s(,])\(?(\d)([a-d])[.):]*\s+(?=\p{L})/gu)];
   if (paired.length >= (paired[0]?.[2] === 'a' ? 2 : 1)) return paired.map(span);
-  const found = [...text.matchAll(/(?<=^|[\s(,])\(?(\d{1,2})(?:[.):]+\s*|\s+-\s+|\s+)(?=\p{L})/gu)];
-  const begin = found.findIndex((m) => m[1] === '1');
-  if (begin < 0) return [];
-  const row = found.slice(begin);
-  const isRow = row.length >= 3 && row.every((m, k) => Number(m[1]) === k + 1);
-  return isRow ? row.map(span) : [];
+  const named = /(?<=^|[\s(,-])(?:min|minute|station|stn|ex)\.? ?(\d{1,2})[:.)=-]*\s+(?=[\p{L}\d])/giu;
+  const dotted = /(?<=^|[\s(,])\(?(\d{1,2})[.)]+\s+(?=[\p{L}\d])/gu;
+  const bare = /(?<=^|[\s(,])\(?(\d{1,2})(?:[.):]+\s*|\s+-\s+|\s+)(?=\p{L})/gu;
+  for (const pattern of [named, dotted, bare]) {
+    const found = [...text.matchAll(pattern)];
+    const begin = found.findIndex((m) => m[1] === '1');
+    const row = begin < 0 ? [] : found.slice(begin);
+    if (row.length >= 3 && row.every((m, k) => Number(m[1]) === k + 1)) return row.map(span);
+  }
+  return [];
 }
 
 /** All that is said in some items, without their brackets; what stands later counts. */

@@ -93,6 +93,14 @@ export function compatible(a: Partial<Facts>, b: Partial<Facts>): boolean {
   return b.kind === 'windows' && a.workMs !== undefined && a.kind === undefined;
 }
 
+/** A list on one line, with how often it is gone round. */
+export const isWhole = ({ says, chunk, moves }: Pick<Found, 'says' | 'chunk' | 'moves'>): boolean =>
+  chunk.first &&
+  chunk.label === null &&
+  moves.length > 1 &&
+  moves.slice(0, -1).every((m) => m.says.times === undefined) &&
+  (says.times ?? says.rounds ?? moves.at(-1)?.says.times) !== undefined;
+
 /** The parts of a class as they come, and the one that what is said next belongs to. */
 export class Parts {
   protected readonly out: Drafted = {
@@ -107,6 +115,8 @@ export class Parts {
     left: [],
   };
   protected now: PartDraft | null = null;
+  /** Several lists of one line each have a head: what stands at the first is no name of the class. */
+  protected hasHeads = false;
   private readonly labels = new Map<PartDraft, string[]>();
   /** Said in the title, of the part that follows. */
   protected pending: Partial<Facts> = {};
@@ -189,7 +199,7 @@ export class Parts {
       now.says.kind === 'tabata' &&
       moves.length > 0 &&
       says.tabatas === undefined &&
-      chunk.first
+      (chunk.first || /^tabata ?\d/i.test(this.slice(chunk)))
     )
       return now;
     const isTail =
@@ -212,6 +222,7 @@ export class Parts {
       (opens(says) || says.times !== undefined || says.sets !== undefined)
     )
       return this.begin(chunk);
+    if (isWhole({ says, chunk, moves })) return this.begin(chunk);
     if (now.tail && chunk.first && (chunk.blankBefore || opens(says))) return this.begin(chunk);
     if (
       chunk.first &&
@@ -274,7 +285,6 @@ export class Parts {
     const rounds = part.byRound && says.betweenOf === 'rounds';
     if (
       alike.length === 0 ||
-      part.says.kind === 'tabata' ||
       (says.betweenOf === 'rounds' && !rounds) ||
       (says.betweenOf === 'groups' && part.groups.length > 1)
     )
@@ -304,7 +314,7 @@ export class Parts {
   protected isBreak({ says, chunk, title }: Found, all: readonly Found[], k: number): boolean {
     const now = this.now;
     if (!now || this.isEmpty(now) || title !== null) return false;
-    const { restMs, betweenMs, betweenOf, ...others } = says;
+    const { restMs, betweenMs, betweenOf, water: _, ...others } = says;
     const ms = betweenMs ?? restMs;
     if (ms === undefined || Object.keys(others).length > 0 || (betweenMs !== undefined && betweenOf !== null))
       return false;
@@ -317,7 +327,11 @@ export class Parts {
       timed(last) &&
       now.says.restMs === undefined &&
       betweenMs === undefined &&
-      ((follows !== undefined && timed(follows.moves[0]) && follows.title === null) ||
+      ((follows !== undefined &&
+        timed(follows.moves[0]) &&
+        follows.title === null &&
+        follows.moves[0]?.says.restMs === undefined &&
+        last?.says.restMs === undefined) ||
         now.moves.slice(0, -1).some((m) => m.says.restMs !== undefined));
     if (ofMove && last) {
       last.says = { ...last.says, restMs: ms };
@@ -328,6 +342,10 @@ export class Parts {
     const more = this.furtherRounds(all, k) || rounds > 1;
     const restSaid = now.says.restMs !== undefined;
     if (betweenMs === undefined && !restSaid && ms < 60_000) return false;
+    // "20/10 x 8 squats", a rest, and the same of another move.
+    const [whole] = follows?.moves ?? [];
+    const isPaired =
+      last?.says.restMs !== undefined && whole?.says.workMs !== undefined && whole.says.restMs !== undefined;
     const opensNext =
       next !== undefined &&
       next.says.role !== 'coolDown' &&
@@ -335,14 +353,22 @@ export class Parts {
       (next.says.kind !== undefined ||
         (opens(next.says) && (next.moves.length > 0 || this.hasMovesAfter(all, all.indexOf(next)))) ||
         next.says.role !== undefined ||
+        isPaired ||
         next.title !== null ||
         next.chunk.blankBefore);
     if (betweenMs === undefined && !restSaid && (ms < 60_000 || !more) && !opensNext) return false;
-    const isInner = !restSaid && rounds > 1 && now.says.betweenMs === undefined && now.says.workMs === undefined;
+    const isInner =
+      !isPaired && !restSaid && rounds > 1 && now.says.betweenMs === undefined && now.says.workMs === undefined;
     if (ms === now.says.restMs) return true;
     if (isInner) Object.assign(now.says, { betweenMs: ms, betweenOf: 'rounds' });
-    else if (opensNext || (!more && next !== undefined)) now.breakMs = ms;
-    else if (more && now.says.betweenMs === undefined) Object.assign(now.says, { betweenMs: ms, betweenOf: 'rounds' });
+    else if (opensNext || (!more && next !== undefined)) {
+      now.breakMs = ms;
+      // What stands behind it without a heading of its own goes on as before.
+      if (isPaired) this.begin(follows?.chunk ?? chunk);
+      else if (!opensNext && follows === next && next && next.moves.length > 0 && now.says.workMs !== undefined)
+        this.begin(next.chunk).says = { ...now.says };
+    } else if (more && now.says.betweenMs === undefined)
+      Object.assign(now.says, { betweenMs: ms, betweenOf: 'rounds' });
     else if (!restSaid) now.says.restMs = ms;
     else now.breakMs = ms;
     return true;
@@ -400,6 +426,7 @@ export class Parts {
         this.out.readings.push({ ...titleSpan, role: 'heading', sure: 'taken', words: 'what this part is called' });
         if (
           this.out.title === null &&
+          !this.hasHeads &&
           this.out.drafts.length === 1 &&
           chunk.line === 0 &&
           says.role === undefined &&

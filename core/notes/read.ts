@@ -54,11 +54,13 @@ function bySets(draft: PartDraft): PartDraft[] {
   if (sets.some((n) => n === undefined) || new Set(sets).size < 2 || draft.says.kind !== undefined) return [draft];
   return draft.moves.map((m, k) => {
     const last = k === draft.moves.length - 1;
+    const restMs = m.says.restMs ?? draft.says.restMs;
     return {
       ...draft,
+      says: { ...draft.says, ...(restMs === undefined ? {} : { restMs }) },
       moves: [m],
       groups: [],
-      breakMs: last ? draft.breakMs : (draft.says.restMs ?? m.says.restMs ?? 0),
+      breakMs: last ? draft.breakMs : (restMs ?? 0),
       place: last ? draft.place : { from: m.from, to: m.to },
     };
   });
@@ -142,7 +144,7 @@ function movesOf(made: Made, { library, choices }: Asked, totalMs: number): Read
     const chosen = choices[key];
     const reading = library.read(m.name);
     const meanings = reading.kind === 'guessed' ? reading.meanings.map((move) => move.name) : [];
-    const isSure = m.known === 'known' || (isStretch && isMuscle(m.name));
+    const isSure = (m.known === 'known' && meanings.length === 0) || (isStretch && isMuscle(m.name));
     if (isSure && chosen === undefined)
       return { ...place, sure: slip ? 'taken' : 'said', words: slip || (m.move?.name ?? m.name) };
     const ways = [
@@ -159,7 +161,7 @@ function movesOf(made: Made, { library, choices }: Asked, totalMs: number): Read
     return {
       ...place,
       sure: chosen === undefined ? 'guessed' : 'taken',
-      words: knownWords(m),
+      words: meanings.length > 0 ? `${m.typed}: ${meanings.join(' or ')}` : knownWords(m),
       guess: { key, taken: chosen ?? AS_TYPED, part: null, ways },
     };
   });

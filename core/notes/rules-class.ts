@@ -112,7 +112,7 @@ export const FORMAT_RULES: readonly Rule[] = [
   rule('length', `(\\d{2,3}) ?bpm\\b`, (m) => ({ bpm: Number(m[1]), kind: 'beats' })),
   say(
     'format',
-    '(?:stretch(?:es|ing)?(?: off| out)?|holds)\\b(?= *(?:$|[-\u2013:,.;(]|\\d|for\\b|each\\b|a\\b))',
+    '(?:stretch(?:es|ing)?(?: off| out)?|holds)\\b(?= *(?:$|[-\u2013:,.;(]|\\d|for\\b|each\\b|a\\b|x{1,3} *$))',
     { kind: 'holds' },
     true,
   ),
@@ -169,9 +169,10 @@ export const OF_THE_CLASS: readonly Rule[] = [
     `(?<=\\b(?:hiit|class|session|total|slot|length|circuits) ?(?:of|is|:|=|-)? ?)(${NUMBER}) ?-? ?(?:mins?|minutes?)\\b(?! (?:on|work|off|rest|each|between))`,
     (m) => ({ slotMs: minutes(m[1]) }),
   ),
+  say('note', '(?:\\d{1,2}|two|three|four) (?:people|of you|persons) (?:at|per|on|to|in) (?:each|a|every|one)\\b', {}),
   rule(
     'people',
-    `(?:for |about |approx |~ ?)?${N} ?(?:people|ppl|persons|members|heads|pax|ladies|in the class|in class|coming|booked|booked in|of them coming)\\b`,
+    `(?:for |about |approx |~ ?)?${N} ?(?:people|ppl|persons|members|heads|pax|ladies|in the class|in class|coming|booked|booked in|of them coming)\\b(?! (?:at|per|on|to|in) (?:each|a|every|one)\\b)`,
     (m) => ({ heads: count(m[1]) }),
   ),
   say('level', "(?:for |all )?beginners?'?s?(?: (?:class|friendly|group|level))?\\b|newbies\\b", { level: 'beginner' }),

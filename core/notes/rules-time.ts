@@ -185,7 +185,7 @@ export const RESTS: readonly Rule[] = [
   ),
   rule(
     'break',
-    `(?:with )?(?:an? )?(?:(?:rest|break|walk|recover)(?: of| for)? )?${TN} ?(?:of )?(?:${BREAK} )?(?:in ?)?(?:between|in the middle)\\b`,
+    `(?:with )?(?:an? )?(?:(?:rest|break|walk|recover)(?: of| for)? )?${TN} ?(?:of )?(?:${BREAK} )?(?:in ?)?(?:between|in the middle|(?:at )?half[ -]?way(?: through)?|at half time)\\b`,
     (m) => ({ betweenMs: breakMs(m[1]), betweenOf: null }),
   ),
   rule(
@@ -257,7 +257,11 @@ export const TIMES_RULES: readonly Rule[] = [
   rule(
     'rounds',
     `${N} ?(?:x|\u00d7|sets? of|lots of) ?(\\d{1,3})(?: ?reps?)?(?! ?(?:[/:\\d]|- ?\\d|x|kgs?|kilos?|lbs?|s\\b|secs?|seconds|mins?|m\\b|rounds|cals?))`,
-    (m) => ({ sets: count(m[1]), reps: count(m[2]) }),
+    (m) =>
+      // "Calf raises 20 x 2": nobody does twenty sets of two.
+      Number(m[1]) > 10 && Number(m[2]) <= 6
+        ? { reps: count(m[1]), times: count(m[2]) }
+        : { sets: count(m[1]), reps: count(m[2]) },
   ),
   rule('rounds', `${N} of (?:them|these|those)\\b`, (m) => ({ sets: count(m[1]) })),
   rule(

@@ -1,10 +1,7 @@
 import type { Found } from './found.ts';
-import { isRemark } from './names.ts';
+import { DAY_ALONE, DAYS, isRemark } from './names.ts';
 import { OF_CLASS, Parts } from './parts.ts';
 import type { Facts } from './said.ts';
-
-export const DAYS = /\b(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:day)?s?\b/i;
-const DAY_ALONE = new RegExp(`^${DAYS.source}$`, 'i');
 
 /** Tells the words that are a title, or something said to people, from those that name moves. */
 export class Titles extends Parts {
@@ -88,6 +85,10 @@ export class Titles extends Parts {
         !(key === 'kind' && says.kind === 'holds' && moves.length > 0) &&
         key !== 'kg',
     );
+    // "Tabata Tuesday": the format of what follows.
+    const [only] = moves;
+    if (DAYS.test(only?.name ?? '') && moves.length === 1 && ofBlock.every((key) => key === 'kind') && all.length > 1)
+      return true;
     const oneLine = all.length === 1;
     if (oneLine || moves.some((m) => m.known === 'known' && m.reps !== null)) return false;
     if (ofBlock.length > 0) return false;
@@ -118,7 +119,7 @@ export class Titles extends Parts {
     );
   }
 
-  protected titled({ chunk, moves, mentions }: Found): void {
+  protected titled({ chunk, moves, mentions, says }: Found): void {
     const cut = mentions.filter(({ says }) =>
       Object.keys(says).every(
         (key) =>
@@ -136,6 +137,7 @@ export class Titles extends Parts {
       .replace(/\s+/g, ' ');
     const kg = moves.find((m) => m.says.kg)?.says.kg;
     if (kg) this.pending = { kg };
+    if (says.kind) this.pending = { ...this.pending, kind: says.kind };
     this.out.readings.push({ from: chunk.from, to: chunk.to, role: 'title', sure: 'said', words: 'title' });
   }
 }
