@@ -34,7 +34,7 @@ const NUMBERED =
   /^[ \t]*\(?(\d{1,2})(?:[.)]+[ \t]*(?=[^\d\s])|[.)]+[ \t]+|:[ \t]+|[ \t]+[-\u2013\u2014][ \t]+|[ \t]*[-\u2013\u2014][ \t]*(?=\p{L}))/u;
 
 const STATION =
-  /^[ \t]*(?:station|stn|st|exercise|ex|move|minute|min)[ \t]*\.?[ \t]*(\d{1,2})(?:[ \t]*[:.)\-\u2013=][ \t]*|[ \t]+(?=\S))/i;
+  /^[ \t]*(?:(?:station|stn|st|exercise|ex|move|minute|min)[ \t]*\.?[ \t]*(\d{1,2})(?:[ \t]*[:.)\-\u2013=][ \t]*|[ \t]+(?=\S))|(\d{1,2})(?:st|nd|rd|th) (?:station|exercise|move|min(?:ute)?)[ \t]*[:.)\-\u2013=][ \t]*)/i;
 
 const LETTERED =
   /^[ \t]*\(?([A-HP]\d?|\d[a-d])(?:[.):]+[ \t]*|[ \t]+[-\u2013\u2014:][ \t]*|(?<=\d|\d[a-d])[ \t]+)(?=\S)/;
@@ -174,10 +174,11 @@ function chunksOfLine(line: Line, before: string | null, isCounted: boolean): Ch
   const numbered =
     station ?? NUMBERED.exec(rest) ?? LETTERED.exec(rest) ?? (isCounted ? /^\s*(\d{1,2}|[A-H])\s+/.exec(rest) : null);
   let label: string | null = null;
-  const isList = numbered?.[1] !== undefined && (station !== null || follows(numbered[1], before));
-  if (numbered?.[1] !== undefined && isList) {
-    label = numbered[1];
-    at += numbered[0].length;
+  const number = numbered?.[1] ?? numbered?.[2];
+  const isList = number !== undefined && (station !== null || follows(number, before));
+  if (number !== undefined && isList) {
+    label = number;
+    at += numbered?.[0].length ?? 0;
   }
   // "Sled? no: sandbags" means the second.
   at += /^[^.!?]{1,30}\? ?no\b[\s,:\u2013-]*(?=\S)/i.exec(line.text.slice(at))?.[0].length ?? 0;

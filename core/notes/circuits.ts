@@ -118,7 +118,7 @@ function roundsIn(lengthMs: number, roundMs: number, rounds: number, { says }: P
 
 /** Times of single rounds as they were said, where each round says one. */
 function roundTimes(rounds: readonly Partial<Facts>[], key: 'workMs' | 'restMs'): number[] | undefined {
-  const list = rounds.flatMap((r) => r?.[key] ?? []);
+  const list = rounds.flatMap((r) => r?.[key] ?? (key === 'workMs' ? r?.bareMs : undefined) ?? []);
   return list.length > 1 && list.length === rounds.length ? list : undefined;
 }
 

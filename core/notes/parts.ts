@@ -99,7 +99,9 @@ export const isWhole = ({ says, chunk, moves }: Pick<Found, 'says' | 'chunk' | '
   chunk.label === null &&
   moves.length > 1 &&
   moves.slice(0, -1).every((m) => m.says.times === undefined) &&
-  (says.times ?? says.rounds ?? moves.at(-1)?.says.times) !== undefined;
+  ((says.times ?? says.rounds ?? moves.at(-1)?.says.times) !== undefined ||
+    // "3 x 10 swings, 10 press ups"
+    (moves[0]?.says.sets !== undefined && moves.slice(1).every((m) => m.says.sets === undefined)));
 
 /** The parts of a class as they come, and the one that what is said next belongs to. */
 export class Parts {

@@ -1,4 +1,4 @@
-import { NUMBER, numberOf, TIME_OR_NUMBER } from './numbers.ts';
+import { NUMBER, numberOf, saysUnit, TIME_OR_NUMBER } from './numbers.ts';
 import { count, type Facts, minutes, N, type Rule, rule, say, seconds, T, TIMES, TN } from './said.ts';
 
 const clockOf = (hour: number, minute: number) => `${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`;
@@ -8,6 +8,20 @@ function clock(m: RegExpExecArray): Partial<Facts> | null {
   const half = m[3]?.toLowerCase();
   const in24 = half === 'pm' && hour < 12 ? hour + 12 : half === 'am' && hour === 12 ? 0 : hour;
   return in24 > 23 || minute > 59 ? null : { start: clockOf(in24, minute) };
+}
+
+/** From one time of the day to another: "8am-8.45", "18:15 - 19:00". */
+function span(m: RegExpExecArray): Partial<Facts> | null {
+  const [from, to] = [
+    [Number(m[1]), Number(m[2] ?? 0), m[3] ?? m[6]],
+    [Number(m[4]), Number(m[5]), m[6] ?? m[3]],
+  ].map(
+    ([hour, minute, half]) =>
+      (Number(hour) % 12) * 60 + Number(minute) + (half === 'pm' || (!half && Number(hour) >= 12) ? 720 : 0),
+  );
+  const lengthMin = (to ?? 0) - (from ?? 0);
+  if (from === undefined || Number(m[5]) > 59 || lengthMin < 10 || lengthMin > 180) return null;
+  return { start: clockOf(Math.floor(from / 60), from % 60), slotMs: lengthMin * 60_000 };
 }
 
 /** What is held to what was found, and the order. */
@@ -88,8 +102,13 @@ export const FORMAT_RULES: readonly Rule[] = [
   })),
   rule(
     'format',
-    `as many (?:rounds|reps|times)?(?: of (?:this|these))? ?(?:as )?(?:you|they|we|u)? ?(?:can|as possible|possible)(?: ?(?:in|for)? ${TN}(?: ?(?:mins?|minutes))?)?(?![\\p{L}\\d])`,
-    (m) => ({ kind: 'amrap', forTime: false, ...(m[1] === undefined ? {} : { capMs: minutes(m[1]) }) }),
+    `as many (?:rounds|reps|times)?(?: of (?:this|these))? ?(?:as )?(?:you|they|we|u)? ?(?:can|as possible|possible|as poss|poss)(?: ?(?:in|for)? ${TN}(?: ?(?:mins?|minutes))?)?(?![\\p{L}\\d])`,
+    (m) => {
+      if (m[1] === undefined) return { kind: 'amrap', forTime: false };
+      // So many in a minute is work, not a block.
+      const isWork = saysUnit(m[1]) && seconds(m[1]) <= 90_000 && !/rounds/i.test(m[0]);
+      return isWork ? { workMs: seconds(m[1]), each: true } : { kind: 'amrap', forTime: false, capMs: minutes(m[1]) };
+    },
   ),
   rule('format', `in ${T},? as many rounds as (?:you|they|we) can\\b`, (m) => ({
     kind: 'amrap',
@@ -123,7 +142,7 @@ export const FORMAT_RULES: readonly Rule[] = [
 
 /** Parts of the class. */
 export const PART_RULES: readonly Rule[] = [
-  say('heading', 'warm(?:ing)?[ -]?ups?\\b|w/?u(?:p)?\\b|wu\\b(?= ?[:-])|pulse raiser\\b', { role: 'warmUp' }),
+  say('heading', 'warm(?:ing)?[ -]?ups?\\b|w/?u(?:p)?\\b|wu\\b(?= ?[:\\d-])|pulse raiser\\b', { role: 'warmUp' }),
   say(
     'heading',
     '(?:the )?main(?: (?:set|part|circuit|block|bit|session|workout|class|event))?\\b(?= *(?:$|[-\u2013:,.;(\\d]|is\\b))|(?:main|the) workout\\b',
@@ -134,7 +153,7 @@ export const PART_RULES: readonly Rule[] = [
     'finisher\\b|burn ?out\\b(?= *(?:$|[-\u2013:,.;(]))|to finish\\b|finish(?= ?:)|finish with\\b|finish on\\b|last thing\\b',
     { role: 'finisher' },
   ),
-  say('heading', 'cool(?:ing)?[ -]?downs?\\b|c/?d(?:own)?\\b(?= ?[:-])|c/down\\b|wind[ -]?down\\b|at the end\\b', {
+  say('heading', 'cool(?:ing)?[ -]?downs?\\b|c/?d(?:own)?\\b(?= ?[:\\d-])|c/down\\b|wind[ -]?down\\b|at the end\\b', {
     role: 'coolDown',
   }),
   rule('heading', '(first|second|third|fourth|last|1st|2nd|3rd|4th) round\\b', (m) => ({
@@ -149,6 +168,11 @@ export const PART_RULES: readonly Rule[] = [
   say('note', '(?:then )?(?:swap|switch|rotate|change)(?: over| partners| round)?\\b(?= *(?:$|[:,.)]))', {}),
   say('order', '(?:newest last|oldest first|in order)\\b', { oldestFirst: true }),
   say('order', '(?:newest first|oldest last)\\b', { oldestFirst: false }),
+  rule(
+    'length',
+    '(?<=(?:warm[ -]?up|w/?u|w/up|cool[ -]?down|c/?d|stretch(?:ing|es)?) ?[:-]? ?)(\\d{1,2})(?= *$)',
+    (m) => (Number(m[1]) <= 20 ? { bareMs: Number(m[1]) * 60_000 } : null),
+  ),
   rule('length', 'for (\\d{1,2})(?= *(?:[:,.]|$))', (m) =>
     Number(m[1]) >= 3 ? { bareMs: Number(m[1]) * 60_000 } : null,
   ),
@@ -156,6 +180,11 @@ export const PART_RULES: readonly Rule[] = [
 
 /** The class itself. */
 export const OF_THE_CLASS: readonly Rule[] = [
+  rule(
+    'slot',
+    '(\\d{1,2})(?:[:.](\\d{2}))? ?(am|pm)? ?(?:-|\u2013|to|til|till|until) ?(\\d{1,2})[:.](\\d{2}) ?(am|pm)?(?![\\d/])',
+    span,
+  ),
   rule('slot', '(?:at |starts? (?:at )?|start:? )?(\\d{1,2})(?:[:.](\\d{2}))? ?(am|pm)\\b(?: start)?', clock),
   rule('slot', '(?:at |starts? (?:at )?|start:? )(\\d{1,2})[:.](\\d{2})(?!\\d)', clock),
   rule('slot', '(\\d{1,2})[:.](\\d{2}) ?(?:start|class|session|hrs|h\\b)', clock),

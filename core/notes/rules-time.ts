@@ -51,6 +51,10 @@ export const WORK: readonly Rule[] = [
     const isClock = m[0].includes(':') && (a < 15 || b === 0);
     return a > 120 || b > 120 || a < 5 || isClock ? null : pair(m[1], m[2]);
   }),
+  // "50 10" at the beginning of a line.
+  rule('work', '(?<=^ *)(\\d{2,3}) (\\d{2})(?= *(?:$|,|x ?\\d|\\())', (m) =>
+    Number(m[1]) <= 120 && Number(m[2]) <= 60 ? pair(m[1], m[2]) : null,
+  ),
   rule('work', `(\\d{1,3}) ?(?:s|secs?)? ?/ ?(\\d{1,3}) ?(?:s|secs?)? ?[x\u00d7] ?(\\d{1,2})(?!\\d)`, (m) => ({
     ...pair(m[1], m[2]),
     times: count(m[3]),
@@ -136,6 +140,9 @@ export const RESTS: readonly Rule[] = [
     restMs: seconds(m[1]),
   })),
   rule('rest', '(?:an? |one )?min(?:ute)? (?:rest|recovery)\\b', () => ({ restMs: 60_000 })),
+  // A rest of one to five alone on its line is minutes.
+  rule('rest', '(?<=^ *)(?:rest|break) ([1-5])(?= *$)', (m) => ({ restMs: Number(m[1]) * 60_000 })),
+  say('note', '(?:throughout|all the way through|each time|every time)\\b', {}),
   rule(
     'break',
     `(?:an? |one )?min(?:ute)? ?(?:${BREAK} )?(?:after|at the end of) (?:each|every) (?:${OF_ROUNDS}|pair|group)\\b`,

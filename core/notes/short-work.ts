@@ -1,5 +1,6 @@
 import { clipText, FORMATS, formatDuration, newStation, type Sides, type Station } from '../class/index.ts';
 import { clamp, clampRounds, inTurn, type Made, type Making, MOST, most, ownTime } from './making.ts';
+import { windowsBlock } from './open-work.ts';
 import type { PartDraft } from './parts.ts';
 import type { Routine } from './routine.ts';
 import { roundsOf, stationsOf, timedSides } from './stations.ts';
@@ -51,6 +52,30 @@ export function tabataBlock(draft: PartDraft, making: Making): Made {
 export function emomBlock(draft: PartDraft, making: Making): Made {
   const { says, moves } = draft;
   const periodMs = clamp(says.periodMs ?? 60_000);
+  const times = says.times ?? says.sets ?? (says.totalMs === undefined ? undefined : says.totalMs / periodMs);
+  const mayBeAll =
+    periodMs >= 120_000 &&
+    moves.length > 1 &&
+    says.turn === undefined &&
+    draft.groups.length === 0 &&
+    times !== undefined;
+  if (mayBeAll && moves.every((m) => m.reps !== null || m.says.measure !== undefined)) {
+    const how = making.decisions.ask(
+      `every-${making.index}`,
+      draft.place,
+      'format',
+      [
+        ['all', `all ${moves.length} of them every ${formatDuration(periodMs)}`],
+        ['turns', `one of them every ${formatDuration(periodMs)}, in turn`],
+      ],
+      times % moves.length === 0 ? 'turns' : 'all',
+    );
+    if (how === 'all')
+      return windowsBlock(
+        { ...draft, says: { ...says, rounds: Math.round(times), workMs: periodMs, restMs: 0 } },
+        making,
+      );
+  }
   const stations = stationsOf(draft, making, (m) => (m.side ? { mode: 'one', side: m.side } : null));
   const lengthMs =
     says.totalMs ??
