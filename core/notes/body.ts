@@ -117,6 +117,16 @@ export class Body {
     if (this.rests > 1 && last && said.restMs !== undefined && keys.length === 1) last.says = { ...last.says, ...said };
     else if (ofMove && !ofAll) ofLast(last, said);
     else {
+      // "1 min squats, 1 min rows, 1 min rest": the rest stands where it is written, at the end of the round.
+      const isInTurn =
+        this.moves.length > 1 &&
+        isRestAlone(item) &&
+        keys.length === 1 &&
+        this.moves.every((m) => m.says.bareMs !== undefined);
+      if (isInTurn && said.restMs) {
+        Object.assign(this.says, { betweenMs: said.restMs, betweenOf: 'rounds', restMs: 0 });
+        return;
+      }
       if (said.restMs !== undefined && last && said.workMs === undefined) this.says.restAfter = true;
       Object.assign(this.says, merged(this.says, withoutAll(said)));
     }

@@ -45,8 +45,11 @@ export function chunksOf(text: string): Chunk[] {
   let columns: Column[] | null = null;
   const lines = linesOf(text);
   const counted = countedLines(lines);
+  const spans = minuteLines(lines);
   return lines.flatMap((line) => {
     if (isRule(line.text)) return [];
+    const minutes = spans.get(line.number);
+    if (minutes) return minutes.chunk;
     const head = columnsOf(line.text);
     columns = head ?? (cellsOf(line.text) ? columns : null);
     if (head) return [];
@@ -116,6 +119,37 @@ function follows(label: string, before: string | null): boolean {
   const [letter = 'A', digit] = label;
   if (digit !== undefined) return true;
   return letter === 'A' || (before !== null && before.charCodeAt(0) === letter.charCodeAt(0) - 1);
+}
+
+const MINUTES = /^\s*(\d{1,2})(?::00)? ?[-\u2013] ?(\d{1,2})(?::00)?(?: ?mins?)?[ \t:.)|-]+(?=\p{L})/u;
+
+/** Lines that go by the minutes of a clock: "0-1 squats", "1-3 row"; and the words that stand above them. */
+function minuteLines(lines: readonly Line[]): Map<number, { chunk: Chunk[] }> {
+  const found = new Map<number, { chunk: Chunk[] }>();
+  const run = lines.flatMap((line) => {
+    const m = MINUTES.exec(line.text);
+    return m ? [{ line, from: Number(m[1]), to: Number(m[2]), at: m[0].length }] : [];
+  });
+  const isRun = run.length > 1 && run.every((r, k) => r.to > r.from && (k === 0 || run[k - 1]?.to === r.from));
+  if (!isRun) return found;
+  run.forEach(({ line, from, to, at }, k) => {
+    const [chunk] = chunksOfLine({ ...line, text: line.text.slice(at), from: line.from + at }, null, false);
+    const [item] = chunk?.body ?? [];
+    if (!chunk || !item) return;
+    const says = { bareMs: (to - from) * 60_000 };
+    item.mentions.unshift({
+      from: line.from,
+      to: line.from + at,
+      role: 'work',
+      words: line.text.slice(0, at).trim(),
+      says,
+    });
+    found.set(line.number, { chunk: [{ ...chunk, label: String(k + 1), from: line.from }] });
+  });
+  const above = lines.find((l) => l.number === (run[0]?.line.number ?? 0) - 1);
+  if (above && /^\s*(?:mins?|minutes|time)\b.*\b(?:exercises?|moves?|what)\s*$/i.test(above.text))
+    found.set(above.number, { chunk: [] });
+  return found;
 }
 
 const COUNTED = /^\s*(\d{1,2}|[A-H])\s+\p{L}/u;
@@ -218,7 +252,7 @@ function hasLetters(text: string, sentences: readonly [number, number][], letter
 
 /** What comes then has numbers of its own. */
 const THEN =
-  /^\s(?:and )?then (?=\d{1,3} ?(?:x|\u00d7|rounds?|sets|mins?|minutes|secs?|seconds|s|on|\/)(?![a-z])|(?:a |an |the )?(?:finisher|tabata|emom|amrap|circuit|cool|warm|main|stretch(?:es|ing)?)\b)/i;
+  /^\s(?:and )?then (?=(?:\d{1,3}|an?|one|two|three) ?(?:x|\u00d7|rounds?|sets|mins?|minutes|secs?|seconds|s|on|\/)(?![a-z])|(?:a |an |the )?(?:finisher|tabata|emom|amrap|circuit|cool|warm|main|stretch(?:es|ing)?)\b)/i;
 
 /** The same format once more on a line, or the break between them: "tabata squat / plank, tabata row / dip, 1 min between". */
 const AGAIN =

@@ -20,7 +20,8 @@ const EASIER_HEAD = /^(?:easier|easy|options?|low impact|modif\w*|regressions?|r
 const HARDER_HEAD = /^(?:adv|advanced|harder|hard|progressions?|prog)$/i;
 const NOTE_HEAD =
   /^(?:set[- ]?up|you(?:'ll| will)? need|need|notes?|nb|ps|bring|kit|equipment|music|playlist|remember|todo|to do|focus|theme|reminders?|cues?|tips?|coaching points?)$/i;
-const PARTNERS = /\bA (.+?),? (?:while|and|whilst) B (.+?)(?:[,.;]? *(?:then )?(?:swap|switch|change)\b.*)?$/i;
+const PARTNERS =
+  /\bA (.+?),? (?:while|and|whilst) B (?!rests\b)(.+?)(?:[,.;]? *(?:then )?(?:swap|switch|change)\b.*)?$/i;
 const OWN_TIME = /\b(?:for )?(?:an?|one|\d+) ?(?:mins?|minutes?|secs?|seconds?|s)\b/i;
 /** Words for what is done in a warm-up or a cool-down that name no move. */
 const GENERIC =

@@ -59,6 +59,12 @@ export function itemsOf(
   };
   for (let at = start; at < end; ) {
     const c = text[at] ?? '';
+    // A face that somebody draws.
+    const face = /^[:;]-?[()DPp/|](?=\s|$)/.exec(text.slice(at, at + 4));
+    if (face) {
+      at += face[0].length;
+      continue;
+    }
     const number = numbers.find((n) => n.from === at);
     if (number) {
       close('number');

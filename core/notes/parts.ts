@@ -347,7 +347,8 @@ export class Parts {
     // "20/10 x 8 squats", a rest, and the same of another move.
     const [whole] = follows?.moves ?? [];
     const isPaired =
-      last?.says.restMs !== undefined && whole?.says.workMs !== undefined && whole.says.restMs !== undefined;
+      (last?.says.restMs !== undefined && whole?.says.workMs !== undefined && whole.says.restMs !== undefined) ||
+      (whole?.says.times !== undefined && follows?.says.restMs !== undefined);
     const opensNext =
       next !== undefined &&
       next.says.role !== 'coolDown' &&

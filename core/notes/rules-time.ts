@@ -34,6 +34,12 @@ const listOf = (text: string) => (text.match(/\d+(?::\d{2})?/g) ?? []).map((n) =
 
 /** Work, and work with rest. */
 export const WORK: readonly Rule[] = [
+  // One of two works while the other rests: both do both.
+  rule(
+    'work',
+    `(?:(?:in )?pairs?[:, -]+)?(?:partner )?(?:a|one|1) works? (?:for )?${T},? (?:while|whilst|and) (?:partner )?(?:b|other|the other|one|2) rests?(?:,? (?:then |and )?(?:swap|switch|change))?`,
+    (m) => pair(m[1], m[1]),
+  ),
   rule('work', `${N} (?:moves|exercises|stations) ?(?:x|\u00d7|of|at|for) ?${T}`, (m) => ({
     stations: count(m[1]),
     workMs: seconds(m[2]),
@@ -142,6 +148,7 @@ export const RESTS: readonly Rule[] = [
   rule('rest', '(?:an? |one )?min(?:ute)? (?:rest|recovery)\\b', () => ({ restMs: 60_000 })),
   // A rest of one to five alone on its line is minutes.
   rule('rest', '(?<=^ *)(?:rest|break) ([1-5])(?= *$)', (m) => ({ restMs: Number(m[1]) * 60_000 })),
+  say('note', 'no rest for the wicked\\b', {}),
   say('note', '(?:throughout|all the way through|each time|every time)\\b', {}),
   rule(
     'break',
