@@ -252,7 +252,7 @@ function hasLetters(text: string, sentences: readonly [number, number][], letter
 
 /** What comes then has numbers of its own. */
 const THEN =
-  /^\s(?:and )?then (?=(?:\d{1,3}|an?|one|two|three) ?(?:x|\u00d7|rounds?|sets|mins?|minutes|secs?|seconds|s|on|\/)(?![a-z])|(?:a |an |the )?(?:finisher|tabata|emom|amrap|circuit|cool|warm|main|stretch(?:es|ing)?)\b)/i;
+  /^\s(?:and )?then (?=(?:\d{1,3}|an?|one|two|three) ?(?:x|\u00d7|rounds?|sets|mins?|minutes?|secs?|seconds|s|on|\/)(?![a-z])|(?:a |an |the )?(?:finisher|tabata|emom|amrap|circuit|cool|warm|main|stretch(?:es|ing)?)\b)/i;
 
 /** The same format once more on a line, or the break between them: "tabata squat / plank, tabata row / dip, 1 min between". */
 const AGAIN =

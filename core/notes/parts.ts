@@ -348,7 +348,7 @@ export class Parts {
     const [whole] = follows?.moves ?? [];
     const isPaired =
       (last?.says.restMs !== undefined && whole?.says.workMs !== undefined && whole.says.restMs !== undefined) ||
-      (whole?.says.times !== undefined && follows?.says.restMs !== undefined);
+      (whole?.says.times !== undefined && (whole.says.restMs ?? follows?.says.restMs) !== undefined);
     const opensNext =
       next !== undefined &&
       next.says.role !== 'coolDown' &&

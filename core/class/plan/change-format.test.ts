@@ -18,6 +18,21 @@ describe('a change of format', () => {
     expect(lost).toEqual(['work by round', 'groups', 'the break between groups']);
   });
 
+  it('keeps the length of a talk that becomes a demo, and back', () => {
+    const talk = { ...block(format('open', { lengthMs: s(90) })), role: 'other' as const, title: 'Talk' };
+    const { block: demo } = changeFormat(talk, 'demo', 6);
+    expect(demo).toMatchObject({ title: 'Demo', format: { kind: 'demo', perStationMs: 15_000 } });
+    expect(changeFormat(demo, 'open', 6).block).toMatchObject({
+      title: 'Talk',
+      format: { kind: 'open', lengthMs: 90_000 },
+    });
+  });
+
+  it('leaves a title that somebody gave', () => {
+    const talk = { ...block(format('open')), role: 'other' as const, title: 'Welcome' };
+    expect(changeFormat(talk, 'demo', 2).block.title).toBe('Welcome');
+  });
+
   it('holds minute work to the period', () => {
     expect(changeFormat(block(format('windows')), 'emom').block.format).toMatchObject({ workMs: 60_000, rounds: 6 });
   });

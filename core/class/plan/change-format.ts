@@ -9,13 +9,19 @@ import {
   withSetting,
 } from '../formats/index.ts';
 import { same } from '../values/index.ts';
+import { withFormat } from './defaults.ts';
 import type { Block } from './schema.ts';
 
 /**
  * The block in another format: stations and the break after stay; a setting carries over to the one of the same role, or to
  * one that takes its place in a text. `lost` names the settings that the new format has no place for, in words.
+ * @param shown moves that a demo shows, its own or a later block's: a talk that becomes one takes as long as before
  */
-export function changeFormat(block: Block, kind: FormatKind): { block: Block; lost: string[] } {
+export function changeFormat(
+  block: Block,
+  kind: FormatKind,
+  shown: number = block.stations.length,
+): { block: Block; lost: string[] } {
   const before = block.format;
   if (before.kind === kind) return { block, lost: [] };
   const plain = defaultFormat(before.kind) as Format;
@@ -38,7 +44,16 @@ export function changeFormat(block: Block, kind: FormatKind): { block: Block; lo
   }
   const cells = block.stations.some((s) => (s.cells?.length ?? 0) > 0);
   if (cells && roundsOf(after) === null) lost.push('single rounds');
-  return { block: { ...block, format: after }, lost };
+  return { block: withFormat(block, asLong(before, after, shown)), lost };
+}
+
+/** A talk that becomes a demo, or a demo that becomes a talk, takes as long as before, to the second. */
+function asLong(before: Format, after: Format, shown: number): Format {
+  if (before.kind === 'open' && after.kind === 'demo' && shown > 0)
+    return { ...after, perStationMs: Math.max(1000, Math.round(before.lengthMs / shown / 1000) * 1000) };
+  if (before.kind === 'demo' && after.kind === 'open' && shown > 0)
+    return { ...after, lengthMs: before.perStationMs * shown };
+  return after;
 }
 
 const named = (name: string) => (/^(groups|work by|rest by|how|what)/.test(name) ? name : `the ${name}`);

@@ -1,5 +1,5 @@
 import { CUE_SWITCHES } from '../cues/index.ts';
-import { defaultFormat, type Format } from '../formats/index.ts';
+import { defaultFormat, type Format, moduleOf, type Purpose } from '../formats/index.ts';
 import type { Block, BlockRole, CueSettings, Plan, VoiceName } from './schema.ts';
 import { PLAN_VERSION } from './schema.ts';
 
@@ -33,10 +33,29 @@ export function roleTitle(role: BlockRole): string {
   return ROLE_TITLES[role];
 }
 
+const PURPOSE_TITLES: Record<Purpose, string | null> = {
+  work: null,
+  demo: 'Demo',
+  talk: 'Talk',
+  water: 'Water',
+  setUp: 'Set-up',
+  move: 'Moving freely',
+};
+
+/** What a block is called where nobody has named it: by its part of the class, or what its time is for. */
+export const blockTitle = ({ role, format }: Pick<Block, 'role' | 'format'>): string =>
+  (role === 'other' ? PURPOSE_TITLES[moduleOf(format).traits.purpose(format)] : null) ?? ROLE_TITLES[role];
+
+/** A block with another format; one that nobody has named is called by it. */
+export function withFormat(block: Block, format: Format): Block {
+  const title = block.title === blockTitle(block) ? blockTitle({ ...block, format }) : block.title;
+  return { ...block, format, title };
+}
+
 export function newBlock(id: string, role: BlockRole, format: Format): Block {
   return {
     id,
-    title: ROLE_TITLES[role],
+    title: blockTitle({ role, format }),
     role,
     use: 'together',
     stations: [],

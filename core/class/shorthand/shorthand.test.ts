@@ -438,3 +438,25 @@ describe('any text at all', () => {
     },
   );
 });
+
+describe('time without moves', () => {
+  it('is called by what it is for', () => {
+    const { plan, problems } = readShorthand(`main: circuit, 1 round, 40/20
+  Squat
+
+water 60 until tapped
+
+block: talk, 120
+
+block "Hello": water, 30
+`);
+    expect(problems).toEqual([]);
+    expect(plan.blocks.map((b) => b.title)).toEqual(['Main', 'Water', 'Talk', 'Hello']);
+    expect(readShorthand(writeShorthand(plan)).plan.blocks.map((b) => b.title)).toEqual([
+      'Main',
+      'Water',
+      'Talk',
+      'Hello',
+    ]);
+  });
+});

@@ -1,5 +1,5 @@
 import { type Format, moduleOf, settingOf, settingsOf } from '../formats/index.ts';
-import { type Block, DEFAULT_GET_READY_MS, type Plan, roleTitle } from '../plan/index.ts';
+import { type Block, blockTitle, DEFAULT_GET_READY_MS, type Plan } from '../plan/index.ts';
 import { type Cell, MEASURES, type Phase, SAID_ROWS, type Station } from '../station/index.ts';
 import { type Weights, weightWords } from '../values/index.ts';
 import { readStationLine } from './station-line.ts';
@@ -47,7 +47,7 @@ function slotWords({ slot }: Plan): string {
 
 /** One block with its stations and the break after it. */
 export function writeBlock(block: Block): string {
-  const title = block.title === roleTitle(block.role) ? '' : ` ${JSON.stringify(block.title)}`;
+  const title = block.title === blockTitle(block) ? '' : ` ${JSON.stringify(block.title)}`;
   const settings = [
     ...formatWords(block.format),
     ...(block.use === 'stations' ? ['at stations'] : []),

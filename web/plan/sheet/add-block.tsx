@@ -5,25 +5,19 @@ import {
   type Block,
   type BlockRole,
   defaultFormat,
-  formatDuration,
   newBlock,
   type Plan,
   roleTitle,
 } from '../../../core/class/index.ts';
-import { proposeCoolDown, proposeWarmUp } from '../../../core/judge/index.ts';
-import { totals } from '../../../core/time/index.ts';
-import { Button, toast, useActions, useLibrary } from '../../base/index.ts';
-import { edit, showBlock, undo, useBuilder } from '../editing/index.ts';
-
-/** The length that a warm-up or a cool-down is proposed for, ms. */
-const END_MS = 300_000;
+import { Button, useActions } from '../../base/index.ts';
+import { edit, showBlock } from '../editing/index.ts';
 
 const EMPTY: Record<BlockRole, () => Block> = {
   warmUp: () => newBlock(nanoid(10), 'warmUp', { ...defaultFormat('circuit'), rounds: 1, workMs: 30_000, restMs: 0 }),
   main: () => newBlock(nanoid(10), 'main', defaultFormat('circuit')),
   finisher: () => newBlock(nanoid(10), 'finisher', defaultFormat('tabata')),
   coolDown: () => newBlock(nanoid(10), 'coolDown', defaultFormat('holds')),
-  other: () => ({ ...newBlock(nanoid(10), 'other', defaultFormat('open')), title: 'Talk' }),
+  other: () => newBlock(nanoid(10), 'other', defaultFormat('open')),
 };
 const ORDER = Object.keys(EMPTY) as BlockRole[];
 const WORDS: Record<BlockRole, string> = {
@@ -44,37 +38,10 @@ function placeOf({ blocks }: Plan, role: BlockRole): number {
   return role === 'coolDown' || coolDown < 0 ? blocks.length : coolDown;
 }
 
-/** A new block; a warm-up or a cool-down is that which fits what the main blocks work, where there is one to say. */
-function made(plan: Plan, role: BlockRole): { block: Block; isProposed: boolean } {
-  const { library, kit, thresholds } = useLibrary.getState();
-  const propose = role === 'warmUp' ? proposeWarmUp : role === 'coolDown' ? proposeCoolDown : null;
-  const proposed =
-    propose?.({ plan, library, kitRoom: kit, lengthMs: END_MS, coverFromMs: thresholds.coverFromS * 1000 }) ?? null;
-  if (!proposed) return { block: EMPTY[role](), isProposed: false };
-  const stations = proposed.stations.map((s) => ({ ...s, id: nanoid(10) }));
-  return { block: { ...proposed, id: nanoid(10), stations }, isProposed: true };
-}
-
 function add(role: BlockRole): void {
-  const { plan } = useBuilder.getState();
-  if (!plan) return;
-  const { block, isProposed } = made(plan, role);
+  const block = EMPTY[role]();
   edit((p) => addBlock(p, block, placeOf(p, role)));
   showBlock(block.id, { focus: true });
-  if (!isProposed) return;
-  const { totalMs } = totals({ ...plan, blocks: [block] });
-  toast(`${WORDS[role]} proposed from what the main blocks work: ${formatDuration(totalMs)}.`, {
-    duration: 10_000,
-    action: {
-      label: 'Empty instead',
-      onClick: () => {
-        undo();
-        const empty = EMPTY[role]();
-        edit((p) => addBlock(p, empty, placeOf(p, role)));
-        showBlock(empty.id, { focus: true });
-      },
-    },
-  });
 }
 
 /** New blocks, by the part of a class they are. */

@@ -8,6 +8,7 @@ import {
   type BlockRole,
   blockWords,
   changeFormat,
+  defaultFormat,
   FORMAT_WORDS,
   type FormatKind,
   formatDuration,
@@ -16,13 +17,14 @@ import {
   type Plan,
   roleTitle,
   USES_OF_ROOM,
+  withFormat,
   writeBlocksText,
 } from '../../../core/class/index.ts';
 import { cautionOf } from '../../../core/judge/index.ts';
 import { type Library, putMove } from '../../../core/moves/index.ts';
-import { oddRounds } from '../../../core/time/index.ts';
+import { oddRounds, shownBy } from '../../../core/time/index.ts';
 import { Checkbox, DurationField, IconButton, NameField, OneOf, toast, useLibrary } from '../../base/index.ts';
-import { foldBlocks, showBlock, undo } from '../editing/index.ts';
+import { foldBlocks, showBlock, undo, useBuilder } from '../editing/index.ts';
 import { AddStation } from './add-station.tsx';
 import { duplicate, editBlock, moveBlockBy, remove } from './block-edits.ts';
 import { rememberCopied } from './clipboard-memory.ts';
@@ -36,6 +38,7 @@ import { BlockNotesAndScript } from './notes-and-script.tsx';
 import { OddRoundNote } from './odd-round-note.tsx';
 import { OneClockNote } from './one-clock-note.tsx';
 import type { Openers } from './openers.ts';
+import { ProposeEnd } from './propose-end.tsx';
 import { RoundSheet } from './round-sheet.tsx';
 import { roomFor } from './sheet-clipboard.ts';
 
@@ -81,7 +84,7 @@ export const BlockSection = memo(function BlockSection(props: Props) {
     <section id={`block-${block.id}`} aria-label={block.title} className="scroll-mt-2 border-b px-5 pt-2 pb-4">
       <BlockHead {...props} />
       <div className="mt-1 mb-3 pl-1">
-        <FormatSentence block={block} onFormat={(change) => onEdit((b) => ({ ...b, format: change(b.format) }))}>
+        <FormatSentence block={block} onFormat={(change) => onEdit((b) => withFormat(b, change(b.format)))}>
           <Kind block={block} />
         </FormatSentence>
       </div>
@@ -94,6 +97,7 @@ export const BlockSection = memo(function BlockSection(props: Props) {
       <OneClockNote block={block} onEdit={onEdit} />
       {odd && <OddRoundNote odd={odd} onChoose={(next) => onEdit(() => next)} />}
       <DemoShows block={block} following={following} library={library} onEdit={onEdit} />
+      <ProposeEnd block={block} library={library} onEdit={onEdit} />
       {(usesStations || block.stations.length > 0) && (
         <RoundSheet block={block} following={following} marks={props.marks} open={open} />
       )}
@@ -217,12 +221,23 @@ function BlockHead({ block, totalMs, about, startsAt }: Props) {
   );
 }
 
+/** How many moves a demo in the place of a block shows: its own, or those of the block that it would show. */
+function shownCount(block: Block): number {
+  const blocks = useBuilder.getState().plan?.blocks ?? [];
+  const demo = { ...block, format: defaultFormat('demo') };
+  return (
+    block.stations.length ||
+    (shownBy(demo, blocks.slice(blocks.findIndex((b) => b.id === block.id) + 1))?.stations.length ?? 0)
+  );
+}
+
 /** What kind of block it is: the beginning of its sentence. */
 function Kind({ block }: { block: Block }) {
   const onEdit = (change: (b: Block) => Block) => editBlock(block.id, change);
   const setFormat = (kind: FormatKind) => {
-    const { lost } = changeFormat(block, kind);
-    onEdit((b) => changeFormat(b, kind).block);
+    const shown = shownCount(block);
+    const { lost } = changeFormat(block, kind, shown);
+    onEdit((b) => changeFormat(b, kind, shown).block);
     if (lost.length > 0) toast.undoable(`${FORMAT_WORDS[kind]} has no place for ${lost.join(', ')}.`, undo);
   };
   const setUse = (use: Block['use']) => {
