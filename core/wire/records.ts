@@ -112,7 +112,10 @@ export const personRecords = endpoint('GET /people/{id}/records', {
 });
 
 const CountedMoveSchema = v.object({
+  /** As it was typed last. */
   move: v.string(),
+  /** What else it was typed as. */
+  names: v.array(v.string()),
   sessions: v.number(),
   lastAt: time,
   /** The most reps of one set of anybody, and the heaviest weight, kg. */

@@ -6,6 +6,7 @@ import { findPerson, listPeople, savePerson } from '../db/people.ts';
 import { recordsOfPerson } from '../db/records.ts';
 import { soundBody } from './border.ts';
 import { notFound, ProblemError } from './problem.ts';
+import { sameMoveOf } from './records.ts';
 import { route } from './route.ts';
 
 /** Sessions of a person that are given where not all are asked for. */
@@ -47,7 +48,7 @@ export function peopleApi(db: Database, onErased: () => void): Router {
   route(api, records.personRecords, async ({ path, query }) => {
     const person = await findPerson(db, path.id);
     if (!person) throw notFound('Person');
-    return { person, ...(await recordsOfPerson(db, path.id, query.all === '1' ? null : LATEST)) };
+    return { person, ...(await recordsOfPerson(db, path.id, query.all === '1' ? null : LATEST, await sameMoveOf(db))) };
   });
   return api;
 }

@@ -2,7 +2,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { json, type Response, Router } from 'express';
 import type { Problem } from '../../core/class/index.ts';
-import { keyOf, libraryOf } from '../../core/moves/index.ts';
+import { keyOf, libraryOf, moveKey } from '../../core/moves/index.ts';
 import {
   type RecordEntry,
   type readRecordRows,
@@ -18,7 +18,7 @@ import type { Database } from '../db/database.ts';
 import { listMoves } from '../db/moves.ts';
 import { findPerson, listPeople, savePerson } from '../db/people.ts';
 import { unreadRuns } from '../db/record-rows.ts';
-import { countedBy, countedMoves, pastRuns, sessionsIn, trendOf } from '../db/records.ts';
+import { countedBy, countedMoves, keysCounted, pastRuns, sessionsIn, trendOf } from '../db/records.ts';
 import { appendEvents, createRun, findRun, hasRun, idsOfBegun } from '../db/runs.ts';
 import { clubZone } from '../db/zone.ts';
 import { doJob } from '../pool/index.ts';
@@ -36,7 +36,10 @@ export function recordsApi(db: Database): Router {
   const api = Router();
   api.use('/records', json({ limit: '32mb' }), soundBody);
 
-  route(api, records.countedMoves, () => countedMoves(db));
+  route(api, records.countedMoves, async () => {
+    const moves = await countedMoves(db, await sameMoveOf(db));
+    return moves.map((m) => ({ ...m, names: m.names.filter((name) => name !== m.move) }));
+  });
   route(api, records.unreadRuns, async () => ({ runs: await unreadRuns(db) }));
 
   route(api, records.moveTrend, async ({ query }) => {
@@ -93,11 +96,17 @@ async function send(res: Response, name: string, type: string, pieces: AsyncIter
   await pipeline(Readable.from(pieces), res);
 }
 
-/** All names that a move goes by in the library, as keys; a move that is not known goes by its own. */
+/** The move that a name stands for in the library, as a key. */
+export async function sameMoveOf(db: Database): Promise<(name: string) => string> {
+  const library = libraryOf(await listMoves(db));
+  return (name) => moveKey(library, name);
+}
+
+/** The keys of all names under which a move was counted, and of the name that is asked for. */
 async function spellingsOf(db: Database, move: string): Promise<string[]> {
-  const { kind, move: known } = libraryOf(await listMoves(db)).read(move);
-  const names = kind === 'known' && known ? [known.name, ...known.aliases] : [];
-  return [...new Set([move, ...names].map(keyOf))];
+  const same = await sameMoveOf(db);
+  const key = same(move);
+  return [keyOf(move), ...(await keysCounted(db)).filter((k) => k !== keyOf(move) && same(k) === key)];
 }
 
 const RUNS_AT_ONCE = 100;

@@ -22,18 +22,32 @@ export interface OfWhom {
   person?: string | undefined;
 }
 
-/** The moves that were counted, the latest first. */
-export async function countedMoves(db: Database): Promise<CountedMove[]> {
+/** The move that a key of a typed name stands for: one key for all names that it goes by. */
+export type SameMove = (key: string) => string;
+
+/** The moves that were counted, the latest first, whatever name they went by; each as it was typed last, with how else. */
+export async function countedMoves(db: Database, same: SameMove): Promise<CountedMove[]> {
   await rebuildSoon(db);
+  const keys = await keysCounted(db);
   return fieldsOf(
     db,
-    `SELECT (array_agg(c.move ORDER BY r.started_at DESC))[1] AS move, count(*)::int AS sessions, max(r.started_at) AS last_at,
-       max(c.reps) AS most_reps, max(c.kg) AS most_kg
+    `SELECT (array_agg(c.move ORDER BY r.started_at DESC, c.key))[1] AS move, count(DISTINCT r.id)::int AS sessions,
+       max(r.started_at) AS last_at, max(c.reps) AS most_reps, max(c.kg) AS most_kg, array_agg(DISTINCT c.move) AS names
      FROM run r JOIN run_record k ON k.run_id = r.id,
        jsonb_to_recordset(k.counted) AS c (key text, move text, reps int, kg float8)
-     WHERE ${COUNTS} GROUP BY c.key ORDER BY max(r.started_at) DESC, c.key LIMIT 1000`,
+       JOIN unnest($1::text[], $2::text[]) AS s (key, of) ON s.key = c.key
+     WHERE ${COUNTS} GROUP BY s.of ORDER BY max(r.started_at) DESC, s.of LIMIT 1000`,
+    [keys, keys.map(same)],
   );
 }
+
+/** The keys of all names under which something was counted. */
+export const keysCounted = async (db: Queryable): Promise<string[]> =>
+  (
+    await db.query<{ key: string }>(
+      `SELECT DISTINCT c.key FROM run_record k, jsonb_to_recordset(k.counted) AS c (key text) ORDER BY 1`,
+    )
+  ).map((row) => row.key);
 
 /** A move session by session, by any of some spellings of it, for all, a squad or a person; the earliest first. */
 export async function trendOf(db: Database, keys: readonly string[], { squad, person }: OfWhom): Promise<TrendPoint[]> {
@@ -117,7 +131,12 @@ export interface PersonRecords {
 }
 
 /** @param limit how many sessions at most; null for all */
-export async function recordsOfPerson(db: Database, person: string, limit: number | null): Promise<PersonRecords> {
+export async function recordsOfPerson(
+  db: Database,
+  person: string,
+  limit: number | null,
+  same: SameMove,
+): Promise<PersonRecords> {
   await rebuildSoon(db);
   const runs = await fieldsOf<{ runId: string; title: string; at: string }>(
     db,
@@ -138,12 +157,12 @@ export async function recordsOfPerson(db: Database, person: string, limit: numbe
   return {
     sessions: shown.map((run) => ({ ...run, sets: sets.get(run.runId) ?? [] })),
     more: runs.length - shown.length,
-    bests: await bestsOf(db, person),
+    bests: await bestsOf(db, person, same),
   };
 }
 
 /** The best set of each move, ties to the heavier, and the last. */
-async function bestsOf(db: Queryable, person: string): Promise<PersonRecords['bests']> {
+async function bestsOf(db: Queryable, person: string, same: SameMove): Promise<PersonRecords['bests']> {
   const rows = await fieldsOf<{ key: string; move: string; best: number; bestKg: number | null } & Counted>(
     db,
     `SELECT m.move_key AS key, m.move,
@@ -153,7 +172,8 @@ async function bestsOf(db: Queryable, person: string): Promise<PersonRecords['be
     [person],
   );
   const moves = new Map<string, PersonRecords['bests'][number]>();
-  for (const { key, move, best: reps, bestKg: weightKg, ...last } of rows) {
+  for (const { key: typed, move, best: reps, bestKg: weightKg, ...last } of rows) {
+    const key = same(typed);
     const before = moves.get(key)?.best;
     const byReps = reps - (before?.reps ?? -1);
     const isBetter = !before || byReps > 0 || (byReps === 0 && (weightKg ?? 0) >= (before.weightKg ?? 0));

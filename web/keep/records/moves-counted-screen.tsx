@@ -18,7 +18,8 @@ export function MovesCountedScreen() {
       </RecordsHead>
       <WhenLoaded loaded={loaded} reload={reload}>
         {(moves) => {
-          const found = moves.filter((m) => m.move.toLowerCase().includes(query.toLowerCase()));
+          const asked = query.toLowerCase();
+          const found = moves.filter((m) => [m.move, ...m.names].some((name) => name.toLowerCase().includes(asked)));
           if (moves.length === 0)
             return (
               <p className="max-w-prose py-8">
@@ -47,6 +48,9 @@ export function MovesCountedScreen() {
                       >
                         {m.move}
                       </Link>
+                      {m.names.length > 0 && (
+                        <span className="ml-2 text-small text-muted">also {m.names.join(', ')}</span>
+                      )}
                     </th>
                     <td className="digits px-2 text-right">{m.sessions}</td>
                     <td className="digits px-2 text-right">{m.mostReps ?? ''}</td>
