@@ -1,4 +1,5 @@
 import { blockWords, formatDuration } from '../core/class/index.ts';
+import { withUsualSides } from '../core/moves/index.ts';
 import { type NotesRead, readNotes } from '../core/notes/index.ts';
 import { totals } from '../core/time/index.ts';
 import { shippedLibrary } from '../server/library/read.ts';
@@ -27,7 +28,8 @@ export function guessedWords(text: string, { readings, left, told }: NotesRead):
 
 /** Notes as they are read: in words, or as JSON with plan, readings and what is left. */
 export function readAsNotes(text: string, form: OutputForm): string {
-  const read = readNotes(text, shippedLibrary());
+  const made = readNotes(text, shippedLibrary());
+  const read = { ...made, plan: withUsualSides(made.plan, shippedLibrary()) };
   if (form === 'json') return `${JSON.stringify(read, null, 2)}\n`;
   const { plan, readings } = read;
   const said = readings

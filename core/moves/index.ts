@@ -27,7 +27,9 @@ export {
   putMove,
   resolvePlan,
   resolveStation,
+  usualSides,
   withMove,
+  withUsualSides,
 } from './library.ts';
 export type { Reading } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';

@@ -1,7 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { newStation, type Station } from '../class/index.ts';
+import { newStation, type Plan, type Station } from '../class/index.ts';
+import { circuit, planOf } from '../test/build.ts';
 import { move, TEST_LIBRARY } from '../test/moves.ts';
-import { insteadOf, libraryOf, moveOf, putMove, resolveStation, withMove } from './library.ts';
+import {
+  insteadOf,
+  libraryOf,
+  moveOf,
+  putMove,
+  resolveStation,
+  usualSides,
+  withMove,
+  withUsualSides,
+} from './library.ts';
 import { overlapOf, twinOf } from './swap.ts';
 
 const get = (name: string) => moveOf(TEST_LIBRARY, name);
@@ -69,11 +79,33 @@ describe('a move put on a station', () => {
 
   it('that is one-sided is split, left first, unless the station says how; one that is not has no sides', () => {
     expect(withMove(station, get('Lunge'), library).sides).toEqual({ mode: 'split', first: 'left' });
-    expect(withMove(station, get('Lunge'), library, 'each').sides).toEqual({ mode: 'each', first: 'left' });
+    expect(withMove(station, get('Lunge'), library, { mode: 'each', first: 'left' }).sides).toEqual({
+      mode: 'each',
+      first: 'left',
+    });
+    // A guess sets none.
+    expect(putMove(station, 'Unheard-of lunge', library).station.sides).toEqual({ mode: 'none' });
     const byRound: Station = { ...station, sides: { mode: 'byRound', first: 'right' } };
     expect(withMove(byRound, get('Lunge'), library).sides).toEqual({ mode: 'byRound', first: 'right' });
     expect(withMove(byRound, get('Squat'), library).sides).toEqual({ mode: 'none' });
     expect(putMove(byRound, 'Nobody knows it', library).station.sides).toEqual({ mode: 'byRound', first: 'right' });
+  });
+});
+
+describe('sides where nothing is said', () => {
+  const block = circuit([newStation('a', 'Squat'), newStation('b', 'Lunge')], 40, 20, 3);
+  const plan = planOf(block);
+  const modes = (p: Plan) => p.blocks.flatMap((b) => b.stations.map((s) => s.sides.mode));
+
+  it('are shared as the block\u2019s last one-sided station shares them, or as its format does', () => {
+    expect(usualSides(block, TEST_LIBRARY)).toEqual({ mode: 'split', first: 'left' });
+    const byRound: Station = { ...newStation('c', 'Lunge'), sides: { mode: 'byRound', first: 'right' } };
+    expect(usualSides({ ...block, stations: [...block.stations, byRound] }, TEST_LIBRARY)).toEqual(byRound.sides);
+  });
+
+  it('are those of the sheet, of stations that are new alone', () => {
+    expect(modes(withUsualSides(plan, TEST_LIBRARY))).toEqual(['none', 'split']);
+    expect(modes(withUsualSides(plan, TEST_LIBRARY, (s) => s.id !== 'b'))).toEqual(['none', 'none']);
   });
 });
 

@@ -1,4 +1,13 @@
-import { type Cell, goesWith, type Plan, type Sides, type Station, withoutMove } from '../class/index.ts';
+import {
+  type Block,
+  type Cell,
+  goesWith,
+  moduleOf,
+  type Plan,
+  type Sides,
+  type Station,
+  withoutMove,
+} from '../class/index.ts';
 import { type Reader, type Reading, readerOf } from './reading.ts';
 import { type Move, plainMove, type Reason } from './schema.ts';
 
@@ -97,19 +106,14 @@ export interface Renamed {
 /**
  * Puts a move on a station by name: what was said of the old one goes, but for the instructor's own cues. Sides follow the new
  * move where the library knows it. The same name in other letters changes only how it is written.
- * @param oneSided how a move done on one side at a time is shared when the station says nothing
+ * @param usual how a move done on one side at a time is shared when the station says nothing; see `usualSides`
  */
-export function putMove(
-  station: Station,
-  name: string,
-  library: Library,
-  oneSided: 'split' | 'each' = 'split',
-): Renamed {
+export function putMove(station: Station, name: string, library: Library, usual: Sides = SPLIT): Renamed {
   if (keyOf(name) === keyOf(station.move)) return { station: { ...station, move: name }, gone: [] };
   const [before, reading] = [library.get(station.move), library.read(name)];
   const cues = station.formCues?.filter((cue) => !before?.cues.includes(cue)) ?? [];
   const { mode } = station.sides;
-  const sides = sidesFor(station.sides, reading, oneSided);
+  const sides = sidesFor(station.sides, reading, usual);
   const { reps } = reading.said;
   const gone = [
     ...goesWith(station),
@@ -128,17 +132,52 @@ export function putMove(
   };
 }
 
-/** The sides said in the name; else as the move wants them, where it is known or guessed to be done on one side at a time. */
-function sidesFor(now: Sides, { kind, move, said }: Reading, oneSided: 'split' | 'each'): Sides {
+/** The sides said in the name; else as the move wants them, where it is known to be done on one side at a time: a guess sets none. */
+function sidesFor(now: Sides, { kind, move, said }: Reading, usual: Sides): Sides {
   if (said.side) return { mode: 'one', side: said.side };
   if (said.both === 'alternating') return { mode: 'alternating' };
-  if ((said.both === 'each' || move?.oneSided) && now.mode === 'none') return { mode: oneSided, first: 'left' };
+  const isOneSided = kind === 'known' && move.oneSided;
+  if ((said.both === 'each' || isOneSided) && now.mode === 'none') return usual;
   return kind === 'known' && !move.oneSided && said.both === null ? { mode: 'none' } : now;
 }
 
+const SPLIT: Sides = { mode: 'split', first: 'left' };
+
+/**
+ * How a move done on one side at a time is shared in a block where nothing is said of it: as the last station there that is, else as
+ * the block's format has it.
+ */
+export function usualSides(block: Block, library: Library): Sides {
+  const said = block.stations.findLast(
+    ({ move, sides }) => sides.mode !== 'none' && sides.mode !== 'one' && library.get(move)?.oneSided,
+  );
+  if (said) return said.sides;
+  const mode = block.use === 'stations' ? 'split' : moduleOf(block.format).traits.oneSided;
+  return { mode, first: 'left' };
+}
+
+/**
+ * A class in which moves that are known to be done on one side at a time share their sides as usual in their block, where nothing
+ * is said: what is typed, read and opened is as what is put in the sheet. Lengths stay: where both sides would take longer, nothing
+ * is set.
+ * @param isNew of which stations
+ */
+export function withUsualSides(plan: Plan, library: Library, isNew: (s: Station) => boolean = () => true): Plan {
+  const blocks = plan.blocks.map((block) => {
+    const usual = usualSides(block, library);
+    const stations = block.stations.map((s) =>
+      s.sides.mode === 'none' && usual.mode !== 'each' && usual.mode !== 'chain' && isNew(s)
+        ? { ...s, sides: sidesFor(s.sides, library.read(s.move), usual) }
+        : s,
+    );
+    return { ...block, stations };
+  });
+  return { ...plan, blocks };
+}
+
 /** The station with another move on it; see `putMove`. */
-export const withMove = (station: Station, move: Move, library: Library, oneSided?: 'split' | 'each') =>
-  putMove(station, move.name, library, oneSided).station;
+export const withMove = (station: Station, move: Move, library: Library, usual?: Sides) =>
+  putMove(station, move.name, library, usual).station;
 
 /** The move to do in place of another for a reason, followed through the library; null when it needs none or names none. */
 export function insteadOf(library: Library, move: Move, reason: Reason): Move | null {

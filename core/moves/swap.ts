@@ -1,6 +1,6 @@
 import type { Block, Plan, Station } from '../class/index.ts';
-import { moduleOf, updateBlock, withCell } from '../class/index.ts';
-import { insteadOf, keyOf, type Library, moveKey, withMove } from './library.ts';
+import { updateBlock, withCell } from '../class/index.ts';
+import { insteadOf, keyOf, type Library, moveKey, usualSides, withMove } from './library.ts';
 import type { Impact, Move, Reason } from './schema.ts';
 import { AREA_WORDS, PATTERN_WORDS, POSITION_WORDS, REASON_WORDS } from './words.ts';
 
@@ -129,7 +129,7 @@ export function swapStation(
     ...block,
     stations: block.stations.map((station) => {
       if (station.id !== stationId) return station;
-      if (round === null) return withMove(station, move, library, moduleOf(block.format).traits.oneSided);
+      if (round === null) return withMove(station, move, library, usualSides(block, library));
       const usual = keyOf(move.name) === keyOf(station.move);
       return withCell(station, round, { swap: usual ? undefined : { move: move.name } });
     }),

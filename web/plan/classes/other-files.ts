@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import type { WeightUnit } from '../../../core/class/index.ts';
-import { clipText, duplicatePlan, isShorthand, readShorthand } from '../../../core/class/index.ts';
-import type { Library } from '../../../core/moves/index.ts';
+import { clipText, duplicatePlan, isShorthand, readShorthand, writeShorthand } from '../../../core/class/index.ts';
+import { type Library, withUsualSides } from '../../../core/moves/index.ts';
 import { readNotes } from '../../../core/notes/index.ts';
 import { type ClassColumn, guessClassColumns, type PlanFile, readClassRows } from '../../../core/out/index.ts';
 
@@ -31,7 +31,9 @@ export function readTyped(name: string, text: string, library: Library): PlanFil
       moves: [],
     };
   const title = plan.title === 'Class' ? titleOf(name) : plan.title;
-  return { plans: [{ ...plan, id: nanoid(12), title }], problems: told, told: [], moves: [] };
+  // What Odd Round wrote itself comes back as it is.
+  const shared = writeShorthand(plan).trim() === text.trim() ? plan : withUsualSides(plan, library);
+  return { plans: [{ ...shared, id: nanoid(12), title }], problems: told, told: [], moves: [] };
 }
 
 /** Notes as a class; what was guessed and what is left is told. */
@@ -42,7 +44,12 @@ function readAsNotes(name: string, text: string, library: Library): PlanFile {
   const line = (at: number) => `line ${text.slice(0, at).split('\n').length}`;
   const title = plan.title === 'Class' ? titleOf(name) : plan.title;
   return {
-    plans: [duplicatePlan(plan, () => nanoid(12), title)],
+    plans: [
+      withUsualSides(
+        duplicatePlan(plan, () => nanoid(12), title),
+        library,
+      ),
+    ],
     problems: [],
     told: [
       ...readings.filter((r) => r.sure === 'guessed').map((r) => `${line(r.from)}: guessed: ${r.words}`),

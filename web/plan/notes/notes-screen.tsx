@@ -3,7 +3,7 @@ import { useDeferredValue, useEffect, useEffectEvent, useMemo, useRef, useState 
 import { useLocation, useNavigate } from 'react-router';
 import type { Plan } from '../../../core/class/index.ts';
 import { clipText, duplicatePlan } from '../../../core/class/index.ts';
-import { type Move, withAlias } from '../../../core/moves/index.ts';
+import { type Move, withAlias, withUsualSides } from '../../../core/moves/index.ts';
 import { type Choices, namesChosen, readNotes } from '../../../core/notes/index.ts';
 import { compile, totals } from '../../../core/time/index.ts';
 import {
@@ -36,7 +36,10 @@ export function NotesScreen() {
   const library = useLibrary((s) => s.library);
   const loadLibrary = useLibrary((s) => s.load);
   useEffect(() => void loadLibrary(), [loadLibrary]);
-  const read = useMemo(() => readNotes(text, library, choices), [text, library, choices]);
+  const read = useMemo(() => {
+    const made = readNotes(text, library, choices);
+    return { ...made, plan: withUsualSides(made.plan, library) };
+  }, [text, library, choices]);
   const shown = useDeferredValue(read.plan);
   const timeline = useMemo(() => compile(shown), [shown]);
   const sums = useMemo(() => totals(shown, timeline), [shown, timeline]);

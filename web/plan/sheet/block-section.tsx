@@ -21,7 +21,7 @@ import {
   writeBlocksText,
 } from '../../../core/class/index.ts';
 import { cautionOf } from '../../../core/judge/index.ts';
-import { type Library, putMove } from '../../../core/moves/index.ts';
+import { type Library, putMove, usualSides } from '../../../core/moves/index.ts';
 import { oddRounds, shownBy } from '../../../core/time/index.ts';
 import { Checkbox, DurationField, IconButton, NameField, OneOf, toast, useLibrary } from '../../base/index.ts';
 import { foldBlocks, showBlock, undo, useBuilder } from '../editing/index.ts';
@@ -131,8 +131,7 @@ function BlockNotes({ marks, caution, onOpen }: { marks: BlockMarks; caution: st
 
 /** A station for a name, with the sides, kit and count it says; a move done on one side at a time says how its sides are shared. */
 function stationFor(library: Library, name: string, block: Block) {
-  const mode = block.use === 'stations' ? 'split' : moduleOf(block.format).traits.oneSided;
-  return putMove(newStation(nanoid(10), ''), name, library, mode).station;
+  return putMove(newStation(nanoid(10), ''), name, library, usualSides(block, library)).station;
 }
 
 /** A block in one line: what it is, its length and when it begins; pressed, it opens. */

@@ -19,13 +19,12 @@ import { memo, useState } from 'react';
 import {
   type Block,
   measureWords,
-  moduleOf,
   removeStations,
   type Station,
   same,
   weightsWords,
 } from '../../../core/class/index.ts';
-import { keyOf, putMove } from '../../../core/moves/index.ts';
+import { keyOf, putMove, usualSides } from '../../../core/moves/index.ts';
 import { Select, toast, useLatest, useLibrary, useShared } from '../../base/index.ts';
 import { undo, useBuilder } from '../editing/index.ts';
 import { editBlock } from './block-edits.ts';
@@ -84,13 +83,13 @@ export const StationRows = memo(function StationRows(props: Props) {
   const remove = useLatest((id: string) => useBuilder.getState().edit((p) => removeStations(p, block.id, [id])));
   const rename = useLatest((id: string, name: string) => {
     const { library } = useLibrary.getState();
-    const oneSided = moduleOf(block.format).traits.oneSided;
+    const usual = usualSides(block, library);
     const station = block.stations.find((s) => s.id === id);
     if (!station) return;
-    const { gone } = putMove(station, name, library, oneSided);
+    const { gone } = putMove(station, name, library, usual);
     onEdit((b) => ({
       ...b,
-      stations: b.stations.map((s) => (s.id === id ? putMove(s, name, library, oneSided).station : s)),
+      stations: b.stations.map((s) => (s.id === id ? putMove(s, name, library, usual).station : s)),
     }));
     if (gone.length > 0 && keyOf(name) !== keyOf(station.move))
       toast.undoable(`${name}: with ${station.move} went its ${gone.join(', ')}.`, undo);

@@ -6,8 +6,8 @@ import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Plan } from '../../../core/class/index.ts';
 import { readShorthand, type ShorthandProblem, same, writeShorthand } from '../../../core/class/index.ts';
-import type { Move } from '../../../core/moves/index.ts';
-import { keepText, local, NOTES_PLACE } from '../../base/index.ts';
+import { keyOf, type Move, withUsualSides } from '../../../core/moves/index.ts';
+import { keepText, local, NOTES_PLACE, useLibrary } from '../../base/index.ts';
 import { useBuilder } from '../editing/index.ts';
 import { RoundSheet } from '../sheet/index.ts';
 import { shorthandSupport } from './shorthand-language.ts';
@@ -38,6 +38,17 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
   // biome-ignore lint/correctness/useExhaustiveDependencies: the editor is made once and then kept in step below
   useEffect(() => {
     if (!host.current) return;
+    let names = namesIn(plan);
+    /** What was typed is shared between its sides as in the sheet, when it is left. */
+    const settle = () => {
+      const { plan: current, edit } = useBuilder.getState();
+      const { library } = useLibrary.getState();
+      if (!current) return;
+      const before = names;
+      names = namesIn(current);
+      const next = withUsualSides(current, library, (s) => !before.has(keyOf(s.move)));
+      if (!same(next, current)) edit(() => next);
+    };
     const read = (text: string) => {
       keepComments(plan.id, text);
       const { plan: current, edit } = useBuilder.getState();
@@ -59,6 +70,7 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
           language.of([]),
           look,
           EditorView.contentAttributes.of({ 'aria-label': 'Class in shorthand', tabindex: '0' }),
+          EditorView.domEventHandlers({ blur: settle }),
           EditorView.updateListener.of((u) => {
             if (u.docChanged && !u.transactions.some((t) => t.annotation(External))) read(u.state.doc.toString());
           }),
@@ -67,7 +79,10 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
     });
     view.current = editor;
     editor.focus();
-    return () => editor.destroy();
+    return () => {
+      settle();
+      editor.destroy();
+    };
   }, []);
 
   // The library may come when something is typed already, or change meanwhile: what stands in the text stays.
@@ -112,6 +127,8 @@ export function TextView({ plan, moves }: { plan: Plan; moves: readonly Move[] }
     </div>
   );
 }
+
+const namesIn = (plan: Plan) => new Set(plan.blocks.flatMap((b) => b.stations.map((s) => keyOf(s.move))));
 
 /** What is not understood here may be notes: they are read in a place of their own, and put into the class. */
 function ToNotes({ id, text, asked }: { id: string; text: () => string; asked: boolean }) {
