@@ -65,8 +65,13 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
   {
     name: 'app',
     paths: [
-      ...packages('react-router @tanstack/react-query @tanstack/query-core lucide-react idb-keyval'),
-      ...under('core/moves', 'lexicon. heads. guess. spelling. library. reading. schema. words.'),
+      ...packages(
+        'react-router @tanstack/react-query @tanstack/query-core lucide-react idb-keyval fastest-levenshtein',
+      ),
+      ...under(
+        'core/moves',
+        'lexicon. heads. guess. spelling. library. reading. schema. words. meanings. milder. slips.',
+      ),
       ...under('core/wire', 'calendar. files. backups. library. plan-document. plans. runs.'),
       ...under('core/class/plan', 'stored. steps. history.'),
       ...under('core/record', 'calendar/days. calendar/entries. calendar/items. calendar/zones. series/schema.'),
@@ -86,7 +91,7 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
     paths: [
       ...under('core/class/plan', 'cell-edits. fill. layout-edits. words.'),
       ...under('core/judge', 'balance/ care/ thresholds/ room/ sequence/search.'),
-      ...under('core/moves', 'find. swap.'),
+      ...under('core/moves', 'find. swap. tell. basis. meant.'),
       ...under('core/record/sets', 'sets. counts. change.'),
       ...under('core/wire', 'records. speech. music.'),
       ...packages('comlink'),
@@ -102,7 +107,6 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
       'core/class/shorthand/',
       'core/out/exchange/class-forms.',
       ...under('core/judge', 'fit/ propose/ sequence/'),
-      ...packages('fastest-levenshtein'),
     ],
   },
   // What opens beside something: menus, and what is chosen from them.

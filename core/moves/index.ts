@@ -31,6 +31,7 @@ export {
   withMove,
   withUsualSides,
 } from './library.ts';
+export { candidatesFor, settledAll, settledAs, toSettle, type Unsettled } from './meant.ts';
 export type { Reading } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
 export * from './schema.ts';

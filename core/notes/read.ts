@@ -7,7 +7,7 @@ import {
   type Plan,
   readShorthand,
 } from '../class/index.ts';
-import { indexMoves, type Library, type MoveIndex, suggestMoves } from '../moves/index.ts';
+import { candidatesFor, type Library } from '../moves/index.ts';
 import { totals } from '../time/index.ts';
 import { blockOf } from './blocks.ts';
 import { chunksOf } from './chunks.ts';
@@ -148,7 +148,9 @@ function movesOf(made: Made, { library, choices }: Asked, totalMs: number): Read
     if (isSure && chosen === undefined)
       return { ...place, sure: slip ? 'taken' : 'said', words: slip || (m.move?.name ?? m.name) };
     const ways = [
-      ...candidatesFor(m, meanings, library).map((id) => ({ id, words: id, totalMs })),
+      ...candidatesFor(m.name, library)
+        .filter((move) => move.name.toLowerCase() !== m.typed.toLowerCase())
+        .map(({ name: id }) => ({ id, words: id, totalMs })),
       { id: AS_TYPED, words: meanings.length > 0 ? `${m.typed}, whichever` : `${m.typed}, as I typed it`, totalMs },
       {
         id: NO_MOVE,
@@ -170,28 +172,6 @@ function movesOf(made: Made, { library, choices }: Asked, totalMs: number): Read
 function knownWords({ known, name, move }: Named): string {
   if (known === 'unknown') return `${name}: not in the library`;
   return known === 'guessed' ? `${name}: guessed from its words` : (move?.name ?? name);
-}
-
-const MOST_CANDIDATES = 3;
-const NO_USES: ReadonlyMap<string, number> = new Map();
-const FOUND = new WeakMap<Library, { index: MoveIndex; names: Map<string, string[]> }>();
-
-/** Moves of the library that a name may mean: its several meanings, or what is found by its words. */
-function candidatesFor({ typed, name }: Named, meanings: readonly string[], library: Library): string[] {
-  if (meanings.length > 0) return meanings.filter((m) => library.named(m) !== null);
-  const kept = FOUND.get(library) ?? { index: indexMoves(library.moves), names: new Map<string, string[]>() };
-  FOUND.set(library, kept);
-  const before = kept.names.get(name);
-  if (before) return before;
-  const words = name.split(/\s+/);
-  const tries = [name, words.slice(-2).join(' '), words.at(-1) ?? ''];
-  const found = tries
-    .flatMap((text) => suggestMoves(kept.index, library, text, NO_USES, MOST_CANDIDATES))
-    .map((s) => s.move.name);
-  const names = [...new Set(found)].filter((n) => n.toLowerCase() !== typed.toLowerCase()).slice(0, MOST_CANDIDATES);
-  if (kept.names.size > 1000) kept.names.clear();
-  kept.names.set(name, names);
-  return names;
 }
 
 /** What hangs on a guess, with the ways it could be taken, and the total with each. */

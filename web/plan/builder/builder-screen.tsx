@@ -53,6 +53,7 @@ import {
   pastedFrom,
   useMarks,
 } from '../sheet/index.ts';
+import { OfferMeant } from './offer-meant.tsx';
 import { PANELS, type PanelName, Rail, SidePanel } from './side-panel.tsx';
 import { Sums } from './sums.tsx';
 
@@ -153,7 +154,7 @@ function Builder({ plan }: { plan: Plan }) {
         </Suspense>
       ) : (
         <div className="flex min-h-0 flex-1 items-stretch max-md:flex-col-reverse">
-          <Blocks plan={plan} sums={sums} findings={findings} open={open} />
+          <Blocks plan={plan} sums={sums} findings={findings} open={open} isSettling={panel === 'tell'} />
           {panel && (
             // It comes when it is whole: the focus that goes to its head finds its fields behind it.
             <Suspense>
@@ -174,10 +175,12 @@ interface BlocksProps {
   sums: ReturnType<typeof totals>;
   findings: ReturnType<typeof useChecks>;
   open: Openers;
+  /** Names are being settled beside it. */
+  isSettling: boolean;
 }
 
 /** The blocks one below the other, and where the next is added. */
-function Blocks({ plan, sums, findings, open }: BlocksProps) {
+function Blocks({ plan, sums, findings, open, isSettling }: BlocksProps) {
   const library = useLibrary((s) => s.library);
   const marks = useMarks(plan, findings);
   const folds = useFoldsSet();
@@ -191,6 +194,7 @@ function Blocks({ plan, sums, findings, open }: BlocksProps) {
           What an experienced colleague would say stands in the rail.
         </Hint>
       </div>
+      {!isSettling && <OfferMeant key={plan.id} plan={plan} onOpen={open.tell} />}
       <ClassNotesAndScript />
       {plan.blocks.map((block, k) => (
         <BlockSection

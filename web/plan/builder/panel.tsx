@@ -10,9 +10,9 @@ import {
   CuesPanel,
   EndsPanel,
   LastPanel,
+  MeantPanel,
   OrderPanel,
   SwapPanel,
-  TellPanel,
 } from '../panels/index.ts';
 import type { PanelName } from './side-panel.tsx';
 
@@ -37,7 +37,7 @@ export function Panel({ name, plan, findings, swapping, onSwapping, telling }: P
     case 'swap':
       return <SwapPanel plan={plan} stationId={swapping} onStation={onSwapping} />;
     case 'tell':
-      return <TellPanel plan={plan} name={telling} />;
+      return <MeantPanel plan={plan} name={telling} />;
     case 'ends':
       return <EndsPanel plan={plan} />;
     case 'balance':

@@ -29,7 +29,7 @@ const TITLES: Record<PanelName, string> = {
   music: 'Music',
   last: 'Last time, and next',
   out: 'Hand out',
-  tell: 'Moves to tell me about',
+  tell: 'Is this what you mean?',
 };
 
 /** The tools of the rail: what it says, and the key. */

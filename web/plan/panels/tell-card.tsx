@@ -1,85 +1,17 @@
 import { Check } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import type { Plan } from '../../../core/class/index.ts';
 import {
   type Answers,
   answersOf,
-  bareName,
-  basisOf,
-  keyOfName,
   type Library,
   type Move,
   moveFrom,
-  movesNamed,
   QUESTIONS,
   type Question,
 } from '../../../core/moves/index.ts';
-import { Button, toast, useLibrary } from '../../base/index.ts';
+import { Button } from '../../base/index.ts';
 import { SameAs } from './same-as.tsx';
 import { CHOICES, QUESTION_WORDS } from './tell-choices.ts';
-
-/**
- * The moves of a class that are guessed or unknown, the guesses first since they are told of fastest: five questions, one key
- * each. What is told is kept for the club.
- */
-export function TellPanel({ plan, name }: { plan: Plan; name: string | null }) {
-  const { library, state, keepMoves } = useLibrary();
-  const { guessed, unknown } = basisOf(movesNamed(plan), library);
-  const open = onePerMove([...guessed, ...unknown]);
-  const [at, setAt] = useState(name);
-  useEffect(() => setAt(name), [name]);
-  const current = open.find((n) => n === at) ?? open[0];
-  const [busy, setBusy] = useState(false);
-  const keep = async (move: Move, next: string | null) => {
-    setBusy(true);
-    try {
-      await keepMoves([move]);
-      setAt(next);
-    } catch (e) {
-      toast.error(`${move.name} was not kept: ${e instanceof Error ? e.message : 'the server cannot be reached'}.`);
-    } finally {
-      setBusy(false);
-    }
-  };
-  if (state !== 'ready') return <p className="text-muted">The library is not loaded yet.</p>;
-  if (current === undefined) return <p className="py-3">Every move of this class is known.</p>;
-  const next = open[open.indexOf(current) + 1] ?? open.find((n) => n !== current) ?? null;
-  return (
-    <>
-      <p className="text-small text-muted" role="status">
-        {open.length} to tell. What you say is kept for the club and used in every class.
-      </p>
-      <Card
-        key={current}
-        name={current}
-        library={library}
-        busy={busy}
-        onKeep={(move) => void keep(move, next)}
-        onLater={() => setAt(next)}
-      />
-      <ol className="mt-4 border-t" aria-label="Moves to tell me about">
-        {open.map((n) => (
-          <li key={n} className="flex border-b">
-            <button
-              type="button"
-              className={`flex min-h-9 flex-1 items-center gap-2 px-1 text-left text-small hover:bg-ink/5 ${n === current ? 'font-semibold' : ''}`}
-              aria-current={n === current}
-              onClick={() => setAt(n)}
-            >
-              <span className="min-w-0 flex-1 break-words">{n}</span>
-              <span className="text-fine text-muted">{guessed.includes(n) ? 'guess' : 'not known'}</span>
-            </button>
-          </li>
-        ))}
-      </ol>
-    </>
-  );
-}
-
-/** Names that differ by side or count are one move to tell of. */
-const onePerMove = (names: readonly string[]): string[] => [
-  ...new Map(names.map((n) => [keyOfName(bareName(n)), n])).values(),
-];
 
 interface CardProps {
   name: string;
@@ -89,8 +21,8 @@ interface CardProps {
   onLater: () => void;
 }
 
-/** One move: what is guessed stands chosen; a key answers the question that is asked and goes on to the next. */
-function Card({ name, library, busy, onKeep, onLater }: CardProps) {
+/** Five questions about one move, one key each: what is guessed stands chosen; a key answers the question that is asked and goes on to the next. */
+export function TellCard({ name, library, busy, onKeep, onLater }: CardProps) {
   const reading = library.read(name);
   const guessed = reading.kind === 'guessed' ? reading.move : null;
   const [answers, setAnswers] = useState<Partial<Answers>>(() => answersOf(guessed));
