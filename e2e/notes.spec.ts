@@ -96,3 +96,66 @@ test('a class as text is read as notes where it is not the strict form, into the
   await expect(page).toHaveURL(address);
   await expect(page.getByText('burpees').first()).toBeVisible();
 });
+
+/** Three classes, each held on four days: what a year's sheet looks like, in the words of a table program. */
+function yearOf(): string {
+  const days = ['03', '10', '17', '24'];
+  const classes = [
+    ['Quay legs', ['Goblet squat;0:40;20;3;12', 'Hip bridge;40;20;;', 'Plank;40";20;;']],
+    ['Gull core', ['Dead bug;30;15;4;', 'Side plank;30;15;;']],
+    ['Pontoon hour', ['Kettlebell swing;45s;15;3;15', 'Press-up;45;15;;']],
+  ] as const;
+  const rows = days.flatMap((day) =>
+    classes.flatMap(([title, moves], k) =>
+      moves.map((move, at) =>
+        at === 0 ? `${day}/${String(8 + k).padStart(2, '0')}/2026;${title};${move};${8 + k};7` : `;;${move};;`,
+      ),
+    ),
+  );
+  return ['Date;Class;Exercise;Work;Rest;Rounds;Reps;Who came;RPE', ...rows].join('\r\n');
+}
+
+test('a sheet of three classes and twelve days becomes three classes and twelve runs, shown before they are written', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Import' }).click();
+  const file = { name: 'last-year.csv', mimeType: 'text/csv', buffer: Buffer.from(yearOf()) };
+  await page.getByLabel('Plan file, table, workbook or text').setInputFiles(file);
+  await expect(page.getByText('Sound: Quay legs, Gull core, Pontoon hour.')).toBeVisible();
+  await expect(page.getByRole('row', { name: '2026-08-24 Quay legs 8 came 1 set' })).toBeVisible();
+  expect(await (await page.request.get('/api/runs?q=Pontoon')).json()).toMatchObject({ items: [] });
+  await page.getByRole('button', { name: 'Import 3 classes and 12 runs' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.goto('/log?q=Pontoon');
+  await expect(page.getByRole('link', { name: /Pontoon hour/ })).toHaveCount(4);
+  await expect(page.getByRole('link', { name: /Sat 24 Oct 2026 18:00 Pontoon hour/ })).toContainText(
+    '10 came, 7 of 10',
+  );
+  // Read once more, all of it is known.
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Import' }).click();
+  await page.getByLabel('Plan file, table, workbook or text').setInputFiles(file);
+  await expect(page.getByText('There already: Quay legs, Gull core, Pontoon hour.')).toBeVisible();
+});
+
+test('names that are not sure are settled on one page by keys, and known in the next class', async ({ page }) => {
+  await openNotes(page);
+  await page.keyboard.type('40/20 x2\nup-downs\nmodified burpees\nbear plank reach kelp');
+  await page.keyboard.press('Control+Enter');
+  await expect(page).toHaveURL(/\/classes\//);
+  await page.getByRole('button', { name: 'Is this what you mean?' }).click();
+  const open = page.getByRole('list', { name: 'Is this what you mean?' }).getByRole('listitem');
+  await expect(open).toHaveCount(3);
+  await page.keyboard.press('2');
+  await expect(open).toHaveCount(2);
+  await page.keyboard.press('a');
+  await expect(page.getByText('Every move of this class is known.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /Tell more$/ })).toHaveCount(0);
+  await openNotes(page);
+  await page.keyboard.type('30/30\nup-downs\nplank');
+  await expect(total(page)).toHaveText('1:30');
+  await expect(page.getByRole('status').filter({ hasText: '3 lines' })).toHaveText(
+    '3 lines, no guess, nothing left over',
+  );
+});

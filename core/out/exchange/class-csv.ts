@@ -44,7 +44,7 @@ export const CLASS_COLUMNS = [
 export type ClassColumn = (typeof CLASS_COLUMNS)[number];
 
 /** Other names that columns go by. */
-const ALSO: Record<ClassColumn, readonly string[]> = {
+export const CLASS_ALSO: Record<ClassColumn, readonly string[]> = {
   block: ['section', 'circuit', 'group', 'title'],
   part: ['role', 'phase', 'type'],
   rounds: ['sets', 'times', 'round'],
@@ -61,7 +61,8 @@ const ALSO: Record<ClassColumn, readonly string[]> = {
   'break after': ['break', 'break (s)'],
 };
 
-const key = (text: string) =>
+/** A head or a name as it is compared. */
+export const classKey = (text: string) =>
   text
     .toLowerCase()
     .replace(/[^a-z0-9()]+/g, ' ')
@@ -69,7 +70,7 @@ const key = (text: string) =>
 
 /** Guesses the columns of a file by their headers; null for an unknown one, none twice. */
 export const guessClassColumns = (header: readonly string[]): (ClassColumn | null)[] =>
-  columnsBy(header, CLASS_COLUMNS, ALSO, key);
+  columnsBy(header, CLASS_COLUMNS, CLASS_ALSO, classKey);
 
 const ROLES: Record<BlockRole, readonly string[]> = {
   warmUp: ['warm up', 'warmup', 'warm'],
@@ -179,7 +180,7 @@ function readRow(
   };
   const name = [...(cells.move ?? '')];
   if (name.length > 80) tell('move', 'A name has 80 letters at most: it is cut');
-  const asked = key(cells.sides ?? '');
+  const asked = classKey(cells.sides ?? '');
   const sides = SIDES.find(([words]) => words.includes(asked));
   if (!sides)
     tell(
@@ -235,7 +236,7 @@ function blockOf(rows: readonly StationRow[], makeId: MakeId, problems: RowProbl
   );
   const part = said('part') || said('block');
   const roles = Object.entries(ROLES) as [BlockRole, readonly string[]][];
-  const role = roles.find(([, words]) => words.includes(key(part)))?.[0];
+  const role = roles.find(([, words]) => words.includes(classKey(part)))?.[0];
   if (said('part') !== '' && role === undefined)
     tell('part', `\u201c${part}\u201d is none of ${roles.map(([, w]) => w[0]).join(', ')}: it is taken as main`);
   const rounds = Number(said('rounds') || '1');
@@ -243,7 +244,11 @@ function blockOf(rows: readonly StationRow[], makeId: MakeId, problems: RowProbl
   if (!isCount) tell('rounds', `\u201c${said('rounds')}\u201d is no number of rounds from 1 to 99`);
   const breakMs = said('break after') === '' ? 0 : parseDuration(said('break after'));
   if (breakMs === null) tell('break after', `\u201c${said('break after')}\u201d is no length`);
-  const block = newBlock(makeId(), role ?? 'main', withRounds({ ...format, workMs, restMs }, isCount ? rounds : 1));
+  const block = newBlock(
+    makeId(),
+    role ?? 'main',
+    withRounds({ ...format, workMs, restMs, roundBreakMs: 0 }, isCount ? rounds : 1),
+  );
   const title = [...said('block')].slice(0, 60).join('').trim();
   return {
     ...block,

@@ -10,6 +10,19 @@ export {
   type Recorded,
 } from './captions.ts';
 export {
+  BOOK_COLUMNS,
+  type BookColumn,
+  type BookGiven,
+  type BookRun,
+  type ClassBook,
+  guessBookColumns,
+  readClassBook,
+  type Sheet,
+  type Table,
+  tableOf,
+  tableOfSheets,
+} from './class-book.ts';
+export {
   CLASS_COLUMNS,
   type ClassColumn,
   guessClassColumns,

@@ -1,11 +1,18 @@
 import { expose } from 'comlink';
 import { parseBlob } from 'music-metadata';
 import { guessHeartColumns, readHeartRows, readPlaylist } from '../../../core/out/index.ts';
-import { readTable } from './read-table.ts';
+import { readClassTable, readTable } from './read-table.ts';
+import { readWorkbook } from './read-workbook.ts';
 
 /** The readers of this worker, for files from elsewhere that may be hostile. */
 export const work = {
   table: readTable,
+
+  /** A table of classes, with where its rows are blank. */
+  classTable: readClassTable,
+
+  /** The sheets of a workbook as one table of classes. */
+  workbook: readWorkbook,
 
   /** Heart rates out of a table, and the rows that are none. */
   heartRates(text: string): ReturnType<typeof readHeartRows> {

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
-import { guessClassColumns } from '../../../core/out/index.ts';
+import { guessBookColumns } from '../../../core/out/index.ts';
 import { TEST_LIBRARY } from '../../../core/test/moves.ts';
-import { kindOf, readTableOf, readTyped } from './other-files.ts';
+import { kindOf, readTableOf, readTyped, titlesIn } from './other-files.ts';
 
 it('what a file is shows by its name, else by what is in it', () => {
   expect([
@@ -27,20 +27,34 @@ it('a class as it is typed comes in with what is understood, and the lines of wh
 });
 
 it('a table comes in by its columns, with the rows of the file in what is told', () => {
-  const header = ['Exercise', 'Work'];
-  const { plans, problems } = readTableOf(
+  const read = (name: string, header: string[], rows: string[][]) =>
+    readTableOf(
+      { name, header, rows, gaps: [], columns: guessBookColumns(header) },
+      { unit: 'kg', classes: [], people: [] },
+    ).file;
+  const { plans, problems } = read(
     'Tide.csv',
-    guessClassColumns(header),
+    ['Exercise', 'Work'],
     [
       ['Rope slam', 'soon'],
       ['Bear walk', '40'],
     ],
-    'kg',
   );
   expect([plans[0]?.title, plans[0]?.blocks[0]?.stations.length, problems.map((p) => p.path)]).toEqual([
     'Tide',
     2,
     ['row 2, work'],
   ]);
-  expect(readTableOf('x.csv', [null], [['a']], 'kg').plans).toEqual([]);
+  expect(read('x.csv', ['tide'], [['a']]).plans).toEqual([]);
+});
+
+it('a table names the classes to look for', () => {
+  const header = ['Class', 'Exercise'];
+  const rows = [
+    ['Ebb', 'Squat'],
+    ['', 'Row'],
+    ['Flow', 'Plank'],
+    ['Ebb', 'Squat'],
+  ];
+  expect(titlesIn({ columns: guessBookColumns(header), rows })).toEqual(['Ebb', 'Flow']);
 });

@@ -1,19 +1,28 @@
 import { nanoid } from 'nanoid';
-import type { WeightUnit } from '../../../core/class/index.ts';
 import { clipText, duplicatePlan, isShorthand, readShorthand, writeShorthand } from '../../../core/class/index.ts';
 import { type Library, withUsualSides } from '../../../core/moves/index.ts';
 import { readNotes } from '../../../core/notes/index.ts';
-import { type ClassColumn, guessClassColumns, type PlanFile, readClassRows } from '../../../core/out/index.ts';
+import {
+  type BookColumn,
+  type BookGiven,
+  type ClassBook,
+  guessBookColumns,
+  type PlanFile,
+  readClassBook,
+  type Table,
+} from '../../../core/out/index.ts';
+import { localAt } from '../../../core/record/index.ts';
 
 /** What a file of classes is: a plan file, a table, or a class as it is typed. */
-export type FileKind = 'plan' | 'table' | 'text';
+export type FileKind = 'plan' | 'table' | 'text' | 'workbook';
 
 /** Tells what a file is by its name, and by what is in it where that says nothing. */
 export function kindOf(name: string, text: string): FileKind {
+  if (/\.xlsx$/i.test(name)) return 'workbook';
   if (/\.json$/i.test(name) || /^\s*[[{]/.test(text)) return 'plan';
   if (/\.(csv|tsv)$/i.test(name)) return 'table';
   const [first = ''] = text.split('\n');
-  return guessClassColumns(first.split(/[,;\t]/)).filter(Boolean).length >= 2 ? 'table' : 'text';
+  return guessBookColumns(first.split(/[,;\t]/)).filter(Boolean).length >= 2 ? 'table' : 'text';
 }
 
 const titleOf = (name: string) => clipText(name.replace(/\.[^.]+$/, ''), 80) || 'Class';
@@ -60,15 +69,31 @@ function readAsNotes(name: string, text: string, library: Library): PlanFile {
   };
 }
 
-/** A table of moves as a class, by what each column is taken as. */
-export function readTableOf(
-  name: string,
-  columns: readonly (ClassColumn | null)[],
-  rows: readonly (readonly string[])[],
-  unit: WeightUnit,
-): PlanFile {
-  const { plan, problems } = readClassRows(columns, rows, { title: titleOf(name), makeId: () => nanoid(12), unit });
-  // The head is the first row of the file.
-  const told = problems.map((p) => ({ path: `row ${p.row + 2}, ${p.column}`, message: p.message }));
-  return { plans: plan.blocks.length === 0 ? [] : [plan], problems: told, told: [], moves: [] };
+/** A table as it was read, and what its columns are taken as. */
+export interface TableFile extends Table {
+  name: string;
+  columns: (BookColumn | null)[];
 }
+
+/** A table of classes and of when they were held, by what each column is taken as; nothing of it is written yet. */
+export function readTableOf(
+  { name, columns, rows, gaps, header }: TableFile,
+  given: Pick<BookGiven, 'unit' | 'classes' | 'people'>,
+): { file: PlanFile; book: ClassBook } {
+  const book = readClassBook(columns, rows, gaps, header, {
+    ...given,
+    title: titleOf(name),
+    makeId: () => nanoid(12),
+    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    today: localAt(Date.now(), Intl.DateTimeFormat().resolvedOptions().timeZone).day,
+  });
+  // The head is the first row of the file.
+  const problems = book.problems.map((p) => ({ path: `row ${p.row + 2}, ${p.column}`, message: p.message }));
+  return { file: { plans: book.plans, problems, told: book.told, moves: [] }, book };
+}
+
+/** The titles of classes that a table names. */
+export const titlesIn = ({ columns, rows }: Pick<TableFile, 'columns' | 'rows'>): string[] => {
+  const at = columns.indexOf('class');
+  return at < 0 ? [] : [...new Set(rows.map((row) => (row[at] ?? '').trim()).filter(Boolean))];
+};

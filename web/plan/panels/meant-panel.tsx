@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import type { Plan } from '../../../core/class/index.ts';
 import {
   type Library,
@@ -42,22 +42,31 @@ export function MeantPanel({ plan, name }: { plan: Plan; name: string | null }) 
       setBusy(false);
     }
   };
+  const beside = (steps: number) => (current && open[open.indexOf(current) + steps]?.name) ?? null;
+  const take = (u: Unsettled, move: Move) =>
+    void keep([settledAs(u, move, library)], u === current ? (beside(1) ?? beside(-1)) : (current?.name ?? null));
+  const acceptAll = () => void keep(settledAll(guesses, library), null);
+  const [pressed, setPressed] = useState<readonly string[]>([]);
+  // A key that comes while something is kept waits for it: the list is another then.
+  const answer = useEffectEvent(([key, ...more]: readonly string[]) => {
+    setPressed(more);
+    if (!current || key === undefined) return;
+    const chosen = choicesOf(current)[key === 'Enter' ? 0 : Number(key) - 1];
+    if (key === 'ArrowDown') setAt(beside(1) ?? current.name);
+    else if (key === 'ArrowUp') setAt(beside(-1) ?? current.name);
+    else if (key === 'a') acceptAll();
+    else if (key === 't') setTelling(current.name);
+    else if (chosen) take(current, chosen);
+  });
+  useEffect(() => {
+    if (!busy && pressed.length > 0) answer(pressed);
+  }, [busy, pressed]);
   if (state !== 'ready') return <p className="text-muted">The library is not loaded yet.</p>;
   if (current === undefined) return <p className="py-3">Every move of this class is known.</p>;
-  const beside = (steps: number) => open[open.indexOf(current) + steps]?.name ?? null;
-  const take = (u: Unsettled, move: Move) =>
-    void keep([settledAs(u, move, library)], u.name === current.name ? (beside(1) ?? beside(-1)) : current.name);
-  const acceptAll = () => void keep(settledAll(guesses, library), null);
   const onKey = (e: React.KeyboardEvent) => {
-    if (e.altKey || e.ctrlKey || e.metaKey || e.target !== list.current) return;
-    const chosen = choicesOf(current)[e.key === 'Enter' ? 0 : Number(e.key) - 1];
-    if (e.key === 'ArrowDown') setAt(beside(1) ?? current.name);
-    else if (e.key === 'ArrowUp') setAt(beside(-1) ?? current.name);
-    else if (e.key === 'a') acceptAll();
-    else if (e.key === 't') setTelling(current.name);
-    else if (chosen) take(current, chosen);
-    else return;
+    if (e.altKey || e.ctrlKey || e.metaKey || e.target !== list.current || !KEYS.test(e.key)) return;
     e.preventDefault();
+    setPressed((keys) => [...keys, e.key]);
   };
   return (
     <>
@@ -109,6 +118,8 @@ export function MeantPanel({ plan, name }: { plan: Plan; name: string | null }) 
     </>
   );
 }
+
+const KEYS = /^(?:Arrow(?:Up|Down)|Enter|[1-9at])$/;
 
 /** What a name may be taken for: as it is guessed, or a move of the library. */
 const choicesOf = ({ guess, meanings }: Unsettled): Move[] => [...(guess ? [guess] : []), ...meanings];
