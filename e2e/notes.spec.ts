@@ -123,7 +123,7 @@ test('a sheet of three classes and twelve days becomes three classes and twelve 
   const file = { name: 'last-year.csv', mimeType: 'text/csv', buffer: Buffer.from(yearOf()) };
   await page.getByLabel('Plan file, table, workbook or text').setInputFiles(file);
   await expect(page.getByText('Sound: Quay legs, Gull core, Pontoon hour.')).toBeVisible();
-  await expect(page.getByRole('row', { name: '2026-08-24 Quay legs 8 came 1 set' })).toBeVisible();
+  await expect(page.getByRole('row', { name: 'Mon 24 Aug 2026 Quay legs 8 came 1 set' })).toBeVisible();
   expect(await (await page.request.get('/api/runs?q=Pontoon')).json()).toMatchObject({ items: [] });
   await page.getByRole('button', { name: 'Import 3 classes and 12 runs' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);

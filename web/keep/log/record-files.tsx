@@ -1,5 +1,5 @@
 import { useNavigate } from 'react-router';
-import { readRunFile } from '../../../core/out/index.ts';
+import { isRecordsJson, readRunFile } from '../../../core/out/index.ts';
 import { records } from '../../../core/wire/index.ts';
 import { addressOf, api, ask, FilesMenu, fetchAnew, firstProblem, messageOf, toast } from '../../base/index.ts';
 import { recordParts } from './record-parts.ts';
@@ -61,15 +61,20 @@ async function bringInRecords(text: string): Promise<void> {
 export function RecordFiles() {
   const navigate = useNavigate();
   const read = async (file: File) => {
-    const text = await file.text();
+    // A table without runs of ours is one of classes and of when they were held.
+    const isWorkbook = /\.xlsx$/i.test(file.name);
+    const text = isWorkbook ? '' : await file.text();
+    const [head = ''] = text.split('\n', 1);
+    if (isWorkbook || (!isRecordsJson(text) && !/(?:^|[",;\t])run(?:[",;\t]|\s*$)/i.test(head)))
+      return navigate('/', { state: { file } });
     if (!text.slice(0, 400).includes('"odd-round/run"')) return bringInRecords(text);
     const to = await bringInRun(text);
     if (to !== null) navigate(to);
   };
   return (
     <FilesMenu
-      bringIn="Bring in a run’s file, or records"
-      accept="application/json,.json,.csv,text/csv"
+      bringIn="Bring in a run’s file, records or a table"
+      accept="application/json,.json,.csv,.xlsx,text/csv"
       label="File of a run, or records"
       onFile={(file) => void read(file)}
       out={[

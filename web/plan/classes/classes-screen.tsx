@@ -1,7 +1,7 @@
 import { Copy, Download, Play, Plus, Trash2, Upload } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { type DragEvent, lazy, Suspense, useEffect, useEffectEvent, useMemo, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useLocation, useNavigate } from 'react-router';
 import {
   clipBefore,
   duplicatePlan,
@@ -77,9 +77,11 @@ export function ClassesScreen() {
     api.plans({ q: query, after, ...(all ? {} : { series: '0' as const }) }),
   );
   const { reload } = pages;
-  const [shown, setShown] = useState<'new' | 'import' | null>(null);
   const navigate = useNavigate();
-  const [file, setFile] = useState<File | null>(null);
+  // A file that was opened in the log, and holds classes.
+  const carried: unknown = useLocation().state?.file;
+  const [file, setFile] = useState<File | null>(carried instanceof File ? carried : null);
+  const [shown, setShown] = useState<'new' | 'import' | null>(file ? 'import' : null);
   const toNotes = (text: string, whole = true) => navigate(NOTES_PLACE, { state: { notes: { text, whole } } });
   const takesFiles = useFilesAndPastes(toNotes, (found) => {
     setFile(found);

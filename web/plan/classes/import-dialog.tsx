@@ -1,3 +1,4 @@
+import { format, parseISO } from 'date-fns';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import {
   BOOK_COLUMNS,
@@ -242,7 +243,7 @@ function Runs({ runs }: { runs: ClassBook['runs'] }) {
       <tbody>
         {runs.map((r) => (
           <tr key={r.id} className="border-b">
-            <td className="digits py-1 pr-4">{r.day}</td>
+            <td className="digits py-1 pr-4">{format(parseISO(r.day), 'EEE d MMM yyyy')}</td>
             <td className="pr-4">{r.title}</td>
             <td className="digits pr-4">{r.came === null ? '' : `${r.came} came`}</td>
             <td className="digits">{r.entries === 0 ? '' : counted(r.entries, 'set', 'sets')}</td>
