@@ -5,7 +5,6 @@ export {
   duplicateMoves,
   findMoves,
   indexMoves,
-  type MoveIndex,
   type MoveQuery,
   type Suggestion,
   suggestMoves,
@@ -35,7 +34,6 @@ export { candidatesFor, settledAll, settledAs, toSettle, type Unsettled } from '
 export type { Reading } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
 export * from './schema.ts';
-export { keyOfName } from './spelling.ts';
 export { alternativesTo, EASIER_WAY_FROM, lowImpactTwin, oneEasier, overlapOf, swapStation, twinOf } from './swap.ts';
 export { type Answers, answersOf, bareName, moveFrom, QUESTIONS, type Question, withAlias } from './tell.ts';
 export * from './words.ts';

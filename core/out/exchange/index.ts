@@ -13,21 +13,13 @@ export {
   BOOK_COLUMNS,
   type BookColumn,
   type BookGiven,
-  type BookRun,
   type ClassBook,
   guessBookColumns,
   readClassBook,
-  type Sheet,
   type Table,
   tableOf,
   tableOfSheets,
 } from './class-book.ts';
-export {
-  CLASS_COLUMNS,
-  type ClassColumn,
-  guessClassColumns,
-  readClassRows,
-} from './class-csv.ts';
 export { CLASS_FORMS, type ClassForm } from './class-forms.ts';
 export { writeCsv } from './csv.ts';
 export {
