@@ -54,7 +54,8 @@ test('from an empty screen to the record by keyboard alone: built, made ready, l
   await expect(warmUp.getByRole('textbox', { name: 'Block title' })).toBeFocused();
   await press('Escape', 'd');
   await expect(page.getByRole('region', { name: 'Cool-down' })).toBeVisible();
-  await press('Escape', 'k');
+  // Both are empty: their moves are proposed when they are asked for.
+  await press('Escape', 'v', 'k');
   const kit = page.getByRole('complementary', { name: 'Kit' });
   await expect(kit.getByRole('heading', { name: 'Kit' })).toBeFocused();
   await press('Tab', 'Tab', 'Tab');

@@ -127,7 +127,8 @@ test('a sheet of three classes and twelve days becomes three classes and twelve 
   expect(await (await page.request.get('/api/runs?q=Pontoon')).json()).toMatchObject({ items: [] });
   await page.getByRole('button', { name: 'Import 3 classes and 12 runs' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await page.goto('/log?q=Pontoon');
+  await page.goto('/log');
+  await page.getByRole('searchbox', { name: 'Search the log' }).pressSequentially('Pontoon');
   await expect(page.getByRole('link', { name: /Pontoon hour/ })).toHaveCount(4);
   await expect(page.getByRole('link', { name: /Sat 24 Oct 2026 18:00 Pontoon hour/ })).toContainText(
     '10 came, 7 of 10',

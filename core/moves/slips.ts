@@ -93,10 +93,11 @@ export class Vocabulary {
       for (const candidate of this.byLength.get(length) ?? []) {
         const longest = Math.max(typed.length, candidate.length);
         const most = longest >= 9 ? 2 : longest >= 5 ? 1 : 0;
+        const isDoubled = typed.length >= 4 && bones(typed) === bones(candidate);
         const isInHaste = more === 4 && bones(typed) === bones(candidate.replace(/[aeiou]/g, ''));
-        const isOne = swapped(typed, candidate) || bones(typed) === bones(candidate) || isInHaste;
+        const isOne = swapped(typed, candidate) || isDoubled || isInHaste;
         const slips = isOne ? 1 : distance(typed, candidate);
-        if (slips > most && !isInHaste) continue;
+        if (slips > most && !isInHaste && !isDoubled) continue;
         // The first letter is seldom wrong; a word that is often used is likelier than one that is not.
         const ends = (typed[0] === candidate[0] ? 0 : 0.5) + (typed.at(-1) === candidate.at(-1) ? 0 : 0.1);
         const cost = slips + ends - Math.min(OFTEN, (this.uses.get(candidate) ?? 0) / 100);

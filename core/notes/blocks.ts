@@ -58,7 +58,8 @@ function madeOf(draft: PartDraft, making: Making): Made | null {
   if (says.kind === 'amrap' && !(says.byRound && !says.forTime))
     return moves.length > 0 ? amrapBlock(draft, making) : null;
   if (says.kind === 'addOn') return moves.length > 0 ? addOnBlock(draft, making) : null;
-  if (says.kind === 'windows' && !says.each) return moves.length > 0 ? windowsBlock(draft, making) : null;
+  if (says.kind === 'windows' && !says.each && isOnOff(says))
+    return moves.length > 0 ? windowsBlock(draft, making) : null;
   if (moves.length === 0 && says.workMs !== undefined && (says.sets ?? says.rounds ?? says.times ?? 1) > 1)
     return madeOf({ ...draft, moves: [unnamed(draft)] }, making);
   if (moves.length === 0) return open(draft, making);
@@ -83,6 +84,10 @@ function madeOf(draft: PartDraft, making: Making): Made | null {
   if (isCounted(draft)) return repsBlock(draft, making);
   return circuitBlock(draft, making);
 }
+
+/** A complex is done over and over in stretches of time, where some are said; else it is gone round so often. */
+const isOnOff = ({ workMs, bareMs, capMs, totalMs }: Partial<Facts>) =>
+  (workMs ?? bareMs ?? capMs ?? totalMs) !== undefined;
 
 /** Numbers behind the names, told to be seconds or repetitions: seconds where nothing is timed and they are round. */
 function numbersBehind(draft: PartDraft, making: Making): PartDraft {

@@ -9,6 +9,8 @@ export interface Chunk extends Span {
   isBullet: boolean;
   /** It is numbered as a station, by that word. */
   isStation: boolean;
+  /** It is numbered as a minute. */
+  isMinute: boolean;
   blankBefore: boolean;
   /** The first of its line. */
   first: boolean;
@@ -101,6 +103,7 @@ function rowOf(line: Line, columns: readonly Column[]): Chunk | null {
     label: null,
     isBullet: true,
     isStation: false,
+    isMinute: false,
     blankBefore: line.blankBefore,
     first: true,
     textFrom: line.from + name.from,
@@ -204,14 +207,20 @@ function chunksOfLine(line: Line, before: string | null, isCounted: boolean): Ch
   let at = BULLET.exec(line.text)?.[0].length ?? 0;
   const isBullet = at > 0;
   const rest = line.text.slice(at);
-  const station = STATION.exec(rest);
+  const section = SECTION.exec(rest);
+  const station = section ? null : STATION.exec(rest);
   const numbered =
-    station ?? NUMBERED.exec(rest) ?? LETTERED.exec(rest) ?? (isCounted ? /^\s*(\d{1,2}|[A-H])\s+/.exec(rest) : null);
+    section ??
+    station ??
+    NUMBERED.exec(rest) ??
+    LETTERED.exec(rest) ??
+    (isCounted ? /^\s*(\d{1,2}|[A-H])\s+/.exec(rest) : null);
   let label: string | null = null;
   const number = numbered?.[1] ?? numbered?.[2];
-  const isList = number !== undefined && (station !== null || follows(number, before));
+  const isList = number !== undefined && (station !== null || section !== null || follows(number, before));
   if (number !== undefined && isList) {
-    label = number;
+    // Sections go by letters.
+    label = section ? String.fromCharCode(64 + Number(number)) : number;
     at += numbered?.[0].length ?? 0;
   }
   // "Sled? no: sandbags" means the second.
@@ -231,6 +240,7 @@ function chunksOfLine(line: Line, before: string | null, isCounted: boolean): Ch
         label: inRow ? (lettered?.[1] ?? null) : k === 0 ? label : null,
         isBullet,
         isStation: k === 0 && station !== null && /^\s*st/i.test(rest),
+        isMinute: k === 0 && station !== null && /^\s*(?:min|\d+(?:st|nd|rd|th) min)/i.test(rest),
         blankBefore: line.blankBefore && k === 0,
         first: k === 0,
         textFrom: line.from + start,
@@ -252,7 +262,7 @@ function hasLetters(text: string, sentences: readonly [number, number][], letter
 
 /** What comes then has numbers of its own. */
 const THEN =
-  /^\s(?:and )?then (?=(?:\d{1,3}|an?|one|two|three) ?(?:x|\u00d7|rounds?|sets|mins?|minutes?|secs?|seconds|s|on|\/)(?![a-z])|(?:a |an |the )?(?:finisher|tabata|emom|amrap|circuit|cool|warm|main|stretch(?:es|ing)?)\b)/i;
+  /^\s(?:[-\u2013,] )?and finish(?:ing)?(?: off)? (?=with\b)|^\s(?:and )?then (?=(?:\d{1,3}|an?|one|two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|forty|fifty|sixty) ?(?:x|\u00d7|rounds?|sets|mins?|minutes?|secs?|seconds|s|on|\/)(?![a-z])|(?:a |an |the )?(?:finisher|tabata|emom|amrap|circuit|cool|warm|main|stretch(?:es|ing)?)\b)/i;
 
 /** The same format once more on a line, or the break between them: "tabata squat / plank, tabata row / dip, 1 min between". */
 const AGAIN =
@@ -263,6 +273,9 @@ const ABBREVIATED = /\b(?:mins?|secs?|approx|e\.g|i\.e|vs|incl|max|no)\.$/i;
 
 /** Words that begin another sentence behind "1 min." */
 const ANEW = /^\s+(?:tabatas?|emom|amrap|then|circuit|finisher|main|cool|warm|stretch|rest)\b/i;
+
+/** "Part 1 - ", "Block 2: ": parts by number. */
+const SECTION = /^[ \t]*(?:part|block|section)[ \t]*(\d)[ \t]*(?:[:.)\-\u2013\u2014]+)[ \t]*/i;
 
 /** Where the sentences of a line lie. */
 function sentencesOf(text: string, start: number): [number, number][] {

@@ -123,7 +123,13 @@ function roundTimes(rounds: readonly Partial<Facts>[], key: 'workMs' | 'restMs')
 }
 
 /** A rest that is said behind the moves: after each of them, or after each round; and what "between" means where no rest is said. */
-function restSettled(given: PartDraft, making: Making): PartDraft {
+function restSettled(plain: PartDraft, making: Making): PartDraft {
+  // A complex is done without a pause: its rest is one between rounds.
+  const { restMs: pauseMs, ...others } = plain.says;
+  const isComplex = plain.says.kind === 'windows' && pauseMs !== undefined && plain.says.betweenMs === undefined;
+  const given: PartDraft = isComplex
+    ? { ...plain, says: { ...others, restMs: 0, betweenMs: pauseMs, betweenOf: 'rounds' } }
+    : plain;
   const rounds = roundsOf(given, making);
   const lastRest = given.moves.at(-1)?.says.restMs;
   const before = new Set(given.moves.slice(0, -1).map((m) => m.says.restMs));

@@ -23,6 +23,9 @@ const NOTE_HEAD =
 const PARTNERS =
   /\bA (.+?),? (?:while|and|whilst) B (?!rests\b)(.+?)(?:[,.;]? *(?:then )?(?:swap|switch|change)\b.*)?$/i;
 const OWN_TIME = /\b(?:for )?(?:an?|one|\d+) ?(?:mins?|minutes?|secs?|seconds?|s)\b/i;
+/** Moves of a part with a time of their own. */
+const ownTimes = ({ moves }: PartDraft) => moves.filter((m) => m.says.workMs ?? m.says.bareMs).length;
+
 /** Words for what is done in a warm-up or a cool-down that name no move. */
 const GENERIC =
   /^(?:(?:gentle|light|easy|dynamic|general|full body|some) )*(?:mobility|mob|movement|cardio|stretch(?:es|ing)?|mobilisation)(?: work)?$/i;
@@ -266,7 +269,7 @@ class Drafter extends Titles {
       now.says.rounds = Math.max(now.says.rounds ?? 1, says.round);
       return;
     }
-    if (this.isBreak(found, all, k)) return;
+    if (this.betweenAll(found) || this.isBreak(found, all, k)) return;
     const part = this.partFor(found, all, k);
     if (part.moves.length > 0) {
       part.tail = true;
@@ -340,6 +343,10 @@ class Drafter extends Titles {
     )
       part.inline = true;
     if (chunk.isStation) part.says.atStations = true;
+    if (chunk.isMinute && part.says.kind === undefined && part.says.workMs === undefined && ownTimes(part) === 0) {
+      part.says.kind = 'emom';
+      part.minutes = true;
+    }
     part.place = { from: Math.min(part.place.from, chunk.from), to: Math.max(part.place.to, chunk.to) };
   }
 

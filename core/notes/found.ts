@@ -135,7 +135,8 @@ export class Finder {
 
   /** Moves that stand in a row with nothing between them, each of them known: "squats lunges press ups plank". */
   private apart(items: Item[]): Item[] {
-    if (items.filter((i) => i.words.length > 0).length !== 1) return items;
+    const isFiller = (i: Item) => /^(?:for|of|then|with|at|do)?$/i.test(wordsOf(this.text, i));
+    if (items.filter((i) => !isFiller(i)).length !== 1) return items;
     return items.flatMap((item) => {
       if (item.words.length < 3 || namedKind(wordsOf(this.text, item), this.library) === 'known') return [item];
       const cut = this.cut(item.words);

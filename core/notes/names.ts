@@ -58,7 +58,7 @@ const BEFORE =
 const AFTER = /(?:\s+(?:each|please|etc|again|and|then|with|of|for|x|in|at|the|a|to|total|\u2013|-|=|@))+$/i;
 /** Words that name no move whatever stands beside them. */
 const NO_NAME =
-  /^(?:all|both|each|everything|everyone|them|these|it|game|class|set|sets|round|rounds|reps?|exercises?|moves?|seconds?|secs?|mins?|minutes?|go|work|total|x{1,3}|no sorry|sorry|no wait|actually|scrap that|kg|rest)$/i;
+  /^(?:all|both|each|everything|everyone|them|these|it|game|class|set|sets|round|rounds|reps?|exercises?|moves?|seconds?|secs?|mins?|minutes?|go|work|total|x{1,3}|dbs?|kbs?|bbs?|no sorry|sorry|no wait|actually|scrap that|kg|rest)$/i;
 const OPTION =
   /^(.+?)\s+options?$|^(?:or|option(?:al)?s?:?|easier:?|easy:?|low impact:?|mod(?:ify|ified|ification)?:?|regression:?|reg:?|alternative(?:ly)?:?|beginners?:?)\s+(.+)$|^(.+?)\s+(?:if|for|when|as (?:an )?(?:option|alternative))\s+(?:.+)$|^(.*\b(?:knees down|on (?:your |the )?knees|from (?:your |the )?knees|no jump|step(?:ping)? instead|without (?:the )?jump))$/i;
 const HARDER = /^(?:adv(?:anced)?:?|harder:?|hard:?|progression:?|prog:?|level 2:?)\s+(.+)$/i;

@@ -29,6 +29,8 @@ export interface PartDraft {
   /** Its moves stand on the line of its heading. */
   inline: boolean;
   again: boolean;
+  /** Its moves are numbered as minutes. */
+  minutes: boolean;
 }
 
 /** What the notes say of the class itself, and its parts. */
@@ -59,6 +61,7 @@ export const EMPTY = (place: Span): PartDraft => ({
   byRound: false,
   inline: false,
   again: false,
+  minutes: false,
 });
 
 export const LIST_HEAD =
@@ -293,6 +296,14 @@ export class Parts {
       return false;
     for (const before of alike) before.breakMs = says.betweenMs;
     return true;
+  }
+
+  /** "2 min between parts" stands between all of them. */
+  protected betweenAll({ says, chunk }: Found): boolean {
+    const ms = says.betweenMs ?? says.restMs;
+    if (ms === undefined || !/between (?:the |all )?(?:parts|blocks|sections)\b/i.test(this.slice(chunk))) return false;
+    for (const before of this.out.drafts.slice(0, -1)) before.breakMs = ms;
+    return this.out.drafts.length > 1;
   }
 
   /** Times said behind several parts count for all of them that say none. */

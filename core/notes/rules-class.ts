@@ -135,6 +135,10 @@ export const FORMAT_RULES: readonly Rule[] = [
     { kind: 'holds' },
     true,
   ),
+  rule('format', `(?:a )?${T} (?:of )?stretch(?:es|ing)?\\b(?= *(?:$|[.,!;)]))`, (m) => ({
+    kind: 'holds',
+    bareMs: seconds(m[1]),
+  })),
   say('format', 'complex\\b(?= |:|$)', { kind: 'windows' }),
   say('format', 'odd(?: mins?| minutes?)?\\b(?= ?[:=-]| \\d| \\p{L})', { turn: 'odd', kind: 'emom' }),
   say('format', 'even(?: mins?| minutes?)?\\b(?= ?[:=-]| \\d| \\p{L})', { turn: 'even', kind: 'emom' }),
@@ -201,7 +205,7 @@ export const OF_THE_CLASS: readonly Rule[] = [
   say('note', '(?:\\d{1,2}|two|three|four) (?:people|of you|persons) (?:at|per|on|to|in) (?:each|a|every|one)\\b', {}),
   rule(
     'people',
-    `(?:for |about |approx |~ ?)?${N} ?(?:people|ppl|persons|members|heads|pax|ladies|in the class|in class|coming|booked|booked in|of them coming)\\b(?! (?:at|per|on|to|in) (?:each|a|every|one)\\b)`,
+    `(?:for |about |approx |~ ?)?${N} ?(?:people|ppl|persons|members|heads|pax|ladies|in the class|in class|coming|booked|booked in|of them coming)\\b(?: in (?:pairs|twos|threes|fours))?(?! (?:at|per|on|to|in) (?:each|a|every|one)\\b)`,
     (m) => ({ heads: count(m[1]) }),
   ),
   say('level', "(?:for |all )?beginners?'?s?(?: (?:class|friendly|group|level))?\\b|newbies\\b", { level: 'beginner' }),

@@ -95,7 +95,7 @@ export const TIMES = `(?:x ?${N}(?![/:]?\\d)(?: (?:rounds?|laps?|circuits?|sets)
 export const OF_ROUNDS = '(?:(?:the )?(?:rounds?|rds?|rnds?|circuits?|laps?|sets?))';
 
 export const OF_GROUPS =
-  '(?:(?:the |each )?(?:pairs?|groups?|blocks?|supersets?|tabatas?|triples?|trisets?|threes|combos?))';
+  '(?:(?:the |each |all )?(?:parts|sections|pairs?|groups?|blocks?|supersets?|tabatas?|triples?|trisets?|threes|combos?))';
 
 export const OF_MOVES = '(?:(?:the )?(?:moves|exercises|stations|movements))';
 

@@ -81,7 +81,8 @@ export function emomBlock(draft: PartDraft, making: Making): Made {
     says.totalMs ??
     says.capMs ??
     (says.bareMs !== undefined && says.bareMs >= periodMs * 2 ? says.bareMs : undefined) ??
-    (says.times !== undefined ? says.times * periodMs : undefined) ??
+    // "x 4" behind minutes that are numbered is of all of them.
+    (says.times !== undefined ? says.times * periodMs * (draft.minutes ? moves.length : 1) : undefined) ??
     (says.sets !== undefined ? says.sets * periodMs : undefined);
   moves.forEach((m, k) => {
     const own = ownTime(m);

@@ -1,4 +1,6 @@
+import { bareName } from '../moves/index.ts';
 import type { Found } from './found.ts';
+import { isMuscle } from './muscles.ts';
 import { DAY_ALONE, DAYS, isRemark } from './names.ts';
 import { OF_CLASS, Parts } from './parts.ts';
 import type { Facts } from './said.ts';
@@ -14,7 +16,7 @@ export class Titles extends Parts {
       Object.keys(says).length === 0
     )
       return true;
-    const known = moves.filter((m) => m.known === 'known').length;
+    const known = moves.filter((m) => m.known === 'known' || isMuscle(bareName(m.name))).length;
     if (known > 0 && (known * 2 >= moves.length || !isRemark(line))) return false;
     if (chunk.label !== null) return false;
     const whole = moves.map((m) => m.name).join(' ');

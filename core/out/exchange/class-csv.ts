@@ -29,6 +29,7 @@ export const CLASS_COLUMNS = [
   'block',
   'part',
   'rounds',
+  'between rounds',
   'move',
   'work',
   'rest',
@@ -48,6 +49,7 @@ export const CLASS_ALSO: Record<ClassColumn, readonly string[]> = {
   block: ['section', 'circuit', 'group', 'title'],
   part: ['role', 'phase', 'type'],
   rounds: ['sets', 'times', 'round'],
+  'between rounds': ['round break', 'round rest', 'break between rounds', 'between'],
   move: ['exercise', 'name', 'movement', 'station', 'activity'],
   work: ['on', 'work s', 'work (s)', 'seconds', 'duration', 'time', 'work seconds'],
   rest: ['off', 'rest s', 'rest (s)', 'pause', 'recovery', 'rest seconds'],
@@ -244,10 +246,12 @@ function blockOf(rows: readonly StationRow[], makeId: MakeId, problems: RowProbl
   if (!isCount) tell('rounds', `\u201c${said('rounds')}\u201d is no number of rounds from 1 to 99`);
   const breakMs = said('break after') === '' ? 0 : parseDuration(said('break after'));
   if (breakMs === null) tell('break after', `\u201c${said('break after')}\u201d is no length`);
+  const roundBreakMs = said('between rounds') === '' ? 0 : parseDuration(said('between rounds'));
+  if (roundBreakMs === null) tell('between rounds', `\u201c${said('between rounds')}\u201d is no length`);
   const block = newBlock(
     makeId(),
     role ?? 'main',
-    withRounds({ ...format, workMs, restMs, roundBreakMs: 0 }, isCount ? rounds : 1),
+    withRounds({ ...format, workMs, restMs, roundBreakMs: roundBreakMs ?? 0 }, isCount ? rounds : 1),
   );
   const title = [...said('block')].slice(0, 60).join('').trim();
   return {
@@ -288,6 +292,7 @@ export function writeClassCsv(plan: Plan): string {
         block.title,
         ROLES[block.role][0] ?? '',
         roundsOf(block.format) ?? 1,
+        'roundBreakMs' in block.format ? formatSeconds(block.format.roundBreakMs) : '',
         station.move,
         set ? formatSeconds(set.durationMs) : '',
         after?.kind === 'rest' && after.blockIndex === blockIndex ? formatSeconds(after.durationMs) : '0',

@@ -11,6 +11,7 @@ import {
 } from '../../../core/class/index.ts';
 import { Button, useActions } from '../../base/index.ts';
 import { edit, showBlock } from '../editing/index.ts';
+import { proposeEnds } from './propose-end.tsx';
 
 const EMPTY: Record<BlockRole, () => Block> = {
   warmUp: () => newBlock(nanoid(10), 'warmUp', { ...defaultFormat('circuit'), rounds: 1, workMs: 30_000, restMs: 0 }),
@@ -52,6 +53,7 @@ export function AddBlock() {
     { name: 'Add a finisher', run: () => add('finisher') },
     { name: 'Add a cool-down', key: 'd', run: () => add('coolDown') },
     { name: 'Add talk or water', run: () => add('other') },
+    { name: 'Propose moves for an empty warm-up or cool-down', key: 'v', run: proposeEnds },
   ]);
   return (
     <div className="flex flex-wrap items-center gap-2 px-5 py-5">

@@ -97,7 +97,7 @@ export const BlockSection = memo(function BlockSection(props: Props) {
       <OneClockNote block={block} onEdit={onEdit} />
       {odd && <OddRoundNote odd={odd} onChoose={(next) => onEdit(() => next)} />}
       <DemoShows block={block} following={following} library={library} onEdit={onEdit} />
-      <ProposeEnd block={block} library={library} onEdit={onEdit} />
+      <ProposeEnd block={block} />
       {(usesStations || block.stations.length > 0) && (
         <RoundSheet block={block} following={following} marks={props.marks} open={open} />
       )}

@@ -90,14 +90,22 @@ it('a guess looks like one, is confirmed in two taps and known in every class fr
   const id = await stored(page, 'guessed-tide', ['Heron lunge', 'Curlew row', 'Press-up']);
   await page.goto(`/classes/${id}`);
   await page.getByRole('button', { name: /^Heron lunge: guess/ }).click();
-  await panel(page, 'Moves to tell me about').getByRole('button', { name: 'It is right' }).click();
+  const meant = panel(page, 'Is this what you mean?');
+  await meant
+    .getByRole('group', { name: 'What is \u201cHeron lunge\u201d?' })
+    .getByRole('button', { name: /As guessed/ })
+    .click();
   await expect(page.getByRole('button', { name: /^Heron lunge: guess/ })).toHaveCount(0);
   // The other is another name of a move there is.
   await page.getByRole('button', { name: /^Curlew row: guess/ }).click();
+  await meant
+    .getByRole('group', { name: 'What is \u201cCurlew row\u201d?' })
+    .getByRole('button', { name: /Tell more/ })
+    .click();
   const same = page.getByRole('textbox', { name: 'Or another name of' });
   await same.fill('bent-over row');
   await same.press('Enter');
-  await expect(panel(page, 'Moves to tell me about')).toContainText('Every move of this class is known.');
+  await expect(meant).toContainText('Every move of this class is known.');
   const other = await stored(page, 'guessed-ebb', ['left Heron lunge', 'curlew rows']);
   await page.goto(`/classes/${other}?panel=checks`);
   await expect(panel(page, 'Checks').getByRole('note')).toHaveText('All 2 moves are known.');
@@ -108,9 +116,11 @@ it('twenty names that nobody knows are told of by keyboard', async () => {
   const names = birds.flatMap((b) => [`${b} ebb`, `${b} flood`]);
   const id = await stored(page, 'told-tide', names);
   await page.goto(`/classes/${id}?panel=tell`);
-  const tell = panel(page, 'Moves to tell me about');
-  await expect(tell.getByRole('status')).toContainText('20 to tell');
+  const tell = panel(page, 'Is this what you mean?');
+  await expect(tell.getByRole('status')).toContainText('20 names to settle');
   for (const [k, name] of names.entries()) {
+    await expect(tell.getByRole('group', { name: `${name}: is this what you mean?` })).toBeFocused();
+    await page.keyboard.press('t');
     await expect(tell.getByRole('group', { name: new RegExp(`^${name}: What is it most`) })).toBeFocused();
     for (const key of ['4', '7', '1', '1', '1']) await page.keyboard.press(key);
     if (k === names.length - 1) await expect(tell).toContainText('Every move of this class is known.');

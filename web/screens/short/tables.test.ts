@@ -22,7 +22,7 @@ it('a clicker shows what it sends, and a table of moves comes in by its columns'
 
   await page.goto('/');
   await page.getByRole('button', { name: 'Import' }).click();
-  await page.getByLabel('Plan file, table or text').setInputFiles({
+  await page.getByLabel('Plan file, table, workbook or text').setInputFiles({
     name: 'From a table.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from('Thing,On,Off\nRope slam,30,15\nBear walk,soon,15\n'),
