@@ -94,7 +94,7 @@ test('a class as text is read as notes where it is not the strict form, into the
   await page.keyboard.type('tabata burpees / swings');
   await page.getByRole('button', { name: /Put it into the class/ }).click();
   await expect(page).toHaveURL(address);
-  await expect(page.getByText('burpees').first()).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Name of station 1', exact: true })).toHaveValue('burpees');
 });
 
 /** Three classes, each held on four days: what a year's sheet looks like, in the words of a table program. */
