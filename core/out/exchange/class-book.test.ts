@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Plan } from '../../class/index.ts';
+import { recordOf } from '../../record/index.ts';
 import { foldRun, totals } from '../../time/index.ts';
 import { type BookGiven, type ClassBook, guessBookColumns, readClassBook, tableOfSheets } from './class-book.ts';
 import { dayOf, dayOrderOf } from './days.ts';
@@ -72,16 +73,27 @@ Date;Class;Name;Exercise;Reps;Weight
 2026-11-03;Quay legs;Sedge;Goblet squat;12/10/8;16
 2026-11-03;Quay legs;Sedge;Press-up;15;
 2026-11-03;Quay legs;Reed;Goblet squat;14;12`);
+    expect(book.problems).toEqual([]);
     expect(told(book.plans)).toEqual(['Quay legs: Goblet squat, Press-up']);
     expect(book.records.people.map((p) => p.name)).toEqual(['Sedge', 'Reed']);
     expect(book.runs).toMatchObject([{ came: 2, entries: 5 }]);
     const entries = book.records.runs[0]?.events.filter((e) => e.type === 'reps') ?? [];
-    expect(entries.map((e) => [e.round, e.count])).toEqual([
-      [1, 12],
-      [2, 10],
-      [3, 8],
-      [1, 15],
-      [1, 14],
+    expect(entries.map((e) => [e.round, e.count, e.weightKg])).toEqual([
+      [1, 12, 16],
+      [2, 10, 16],
+      [3, 8, 16],
+      [1, 15, undefined],
+      [1, 14, 12],
+    ]);
+    // As many rounds as were done: all of them stand in the record.
+    const [run] = book.records.runs;
+    const sets = run ? recordOf(run.plan, run.events).sets.filter((s) => s.person !== null) : [];
+    expect(sets.map((s) => `${s.move} ${s.round}: ${s.reps}`).sort()).toEqual([
+      'Goblet squat 1: 12',
+      'Goblet squat 1: 14',
+      'Goblet squat 2: 10',
+      'Goblet squat 3: 8',
+      'Press-up 1: 15',
     ]);
   });
 

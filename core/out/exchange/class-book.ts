@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { type MakeId, type Plan, parsePlan, type WeightUnit } from '../../class/index.ts';
+import { type MakeId, type Plan, parsePlan, readWeight, type WeightUnit, withRounds } from '../../class/index.ts';
 import { momentOf } from '../../record/index.ts';
 import { type RunCommand, type RunEvent, RunEventSchema, totals } from '../../time/index.ts';
 import { CLASS_ALSO, CLASS_COLUMNS, type ClassColumn, classKey, type RowProblem, readClassRows } from './class-csv.ts';
@@ -128,7 +128,7 @@ export function readClassBook(
     (CLASS_COLUMNS as readonly string[]).includes(c ?? '') ? (c as ClassColumn) : null,
   );
   const classes = new Map<string, Plan>();
-  const people = new Map(given.people.map((p) => [p.name.toLowerCase(), p]));
+  const people = new People(given.people, given.makeId);
   for (const session of sessions) {
     const plan = classOf(session, classColumns, classes, given, book);
     if (!plan) {
@@ -141,6 +141,7 @@ export function readClassBook(
     }
     if (session.day !== null) runOf(session, session.day, plan, people, given, book);
   }
+  book.records.people.push(...people.added);
   return book;
 }
 
@@ -229,11 +230,11 @@ function classOf(
       ? null
       : readClassRows(
           columns,
-          moves.map((r) => r.row),
+          moves.map((r) => ofOneRound(r.row, columns)),
           { title, makeId: given.makeId, unit: given.unit },
         );
   for (const p of read?.problems ?? []) book.problems.push({ ...p, row: moves[p.row]?.at ?? p.row });
-  const plan = read && read.plan.blocks.length > 0 ? read.plan : null;
+  const plan = read && read.plan.blocks.length > 0 ? withRoundsOf(rows, read.plan) : null;
   if (before) return plan ? { ...plan, id: before.id, title: before.title } : before;
   const made = plan ?? there;
   if (!made) return null;
@@ -243,6 +244,22 @@ function classOf(
   if (isThere) book.known.push(there.title);
   else book.plans.push(kept);
   return kept;
+}
+
+/** A row whose counts are those of several rounds, with the first of them: what a round of the class asks for. */
+const ofOneRound = (row: readonly string[], columns: readonly (ClassColumn | null)[]): readonly string[] =>
+  row.map((cell, k) => (columns[k] === 'reps' && countsIn(cell).length > 1 ? String(countsIn(cell)[0]) : cell));
+
+/** A class has as many rounds as anybody did of a move, where the table says none. */
+function withRoundsOf(rows: readonly Row[], plan: Plan): Plan {
+  if (rows.some((r) => r.cells.rounds !== undefined)) return plan;
+  const sets = new Map<string, number>();
+  for (const { cells } of rows) {
+    const key = `${plain(cells.move ?? '')} of ${plain(cells.person ?? '')}`;
+    sets.set(key, (sets.get(key) ?? 0) + Math.max(1, countsIn(cells.reps).length));
+  }
+  const most = Math.min(99, Math.max(1, ...sets.values()));
+  return { ...plan, blocks: plan.blocks.map((b) => ({ ...b, format: withRounds(b.format, most) })) };
 }
 
 const movesOf = (plan: Plan) => plan.blocks.flatMap((b) => b.stations.map((s) => plain(s.move)));
@@ -259,103 +276,128 @@ const whole = (text: string | undefined): number | null => {
 };
 
 /** A run of a class on a day, with who came, and what is written down of sets. */
-function runOf(
-  { title, day: _, start, rows }: Session,
-  day: string,
-  plan: Plan,
-  people: Map<string, RecordPerson>,
-  given: BookGiven,
-  book: ClassBook,
-): void {
-  const sound = parsePlan(plan);
-  if (!sound.ok) return;
+function runOf(session: Session, day: string, plan: Plan, people: People, given: BookGiven, book: ClassBook): void {
+  if (!parsePlan(plan).ok) return;
+  const { title, start, rows } = session;
   const id = `table-${day}-${slugOf(title)}`;
   if (book.runs.some((r) => r.id === id)) return;
   const clock = /^(\d{1,2})[:.](\d{2})/.exec(start ?? plan.slot.start ?? '');
   const time = clock ? `${(clock[1] ?? '').padStart(2, '0')}:${clock[2]}` : USUAL_START;
   const startMs = momentOf({ day, time }, given.zone);
   const endMs = startMs + plan.countInMs + Math.max(60_000, totals(plan).totalMs);
-  const personOf = (name: string): RecordPerson => {
-    const known = people.get(name.toLowerCase());
-    if (known) return known;
-    const made = { id: given.makeId(), name: name.slice(0, 48), squad: '' };
-    people.set(name.toLowerCase(), made);
-    book.records.people.push(made);
-    return made;
-  };
-  const commands: [atMs: number, RunCommand][] = [
+  const entries = entriesOf(rows, plan, people, given, book.problems);
+  const { came, commands } = closeOf(rows);
+  const steps: [atMs: number, RunCommand][] = [
     [startMs, { type: 'start' }],
     [endMs, { type: 'finish' }],
+    ...[...entries, ...commands].map((c): [number, RunCommand] => [endMs, c]),
   ];
-  const stations = plan.blocks.flatMap((b) => b.stations);
-  const rounds = new Map<string, number>();
-  const named = new Set<string>();
-  // Said once, it is how hard the class was as a whole.
-  const said = rows.filter((r) => r.cells.effort !== undefined && r.cells.person === undefined);
-  const ofAll = said.length === 1 ? said[0] : undefined;
-  const ofClass = whole(ofAll?.cells.effort);
-  for (const row of rows) {
-    const { cells, at } = row;
-    const person = cells.person === undefined ? null : personOf(cells.person);
-    if (person) named.add(person.name);
-    const station = stations.find((s) => same(s.move, cells.move ?? '')) ?? null;
-    const counts = (cells.reps ?? '')
-      .split(/[\s,;/]+/)
-      .map((n) => /^\d{1,4}$/.exec(n)?.[0])
-      .filter((n) => n !== undefined);
-    const weightKg = station?.weightKg;
-    const effort = whole(cells.effort);
-    const isRpe = effort !== null && effort >= 0 && effort <= 10;
-    if (effort !== null && !isRpe)
-      book.problems.push({ row: at, column: 'effort', message: `\u201c${cells.effort}\u201d is none from 0 to 10` });
-    if (station === null) {
-      if (person && isRpe) commands.push([endMs, { type: 'felt', squad: null, person: person.id, effort }]);
-      continue;
-    }
-    if (counts.length === 0 && !(person && (isRpe || cells.weight))) continue;
-    for (const count of counts.length > 0 ? counts : [null]) {
-      const key = `${station.id} ${person?.id ?? ''}`;
-      const round = (rounds.get(key) ?? 0) + 1;
-      rounds.set(key, round);
-      commands.push([
-        endMs,
-        {
-          type: 'reps',
-          stationId: station.id,
-          round,
-          squad: null,
-          ...(person ? { person: person.id } : {}),
-          count: count === null ? null : Number(count),
-          ...(weightKg === undefined ? {} : { weightKg }),
-          ...(isRpe && row !== ofAll ? { effort } : {}),
-        },
-      ]);
-    }
-  }
-  const firstOf = (c: BookColumn) => rows.map((r) => r.cells[c]).find((text) => text !== undefined);
-  const who = firstOf('came');
-  const count = whole(who);
-  const names = who === undefined || count !== null ? [] : who.split(/\s*(?:[,;&/]|\band\b)\s*/).filter(Boolean);
-  const came = count ?? (names.length > 0 ? names.length : named.size > 0 ? named.size : null);
-  if (names.length > 0) commands.push([endMs, note(`Came: ${names.join(', ')}`)]);
-  const remark = firstOf('remark');
-  if (remark !== undefined) commands.push([endMs, note(remark)]);
-  commands.push([
-    endMs,
-    {
-      type: 'close',
-      ...(came !== null && Number.isInteger(came) && came >= 0 && came <= 400 ? { came } : {}),
-      ...(ofClass !== null && ofClass >= 0 && ofClass <= 10 ? { effort: ofClass } : {}),
-    },
-  ]);
-  const events = commands.flatMap(([atMs, command], k): RunEvent[] => {
+  const events = steps.flatMap(([atMs, command], k): RunEvent[] => {
     const event = v.safeParse(RunEventSchema, { ...command, id: `${id}-${k}`, seq: k + 1, atMs });
     if (!event.success)
       book.problems.push({ row: rows[0]?.at ?? 0, column: 'reps', message: `An entry of ${day} cannot be kept` });
     return event.success ? [event.output] : [];
   });
   book.records.runs.push({ id, plan, events });
-  book.runs.push({ id, day, title: plan.title, came, entries: commands.filter(([, c]) => c.type === 'reps').length });
+  book.runs.push({ id, day, title: plan.title, came, entries: entries.filter((c) => c.type === 'reps').length });
+}
+
+/** The people of the club by their names in small letters, and those the table adds. */
+class People {
+  readonly added: RecordPerson[] = [];
+  private readonly byName: Map<string, RecordPerson>;
+  constructor(
+    people: readonly RecordPerson[],
+    private readonly makeId: MakeId,
+  ) {
+    this.byName = new Map(people.map((p) => [plain(p.name), p]));
+  }
+  named(name: string): RecordPerson {
+    const known = this.byName.get(plain(name));
+    if (known) return known;
+    const made = { id: this.makeId(), name: [...name].slice(0, 48).join(''), squad: '' };
+    this.byName.set(plain(name), made);
+    this.added.push(made);
+    return made;
+  }
+}
+
+/** The counts that a cell says, one a round: "12/10/8". */
+const countsIn = (text: string | undefined): number[] =>
+  (text ?? '')
+    .split(/[\s,;/]+/)
+    .filter((n) => /^\d{1,4}$/.test(n))
+    .map(Number);
+
+/** The row that says once how hard a class was as a whole; undefined where rows say it of sets or people. */
+function wholeEffort(rows: readonly Row[]): Row | undefined {
+  const said = rows.filter((r) => r.cells.effort !== undefined && r.cells.person === undefined);
+  return said.length === 1 ? said[0] : undefined;
+}
+
+const isRpe = (n: number | null): n is number => n !== null && n >= 0 && n <= 10;
+
+/** What the rows of a session say of sets, a set a round, and how hard it was for whom. */
+function entriesOf(
+  rows: readonly Row[],
+  plan: Plan,
+  people: People,
+  { unit }: BookGiven,
+  problems: RowProblem[],
+): RunCommand[] {
+  const stations = plan.blocks.flatMap((b) => b.stations);
+  const rounds = new Map<string, number>();
+  const ofClass = wholeEffort(rows);
+  return rows.flatMap((row): RunCommand[] => {
+    const { cells, at } = row;
+    const person = cells.person === undefined ? undefined : people.named(cells.person).id;
+    const said = whole(cells.effort);
+    if (said !== null && !isRpe(said))
+      problems.push({ row: at, column: 'effort', message: `\u201c${cells.effort}\u201d is none from 0 to 10` });
+    const effort = row === ofClass ? null : said;
+    const station = stations.find((s) => same(s.move, cells.move ?? ''));
+    if (!station) return person !== undefined && isRpe(effort) ? [{ type: 'felt', squad: null, person, effort }] : [];
+    const weightKg = cells.weight === undefined ? null : readWeight(cells.weight, unit);
+    const counts: (number | null)[] = countsIn(cells.reps);
+    if (counts.length === 0 && person !== undefined && (isRpe(effort) || weightKg !== null)) counts.push(null);
+    return counts.map((count): RunCommand => {
+      const key = `${station.id} ${person ?? ''}`;
+      const round = (rounds.get(key) ?? 0) + 1;
+      rounds.set(key, round);
+      return {
+        type: 'reps',
+        stationId: station.id,
+        round,
+        squad: null,
+        ...(person === undefined ? {} : { person }),
+        count,
+        ...(weightKg === null ? {} : { weightKg }),
+        ...(isRpe(effort) ? { effort } : {}),
+      };
+    });
+  });
+}
+
+/** Who came, how hard it was as a whole, and what was remarked. */
+function closeOf(rows: readonly Row[]): { came: number | null; commands: RunCommand[] } {
+  const firstOf = (c: BookColumn) => rows.map((r) => r.cells[c]).find((text) => text !== undefined);
+  const who = firstOf('came');
+  const count = whole(who);
+  const names = who === undefined || count !== null ? [] : who.split(/\s*(?:[,;&/]|\band\b)\s*/).filter(Boolean);
+  const named = new Set(rows.flatMap((r) => (r.cells.person === undefined ? [] : [plain(r.cells.person)])));
+  const came = count ?? (names.length || named.size || null);
+  const effort = whole(wholeEffort(rows)?.cells.effort);
+  const remark = firstOf('remark');
+  const commands: RunCommand[] = [
+    ...(names.length > 0 ? [note(`Came: ${names.join(', ')}`)] : []),
+    ...(remark === undefined ? [] : [note(remark)]),
+    {
+      type: 'close',
+      ...(came !== null && Number.isInteger(came) && came >= 0 && came <= 400 ? { came } : {}),
+      ...(isRpe(effort) ? { effort } : {}),
+    },
+  ];
+  return { came, commands };
 }
 
 /** When a class began of which only the day is known. */
