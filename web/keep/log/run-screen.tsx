@@ -1,5 +1,5 @@
 import { format } from 'date-fns';
-import { useCallback, useMemo } from 'react';
+import { type ComponentProps, useCallback, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { formatChange, formatDuration, placeWords } from '../../../core/class/index.ts';
 import {
@@ -240,6 +240,14 @@ function Counts({ run, record, onChanged }: { run: StoredRun; record: RunRecord;
     [run.plan],
   );
   if (record.sets.length === 0) return null;
+  // What was typed is not lost where the server does not take it.
+  const keep: ComponentProps<typeof RecordGrid>['onKeep'] = (entries) =>
+    void writeAll(run, entries).then(onChanged, (e: unknown) =>
+      toast.error(`It was not written down: ${messageOf(e)}.`, {
+        duration: Number.POSITIVE_INFINITY,
+        action: { label: 'Write it again', onClick: () => keep(entries) },
+      }),
+    );
   return (
     <section aria-label="Reps and weights" className="mt-8 min-w-0">
       <h2 className="mb-2 text-title font-semibold">Reps and weights</h2>
@@ -249,11 +257,7 @@ function Counts({ run, record, onChanged }: { run: StoredRun; record: RunRecord;
         squads={run.plan.squads ?? NO_SQUADS}
         toCount={toCount}
         blockNamed={blockNamed}
-        onKeep={(entries) =>
-          void writeAll(run, entries).then(onChanged, (e: unknown) =>
-            toast.error(`It was not written down: ${messageOf(e)}.`),
-          )
-        }
+        onKeep={keep}
       />
       <Corrected run={run} record={record} />
     </section>
