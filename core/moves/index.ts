@@ -35,5 +35,14 @@ export type { Reading } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
 export * from './schema.ts';
 export { alternativesTo, EASIER_WAY_FROM, lowImpactTwin, oneEasier, overlapOf, swapStation, twinOf } from './swap.ts';
-export { type Answers, answersOf, bareName, moveFrom, QUESTIONS, type Question, withAlias } from './tell.ts';
+export {
+  type Answers,
+  allAnswered,
+  answersOf,
+  bareName,
+  moveFrom,
+  QUESTIONS,
+  type Question,
+  withAlias,
+} from './tell.ts';
 export * from './words.ts';

@@ -5,7 +5,7 @@ import { keyOf, type Library } from './library.ts';
 import type { Reading } from './reading.ts';
 import type { Move } from './schema.ts';
 import { keyOfName } from './spelling.ts';
-import { answersOf, bareName, moveFrom, withAlias } from './tell.ts';
+import { allAnswered, answersOf, bareName, moveFrom, withAlias } from './tell.ts';
 
 const MOST_CANDIDATES = 3;
 const NO_USES: ReadonlyMap<string, number> = new Map();
@@ -59,9 +59,8 @@ function unsettled(name: string, library: Library): Unsettled | null {
 /** What is kept for the club when a name is settled as a move: the guess as a move of its own, or the move with one more name. */
 export function settledAs({ name, guess }: Unsettled, move: Move, library: Library): Move {
   if (move !== guess) return withAlias(move, name);
-  const { pattern, part, position, impact, oneSided } = answersOf(guess);
-  if (!pattern || !part || !position || !impact || oneSided === undefined) return { ...guess, name: bareName(name) };
-  return moveFrom(name, { pattern, part, position, impact, oneSided }, library.read(name).said, guess);
+  const answers = allAnswered(answersOf(guess));
+  return answers ? moveFrom(name, answers, library.read(name).said, guess) : { ...guess, name: bareName(name) };
 }
 
 /** All guesses kept as they stand: each as its guess or its likeliest meaning; the unknown are left. */

@@ -26,6 +26,12 @@ export function answersOf(move: Move | null): Partial<Answers> {
   return { pattern, position, impact, oneSided, ...(part ? { part } : {}) };
 }
 
+/** All five answers; null where one is missing. */
+export function allAnswered({ pattern, part, position, impact, oneSided }: Partial<Answers>): Answers | null {
+  if (!pattern || !part || !position || !impact || oneSided === undefined) return null;
+  return { pattern, part, position, impact, oneSided };
+}
+
 /**
  * A move as five answers tell of it, kept under its name without side and count. How hard it is, what it is for and its area
  * are derived; kit is what the name says, and a mat for who lies.

@@ -51,7 +51,7 @@ export function chunksOf(text: string): Chunk[] {
   return lines.flatMap((line) => {
     if (isRule(line.text)) return [];
     const minutes = spans.get(line.number);
-    if (minutes) return minutes.chunk;
+    if (minutes) return minutes;
     const head = columnsOf(line.text);
     columns = head ?? (cellsOf(line.text) ? columns : null);
     if (head) return [];
@@ -127,8 +127,8 @@ function follows(label: string, before: string | null): boolean {
 const MINUTES = /^\s*(\d{1,2})(?::00)? ?[-\u2013] ?(\d{1,2})(?::00)?(?: ?mins?)?[ \t:.)|-]+(?=\p{L})/u;
 
 /** Lines that go by the minutes of a clock: "0-1 squats", "1-3 row"; and the words that stand above them. */
-function minuteLines(lines: readonly Line[]): Map<number, { chunk: Chunk[] }> {
-  const found = new Map<number, { chunk: Chunk[] }>();
+function minuteLines(lines: readonly Line[]): Map<number, Chunk[]> {
+  const found = new Map<number, Chunk[]>();
   const run = lines.flatMap((line) => {
     const m = MINUTES.exec(line.text);
     return m ? [{ line, from: Number(m[1]), to: Number(m[2]), at: m[0].length }] : [];
@@ -147,11 +147,11 @@ function minuteLines(lines: readonly Line[]): Map<number, { chunk: Chunk[] }> {
       words: line.text.slice(0, at).trim(),
       says,
     });
-    found.set(line.number, { chunk: [{ ...chunk, label: String(k + 1), from: line.from }] });
+    found.set(line.number, [{ ...chunk, label: String(k + 1), from: line.from }]);
   });
   const above = lines.find((l) => l.number === (run[0]?.line.number ?? 0) - 1);
   if (above && /^\s*(?:mins?|minutes|time)\b.*\b(?:exercises?|moves?|what)\s*$/i.test(above.text))
-    found.set(above.number, { chunk: [] });
+    found.set(above.number, []);
   return found;
 }
 

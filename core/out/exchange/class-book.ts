@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { type MakeId, type Plan, parsePlan, readWeight, type WeightUnit, withRounds } from '../../class/index.ts';
+import { keyOf } from '../../moves/index.ts';
 import { momentOf } from '../../record/index.ts';
 import { type RunCommand, type RunEvent, RunEventSchema, totals } from '../../time/index.ts';
 import { CLASS_ALSO, CLASS_COLUMNS, type ClassColumn, classKey, type RowProblem, readClassRows } from './class-csv.ts';
@@ -37,9 +38,8 @@ export function guessBookColumns(header: readonly string[]): (BookColumn | null)
   );
   const found = header.map((_, k) => exact[k] ?? others[k] ?? null);
   const name = header.findIndex((head) => classKey(head) === 'name');
-  const isOfPeople = header.some((head) => ['move', 'exercise', 'movement', 'station'].includes(classKey(head)));
-  if (name < 0 || !isOfPeople || found.includes('person')) return found;
   const moves = header.findIndex((head) => ['move', 'exercise', 'movement', 'station'].includes(classKey(head)));
+  if (name < 0 || moves < 0 || found.includes('person')) return found;
   return found.map((c, k) => (k === name ? 'person' : k === moves ? 'move' : c));
 }
 
@@ -145,12 +145,11 @@ export function readClassBook(
   return book;
 }
 
-const plain = (text: string) => text.toLowerCase().replace(/\s+/g, ' ').trim();
-const same = (a: string, b: string) => plain(a) === plain(b);
+const same = (a: string, b: string) => keyOf(a) === keyOf(b);
 
 /** A title as a part of an id: its letters and digits, and a number that tells it from others. */
 function slugOf(title: string): string {
-  const sum = [...plain(title)].reduce((n, letter) => (n * 31 + (letter.codePointAt(0) ?? 0)) % 2_147_483_647, 7);
+  const sum = [...keyOf(title)].reduce((n, letter) => (n * 31 + (letter.codePointAt(0) ?? 0)) % 2_147_483_647, 7);
   return `${classKey(title)
     .replace(/[^a-z0-9]+/g, '-')
     .slice(0, 30)}-${sum.toString(36)}`;
@@ -167,6 +166,7 @@ function sessionsOf(
   problems: RowProblem[],
 ): Session[] {
   const sessions: Session[] = [];
+  const blankBefore = new Set(gaps);
   const isNamed = columns.includes('class') || columns.includes('date');
   let heading: string | null = null;
   let nth = 0;
@@ -178,7 +178,7 @@ function sessionsOf(
     });
     const filled = row.filter((cell) => cell.trim() !== '');
     if (filled.length === 0 || row.every((cell, k) => same(cell, header[k] ?? ''))) return;
-    const isGap = gaps.includes(at);
+    const isGap = blankBefore.has(at);
     const now = sessions.at(-1);
     // A line of its own over a list: the name of the class.
     if (filled.length === 1 && !cells.date && (isGap || at === 0) && !isNamed) {
@@ -214,17 +214,15 @@ function classOf(
   given: BookGiven,
   book: ClassBook,
 ): Plan | null {
-  const key = plain(title);
+  const key = keyOf(title);
   const before = classes.get(key);
-  const there = given.classes.find((p) => same(p.title, title)) ?? null;
-  // Several rows of a move are several people, or several rounds, of it.
-  const moves = rows.filter(
-    (r, k) =>
-      r.cells.move !== undefined &&
-      rows.findIndex(
-        (o) => same(o.cells.move ?? '', r.cells.move ?? '') && same(o.cells.block ?? '', r.cells.block ?? ''),
-      ) === k,
-  );
+  // Several rows of a move are several people, or several rounds, of it: the first of them is the class's.
+  const first = new Map<string, Row>();
+  for (const r of rows) {
+    const of = `${keyOf(r.cells.block ?? '')}: ${keyOf(r.cells.move ?? '')}`;
+    if (r.cells.move !== undefined && !first.has(of)) first.set(of, r);
+  }
+  const moves = [...first.values()];
   const read =
     moves.length === 0
       ? null
@@ -236,6 +234,7 @@ function classOf(
   for (const p of read?.problems ?? []) book.problems.push({ ...p, row: moves[p.row]?.at ?? p.row });
   const plan = read && read.plan.blocks.length > 0 ? withRoundsOf(rows, read.plan) : null;
   if (before) return plan ? { ...plan, id: before.id, title: before.title } : before;
+  const there = given.classes.find((p) => same(p.title, title)) ?? null;
   const made = plan ?? there;
   if (!made) return null;
   const isThere = there !== null && (plan === null || alike(plan, there));
@@ -255,14 +254,14 @@ function withRoundsOf(rows: readonly Row[], plan: Plan): Plan {
   if (rows.some((r) => r.cells.rounds !== undefined)) return plan;
   const sets = new Map<string, number>();
   for (const { cells } of rows) {
-    const key = `${plain(cells.move ?? '')} of ${plain(cells.person ?? '')}`;
+    const key = `${keyOf(cells.move ?? '')} of ${keyOf(cells.person ?? '')}`;
     sets.set(key, (sets.get(key) ?? 0) + Math.max(1, countsIn(cells.reps).length));
   }
   const most = Math.min(99, Math.max(1, ...sets.values()));
   return { ...plan, blocks: plan.blocks.map((b) => ({ ...b, format: withRounds(b.format, most) })) };
 }
 
-const movesOf = (plan: Plan) => plan.blocks.flatMap((b) => b.stations.map((s) => plain(s.move)));
+const movesOf = (plan: Plan) => plan.blocks.flatMap((b) => b.stations.map((s) => keyOf(s.move)));
 
 /** Two classes of one name are the same where most of their moves are. */
 function alike(a: Plan, b: Plan): boolean {
@@ -310,13 +309,13 @@ class People {
     people: readonly RecordPerson[],
     private readonly makeId: MakeId,
   ) {
-    this.byName = new Map(people.map((p) => [plain(p.name), p]));
+    this.byName = new Map(people.map((p) => [keyOf(p.name), p]));
   }
   named(name: string): RecordPerson {
-    const known = this.byName.get(plain(name));
+    const known = this.byName.get(keyOf(name));
     if (known) return known;
     const made = { id: this.makeId(), name: [...name].slice(0, 48).join(''), squad: '' };
-    this.byName.set(plain(name), made);
+    this.byName.set(keyOf(name), made);
     this.added.push(made);
     return made;
   }
@@ -384,7 +383,7 @@ function closeOf(rows: readonly Row[]): { came: number | null; commands: RunComm
   const who = firstOf('came');
   const count = whole(who);
   const names = who === undefined || count !== null ? [] : who.split(/\s*(?:[,;&/]|\band\b)\s*/).filter(Boolean);
-  const named = new Set(rows.flatMap((r) => (r.cells.person === undefined ? [] : [plain(r.cells.person)])));
+  const named = new Set(rows.flatMap((r) => (r.cells.person === undefined ? [] : [keyOf(r.cells.person)])));
   const came = count ?? (names.length || named.size || null);
   const effort = whole(wholeEffort(rows)?.cells.effort);
   const remark = firstOf('remark');

@@ -9,7 +9,7 @@ import {
   toSettle,
   type Unsettled,
 } from '../../../core/moves/index.ts';
-import { Button, FramesFigure, messageOf, toast, useFigureFrames, useLibrary } from '../../base/index.ts';
+import { Button, MoveFigure, messageOf, toast, useLibrary } from '../../base/index.ts';
 import { TellCard } from './tell-card.tsx';
 
 /**
@@ -158,7 +158,7 @@ function Ways({ unsettled, isCurrent, onTake, onTell }: WaysProps) {
             onClick={() => onTake(move)}
           >
             {isCurrent && <kbd className="text-fine text-muted max-sm:hidden">{k + 1}</kbd>}
-            <Drawn name={move.name} />
+            <MoveFigure name={move.name} time={null} small className="h-10 w-12" />
             <span>
               {move === guess ? 'As guessed' : move.name}
               <span className="block text-fine text-muted">{factsOf(move)}</span>
@@ -181,9 +181,3 @@ const factsOf = ({ position, oneSided, kit }: Move): string =>
     ...(oneSided ? ['one side at a time'] : []),
     ...(kit.length > 0 ? [kit.join(', ')] : []),
   ].join(', ');
-
-/** The drawing of a move; nothing where there is none. */
-function Drawn({ name }: { name: string }) {
-  const frames = useFigureFrames(name);
-  return frames && <FramesFigure frames={frames} time={null} small className="h-10 w-12" />;
-}

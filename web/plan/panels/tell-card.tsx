@@ -2,6 +2,7 @@ import { Check } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import {
   type Answers,
+  allAnswered,
   answersOf,
   type Library,
   type Move,
@@ -30,7 +31,7 @@ export function TellCard({ name, library, busy, onKeep, onLater }: CardProps) {
   const card = useRef<HTMLDivElement>(null);
   useEffect(() => card.current?.focus({ preventScroll: true }), []);
   const keep = (with_: Partial<Answers>) => {
-    const all = complete(with_);
+    const all = allAnswered(with_);
     if (all && !busy) onKeep(moveFrom(name, all, reading.said, guessed));
   };
   const answer = (question: Question, value: Answers[Question]) => {
@@ -73,7 +74,7 @@ export function TellCard({ name, library, busy, onKeep, onLater }: CardProps) {
         {reading.said.kit.length > 0 && ` With ${reading.said.kit.join(', ')}.`}
       </p>
       <div className="mt-2 flex flex-wrap gap-2">
-        <Button look="strong" disabled={busy || complete(answers) === null} onClick={() => keep(answers)}>
+        <Button look="strong" disabled={busy || allAnswered(answers) === null} onClick={() => keep(answers)}>
           {guessed ? 'It is right' : 'Keep it'}
         </Button>
         <Button onClick={onLater}>Later</Button>
@@ -90,12 +91,6 @@ export function TellCard({ name, library, busy, onKeep, onLater }: CardProps) {
       <SameAs name={name} library={library} onKeep={onKeep} />
     </div>
   );
-}
-
-function complete(answers: Partial<Answers>): Answers | null {
-  const { pattern, part, position, impact, oneSided } = answers;
-  if (!pattern || !part || !position || !impact || oneSided === undefined) return null;
-  return { pattern, part, position, impact, oneSided };
 }
 
 function Row({
