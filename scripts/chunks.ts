@@ -24,7 +24,7 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
       ...under('core/class', 'cues/ formats/ station/ values/'),
       ...under(
         'core/class/plan',
-        'defaults. edits. fields. format-words. ids. in-series. layout. music. one-clock. parse. schema.',
+        'body. defaults. edits. fields. format-words. ids. in-series. layout. music. one-clock. parse. schema.',
       ),
       'core/time/',
       ...under('core/wire', 'documents. endpoint. live.'),
@@ -70,7 +70,7 @@ export const CHUNKS: readonly { name: string; paths: readonly string[] }[] = [
       ),
       ...under(
         'core/moves',
-        'lexicon. heads. guess. spelling. library. reading. schema. words. meanings. milder. slips.',
+        'lexicon. heads. guess. spelling. library. reading. placed. schema. words. meanings. milder. slips.',
       ),
       ...under('core/wire', 'calendar. files. backups. library. plan-document. plans. runs.'),
       ...under('core/class/plan', 'stored. steps. history.'),

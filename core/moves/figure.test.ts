@@ -46,7 +46,7 @@ describe('the figure of a move', () => {
       ),
     );
     expect(namesShown(plan)).toEqual(['Short pull', 'Long pull', 'No pull', 'Oar pull', 'Far pull']);
-    expect(figuresOf(namesShown(plan), library)).toEqual({
+    expect(figuresOf(namesShown(plan), library, plan)).toEqual({
       'Short pull': 'plank',
       'Long pull': 'stand',
       'Oar pull': 'stand',

@@ -1,5 +1,6 @@
-import type { Position } from '../class/index.ts';
+import type { Block, Body, Position } from '../class/index.ts';
 import { keyOf, type Library, moveKey } from './library.ts';
+import { isFor } from './placed.ts';
 import type { Area, Impact, Move, Pattern, Use } from './schema.ts';
 import { AREA_WORDS, PART_WORDS, PATTERN_WORDS, POSITION_WORDS } from './words.ts';
 
@@ -124,8 +125,9 @@ export interface Suggestion {
 
 /**
  * What to offer for a text, the best first: what it is known to stand for, then names that begin like it, then names that
- * have its words; among equals what is used most.
+ * have its words; then by how it fits there; among equals what is used most.
  * @param used how often each move is used, by its name in small letters
+ * @param fitsThere how well a move fits where the text is typed, 0 to 1; see `fitIn`
  */
 export function suggestMoves(
   index: MoveIndex,
@@ -133,12 +135,13 @@ export function suggestMoves(
   text: string,
   used: ReadonlyMap<string, number>,
   limit: number,
+  fitsThere: (move: Move) => number = () => 1,
 ): Suggestion[] {
   const asked = spaced(text);
   if (asked === '') return [];
   const known = library.get(text);
   const found = findMoves(index, { ...ANY_MOVE, text });
-  const rank = (s: Suggestion) => (s.move === known ? 4 : 0) + (s.begins ? 2 : 0);
+  const rank = (s: Suggestion) => (s.move === known ? 1 : 0) + (s.begins ? 2 : 0) + 3 * fitsThere(s.move);
   return [...new Set([...(known ? [known] : []), ...found])]
     .map((move): Suggestion => {
       const as = [move.name, ...move.aliases].find((n) => spaced(n).startsWith(asked));
@@ -148,6 +151,24 @@ export function suggestMoves(
     .sort((a, b) => rank(b.s) - rank(a.s) || b.uses - a.uses || a.s.as.length - b.s.as.length || a.k - b.k)
     .slice(0, limit)
     .map(({ s }) => s);
+}
+
+const USE_IN: Record<Block['role'], Use | null> = {
+  warmUp: 'warmUp',
+  main: 'main',
+  finisher: 'main',
+  coolDown: 'coolDown',
+  other: null,
+};
+
+/** How well a move fits into a block: by its part of the class, where everybody stays, and the kit that is out; 0 to 1. */
+export function fitIn(block: Pick<Block, 'role' | 'stations'>, body: Body): (move: Move) => number {
+  const use = USE_IN[block.role];
+  const out = new Set([...block.stations.flatMap((s) => s.kit ?? []), ...(body.hands ? [body.hands.kit] : [])]);
+  return (move) =>
+    (use === null || move.use.includes(use) ? 0.5 : 0) +
+    (isFor(move, body) ? 0.3 : 0) +
+    (out.size > 0 && move.kit.every((k) => out.has(k)) ? 0.2 : 0);
 }
 
 /** Names that look like the same move twice: equal but for case, spaces, hyphens and a plural s. Each group has two or more. */

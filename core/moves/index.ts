@@ -4,6 +4,7 @@ export {
   ANY_MOVE,
   duplicateMoves,
   findMoves,
+  fitIn,
   indexMoves,
   type MoveQuery,
   type Suggestion,
@@ -14,7 +15,6 @@ export {
 export { atHand, freeOf, insteadFor } from './instead.ts';
 export { HELD, NUMBER_IN_NAME } from './lexicon.ts';
 export {
-  detailsOf,
   figuresOf,
   insteadOf,
   keyOf,
@@ -24,13 +24,16 @@ export {
   moveOf,
   movesUsed,
   putMove,
+  resolveBlock,
   resolvePlan,
   resolveStation,
+  resolveSwap,
   usualSides,
   withMove,
   withUsualSides,
 } from './library.ts';
 export { candidatesFor, settledAll, settledAs, toSettle, type Unsettled } from './meant.ts';
+export { isFor, isOnFloor, moveAt, namesIn, type Placed, readAt, readIn, strays } from './placed.ts';
 export type { Reading } from './reading.ts';
 export { guessColumns, MOVE_COLUMNS, moveRow, readMoveRows } from './rows.ts';
 export * from './schema.ts';

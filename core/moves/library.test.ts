@@ -14,7 +14,7 @@ import {
 } from './library.ts';
 import { overlapOf, twinOf } from './swap.ts';
 
-const get = (name: string) => moveOf(TEST_LIBRARY, name);
+const get = (move: string) => moveOf(TEST_LIBRARY, { move });
 
 describe('names', () => {
   it('are the same in capitals, with curly apostrophes and wide spaces', () => {
@@ -124,12 +124,12 @@ describe('in place of another', () => {
       move('Middle', { ...high, easier: 'Low' }),
       move('Low', { easier: 'Top' }),
     ]);
-    expect(twinOf(moveOf(chain, 'Top'), chain)?.name).toBe('Low');
+    expect(twinOf(moveOf(chain, { move: 'Top' }), chain)?.name).toBe('Low');
     // Easier than each other in a ring: looked at once, then the nearest without impact is taken, and here there is none.
     const ring = libraryOf([move('Up', { ...high, easier: 'Down' }), move('Down', { ...high, easier: 'Up' })]);
-    expect(twinOf(moveOf(ring, 'Up'), ring)).toBeNull();
+    expect(twinOf(moveOf(ring, { move: 'Up' }), ring)).toBeNull();
     const near = libraryOf([...ring.moves, move('Calm', { pattern: 'jump', area: 'lower' })]);
-    expect(twinOf(moveOf(near, 'Up'), near)?.name).toBe('Calm');
+    expect(twinOf(moveOf(near, { move: 'Up' }), near)?.name).toBe('Calm');
   });
 });
 

@@ -1,13 +1,16 @@
 import {
   type Block,
-  type Cell,
+  type Body,
+  bodyOf,
   goesWith,
   moduleOf,
   type Plan,
   type Sides,
   type Station,
+  type Swap,
   withoutMove,
 } from '../class/index.ts';
+import { moveAt, type Placed, readAt, readIn } from './placed.ts';
 import { type Reader, type Reading, readerOf } from './reading.ts';
 import { type Move, plainMove, type Reason } from './schema.ts';
 
@@ -33,8 +36,9 @@ export function libraryOf(moves: readonly Move[]): Library {
   return { moves, named, get, read, mended };
 }
 
-/** The best that can be had of a name: the known move, the guessed one, or a plain one of which nothing may be claimed. */
-export const moveOf = (library: Library, name: string): Move => library.read(name).move ?? plainMove(name);
+/** The best that can be had of a station: the known move, the guessed one, or a plain one of which nothing may be claimed. */
+export const moveOf = (library: Library, placed: Placed): Move =>
+  readAt(library, placed).move ?? plainMove(placed.move);
 
 /** One key for all names that a known move goes by; of another name its own. */
 export const moveKey = (library: Pick<Library, 'get'>, name: string): string => keyOf(library.get(name)?.name ?? name);
@@ -55,33 +59,54 @@ export function detailsOf(move: Move): Pick<Station, 'kit' | 'position' | 'easie
   };
 }
 
-/** The station with what the library knows of its moves; what the instructor said of them stays as it is. */
-export function resolveStation(station: Station, library: Library): Station {
-  const known = knownOf(library, station.move);
-  const cells = station.cells?.some((c) => c.swap) ? station.cells.map((c) => resolveCell(c, library)) : station.cells;
+/**
+ * The station with what the library knows of its moves, and before that what is said of everybody there; what the instructor said of
+ * them stays as it is.
+ */
+export function resolveStation(station: Station, library: Library, body: Body = {}): Station {
+  const known = knownOf(library, station, body);
+  const cells = station.cells?.some((c) => c.swap)
+    ? station.cells.map((c) => (c.swap ? { ...c, swap: resolveSwap(c.swap, library, body) } : c))
+    : station.cells;
   if (!known && cells === station.cells) return station;
   return { ...known, ...station, ...(cells ? { cells } : {}) };
 }
 
-/** What may be said of a name: all of a known move, of another the kit that stands in the name; null where that is nothing. */
-function knownOf(library: Library, name: string): Partial<ReturnType<typeof detailsOf>> | null {
-  const { kind, move, said } = library.read(name);
-  if (kind === 'known') return detailsOf(move);
-  return said.kit.length > 0 ? { kit: said.kit } : null;
+/**
+ * What may be said of a name where it stands: all of a known move, of another where everybody is and the kit that stands in the name;
+ * null where that is nothing.
+ */
+function knownOf(library: Library, placed: Placed, body: Body) {
+  const { reading, position, kit } = readIn(library, placed, body);
+  const { position: _, kit: __, ...details } = reading.kind === 'known' ? detailsOf(reading.move) : {};
+  const { weightKg } = body.hands ?? {};
+  const isHeld = reading.kind === 'known' && weightKg !== undefined && kit.includes(body.hands?.kit ?? '');
+  const known: Partial<Station> = {
+    ...(position ? { position } : {}),
+    ...(kit.length > 0 ? { kit: [...kit] } : {}),
+    ...details,
+    ...(isHeld ? { weightKg } : {}),
+  };
+  return Object.keys(known).length > 0 ? known : null;
 }
 
-function resolveCell(cell: Cell, library: Library): Cell {
-  const known = cell.swap ? knownOf(library, cell.swap.move) : null;
-  if (!cell.swap || !known) return cell;
-  const { formCues: _, ...details } = known;
-  return { ...cell, swap: { ...details, ...cell.swap } };
+/** What is put in a move's place, with what is known of it there. */
+export function resolveSwap(swap: Swap, library: Library, body: Body): Swap {
+  const { formCues: _, weightKg: __, ...details } = knownOf(library, swap, body) ?? {};
+  return { ...details, ...swap };
 }
+
+/** The block with what the library knows of its moves where they are done. */
+export const resolveBlock = (plan: Pick<Plan, 'body'>, block: Block, library: Library): Block => ({
+  ...block,
+  stations: block.stations.map((s) => resolveStation(s, library, bodyOf(plan, block))),
+});
 
 /**
  * The class with what the library knows of its moves: as it is shown, said, checked and led. The library's form cues are said only
  * where the class asks for them; the instructor's own are said in any case.
  */
-export function resolvePlan<P extends Pick<Plan, 'blocks'> & Partial<Pick<Plan, 'cues' | 'cueLevels'>>>(
+export function resolvePlan<P extends Pick<Plan, 'blocks'> & Partial<Pick<Plan, 'cues' | 'cueLevels' | 'body'>>>(
   plan: P,
   library: Library,
 ): P {
@@ -89,7 +114,7 @@ export function resolvePlan<P extends Pick<Plan, 'blocks'> & Partial<Pick<Plan, 
   const blocks = plan.blocks.map((b) => ({
     ...b,
     stations: b.stations.map((written) => {
-      const station = resolveStation(written, library);
+      const station = resolveStation(written, library, bodyOf(plan, b));
       const quiet = !asks && b.cueLevels?.formCues === undefined && !written.formCues && station.formCues !== undefined;
       return quiet ? { ...station, cueLevels: { formCues: 'off' as const, ...written.cueLevels } } : station;
     }),
@@ -185,15 +210,26 @@ export function insteadOf(library: Library, move: Move, reason: Reason): Move | 
   return name === undefined ? null : library.get(name);
 }
 
-/** The figures of moves by the names they are shown under; of those that are drawn. */
-export function figuresOf(names: readonly string[], library: Pick<Library, 'get'>): Record<string, string> {
+/** The figures of moves by the names they are shown under, as they are done in a class; of those that are drawn. */
+export function figuresOf(
+  names: readonly string[],
+  library: Library,
+  { blocks }: Pick<Plan, 'blocks'>,
+): Record<string, string> {
   const found: Record<string, string> = {};
+  const placed = new Map(blocks.flatMap((b) => b.stations.flatMap(placesOf)).map((p) => [p.move, p]));
   for (const name of names) {
-    const figure = library.get(name)?.figure;
+    const figure = moveAt(library, placed.get(name) ?? { move: name })?.figure;
     if (figure !== undefined) found[name] = figure;
   }
   return found;
 }
+
+/** The moves of a station, that of a single round too. */
+export const placesOf = ({ cells = [], ...station }: Station): Placed[] => [
+  station,
+  ...cells.flatMap((c) => c.swap ?? []),
+];
 
 /** The moves of the library that some classes name, by name. */
 export function movesUsed(plans: readonly Plan[], library: Library): Move[] {

@@ -1,6 +1,7 @@
-import type { Block, Plan, Station } from '../class/index.ts';
+import type { Block, Body, Plan, Station } from '../class/index.ts';
 import { updateBlock, withCell } from '../class/index.ts';
 import { insteadOf, keyOf, type Library, moveKey, usualSides, withMove } from './library.ts';
+import { isFor } from './placed.ts';
 import type { Impact, Move, Reason } from './schema.ts';
 import { AREA_WORDS, PATTERN_WORDS, POSITION_WORDS, REASON_WORDS } from './words.ts';
 
@@ -33,6 +34,8 @@ export interface Wanted {
   /** What people here have said of themselves. */
   audience?: readonly Reason[];
   level?: Plan['level'];
+  /** Where everybody stays there and what they hold. */
+  body?: Body;
 }
 
 /**
@@ -64,7 +67,7 @@ function rate(
   m: Move,
   isUsed: boolean,
   hand: ReadonlySet<string> | null,
-  { sure = true, audience = [], level }: Wanted,
+  { sure = true, audience = [], level, body = {} }: Wanted,
 ): Alternative {
   const reasons: string[] = [];
   const shared = overlapOf(move, m);
@@ -108,6 +111,10 @@ function rate(
   if (hand && !m.kit.every((k) => hand.has(keyOf(k)))) {
     score -= 5;
     reasons.push('kit not at hand');
+  }
+  if (!isFor(m, body)) {
+    score -= 6;
+    reasons.push('not where everybody stays');
   }
   if (isUsed) {
     score -= 4;

@@ -4,7 +4,7 @@ import { clamp, type Made, type Making, MOST, ownTime } from './making.ts';
 import { type Named, plainNamed } from './names.ts';
 import { amrapBlock, forTimeOf, windowsBlock } from './open-work.ts';
 import type { PartDraft } from './parts.ts';
-import type { Facts } from './said.ts';
+import { bodySaid, type Facts } from './said.ts';
 import { addOnBlock, emomBlock, routineBlock, tabataBlock } from './short-work.ts';
 import { isCounted } from './stations.ts';
 import { holdsBlock, isStretching } from './stretching.ts';
@@ -30,6 +30,7 @@ export function blockOf(draft: PartDraft, making: Making): Block | null {
     title: clipText(title, 60) || roleTitle(role),
     use: draft.says.atStations && stations.length > 1 ? 'stations' : 'together',
     stations: stations.slice(0, MOST).map(within),
+    ...(draft.says.stays || draft.says.hands ? { body: bodySaid(draft.says) } : {}),
     breakAfter: { ms: clamp(made.breakMs ?? draft.breakMs, 0), untilTap: false },
     ...(draft.notes.length > 0 ? { notes: clipText(draft.notes.join('\n'), 2000) } : {}),
   };

@@ -6,7 +6,7 @@ import { type Span, saidIn } from './items.ts';
 import { DAYS, isRemark, type Named, plainNamed } from './names.ts';
 import { type Drafted, isWhole, OF_CLASS, type PartDraft } from './parts.ts';
 import { routineIn } from './routine.ts';
-import type { Facts } from './said.ts';
+import { bodySaid, type Facts } from './said.ts';
 import { saidWords } from './say.ts';
 import { Titles } from './titles.ts';
 import type { Choices } from './types.ts';
@@ -83,6 +83,7 @@ class Drafter extends Titles {
 
   private take(found: Found, all: readonly Found[], k: number): void {
     const { chunk, says, moves } = found;
+    this.headTitle(found);
     const isTitle = this.isTitle(found, all, k);
     this.ofClass(found, isTitle || (chunk.line === 0 && chunk.last && all.some((f) => f.chunk.line > 0)));
     this.tell(found);
@@ -106,12 +107,14 @@ class Drafter extends Titles {
     const words = (found.title ?? '').trim();
     const headed = (pattern: RegExp) => chunk.hasColon && pattern.test(words);
     if (says.correction) this.correct(says);
-    else if (says.again && this.now) this.again(chunk);
+    else if (says.again && this.now) this.again(found);
     else if (this.isPartners(chunk)) this.partners(chunk);
     else if (headed(EASIER_HEAD) && this.lastMove()) this.ways(found, 'easier');
     else if (headed(HARDER_HEAD) && this.lastMove()) this.ways(found, 'harder');
-    else if (headed(NOTE_HEAD)) this.note(chunk);
-    else if (isTitle && moves.length > 0) this.titled(found);
+    else if (headed(NOTE_HEAD)) {
+      Object.assign(this.out.body, bodySaid(says));
+      this.note(chunk);
+    } else if (isTitle && moves.length > 0) this.titled(found);
     else if (moves.length === 0 || this.isNote(found, all, k)) this.withoutMoves(found, all, k);
     else this.withMoves(found, all, k);
   }
@@ -133,6 +136,18 @@ class Drafter extends Titles {
       });
     for (const { from, to, words } of moves.flatMap((m) => m.options))
       this.out.readings.push({ from, to, role: 'option', sure: 'taken', words: `or ${words}` });
+  }
+
+  /** "Chair class, 12 people, nobody stands.": what is called a class at the head of a line is its title. */
+  private headTitle({ moves, chunk }: Found): void {
+    const [first] = moves;
+    if (moves.length !== 1 || chunk.last || first?.known !== 'unknown' || this.out.title !== null || this.now !== null)
+      return;
+    if (!/\b(?:class|session|workout|hour)$/i.test(first.name)) return;
+    this.out.title = first.typed;
+    this.out.readings.push({ from: first.from, to: first.to, role: 'title', sure: 'said', words: 'title' });
+    this.bodyOfTitle(first);
+    moves.shift();
   }
 
   private ofClass({ says, chunk, mentions, moves }: Found, isHeadline: boolean): void {
@@ -174,18 +189,24 @@ class Drafter extends Titles {
     this.out.start ??= says.start ?? null;
     this.out.slotMs ??= says.slotMs ?? null;
     this.out.heads ??= says.heads ?? null;
+    // Said before anything is done, it holds for the class.
+    if (early) {
+      Object.assign(this.out.body, bodySaid(says));
+      delete says.stays;
+      delete says.hands;
+    }
     if (moves.every((m) => m.known !== 'known')) this.out.level ??= says.level ?? null;
   }
 
   /** The part at hand once more. */
-  private again(chunk: Chunk): void {
+  private again({ chunk, says }: Found): void {
     const now = this.now;
     if (!now) return;
     const copy = {
       ...now,
       moves: now.moves.map((m) => ({ ...m })),
       notes: [this.slice(chunk).trim()],
-      says: { ...now.says },
+      says: { ...now.says, ...bodySaid(says) },
       rounds: [...now.rounds],
       again: true,
     };
@@ -260,6 +281,12 @@ class Drafter extends Titles {
       return;
     }
     const now = this.now;
+    // "All seated" by itself: of the part it stands in; behind them all, of the class.
+    if (now && ofBlock.every((key) => key === 'stays' || key === 'hands')) {
+      if (k === all.length - 1) Object.assign(this.out.body, bodySaid(says));
+      else Object.assign(now.says, bodySaid(says));
+      return;
+    }
     if (now && says.same && says.round === undefined) {
       if (now.says.rounds === undefined && now.says.times === undefined) now.says.rounds = 2;
       delete says.same;

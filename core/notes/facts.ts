@@ -1,5 +1,6 @@
 import { firstsOf } from './firsts.ts';
 import { NUMBER, NUMBER_WORD } from './numbers.ts';
+import { OF_BODY } from './rules-body.ts';
 import { FORMAT_RULES, OF_THE_CLASS, ORDER, PART_RULES } from './rules-class.ts';
 import { OF_ONE_MOVE } from './rules-move.ts';
 import { RESTS, TIMES_RULES, WORK } from './rules-time.ts';
@@ -14,6 +15,7 @@ const RULES: readonly Rule[] = [
   ...FORMAT_RULES,
   ...PART_RULES,
   ...OF_THE_CLASS,
+  ...OF_BODY,
   ...OF_ONE_MOVE,
 ];
 

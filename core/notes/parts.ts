@@ -1,4 +1,4 @@
-import type { Plan } from '../class/index.ts';
+import type { Body, Plan } from '../class/index.ts';
 import type { Library } from '../moves/index.ts';
 import type { Chunk } from './chunks.ts';
 import { type Found, namedKind } from './found.ts';
@@ -40,6 +40,7 @@ export interface Drafted {
   slotMs: number | null;
   heads: number | null;
   level: Plan['level'] | null;
+  body: Body;
   notes: string[];
   drafts: PartDraft[];
   readings: Reading[];
@@ -113,6 +114,7 @@ export class Parts {
     start: null,
     slotMs: null,
     heads: null,
+    body: {},
     level: null,
     notes: [],
     drafts: [],

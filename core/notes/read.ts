@@ -1,5 +1,7 @@
 import {
   type Block,
+  type Body,
+  bodyOf,
   clipText,
   formatDuration,
   isShorthand,
@@ -7,7 +9,7 @@ import {
   type Plan,
   readShorthand,
 } from '../class/index.ts';
-import { candidatesFor, type Library } from '../moves/index.ts';
+import { candidatesFor, type Library, readIn } from '../moves/index.ts';
 import { totals } from '../time/index.ts';
 import { blockOf } from './blocks.ts';
 import { chunksOf } from './chunks.ts';
@@ -34,7 +36,7 @@ export function readNotes(text: string, library: Library, choices: Choices = {})
   const drafted = draft(read, chunksOf(read), library, choices);
   const told: string[] = [];
   drafted.drafts = drafted.drafts.flatMap(bySets);
-  const asked = { library, choices };
+  const asked = { library, choices, body: drafted.body };
   const made = drafted.drafts.slice(0, MOST_BLOCKS).map((d, index) => madeOf(d, index, asked, told));
   const blocks = made.flatMap(({ block }) => (block ? [block] : []));
   const plan = planOf(drafted, blocks);
@@ -87,6 +89,8 @@ function asShorthand(text: string): NotesRead | null {
 interface Asked {
   library: Library;
   choices: Choices;
+  /** Where everybody in the class stays and what they hold. */
+  body: Body;
 }
 
 interface Made {
@@ -104,12 +108,13 @@ function madeOf(draft: PartDraft, index: number, { library, choices }: Asked, to
   return { draft, index, block, decisions: decisions.list };
 }
 
-function planOf({ title, start, slotMs, heads, level, notes }: Drafted, blocks: Block[]): Plan {
+function planOf({ title, start, slotMs, heads, level, body, notes }: Drafted, blocks: Block[]): Plan {
   return {
     ...newPlan('notes', clipText(title ?? '', 80) || 'Class'),
     slot: { start, lengthMs: slotMs === null ? null : Math.max(60_000, Math.min(14_400_000, slotMs)) },
     heads: heads === null || heads < 1 ? null : Math.min(400, heads),
     ...(level ? { level } : {}),
+    ...(Object.keys(body).length > 0 ? { body } : {}),
     notes: clipText(notes.join('\n'), 4000),
     blocks,
   };
@@ -128,27 +133,30 @@ function checks(made: readonly Made[], slotMs: number | null, totalMs: number, t
 }
 
 /** The names of a part, each with what it may mean where it is not known for sure. */
-function movesOf(made: Made, { library, choices }: Asked, totalMs: number): Reading[] {
+function movesOf(made: Made, asked: Asked, totalMs: number): Reading[] {
+  const { library, choices } = asked;
   const { draft, index, block } = made;
+  const body = bodyOf(asked, block ?? {});
   if (draft.again) return [];
   const isStretch = draft.role === 'coolDown' || draft.says.kind === 'holds';
   /** The total without a move; whichever move it is, it takes the same time. */
   const without = (m: Named) => {
     const moves = draft.moves.filter((other) => other !== m);
-    return totalMs - lengthOf(block) + lengthOf(madeOf({ ...draft, moves }, index, { library, choices }).block);
+    return totalMs - lengthOf(block) + lengthOf(madeOf({ ...draft, moves }, index, asked).block);
   };
   return draft.moves.map((m): Reading => {
     const slip = m.slips.map(([typed, meant]) => `${typed} \u2192 ${meant}`).join(', ');
     const place = { from: m.from, to: m.to, role: 'move' as const };
     const key = nameKey(m.typed);
     const chosen = choices[key];
-    const reading = library.read(m.name);
+    const { reading } = readIn(library, { move: m.name }, body);
     const meanings = reading.kind === 'guessed' ? reading.meanings.map((move) => move.name) : [];
-    const isSure = (m.known === 'known' && meanings.length === 0) || (isStretch && isMuscle(m.name));
+    const isKnown = m.known === 'known' || reading.kind === 'known';
+    const isSure = (isKnown && meanings.length === 0) || (isStretch && isMuscle(m.name));
     if (isSure && chosen === undefined)
-      return { ...place, sure: slip ? 'taken' : 'said', words: slip || (m.move?.name ?? m.name) };
+      return { ...place, sure: slip ? 'taken' : 'said', words: slip || (reading.move?.name ?? m.name) };
     const ways = [
-      ...candidatesFor(m.name, library)
+      ...candidatesFor(m.name, library, body)
         .filter((move) => move.name.toLowerCase() !== m.typed.toLowerCase())
         .map(({ name: id }) => ({ id, words: id, totalMs })),
       { id: AS_TYPED, words: meanings.length > 0 ? `${m.typed}, whichever` : `${m.typed}, as I typed it`, totalMs },
@@ -175,7 +183,8 @@ function knownWords({ known, name, move }: Named): string {
 }
 
 /** What hangs on a guess, with the ways it could be taken, and the total with each. */
-function guesses({ draft, index, block, decisions }: Made, { library, choices }: Asked, totalMs: number): Reading[] {
+function guesses({ draft, index, block, decisions }: Made, asked: Asked, totalMs: number): Reading[] {
+  const { choices } = asked;
   return decisions.map(({ key, place, role, ways, taken }): Reading => {
     // What it would make of the total is worked out where it is asked for.
     const others = ways.map(([id, words]) => ({
@@ -183,7 +192,7 @@ function guesses({ draft, index, block, decisions }: Made, { library, choices }:
       words,
       get totalMs() {
         if (id === taken) return totalMs;
-        const other = madeOf(draft, index, { library, choices: { ...choices, [key]: id } });
+        const other = madeOf(draft, index, { ...asked, choices: { ...choices, [key]: id } });
         return totalMs - lengthOf(block) + lengthOf(other.block);
       },
     }));

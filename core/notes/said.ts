@@ -1,4 +1,4 @@
-import type { FormatKind, Plan, Side, Station } from '../class/index.ts';
+import type { Body, FormatKind, Hands, Plan, Side, Station, Stays } from '../class/index.ts';
 import { NUMBER, numberOf, saysUnit, TIME, TIME_OR_NUMBER, timeOf } from './numbers.ts';
 import type { NoteRole } from './types.ts';
 
@@ -56,6 +56,8 @@ export interface Facts {
   slotMs: number;
   heads: number;
   level: Plan['level'];
+  stays: Stays;
+  hands: Hands;
   again: boolean;
   same: boolean;
   correction: boolean;
@@ -63,6 +65,12 @@ export interface Facts {
   turn: 'odd' | 'even';
   posture: NonNullable<Station['position']>;
 }
+
+/** Body and hands, of what is said. */
+export const bodySaid = ({ stays, hands }: Partial<Facts>): Body => ({
+  ...(stays ? { stays } : {}),
+  ...(hands ? { hands } : {}),
+});
 
 /** A stretch of the text that says something; offsets in the text it was found in. */
 export interface Mention {

@@ -1,4 +1,4 @@
-import { FORMAT_WORDS, formatDuration, measureWords } from '../class/index.ts';
+import { FORMAT_WORDS, formatDuration, handsWords, measureWords, STAYS_WORDS } from '../class/index.ts';
 import type { Facts } from './said.ts';
 
 const time = (ms: number) => (ms < 100_000 && ms % 60_000 !== 0 ? `${ms / 1000} s` : formatDuration(ms));
@@ -56,6 +56,8 @@ const WORDS: { readonly [K in keyof Facts]?: (value: Facts[K], says: Partial<Fac
   slotMs: (ms) => `${ms / 60_000} minutes`,
   heads: (n) => `${n} people`,
   level: (level) => level,
+  stays: (stays) => STAYS_WORDS[stays],
+  hands: (hands) => handsWords(hands),
   round: (n) => `round ${n}`,
   turn: (turn) => `${turn} minutes`,
   again: () => 'once more',

@@ -1,9 +1,14 @@
+import { STAYS_WORDS } from '../class/index.ts';
 import { bareName } from '../moves/index.ts';
 import type { Found } from './found.ts';
+import type { Span } from './items.ts';
 import { isMuscle } from './muscles.ts';
 import { DAY_ALONE, DAYS, isRemark } from './names.ts';
 import { OF_CLASS, Parts } from './parts.ts';
 import type { Facts } from './said.ts';
+
+const SEATED_CLASS =
+  /\b(?:seated|chair)(?:[- ]based)? (?:\w+ )?(?:class|hour|session|workout|circuit|fitness|aerobics|exercise)\b/i;
 
 /** Tells the words that are a title, or something said to people, from those that name moves. */
 export class Titles extends Parts {
@@ -85,7 +90,8 @@ export class Titles extends Parts {
         !OF_CLASS.has(key as keyof Facts) &&
         !(key === 'bareMs' && moves.length > 0) &&
         !(key === 'kind' && says.kind === 'holds' && moves.length > 0) &&
-        key !== 'kg',
+        key !== 'kg' &&
+        key !== 'stays',
     );
     // "Tabata Tuesday": the format of what follows.
     const [only] = moves;
@@ -121,6 +127,13 @@ export class Titles extends Parts {
     );
   }
 
+  /** A class that is called seated is. */
+  protected bodyOfTitle({ from, to }: Span): void {
+    if (this.out.body.stays || !SEATED_CLASS.test(this.out.title ?? '')) return;
+    this.out.body.stays = 'seated';
+    this.out.readings.push({ from, to, role: 'people', sure: 'taken', words: STAYS_WORDS.seated });
+  }
+
   protected titled({ chunk, moves, mentions, says }: Found): void {
     const cut = mentions.filter(({ says }) =>
       Object.keys(says).every(
@@ -141,5 +154,6 @@ export class Titles extends Parts {
     if (kg) this.pending = { kg };
     if (says.kind) this.pending = { ...this.pending, kind: says.kind };
     this.out.readings.push({ from: chunk.from, to: chunk.to, role: 'title', sure: 'said', words: 'title' });
+    this.bodyOfTitle(chunk);
   }
 }

@@ -3,6 +3,7 @@ import {
   AUDIENCES,
   atOneClock,
   type Block,
+  type Body,
   type Bound,
   bySaid,
   type Cell,
@@ -28,6 +29,7 @@ import {
   ROOM_SHAPES,
   SCHOOLS,
   type Sides,
+  STAYS,
   type Station,
   VOICES,
 } from '../class/index.ts';
@@ -244,6 +246,16 @@ const music = fc.record(
   { requiredKeys: [] },
 );
 
+const hands = thing<NonNullable<Body['hands']>>({
+  kit: fc.oneof(oneOf(['dumbbell', 'suspension straps', 'light band of rope', 'weight plate', 'glass']), words(40)),
+  pieces: fc.integer({ min: 1, max: 4 }),
+  heft: optional(oneOf(['light', 'heavy'])),
+  weightKg: optional(weightKg),
+});
+const body = thing<Body>({ stays: optional(oneOf(STAYS)), hands: optional(hands) }).filter(
+  ({ stays, hands: held }) => stays !== undefined || held !== undefined,
+);
+
 const BLOCK: Rows<Omit<Block, 'id'>> = {
   title: fc.oneof(oneOf(['Warm-up', 'Main', 'Low water']), words(60)),
   role: oneOf(['warmUp', 'main', 'finisher', 'coolDown', 'other']),
@@ -253,6 +265,7 @@ const BLOCK: Rows<Omit<Block, 'id'>> = {
     .map((all) => all.map((station, k) => ({ id: `st${k}`, ...station }))),
   format: formatArb,
   breakAfter: fc.record({ ms: seconds(0, 180), untilTap: bool }),
+  body: optional(body),
   floorMs: optional(fc.option(seconds(1, 600))),
   school: optional(oneOf(SCHOOLS)),
   cueLevels,
@@ -327,6 +340,7 @@ const PLAN: Rows<Omit<Plan, 'version' | 'id'>> = {
   level: oneOf(['beginner', 'mixed', 'practised']),
   mix: optional(fc.record({ beginners: fc.nat(40), practised: fc.nat(40) })),
   kind: optional(oneOf(CLASS_KINDS)),
+  body: optional(body),
   climate: optional(fc.record({ celsius: fc.constantFrom(-3, 21.5, 34), humidity: fc.constantFrom(0, 45, 100) })),
   room: fc.oneof(fc.constant(''), words(60)),
   layout: optional(layoutArb),

@@ -80,8 +80,9 @@ export function liveApi(parts: LiveParts): Router {
       const { plan, intervals } = stateNow(found.run, now());
       // A station’s page is told how its own move is drawn, and what is put in its place.
       const isOne = screen.kind === 'station';
-      const names = namesShown(planOnScreen(plan, screen), isOne ? [] : intervals);
-      return { figures: await figures.of(isOne ? `${found.runId} ${screen.part}` : found.runId, names) };
+      const seen = planOnScreen(plan, screen);
+      const names = namesShown(seen, isOne ? [] : intervals);
+      return { figures: await figures.of(isOne ? `${found.runId} ${screen.part}` : found.runId, names, seen) };
     },
     limited({ perMinute: FIGURES_OF_PHONE, key: phoneOf, event: 'figures from one phone', watch }),
   );

@@ -40,7 +40,7 @@ export async function makeHomePage(
   const plan = planSeenBy(resolvePlan(written, library), 'home');
   const kit = classKit(plan, library, kitRoom).map(({ name, pieces, standIn }) => ({ name, pieces, standIn }));
   const clips = voice && !plan.silent ? await clipsOf(db, engine, plan) : {};
-  const figures = figuresOf(namesShown(plan), library);
+  const figures = figuresOf(namesShown(plan), library, plan);
   const home: HomeClass = { plan, led, kit, figures, rate: RATE, clips };
   const parts = await builtParts();
   const scriptHash = createHash('sha256').update(inScript(parts.script)).digest('base64');

@@ -1,3 +1,4 @@
+import type { Plan } from '../../core/class/index.ts';
 import { figuresOf, libraryOf } from '../../core/moves/index.ts';
 import type { Queryable } from '../db/database.ts';
 import { listMoves } from '../db/moves.ts';
@@ -11,12 +12,16 @@ export class StationFigures {
 
   constructor(private readonly db: Queryable) {}
 
-  /** @param what the run, and the station where it is one's alone */
-  of(what: string, names: readonly string[]): Promise<Record<string, string>> {
-    const key = names.join('\n');
+  /**
+   * @param what the run, and the station where it is one's alone
+   * @param plan its class as it is seen there, where the moves are done
+   */
+  of(what: string, names: readonly string[], plan: Plan): Promise<Record<string, string>> {
+    const places = plan.blocks.flatMap((b) => b.stations.map((s) => s.position ?? ''));
+    const key = [...names, ...places].join('\n');
     const known = this.kept.get(what);
     if (known?.names === key) return known.figures;
-    const figures = listMoves(this.db).then((moves) => figuresOf(names, libraryOf(moves)));
+    const figures = listMoves(this.db).then((moves) => figuresOf(names, libraryOf(moves), plan));
     this.kept.delete(what);
     this.kept.set(what, { names: key, figures });
     const oldest = this.kept.keys().next();

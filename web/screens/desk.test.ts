@@ -323,7 +323,7 @@ it('lines and notes are typed where they belong and come on the desk at their ti
   await put(plan);
   await page.goto(`/classes/${plan.id}`);
   const main = page.getByRole('region', { name: 'Main', exact: true });
-  await main.getByText('Notes and script').click();
+  await main.getByText('Notes, script, body and hands').click();
   await main.getByRole('textbox', { name: 'Main: notes' }).fill('Watch the grip');
   await main
     .getByRole('combobox', { name: 'Where a new line of Main belongs' })

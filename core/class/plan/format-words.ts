@@ -1,5 +1,6 @@
 import { formatWord, type Role, settingOf, settingsOf } from '../formats/index.ts';
 import { formatDuration } from '../values/index.ts';
+import { bodyWords } from './body.ts';
 import type { Block, Plan } from './schema.ts';
 
 /** The formats of a class's main part, each once. */
@@ -28,7 +29,7 @@ const TELLING: readonly Role[] = [
 ];
 
 /** A block in a line: "Pairs: 3 rounds, 40 s work, 15 s rest, 1:00 between groups". */
-export function blockWords(block: Pick<Block, 'format' | 'stations' | 'use'>): string {
+export function blockWords(block: Pick<Block, 'format' | 'stations' | 'use' | 'body'>): string {
   const { format, stations } = block;
   const said = settingsOf(format)
     .filter(([, s]) => s.type === 'duration' || s.type === 'number')
@@ -41,7 +42,7 @@ export function blockWords(block: Pick<Block, 'format' | 'stations' | 'use'>): s
       const shown = s.type === 'duration' ? shortTime(value) : String(value);
       return [[s.before, shown, s.after].filter(Boolean).join(' ')];
     });
-  const parts = [...said, ...(block.use === 'stations' ? ['at stations'] : [])];
+  const parts = [...said, ...(block.use === 'stations' ? ['at stations'] : []), ...bodyWords(block.body ?? {})];
   return parts.length === 0 ? formatWord(block) : `${formatWord(block)}: ${parts.join(', ')}`;
 }
 

@@ -1,3 +1,4 @@
+export * from './body.ts';
 export { type CellRef, setTimes, type TimesPatch } from './cell-edits.ts';
 export { changeFormat } from './change-format.ts';
 export * from './defaults.ts';

@@ -3,6 +3,7 @@ import { CUE_SWITCHES, PHRASES } from '../cues/index.ts';
 import { FormatSchema } from '../formats/index.ts';
 import { CueLevelsSchema, keysOf, StationSchema } from '../station/index.ts';
 import { clock, count, documentId as id, ms, name, text } from '../values/index.ts';
+import { BodySchema } from './body.ts';
 import { InSeriesSchema } from './in-series.ts';
 import { LayoutSchema } from './layout.ts';
 import { MusicSchema } from './music.ts';
@@ -49,6 +50,8 @@ export const BlockSchema = v.strictObject({
   stations: v.pipe(v.array(StationSchema), v.maxLength(MOST_STATIONS)),
   format: FormatSchema,
   breakAfter: v.strictObject({ ms: ms(), untilTap: v.boolean() }),
+  /** Where everybody stays in it and what they hold; over the class's. */
+  body: v.optional(BodySchema),
   /** The shortest the block may become when time runs short; null is no floor. */
   floorMs: v.optional(v.nullable(ms())),
   /** The school its order follows on purpose; checks that argue with it keep quiet. */
@@ -116,6 +119,8 @@ export const PlanSchema = v.strictObject({
   mix: v.optional(v.strictObject({ beginners: heads, practised: heads })),
   /** What the class is; unset it is judged by what is in it. */
   kind: v.optional(v.picklist(CLASS_KINDS)),
+  /** Where everybody stays and what they hold. */
+  body: v.optional(BodySchema),
   /** How warm and damp the room is, °C and per cent. */
   climate: v.optional(
     v.strictObject({

@@ -1,5 +1,6 @@
 import { FORMATS, type FormatKind, type Role, type Said } from '../formats/index.ts';
-import type { Block } from '../plan/index.ts';
+import type { Block, Body } from '../plan/index.ts';
+import { bodyClauses } from './body-clauses.ts';
 import { type Clause, clause, type ShorthandProblem } from './clauses.ts';
 import { DURATION, durationMs, NUMBER } from './tokens.ts';
 
@@ -14,6 +15,7 @@ export interface SaidWords {
 export interface BlockDraft {
   kinds: { kind: FormatKind; at: number; words: string }[];
   use: Block['use'];
+  body: Body;
   floorMs: number | null | undefined;
   said: Map<Role, SaidWords>;
   /** Words said earlier on the line that later ones took the place of. */
@@ -23,6 +25,7 @@ export interface BlockDraft {
 export const newDraft = (): BlockDraft => ({
   kinds: [],
   use: 'together',
+  body: {},
   floorMs: undefined,
   said: new Map(),
   again: [],
@@ -143,7 +146,12 @@ const CHOICES: Clause<BlockDraft>[] = [
   }),
 ];
 
-export const BLOCK_CLAUSES: readonly Clause<BlockDraft>[] = [...KINDS, ...NUMBERS, ...CHOICES];
+export const BLOCK_CLAUSES: readonly Clause<BlockDraft>[] = [
+  ...KINDS,
+  ...NUMBERS,
+  ...CHOICES,
+  ...bodyClauses<BlockDraft>((d, said) => Object.assign(d.body, said)),
+];
 
 /** The format a heading names in place of a part of the class, as `talk:` does; null where it names none. */
 export function kindOfHeading(word: string): FormatKind | null {

@@ -6,6 +6,7 @@ import { FULL, readShorthand } from './read.ts';
 import { readStationLine } from './station-line.ts';
 import { writeBlock, writeStation } from './write.ts';
 
+export { readHands } from './body-clauses.ts';
 export type { ShorthandProblem } from './clauses.ts';
 export { isShorthand, readShorthand, withoutComment } from './read.ts';
 export { KEYWORDS, spansOf } from './spans.ts';

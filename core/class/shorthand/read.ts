@@ -1,8 +1,18 @@
 import { FORMATS } from '../formats/index.ts';
-import { APART_WORDS, apartFrom, type Block, CLASS_KINDS, newBlock, newPlan, type Plan } from '../plan/index.ts';
+import {
+  APART_WORDS,
+  apartFrom,
+  type Block,
+  CLASS_KINDS,
+  newBlock,
+  newPlan,
+  type Plan,
+  withBody,
+} from '../plan/index.ts';
 import type { Station } from '../station/index.ts';
 import { clipText, formatClock, MAX_MS, parseClock, repaired } from '../values/index.ts';
 import { BLOCK_CLAUSES, type BlockDraft, kindOfHeading, newDraft } from './block-clauses.ts';
+import { bodyClauses } from './body-clauses.ts';
 import { readClauses, type ShorthandProblem } from './clauses.ts';
 import { formatOf } from './format-of.ts';
 import { keepUnsaid } from './keep-unsaid.ts';
@@ -37,6 +47,7 @@ export const HEADER_KEYWORDS = [
   'level',
   'mix',
   'kind',
+  'everyone',
   'heat',
   'room',
   'count-in',
@@ -49,7 +60,7 @@ export const BREAK_LINE = new RegExp(
 );
 
 const STRICT_LINE =
-  /^(?:(?:class|slot|heads|level|mix|kind|heat|room|count-in|get-ready):|(?:warm-up|main|finisher|cool-down|block)\b[ \t]*(?:"[^\n]*?")?[ \t]*:|(?:then )?(?:an? )?break\b|#)/;
+  /^(?:(?:class|slot|heads|level|mix|kind|everyone|heat|room|count-in|get-ready):|(?:warm-up|main|finisher|cool-down|block)\b[ \t]*(?:"[^\n]*?")?[ \t]*:|(?:then )?(?:an? )?break\b|#)/;
 
 /**
  * Whether a text is in the strict form: every line that is not indented is a heading, a block by its part of the class in small letters, a
@@ -87,6 +98,10 @@ export function withoutComment(line: string): string {
   }
   return line;
 }
+
+const EVERYONE = bodyClauses<Reader>((reader, said) => {
+  reader.plan = withBody(reader.plan, said);
+});
 
 class Reader {
   plan: Plan = { ...newPlan('shorthand', 'Class'), slot: { start: null, lengthMs: null } };
@@ -210,6 +225,11 @@ class Reader {
           );
         return true;
       }
+      case 'everyone': {
+        const { problems } = readClauses(text, 0, line, EVERYONE, this);
+        for (const p of problems) this.problems.push({ ...p, column: at + 1 + p.column });
+        return true;
+      }
       case 'heat': {
         const said = /^(-?\d{1,2}(?:\.\d+)?)\s*(?:°\s*C?|C)?\s*,\s*(\d{1,3}(?:\.\d+)?)\s*%?$/.exec(value);
         const [celsius, humidity] = [Number(said?.[1]), Number(said?.[2])];
@@ -285,6 +305,7 @@ class Reader {
         {
           ...block,
           use: draft.use,
+          ...(Object.keys(draft.body).length > 0 ? { body: draft.body } : {}),
           title: named === '' ? block.title : named,
           ...(draft.floorMs === undefined || draft.floorMs === null
             ? {}

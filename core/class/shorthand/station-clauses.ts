@@ -1,9 +1,11 @@
 import {
+  DONE_WORDS,
   defaultSides,
   MEASURE_UNITS,
   MEASURES,
   MOST_WAYS,
   type Phase,
+  POSITIONS,
   SAID_ROWS,
   type Sides,
   type Station,
@@ -203,6 +205,12 @@ export const STATION_CLAUSES: readonly Clause<StationTarget>[] = [
   ...phase('at half', 'at\\s+half\\s+say', (_, say) => ({ when: 'half', say })),
   ...phase('last', `last\\s+${D}\\s+say`, (r, say, k) => ({ when: 'last', ms: ms(r, k, 1), say })),
   ...phase('at', `at\\s+${D}\\s+say`, (r, say, k) => ({ when: 'at', ms: ms(r, k, 1), say })),
+  ...POSITIONS.map((position) =>
+    set(`done ${DONE_WORDS[position]}`, `done\\s+${DONE_WORDS[position].replaceAll(' ', '\\s+')}\\b`, (s) => ({
+      ...s,
+      position,
+    })),
+  ),
   set('optional', 'optional\\b', (s) => ({ ...s, optional: true })),
   set('no kit', 'no\\s+kit\\b', (s) => ({ ...s, kit: [] })),
   set('', `\\[((?:[^\\]"#]|${QUOTED})*)\\]`, (s, r) => ({ ...s, kit: kitOf(r) })),

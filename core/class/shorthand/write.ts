@@ -1,7 +1,8 @@
 import { type Format, moduleOf, settingOf, settingsOf } from '../formats/index.ts';
 import { type Block, blockTitle, DEFAULT_GET_READY_MS, type Plan } from '../plan/index.ts';
-import { type Cell, MEASURES, type Phase, SAID_ROWS, type Station } from '../station/index.ts';
+import { type Cell, DONE_WORDS, MEASURES, type Phase, SAID_ROWS, type Station } from '../station/index.ts';
 import { type Weights, weightWords } from '../values/index.ts';
+import { bodyWritten } from './body-clauses.ts';
 import { readStationLine } from './station-line.ts';
 import { writeDuration as d, writeName } from './tokens.ts';
 
@@ -23,6 +24,7 @@ export function writeShorthand(plan: Plan): string {
     `level: ${plan.level}`,
     ...(plan.mix ? [`mix: ${plan.mix.beginners} beginners, ${plan.mix.practised} practised`] : []),
     ...(plan.kind ? [`kind: ${plan.kind}`] : []),
+    ...(plan.body ? [`everyone: ${bodyWritten(plan.body).join(', ')}`] : []),
     ...(plan.climate ? [`heat: ${plan.climate.celsius} °C, ${plan.climate.humidity} %`] : []),
     ...(plan.room !== '' ? [`room: ${writeHeader(plan.room)}`] : []),
     `count-in: ${d(plan.countInMs)}`,
@@ -51,6 +53,7 @@ export function writeBlock(block: Block): string {
   const settings = [
     ...formatWords(block.format),
     ...(block.use === 'stations' ? ['at stations'] : []),
+    ...(block.body ? bodyWritten(block.body) : []),
     ...(typeof block.floorMs === 'number' ? [`floor ${d(block.floorMs)}`] : []),
   ];
   const lines = [
@@ -95,6 +98,7 @@ export function writeStation(s: Station): string {
     ...when(s.lowImpact !== undefined, `low impact ${writeName(s.lowImpact ?? '')}`),
     ...(s.formCues ?? []).map((c) => `cue ${writeName(c)}`),
     ...(s.phases ?? []).map(phaseWords),
+    ...(s.position ? [`done ${DONE_WORDS[s.position]}`] : []),
     ...when(s.optional === true, 'optional'),
     ...when(s.kit !== undefined, s.kit?.length === 0 ? 'no kit' : `[${(s.kit ?? []).map(writeName).join(', ')}]`),
   ];

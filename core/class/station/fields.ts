@@ -52,7 +52,7 @@ export const STATION_FIELDS: { readonly [K in keyof Station]-?: MoveField & Fiel
   },
   ...bySaid(({ words, seenBy, ofMove }) => said(words, seenBy, ofMove)),
   kit: said('kit', SHOWN, 'goes'),
-  position: unsaid('position', SHOWN, 'goes'),
+  position: said('position', SHOWN, 'goes'),
   easier: said('easier ways', SHOWN, 'goes'),
   harder: said('harder ways', SHOWN, 'goes'),
   lowImpact: said('low-impact move', SHOWN, 'goes'),

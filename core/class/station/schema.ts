@@ -31,6 +31,17 @@ export const PhaseSchema = v.variant('when', [
 export const POSITIONS = ['standing', 'seated', 'kneeling', 'handsAndFeet', 'prone', 'supine', 'side'] as const;
 export type Position = (typeof POSITIONS)[number];
 
+/** How a move is done, in words: "squat, done seated". */
+export const DONE_WORDS: Record<Position, string> = {
+  standing: 'standing',
+  seated: 'seated',
+  kneeling: 'kneeling',
+  handsAndFeet: 'on hands and feet',
+  prone: 'on the front',
+  supine: 'on the back',
+  side: 'on the side',
+};
+
 const kit = v.pipe(v.array(name(40)), v.maxLength(8));
 const phases = v.pipe(v.array(PhaseSchema), v.maxLength(8));
 const weightKg = v.pipe(v.number(), v.minValue(0), v.maxValue(500));

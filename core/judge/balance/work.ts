@@ -1,6 +1,15 @@
 import { type Block, moduleOf, type Plan, type Side, type Station } from '../../class/index.ts';
-import type { BodyPart, Library, Move, Pattern } from '../../moves/index.ts';
-import { libraryOf, PARTS, PATTERNS } from '../../moves/index.ts';
+import {
+  type BodyPart,
+  type Library,
+  libraryOf,
+  type Move,
+  PARTS,
+  PATTERNS,
+  type Pattern,
+  type Placed,
+  readAt,
+} from '../../moves/index.ts';
 import { type Interval, isWork, stationAt, type Timeline } from '../../time/index.ts';
 
 /** Some working time with the move it is spent on. */
@@ -26,7 +35,7 @@ export function boutsOf(plan: Pick<Plan, 'blocks'>, timeline: Timeline, library:
     if (!block) return [];
     const { blockIndex } = interval;
     return stationsIn(plan, block, interval).flatMap((station, _, all) => {
-      const bout = { interval, blockIndex, station, ...judged(library, station.move) };
+      const bout = { interval, blockIndex, station, ...judged(library, station) };
       const ms = interval.durationMs / all.length;
       if (!isHalved(block, station)) return [{ ...bout, ms, side: interval.side }];
       return SIDES.map((side) => ({ ...bout, ms: ms / 2, side }));
@@ -43,17 +52,18 @@ function isHalved({ use }: Block, { sides: { mode } }: Station): boolean {
 
 type Judged = Pick<Bout, 'move' | 'sure'>;
 
-/** What was read of names, by the library that reads them: a year of classes says the same few hundred over and over. */
+/** What was read of names where they are done, by the library that reads them: a year of classes says the same few hundred over and over. */
 const read = new WeakMap<Library, Map<string, Judged>>();
 
-function judged(library: Library, name: string): Judged {
+function judged(library: Library, placed: Placed): Judged {
   const names = read.get(library) ?? new Map<string, Judged>();
   read.set(library, names);
-  const before = names.get(name);
+  const key = [placed.position, placed.kit?.join(), placed.move].join('\n');
+  const before = names.get(key);
   if (before) return before;
-  const { kind, move } = library.read(name);
+  const { kind, move } = readAt(library, placed);
   const found = { move, sure: kind === 'known' };
-  names.set(name, found);
+  names.set(key, found);
   return found;
 }
 
@@ -126,7 +136,7 @@ export function workSums(plan: Pick<Plan, 'blocks'>, timeline: Timeline): WorkSu
 
 /** The balance of some working time, by what the library knows of its moves. */
 export const balanceOfWork = (work: readonly WorkSum[], library: Library): Balance =>
-  balanceOf(work.map(({ move, side, ms }) => ({ ...judged(library, move), side, ms })));
+  balanceOf(work.map(({ move, side, ms }) => ({ ...judged(library, { move }), side, ms })));
 
 /** Adds balances up, as for a week. */
 export function sumBalances(all: readonly Balance[]): Balance {

@@ -1,5 +1,5 @@
 import { type Block, moduleOf, type Plan } from '../../class/index.ts';
-import type { Library } from '../../moves/index.ts';
+import { type Library, moveAt } from '../../moves/index.ts';
 
 /** A general caution: short, and where it belongs. */
 export interface Caution {
@@ -18,7 +18,7 @@ const BEFORE: readonly Caution[] = [
 /** The cautions to read before a class begins: the general ones and those of its content. */
 export function cautionsBefore(plan: Plan, library: Library): Caution[] {
   const inIt = plan.blocks.flatMap((b) => cautionOf(b, plan) ?? []);
-  const jumps = plan.blocks.some((b) => b.stations.some((s) => library.get(s.move)?.impact === 'high'));
+  const jumps = plan.blocks.some((b) => b.stations.some((s) => moveAt(library, s)?.impact === 'high'));
   const landing = jumps ? [{ key: 'landing', text: 'Show the low option for every jump before the first one.' }] : [];
   return [...BEFORE, ...landing, ...unique(inIt)];
 }

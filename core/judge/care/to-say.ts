@@ -6,6 +6,7 @@ import {
   type KitItem,
   type Library,
   type Move,
+  moveAt,
   moveKey,
   oneEasier,
   REASON_WORDS,
@@ -90,7 +91,7 @@ function movesMet(plan: Plan, library: Library): { met: Met[]; unknown: string[]
   const unknown = new Set<string>();
   for (const block of plan.blocks)
     for (const station of block.stations) {
-      const move = library.get(station.move);
+      const move = moveAt(library, station);
       const key = moveKey(library, station.move);
       if (!move) unknown.add(station.move);
       else if (!met.has(key)) met.set(key, { station, move, at: [block.title] });

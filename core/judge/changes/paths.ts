@@ -1,5 +1,5 @@
 import { type Block, MOST_STATIONS, moduleOf, type Plan, type Station } from '../../class/index.ts';
-import { type Library, type Move, moveOf } from '../../moves/index.ts';
+import { type Library, type Move, moveAt, moveOf } from '../../moves/index.ts';
 import { type Interval, isWork, stationIn, stationOf, type Timeline } from '../../time/index.ts';
 
 /** A move with what is held for it. */
@@ -77,11 +77,11 @@ function turnIn(
 function placeAt(plan: Plan, interval: Interval, index: number, library: Library): At | null {
   const station = stationIn(plan, interval, index);
   if (!station) return null;
-  const move = moveOf(library, station.move);
+  const move = moveOf(library, station);
   return {
     station,
     move: { ...move, ...(station.kit ? { kit: station.kit } : {}), weightKg: station.weightKg },
-    known: library.get(station.move) !== null,
+    known: moveAt(library, station) !== null,
   };
 }
 

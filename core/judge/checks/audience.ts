@@ -1,5 +1,5 @@
 import { MOST_WAYS, type Station, updateStation } from '../../class/index.ts';
-import { atHand, freeOf, insteadFor, REASON_WORDS, swapStation } from '../../moves/index.ts';
+import { atHand, freeOf, insteadFor, moveAt, REASON_WORDS, swapStation } from '../../moves/index.ts';
 import { type Check, rowPlace } from './types.ts';
 
 /** The station's easier ways with one more, at the easy end. */
@@ -16,7 +16,7 @@ export const audience: Check = {
     if (reasons.length === 0) return [];
     return plan.blocks.flatMap((block) =>
       block.stations.flatMap((station) => {
-        const move = library.get(station.move);
+        const move = moveAt(library, station);
         const meant = reasons.filter((r) => move?.instead[r] !== undefined);
         if (!move || meant.length === 0) return [];
         const ways = [...(station.easier ?? []), ...(station.lowImpact ? [station.lowImpact] : [])];

@@ -1,5 +1,5 @@
 import { defaultSides, formatDuration, type Plan, type Station } from '../../class/index.ts';
-import { type BodyPart, type Library, type Move, moveKey, type Pattern } from '../../moves/index.ts';
+import { type BodyPart, type Library, type Move, moveAt, moveKey, type Pattern } from '../../moves/index.ts';
 import { oddRounds } from '../../time/index.ts';
 import { type Bout, isMain, mainBouts } from '../balance/index.ts';
 import { anotherThere, type DraftFix } from './fixes.ts';
@@ -88,7 +88,7 @@ export const balance: Check = {
 function exchanged(context: CheckContext, of: Pair['of'], more: 0 | 1): DraftFix[] {
   const rows = context.plan.blocks.filter(isMain).flatMap((block) =>
     block.stations.flatMap((station) => {
-      const move = context.library.get(station.move);
+      const move = moveAt(context.library, station);
       return move && of(move)[more] > 0 && move.area !== 'cardio' ? [{ block, station }] : [];
     }),
   );
@@ -117,7 +117,7 @@ export const unevenSides: Check = {
     for (const { station, side, ms } of mainBouts(plan, context.bouts)) {
       if (side === null || odd.has(station.id)) continue;
       const key = moveKey(library, station.move);
-      const sum = sums.get(key) ?? { move: library.get(station.move)?.name ?? station.move, left: 0, right: 0 };
+      const sum = sums.get(key) ?? { move: moveAt(library, station)?.name ?? station.move, left: 0, right: 0 };
       sum[side] += ms;
       sums.set(key, sum);
     }
@@ -146,7 +146,7 @@ export const unevenSides: Check = {
 /** Both sides in each visit. */
 function switched(plan: Plan, names: readonly string[], library: Library) {
   const isOne = (s: Station) =>
-    (s.sides.mode === 'byRound' || s.sides.mode === 'one') && names.includes(library.get(s.move)?.name ?? s.move);
+    (s.sides.mode === 'byRound' || s.sides.mode === 'one') && names.includes(moveAt(library, s)?.name ?? s.move);
   const blocks = plan.blocks.map((b) =>
     isMain(b) && b.stations.some(isOne)
       ? { ...b, stations: b.stations.map((s) => (isOne(s) ? { ...s, sides: defaultSides('split') } : s)) }

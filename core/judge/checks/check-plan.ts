@@ -19,6 +19,7 @@ import { roomPlan } from './room-plan.ts';
 import { braceRun, gripRun, headDown, overheadRun } from './runs.ts';
 import { sameArea } from './same-area.ts';
 import { slot } from './slot.ts';
+import { stays } from './stays.ts';
 import type { Check, Finding } from './types.ts';
 import { hardStart, noWarmUp, warmUpCovers } from './warm-up.ts';
 import { rehearsal, staticHolds, warmUpPulse, warmUpRamp } from './warm-up-ramp.ts';
@@ -65,6 +66,7 @@ export const CHECKS: readonly Check[] = [
   kitHeads,
   roomPlan,
   floorTrips,
+  stays,
   water,
   heat,
   audience,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { newLayout, type Plan } from '../../class/index.ts';
+import { newLayout, type Plan, type Stays } from '../../class/index.ts';
 import { libraryOf } from '../../moves/index.ts';
 import { block, circuit, format, planOf, s } from '../../test/build.ts';
 import { findingsOf, fixed, KIT_ROOM, textsOf } from '../../test/checking.ts';
@@ -39,6 +39,31 @@ describe('sides', () => {
     const [found] = of(plan, 'missingSides');
     expect(found?.text).toBe('Lunge is done on one side at a time; nothing says when to change.');
     expect(of(fixed(plan, found!.fixes[0]), 'missingSides')).toEqual([]);
+  });
+});
+
+describe('where everybody stays', () => {
+  const plan = (stays: Stays) => ({
+    ...planOf(circuit(on('Squat', 'Hold', 'Pull', 'Mystery'), 40, 20, 2)),
+    body: { stays },
+  });
+  it('a move that is done elsewhere is found, one that can be done there is not', () => {
+    expect(texts(plan('seated'), 'stays')).toEqual([
+      'Squat is done standing; here it is all seated.',
+      'Hold is done on the front; here it is all seated.',
+    ]);
+    expect(texts(plan('standing'), 'stays')).toEqual(['Hold is done on the front; here it is all standing.']);
+    expect(texts(plan('noFloor'), 'stays')).toEqual(['Hold is done on the front; here it is no floor.']);
+    expect(texts(plan('free'), 'stays')).toEqual([]);
+  });
+
+  it('a station that says itself where it is done is meant', () => {
+    const [squat] = on('Squat');
+    const own = {
+      ...planOf(circuit([{ ...squat!, position: 'standing' }], 40, 20, 2)),
+      body: { stays: 'seated' as const },
+    };
+    expect(texts(own, 'stays')).toEqual([]);
   });
 });
 

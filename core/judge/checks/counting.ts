@@ -11,7 +11,7 @@ import {
   updateStation,
   withSetting,
 } from '../../class/index.ts';
-import type { Move } from '../../moves/index.ts';
+import { type Move, moveAt } from '../../moves/index.ts';
 import { isBreak, isWork, stationAt } from '../../time/index.ts';
 import { countedAt, repsAt } from '../../voice/index.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
@@ -77,7 +77,7 @@ export const repsFit: Check = {
       const key = `${block.id}:${station.id}`;
       const reps = repsAt(plan, i);
       if (!reps || seen.has(key)) continue;
-      const each = repSeconds(block, station, library.get(station.move));
+      const each = repSeconds(block, station, moveAt(library, station));
       const bothHere =
         reps.per === 'side' &&
         (station.sides.mode === 'none' || station.sides.mode === 'split' || station.sides.mode === 'alternating');

@@ -1,5 +1,5 @@
 import { addBlock, type Block, defaultFormat, moduleOf, newBlock, type Plan, type Station } from '../../class/index.ts';
-import { keyOf, moveKey } from '../../moves/index.ts';
+import { keyOf, moveAt, moveKey } from '../../moves/index.ts';
 import { compile, shownBy } from '../../time/index.ts';
 import { isMain, listed, secondsOf } from './parts.ts';
 import { blockPlace, type Check, type CheckContext, type DraftFinding, RULE_OF_THUMB, rowPlace } from './types.ts';
@@ -23,7 +23,7 @@ export const explanation: Check = {
       const news = block.stations.filter((s) => !met.has(moveKey(library, s.move)));
       for (const s of block.stations) met.add(moveKey(library, s.move));
       const fresh = distinctMoves(news, context).flatMap((station) => {
-        const move = library.get(station.move);
+        const move = moveAt(library, station);
         return move ? [{ station, ms: move.explainMs }] : [];
       });
       if (!isMain(block) || fresh.length === 0 || talkedThrough(context, k)) return [];

@@ -1,5 +1,6 @@
 import {
   type Block,
+  bodyOf,
   keyOfRole,
   type Plan,
   type School,
@@ -8,7 +9,7 @@ import {
   updateBlock,
   withSetting,
 } from '../../class/index.ts';
-import { alternativesTo, atHand, type Library, type Move, oneEasier, swapStation } from '../../moves/index.ts';
+import { alternativesTo, atHand, type Library, type Move, moveAt, oneEasier, swapStation } from '../../moves/index.ts';
 import { findOrder, inOrderOf, orderProblem, SCHOOL_WEIGHTS } from '../sequence/index.ts';
 import type { CheckContext } from './types.ts';
 
@@ -64,7 +65,7 @@ export function workOf({ format }: Pick<Block, 'format'>): number {
 
 /** An easier move in the place of one. */
 export function easierThere({ plan, library }: CheckContext, block: Block, station: Station): DraftFix[] {
-  const move = library.get(station.move);
+  const move = moveAt(library, station);
   const easier = move && oneEasier(library, move);
   return easier ? [inPlace(plan, block, station, easier, library)] : [];
 }
@@ -77,7 +78,7 @@ export function anotherThere(
   isWanted: (m: Move) => boolean,
 ): DraftFix[] {
   const { plan, library, kitRoom } = context;
-  const move = library.get(station.move);
+  const move = moveAt(library, station);
   if (!move) return [];
   const found = alternativesTo(library, move, {
     used: block.stations.map((s) => s.move),
@@ -85,6 +86,7 @@ export function anotherThere(
     limit: 60,
     audience: plan.audience ?? [],
     level: plan.level,
+    body: bodyOf(plan, block),
   }).find((a) => isWanted(a.move));
   return found ? [inPlace(plan, block, station, found.move, library)] : [];
 }

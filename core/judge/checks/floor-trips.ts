@@ -1,14 +1,14 @@
 import type { Block } from '../../class/index.ts';
 import { updateBlock } from '../../class/index.ts';
-import type { Library } from '../../moves/index.ts';
-import { isCyclic, isOnFloor } from '../sequence/index.ts';
+import { isOnFloor, type Library, moveAt } from '../../moves/index.ts';
+import { isCyclic } from '../sequence/index.ts';
 import { inBetterOrder } from './fixes.ts';
 import { isMain } from './parts.ts';
 import { blockPlace, type Check, RULE_OF_THUMB } from './types.ts';
 
 /** Times people are known to go down to the floor in one round of a block. */
 export function floorTripsOf(block: Block, library: Library): number {
-  const moves = block.stations.map((s) => library.get(s.move));
+  const moves = block.stations.map((s) => moveAt(library, s));
   return moves.filter((m, k) => {
     const before = k > 0 ? moves[k - 1] : isCyclic(block) ? moves.at(-1) : undefined;
     return m !== null && isOnFloor(m) && before !== null && !(before && isOnFloor(before));
@@ -30,7 +30,7 @@ export const floorTrips: Check = {
         return [];
       const next = inBetterOrder(block, 'fewestFloorTrips', library, MOST_ORDERED) ?? block;
       const fewer = floorTripsOf(next, library);
-      const open = block.stations.some((s) => library.get(s.move) === null);
+      const open = block.stations.some((s) => moveAt(library, s) === null);
       return [
         {
           key: block.id,

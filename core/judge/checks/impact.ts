@@ -1,5 +1,5 @@
 import { type Plan, type Station, updateStation } from '../../class/index.ts';
-import { insteadOf, type Library, type Move, swapStation, twinOf } from '../../moves/index.ts';
+import { insteadOf, type Library, type Move, readAt, swapStation, twinOf } from '../../moves/index.ts';
 import type { Bout } from '../balance/index.ts';
 import type { GroupSet } from '../changes/index.ts';
 import { reordered } from './fixes.ts';
@@ -118,7 +118,7 @@ export const lowImpact: Check = {
   run: ({ plan, library }) =>
     plan.blocks.flatMap((block) =>
       block.stations.flatMap((station) => {
-        const { kind, move } = library.read(station.move);
+        const { kind, move } = readAt(library, station);
         if (move?.impact !== 'high' || hasLow(station, insteadOf(library, move, 'noJumping')?.name, library)) return [];
         const twin = twinOf(move, library);
         return [

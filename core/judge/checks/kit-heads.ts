@@ -1,6 +1,5 @@
-import type { Block, Station } from '../../class/index.ts';
-import { updateBlock } from '../../class/index.ts';
-import { alternativesTo, insteadOf, keyOf, type Move, swapStation } from '../../moves/index.ts';
+import { type Block, bodyOf, type Station, updateBlock } from '../../class/index.ts';
+import { alternativesTo, insteadOf, keyOf, type Move, moveAt, swapStation } from '../../moves/index.ts';
 import { blockKit, kitFor } from '../room/index.ts';
 import { type Check, type CheckContext, rowPlace } from './types.ts';
 
@@ -35,7 +34,7 @@ export const kitHeads: Check = {
 
 /** Spread over stations, or a move that does without. */
 function fixesFor({ plan, library }: CheckContext, block: Block, station: Station, kit: string) {
-  const move = library.get(station.move);
+  const move = moveAt(library, station);
   const used = block.stations.map((s) => s.move);
   const named = move ? insteadOf(library, move, 'noKit') : null;
   const near = move
@@ -45,6 +44,7 @@ function fixesFor({ plan, library }: CheckContext, block: Block, station: Statio
         limit: 30,
         audience: plan.audience ?? [],
         level: plan.level,
+        body: bodyOf(plan, block),
       }).map((a) => a.move)
     : [];
   const without = (m: Move) => !m.kit.some((k) => keyOf(k) === kit) && m.kit.every((k) => k === 'mat');

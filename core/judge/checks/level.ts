@@ -1,5 +1,5 @@
 import { type Block, MOST_WAYS, moduleOf, type Station, updateStation } from '../../class/index.ts';
-import { EASIER_WAY_FROM, type Library, type Move, oneEasier, withMove } from '../../moves/index.ts';
+import { EASIER_WAY_FROM, type Library, type Move, moveAt, oneEasier, withMove } from '../../moves/index.ts';
 import { effortOf } from '../balance/index.ts';
 import { longerRest, restFor, workOf } from './fixes.ts';
 import { byLevel, isMain, LEVEL_WORDS, listed } from './parts.ts';
@@ -127,7 +127,7 @@ function hardFormat(context: CheckContext, block: Block): DraftFinding[] {
 
 function hardMoves({ plan, library }: CheckContext, block: Block): DraftFinding[] {
   const hard = block.stations.flatMap((station) => {
-    const move = library.get(station.move);
+    const move = moveAt(library, station);
     return move && move.effort >= 5 ? [{ station, move }] : [];
   });
   return hard.map(({ station, move }) => {
@@ -160,7 +160,7 @@ export const levelMix: Check = {
     if (!mix || mix.beginners === 0 || mix.practised === 0) return [];
     const alone = plan.blocks.filter(isMain).flatMap((block) =>
       block.stations.flatMap((station) => {
-        const move = library.get(station.move);
+        const move = moveAt(library, station);
         if (!move || move.effort < EASIER_WAY_FROM || hasEasier(station, move, library)) return [];
         return [{ block, station, easier: oneEasier(library, move) }];
       }),

@@ -1,5 +1,5 @@
 import { type Block, defaultSides, moduleOf, updateStation } from '../../class/index.ts';
-import type { Move } from '../../moves/index.ts';
+import { type Move, readAt } from '../../moves/index.ts';
 import { type Check, rowPlace } from './types.ts';
 
 export const missingSides: Check = {
@@ -11,7 +11,7 @@ export const missingSides: Check = {
   run: ({ plan, library }) =>
     plan.blocks.flatMap((block) =>
       block.stations.flatMap((station) => {
-        const { kind, move } = library.read(station.move);
+        const { kind, move } = readAt(library, station);
         if (!move?.oneSided || isDrill(move, block) || station.sides.mode !== 'none' || station.reps?.per === 'side')
           return [];
         const fix = (label: string, mode: 'split' | 'each' | 'alternating') => ({

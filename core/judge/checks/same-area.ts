@@ -1,5 +1,5 @@
 import { type Block, type Plan, updateBlock } from '../../class/index.ts';
-import { type Move, overlapOf, PARTS } from '../../moves/index.ts';
+import { type Move, moveAt, overlapOf, PARTS } from '../../moves/index.ts';
 import type { GroupSet } from '../changes/index.ts';
 import { isCyclic } from '../sequence/index.ts';
 import { type DraftFix, inBetterOrder } from './fixes.ts';
@@ -63,7 +63,7 @@ function finding(
 
 /** Most of its moves work one and the same part: that is what the block is for. */
 function isAbout(block: Block, { library }: CheckContext): boolean {
-  const moves = block.stations.flatMap((s) => library.get(s.move) ?? []);
+  const moves = block.stations.flatMap((s) => moveAt(library, s) ?? []);
   return PARTS.some(
     (p) => p !== 'heart' && moves.filter((m) => m.main.includes(p)).length >= MEANT_SHARE * moves.length,
   );
@@ -81,7 +81,7 @@ function spread({ plan, library, thresholds }: CheckContext, block: Block, now: 
   if (!next) return [];
   const clashes = next.stations.filter((s, k) => {
     const after = next.stations[k + 1] ?? (isCyclic(next) ? next.stations[0] : undefined);
-    const [x, y] = [library.get(s.move), after ? library.get(after.move) : null];
+    const [x, y] = [moveAt(library, s), after ? library.get(after.move) : null];
     return x !== null && y !== null && overlapOf(felt(x), felt(y)) >= thresholds.areaOverlap;
   }).length;
   return clashes < now ? [{ label: 'Spread the areas', plan: updateBlock(plan, block.id, () => next) }] : [];

@@ -1,8 +1,7 @@
-import { type Block, newStation, type Plan, type Station } from '../../class/index.ts';
-import { type BodyPart, freeOf, type KitItem, keyOf, type Library, type Move } from '../../moves/index.ts';
+import { type Block, type Body, newStation, type Plan, type Station } from '../../class/index.ts';
+import { type BodyPart, freeOf, isFor, type KitItem, keyOf, type Library, type Move } from '../../moves/index.ts';
 import { compile } from '../../time/index.ts';
 import { boutsOf, mainBouts } from '../balance/index.ts';
-import { isOnFloor } from '../sequence/index.ts';
 import { neededRest, USUAL_THRESHOLDS } from '../thresholds/index.ts';
 
 /** The input of a proposal. */
@@ -40,15 +39,16 @@ export function groundOf({ plan, library, lengthMs }: EndRequest) {
 /** Moves anyone here may do with what is at hand: no caution for who has said something, nothing to learn, no kit but a mat. */
 export function gentle({ plan, library, kitRoom }: EndRequest): Move[] {
   const mats = kitRoom.length === 0 || kitRoom.some((k) => keyOf(k.name) === 'mat' && k.count > 0);
-  const seated = plan.kind === 'seated';
+  const body: Body =
+    plan.kind === 'seated' && !plan.body?.stays ? { ...plan.body, stays: 'seated' } : (plan.body ?? {});
+  const seated = body.stays === 'seated';
   return library.moves.filter(
     (m) =>
       freeOf(m, plan.audience ?? []) &&
       m.skill === 'simple' &&
       m.needs === undefined &&
       m.kit.every((k) => (k === 'mat' && mats) || (k === 'chair' && seated)) &&
-      // On a chair, not down on the floor.
-      (!seated || (m.position === 'seated' && !isOnFloor(m))),
+      isFor(m, body),
   );
 }
 

@@ -1,5 +1,5 @@
-import type { Block, Plan, Station } from '../../class/index.ts';
-import { type KitItem, keyOf, type Library } from '../../moves/index.ts';
+import { type Block, type Body, bodyOf, type Plan, type Station } from '../../class/index.ts';
+import { type KitItem, keyOf, type Library, moveAt } from '../../moves/index.ts';
 import { type KitNeed, kitNeeds } from './kit.ts';
 
 /** Kit of which a person may need two; of other kit one is enough. */
@@ -29,9 +29,10 @@ const HOUSEHOLD: Readonly<Record<string, string>> = {
   'mooring rope': 'two wet towels',
 };
 
-/** Pieces a person needs of some kit at a station. */
-function piecesAt(station: Station, library: Library, kit: string): number {
-  return IN_PAIRS.has(keyOf(kit)) ? (library.get(station.move)?.pieces ?? 1) : 1;
+/** Pieces a person needs of some kit at a station: so many as everybody holds, else as the move wants. */
+function piecesAt(station: Station, library: Library, kit: string, { hands }: Body): number {
+  if (hands && keyOf(hands.kit) === keyOf(kit)) return hands.pieces;
+  return IN_PAIRS.has(keyOf(kit)) ? (moveAt(library, station)?.pieces ?? 1) : 1;
 }
 
 /** The kit there is for a class: that of its room and of any room, with the class's own counts in their place. */
@@ -51,12 +52,13 @@ export function kitFor(plan: Pick<Plan, 'room' | 'kit'>, kitRoom: readonly KitIt
 
 /** The kit a block of a class wants for so many people, against what there is for the class. */
 export const blockKit = (
-  plan: Pick<Plan, 'room' | 'kit'>,
+  plan: Pick<Plan, 'room' | 'kit' | 'body'>,
   block: Block,
   heads: number,
   library: Library,
   kitRoom: readonly KitItem[],
-): KitNeed[] => kitNeeds(block, heads, kitFor(plan, kitRoom), (s, kit) => piecesAt(s, library, kit));
+): KitNeed[] =>
+  kitNeeds(block, heads, kitFor(plan, kitRoom), (s, kit) => piecesAt(s, library, kit, bodyOf(plan, block)));
 
 /** The need of a class for one kind of kit. */
 export interface ClassKit extends Omit<KitNeed, 'at'> {
@@ -78,7 +80,7 @@ export function classKit(plan: Plan, library: Library, kitRoom: readonly KitItem
   for (const block of plan.blocks)
     for (const need of blockKit(plan, block, heads, library, kitRoom)) {
       const key = keyOf(need.name);
-      const perPerson = Math.max(...need.at.map((a) => piecesAt(a.station, library, key)));
+      const perPerson = Math.max(...need.at.map((a) => piecesAt(a.station, library, key, bodyOf(plan, block))));
       const use = { block, moves: [...new Set(need.at.map((a) => a.station.move))] };
       const before = sums.get(key);
       const pieces = Math.max(before?.pieces ?? 0, need.pieces);

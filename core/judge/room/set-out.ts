@@ -17,7 +17,7 @@ const DOOR_M = 2;
 export function setOut(plan: Plan, block: Block, library: Library): Plan | null {
   const { layout } = plan;
   if (!layout) return null;
-  const moves = block.stations.map((s) => moveOf(library, s.move));
+  const moves = block.stations.map((s) => moveOf(library, s));
   const onMat = moves.map((m) => m.kit.includes('mat'));
   const size = largestGroup(plan, block);
   const margin = Math.max(MARGIN_M, wallDistance(Math.max(0, ...moves.map((m) => clearRadius(m, size)))));

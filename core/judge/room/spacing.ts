@@ -63,7 +63,7 @@ export function spacingProblems(plan: Plan, block: Block, library: Library): Spa
   const size = largestGroup(plan, block);
   const placed = block.stations.flatMap((station, k) => {
     const at = spots[station.id];
-    const move = moveOf(library, station.move);
+    const move = moveOf(library, station);
     return at ? [{ k, name: station.move, at, move, radius: clearRadius(move, size) }] : [];
   });
   const found: SpacingProblem[] = [];

@@ -6,7 +6,6 @@ export {
   featuresOf,
   isCyclic,
   isHeavy,
-  isOnFloor,
   type OrderRequest,
   orderProblem,
   SCHOOL_WEIGHTS,

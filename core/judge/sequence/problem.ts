@@ -1,5 +1,5 @@
 import { type Block, moduleOf, type Position, type School, type Station } from '../../class/index.ts';
-import { type Library, type Move, overlapOf } from '../../moves/index.ts';
+import { isOnFloor, type Library, type Move, overlapOf, readAt } from '../../moves/index.ts';
 
 /** The features of an order; each is counted over neighbours or places, lower is better. */
 export const FEATURES = [
@@ -81,14 +81,6 @@ export interface OrderProblem {
   pinned: readonly (number | null)[];
 }
 
-const LOW: readonly Position[] = ['handsAndFeet', 'prone', 'supine', 'side', 'kneeling', 'seated'];
-
-/** True for the positions one gets up from. */
-export function isOnFloor(move: Pick<Move, 'position' | 'kit'>): boolean {
-  if (move.position === 'seated') return move.kit.includes('mat') || move.kit.length === 0;
-  return LOW.includes(move.position);
-}
-
 /** For the breath: what is called cardio, and what jumps whatever it is for. */
 const isCardio = (m: Move) =>
   m.area === 'cardio' || m.main.includes('heart') || m.pattern === 'jump' || m.second === 'jump';
@@ -151,7 +143,7 @@ export interface OrderRequest {
 
 /** The moves of a block as known or guessed; null where nothing is known. */
 export function movesOfBlock(block: Block, library: Library): (Move | null)[] {
-  return block.stations.map((s) => library.read(s.move).move);
+  return block.stations.map((s) => readAt(library, s).move);
 }
 
 /** The costs of a block's orders, from its moves and the weights. */

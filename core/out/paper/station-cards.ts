@@ -1,5 +1,5 @@
 import { type Block, blockWords, capital, moduleOf, type Plan, type Station } from '../../class/index.ts';
-import type { Library } from '../../moves/index.ts';
+import { type Library, moveAt } from '../../moves/index.ts';
 import { compile } from '../../time/index.ts';
 import { factsOf, otherWays, phasesSaid, roundFacts, timesOf } from './station-facts.ts';
 import type { StationCard } from './types.ts';
@@ -11,8 +11,9 @@ function carded(plan: Plan): Block[] {
   return plan.blocks.filter((b) => (b.role === 'main' || b.role === 'finisher') && b.stations.length > 0);
 }
 
-function figureFor({ move, sides }: Station, library: Pick<Library, 'get'>): StationCard['figure'] {
-  const text = library.get(move)?.figure;
+function figureFor(station: Station, library: Library): StationCard['figure'] {
+  const text = moveAt(library, station)?.figure;
+  const { sides } = station;
   return text === undefined ? null : { text, left: sides.mode === 'one' && sides.side === 'left' };
 }
 
@@ -21,7 +22,7 @@ function figureFor({ move, sides }: Station, library: Pick<Library, 'get'>): Sta
  * part.
  * @param plan with what the library knows of its moves
  */
-export function stationCards(plan: Plan, library: Pick<Library, 'get'>): StationCard[] {
+export function stationCards(plan: Plan, library: Library): StationCard[] {
   const { intervals } = compile(plan);
   return carded(plan).flatMap((block) => {
     const blockIndex = plan.blocks.indexOf(block);

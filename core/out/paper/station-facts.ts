@@ -1,6 +1,7 @@
 import {
   type Block,
   blockWords,
+  bodyWords,
   capital,
   formatSeconds,
   type Plan,
@@ -121,6 +122,13 @@ export const blockSaid = (block: Block) =>
 export function underTitle(plan: Plan, lengthWords: string): string[] {
   const place = plan.series ? `${plan.series.title}, ${plan.series.nth} of ${plan.series.of}` : '';
   const people = plan.heads === null ? '' : `${plan.heads} people`;
-  const facts = [plan.slot.start ?? '', lengthWords, people, plan.room, capital(plan.level)].filter(Boolean);
+  const facts = [
+    plan.slot.start ?? '',
+    lengthWords,
+    people,
+    plan.room,
+    capital(plan.level),
+    ...bodyWords(plan.body ?? {}),
+  ].filter(Boolean);
   return [facts.join(' \u00b7 '), place].filter(Boolean);
 }

@@ -1,6 +1,6 @@
 import { type Block, capital, moduleOf, type Plan, roundsOf, type Station, same } from '../../class/index.ts';
 import { isMain } from '../../judge/index.ts';
-import type { Library } from '../../moves/index.ts';
+import { type Library, readAt } from '../../moves/index.ts';
 import { compile, oddRounds, totals } from '../../time/index.ts';
 import { daysBetween } from '../calendar/index.ts';
 import type { PlanChange } from './change.ts';
@@ -129,7 +129,7 @@ function harderChange(plan: Plan, library: Library): PlanChange[] {
 
 function harderOf(station: Station, library: Library): string | null {
   if (station.harder) return station.harder[0] ?? null;
-  const { kind, move } = library.read(station.move);
+  const { kind, move } = readAt(library, station);
   // Of a move that is guessed it is not known what is harder.
   return kind === 'known' ? (move?.harder ?? null) : null;
 }

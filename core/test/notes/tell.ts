@@ -1,4 +1,4 @@
-import { type Block, measureWords, type Plan, type Station, weightsWords } from '../../class/index.ts';
+import { type Block, bodyWords, measureWords, type Plan, type Station, weightsWords } from '../../class/index.ts';
 import { totals } from '../../time/index.ts';
 
 /** A class in a few lines, as the marked notes say it: its total, its head, its blocks. */
@@ -11,6 +11,7 @@ export function tell(plan: Plan): string {
     ...(lengthMs ? [`${lengthMs / 60_000} min`] : []),
     ...(plan.heads ? [`${plan.heads} people`] : []),
     ...(plan.level === 'mixed' ? [] : [plan.level]),
+    ...bodyWords(plan.body ?? {}),
   ];
   return [
     `${sums.about ? '~' : ''}${clock(sums.totalMs)}`,
@@ -31,7 +32,11 @@ const ROLES: Record<Block['role'], string> = {
 
 function blockWords(block: Block): string {
   const stations = block.stations.map(stationWords).join('; ');
-  return `${ROLES[block.role]}${formatWords(block)}${block.use === 'stations' ? ' at stations' : ''}${stations === '' ? '' : `: ${stations}`}`;
+  return `${ROLES[block.role]}${formatWords(block)}${block.use === 'stations' ? ' at stations' : ''}${bodyWords(
+    block.body ?? {},
+  )
+    .map((words) => ` [${words}]`)
+    .join('')}${stations === '' ? '' : `: ${stations}`}`;
 }
 
 function formatWords({ format: f, stations }: Block): string {

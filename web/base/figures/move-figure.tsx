@@ -1,6 +1,6 @@
 import { cachedFrames, type Frames, type Tempo } from '@odd-round/figure';
 import { useMemo } from 'react';
-import type { Side } from '../../../core/class/index.ts';
+import type { Position, Side } from '../../../core/class/index.ts';
 import { useFigureOf } from './figure-source.ts';
 import { type FigureTime, MovingFigure } from './moving-figure.tsx';
 import { StillFigure } from './still-figure.tsx';
@@ -9,6 +9,8 @@ import { useStillness } from './use-stillness.ts';
 interface Props {
   /** A name the move goes by. */
   name: string;
+  /** Where it is done, where the class says so. */
+  position?: Position | undefined;
   /** Its tempo, where the class says one. */
   tempo?: Tempo | undefined;
   side?: Side | null;
@@ -22,17 +24,17 @@ interface Props {
 }
 
 /** The frames of a move; null where it is not drawn. */
-export function useFigureFrames(name: string, tempo?: Tempo) {
+export function useFigureFrames(name: string, tempo?: Tempo, position?: Position) {
   const figureOf = useFigureOf();
-  const text = figureOf(name);
+  const text = figureOf(name, position);
   const key = tempo ? `${tempo.downMs}-${tempo.holdMs}-${tempo.upMs}-${tempo.topMs}` : '';
   // biome-ignore lint/correctness/useExhaustiveDependencies: the tempo is compared by what it says
   return useMemo(() => (text === null ? null : cachedFrames(text, tempo ?? null)), [text, key]);
 }
 
 /** The drawing of a move; nothing where there is none. */
-export function MoveFigure({ name, tempo, ...rest }: Props) {
-  const frames = useFigureFrames(name, tempo);
+export function MoveFigure({ name, position, tempo, ...rest }: Props) {
+  const frames = useFigureFrames(name, tempo, position);
   return frames && <FramesFigure frames={frames} {...rest} />;
 }
 
@@ -44,7 +46,7 @@ export function FramesFigure({
   cues,
   beatMs,
   ...rest
-}: Omit<Props, 'name' | 'tempo'> & { frames: Frames }) {
+}: Omit<Props, 'name' | 'position' | 'tempo'> & { frames: Frames }) {
   const isStill = useStillness();
   if (time === null || isStill) return <StillFigure frames={frames} small={small} {...rest} />;
   return <MovingFigure frames={frames} time={time} beatMs={beatMs} cues={cues} {...rest} />;

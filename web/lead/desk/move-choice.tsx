@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { type Plan, type Station, waysOf } from '../../../core/class/index.ts';
-import { alternativesTo, detailsOf } from '../../../core/moves/index.ts';
+import { bodyOf, type Plan, type Station, waysOf } from '../../../core/class/index.ts';
+import { alternativesTo, readAt, resolveSwap } from '../../../core/moves/index.ts';
 import type { RunCommand } from '../../../core/time/index.ts';
 import { Form, useLibrary } from '../../base/index.ts';
 import { Target } from '../stage/index.ts';
@@ -21,17 +21,17 @@ export function MoveChoice({
 }) {
   const library = useLibrary((s) => s.library);
   const [typed, setTyped] = useState('');
-  const reading = station && library.read(station.move);
+  const reading = station && readAt(library, station);
   const own = station ? waysOf(station).flatMap((way) => (way.level === 'base' ? [] : [way.name])) : [];
   const used = plan.blocks.flatMap((b) => b.stations.map((s) => s.move));
   const { audience = [], level } = plan;
-  const given = { used, kit: null, limit: MOST, sure: reading?.kind === 'known', audience, level };
+  const block = plan.blocks.find((b) => b.stations.some((s) => s.id === station?.id));
+  const body = block ? bodyOf(plan, block) : {};
+  const given = { used, kit: null, limit: MOST, sure: reading?.kind === 'known', audience, level, body };
   const near = reading?.move ? alternativesTo(library, reading.move, given).map((a) => a.move.name) : [];
   const names = [...new Set([...own, ...near])].slice(0, MOST);
   const choose = (name: string) => {
-    const known = library.get(name);
-    const { formCues: _, ...details } = known ? detailsOf(known) : { formCues: undefined };
-    onChoose({ move: name, ...details });
+    onChoose(resolveSwap({ move: name }, library, body));
   };
   return (
     <>

@@ -199,7 +199,15 @@ function WhoWhere({ spread, wide, time }: { spread: readonly Here[]; wide: boole
         >
           <span className="digits w-[2ch] text-right">{index + 1}</span>
           <span className="h-[1.9em] w-[2.6em] shrink-0" data-yield="4" data-yield-with="stations drawn">
-            <MoveFigure name={station.move} tempo={station.tempo} side={side} time={time} small className="size-full" />
+            <MoveFigure
+              name={station.move}
+              position={station.position}
+              tempo={station.tempo}
+              side={side}
+              time={time}
+              small
+              className="size-full"
+            />
           </span>
           <span className="min-w-0 flex-1 font-semibold">{station.move}</span>
           {side && (

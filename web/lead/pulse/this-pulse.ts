@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import { moveAt } from '../../../core/moves/index.ts';
 import { MAX_FORMULA_NAMES } from '../../../core/record/index.ts';
 import { advance, currentInterval, isWork, type RunState, stationAt } from '../../../core/time/index.ts';
 import { runs } from '../../../core/wire/index.ts';
@@ -36,7 +37,7 @@ function effortNow(): number {
   const interval = state && state.status === 'running' ? currentInterval(state) : null;
   if (!state || !interval || !isWork(interval)) return GAP_EFFORT;
   const station = stationAt(state.plan, interval);
-  return (station && useLibrary.getState().library.get(station.move)?.effort) ?? UNKNOWN_EFFORT;
+  return (station && moveAt(useLibrary.getState().library, station)?.effort) ?? UNKNOWN_EFFORT;
 }
 
 export const world: PulseWorld = {

@@ -15,7 +15,7 @@ interface Props {
 /** How the set that is shown is done, where its move is drawn: at its side, at its tempo or its block's beat. */
 export function SceneFigure({ shown, state, view, yields, className = '' }: Props) {
   const station = shown?.station ?? null;
-  const frames = useFigureFrames(station?.move ?? '', station?.tempo);
+  const frames = useFigureFrames(station?.move ?? '', station?.tempo, station?.position);
   if (!station || !frames) return null;
   return (
     <div data-yield={yields} className={`min-h-0 min-w-0 ${className}`}>

@@ -1,6 +1,7 @@
 import {
   type Block,
   blockWords,
+  bodyWords,
   formatDuration,
   measureWords,
   type Plan,
@@ -31,6 +32,7 @@ export function Sums({ plan, timeline, sums }: { plan: Plan; timeline: Timeline;
           </span>
         )}
         {plan.title !== 'Class' && <span className="text-muted">{plan.title}</span>}
+        {plan.body && <span className="text-muted">{bodyWords(plan.body).join(', ')}</span>}
       </p>
       <ClassStrip plan={plan} timeline={timeline} totals={sums} />
     </section>

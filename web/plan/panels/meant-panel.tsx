@@ -1,5 +1,5 @@
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
-import type { Plan } from '../../../core/class/index.ts';
+import type { Plan, Position } from '../../../core/class/index.ts';
 import {
   type Library,
   type Move,
@@ -158,10 +158,10 @@ function Ways({ unsettled, isCurrent, onTake, onTell }: WaysProps) {
             onClick={() => onTake(move)}
           >
             {isCurrent && <kbd className="text-fine text-muted max-sm:hidden">{k + 1}</kbd>}
-            <MoveFigure name={move.name} time={null} small className="h-10 w-12" />
+            <MoveFigure name={move.name} position={unsettled.position} time={null} small className="h-10 w-12" />
             <span>
               {move === guess ? 'As guessed' : move.name}
-              <span className="block text-fine text-muted">{factsOf(move)}</span>
+              <span className="block text-fine text-muted">{factsOf(move, unsettled.position)}</span>
             </span>
           </button>
         ))}
@@ -175,9 +175,7 @@ function Ways({ unsettled, isCurrent, onTake, onTell }: WaysProps) {
 }
 
 /** Position, sides and kit of a move, in words. */
-const factsOf = ({ position, oneSided, kit }: Move): string =>
-  [
-    POSITION_WORDS[position],
-    ...(oneSided ? ['one side at a time'] : []),
-    ...(kit.length > 0 ? [kit.join(', ')] : []),
-  ].join(', ');
+const factsOf = ({ position, oneSided, kit }: Move, here: Position = position): string =>
+  [POSITION_WORDS[here], ...(oneSided ? ['one side at a time'] : []), ...(kit.length > 0 ? [kit.join(', ')] : [])].join(
+    ', ',
+  );

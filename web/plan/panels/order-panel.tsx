@@ -4,13 +4,21 @@ import {
   FEATURE_WORDS,
   FEATURES,
   inOrderOf,
-  isOnFloor,
   SCHOOL_WEIGHTS,
   SCHOOL_WORDS,
   type Weights,
   walkTable,
 } from '../../../core/judge/index.ts';
-import { AREA_WORDS, basisOf, isSure, type Library, movesNamed } from '../../../core/moves/index.ts';
+import {
+  AREA_WORDS,
+  basisOf,
+  isOnFloor,
+  isSure,
+  type Library,
+  movesNamed,
+  readAt,
+  resolveBlock,
+} from '../../../core/moves/index.ts';
 import {
   AREA_TEXTURES,
   AreaMark,
@@ -42,7 +50,8 @@ export function OrderPanel({ plan }: { plan: Plan }) {
   const stations = block?.stations.map((s) => `${s.id}${s.move}`).join();
   // biome-ignore lint/correctness/useExhaustiveDependencies: other stations make the proposal void
   useEffect(() => cancel(), [stations]);
-  if (!block) return <p>A block with three stations or more can be put in another order.</p>;
+  const placed = block && resolveBlock(plan, block, library);
+  if (!block || !placed) return <p>A block with three stations or more can be put in another order.</p>;
   const choose = (next: School) => {
     setSchool(next);
     setWeights(SCHOOL_WEIGHTS[next]);
@@ -78,7 +87,7 @@ export function OrderPanel({ plan }: { plan: Plan }) {
         <legend className="text-small text-muted">Stay where they are</legend>
         <OrderList
           library={library}
-          block={block}
+          block={placed}
           pinned={pinned}
           onPin={(id, on) => {
             setPinned((p) => (on ? [...p, id] : p.filter((x) => x !== id)));
@@ -91,7 +100,7 @@ export function OrderPanel({ plan }: { plan: Plan }) {
         <Button
           look="strong"
           onClick={() =>
-            search({ request: { block, weights, pinned, walkM: walkTable(plan, block) }, moves: library.moves })
+            search({ request: { block: placed, weights, pinned, walkM: walkTable(plan, block) }, moves: library.moves })
           }
         >
           Find an order
@@ -204,7 +213,7 @@ function OrderList({
   return (
     <ol className="mt-1 border-t">
       {block.stations.map((s, k) => {
-        const { kind, move } = library.read(s.move);
+        const { kind, move } = readAt(library, s);
         const floor = move !== null && isOnFloor(move);
         return (
           <li key={s.id} className="flex h-8 items-center gap-2 border-b text-small">

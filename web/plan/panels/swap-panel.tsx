@@ -1,11 +1,13 @@
 import { useState } from 'react';
-import { type Block, moduleOf, type Plan, roundsOf, type Station } from '../../../core/class/index.ts';
+import { type Block, bodyOf, moduleOf, type Plan, roundsOf, type Station } from '../../../core/class/index.ts';
 import {
   alternativesTo,
   atHand,
   lowImpactTwin,
   type Move,
   putMove,
+  readAt,
+  resolveStation,
   someOf,
   swapStation,
 } from '../../../core/moves/index.ts';
@@ -54,7 +56,8 @@ function Alternatives({ plan, block, station }: { plan: Plan; block: Block; stat
   const { library, kit } = useLibrary();
   const [round, setRound] = useState<number | null>(null);
   const rounds = moduleOf(block.format).traits.complex ? 1 : (roundsOf(block.format) ?? 1);
-  const { kind, move } = library.read(station.move);
+  const body = bodyOf(plan, block);
+  const { kind, move } = readAt(library, resolveStation(station, library, body));
   const found = move
     ? alternativesTo(library, move, {
         used: plan.blocks.flatMap((b) => b.stations.map((s) => s.move)),
@@ -63,6 +66,7 @@ function Alternatives({ plan, block, station }: { plan: Plan; block: Block; stat
         sure: kind === 'known',
         audience: plan.audience ?? [],
         level: plan.level,
+        body,
       })
     : [];
   const swap = (other: Move) => {

@@ -1,13 +1,13 @@
 import { Link } from 'react-router';
 import type { Block, Plan } from '../../../core/class/index.ts';
 import { blockKit } from '../../../core/judge/index.ts';
-import { resolveStation } from '../../../core/moves/index.ts';
+import { resolveBlock } from '../../../core/moves/index.ts';
 import { useLibrary } from '../../base/index.ts';
 
 /** The kit a block wants at its fullest moment against the kit room, with what is short and what could stand in. */
 export function KitPanel({ plan, block: written }: { plan: Plan; block: Block }) {
   const { kit, library } = useLibrary();
-  const block = { ...written, stations: written.stations.map((s) => resolveStation(s, library)) };
+  const block = resolveBlock(plan, written, library);
   if (plan.heads === null) return <p>Say under Groups how many come, and the kit is counted.</p>;
   const needs = blockKit(plan, block, plan.heads, library, kit).sort((a, b) => b.short - a.short);
   if (needs.length === 0) return <p>No station of this block wants any kit.</p>;

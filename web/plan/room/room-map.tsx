@@ -85,7 +85,7 @@ export function RoomMap({ plan, layout, block, library, legs, selected, onSelect
         const spot = spots[s.id];
         if (!spot) return null;
         const at = place(s.id, spot);
-        const move = moveOf(library, s.move);
+        const move = moveOf(library, s);
         return (
           <StationMark
             key={s.id}

@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { defaultFormat, newBlock } from '../../../core/class/index.ts';
 import { libraryOf } from '../../../core/moves/index.ts';
 import { move } from '../../../core/test/moves.ts';
 import { AddStation } from './add-station.tsx';
@@ -11,7 +12,15 @@ let added: string[][];
 beforeEach(() => {
   added = [];
   const used = [{ name: 'planks', uses: 9 }];
-  render(<AddStation blockTitle="Main" library={libraryOf(moves)} used={used} onAdd={(names) => added.push(names)} />);
+  render(
+    <AddStation
+      block={{ ...newBlock('b', 'main', defaultFormat('circuit')), title: 'Main' }}
+      ofClass={undefined}
+      library={libraryOf(moves)}
+      used={used}
+      onAdd={(names) => added.push(names)}
+    />,
+  );
 });
 afterEach(cleanup);
 

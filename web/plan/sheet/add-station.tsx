@@ -1,9 +1,12 @@
 import { useCombobox } from 'downshift';
 import { useMemo, useRef, useState } from 'react';
-import { capital } from '../../../core/class/index.ts';
+import { type Block, type Body, bodyOf, capital } from '../../../core/class/index.ts';
 import {
+  fitIn,
   indexMoves,
   type Library,
+  namesIn,
+  resolveBlock,
   type Suggestion,
   suggestMoves,
   type Uses,
@@ -12,7 +15,10 @@ import {
 import { readingWords } from './reading-words.ts';
 
 interface Props {
-  blockTitle: string;
+  /** Where it is added. */
+  block: Block;
+  /** Where everybody in the class stays and what they hold. */
+  ofClass: Body | undefined;
   library: Library;
   /** How often each name is used. */
   used: readonly Uses[];
@@ -28,15 +34,20 @@ const NONE: Suggestion[] = [];
  * Adds stations by name: Enter adds what is typed, Tab the best suggestion, the arrows choose another; a pasted list adds one a
  * line.
  */
-export function AddStation({ blockTitle, library, used, onAdd }: Props) {
+export function AddStation({ block, ofClass, library, used, onAdd }: Props) {
   const [text, setText] = useState('');
   const [touched, setTouched] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const index = useMemo(() => (touched ? indexMoves(library.moves) : null), [library, touched]);
   const uses = useMemo(() => usesOf(touched ? used : [], library), [used, library, touched]);
+  const { names, fits } = useMemo(() => {
+    const plan = ofClass ? { body: ofClass } : {};
+    const body = bodyOf(plan, block);
+    return { names: namesIn(library, body), fits: fitIn(resolveBlock(plan, block, library), body) };
+  }, [ofClass, block, library]);
   const found = useMemo(
-    () => (index ? suggestMoves(index, library, text, uses, SHOWN) : NONE),
-    [index, library, text, uses],
+    () => (index ? suggestMoves(index, names, text, uses, SHOWN, fits) : NONE),
+    [index, names, text, uses, fits],
   );
   const tooLong = [...text.trim()].length > MOST;
   const taken = nameTaken(library, text);
@@ -65,7 +76,7 @@ export function AddStation({ blockTitle, library, used, onAdd }: Props) {
       <input
         {...getInputProps({
           ref: input,
-          'aria-label': `Add a station to ${blockTitle}`,
+          'aria-label': `Add a station to ${block.title}`,
           'aria-labelledby': undefined,
           'aria-invalid': tooLong,
           'aria-expanded': open,

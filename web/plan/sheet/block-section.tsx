@@ -65,6 +65,7 @@ const ROLES: BlockRole[] = ['warmUp', 'main', 'finisher', 'coolDown', 'other'];
 export const BlockSection = memo(function BlockSection(props: Props) {
   const { block, following, library, open } = props;
   const used = useLibrary((s) => s.used);
+  const ofClass = useBuilder((s) => s.plan?.body);
   const odd = useMemo(() => oddRounds({ blocks: [block] })[0], [block]);
   const onEdit = (change: (b: Block) => Block) => editBlock(block.id, change);
   const addStations = (names: string[]) => {
@@ -101,7 +102,7 @@ export const BlockSection = memo(function BlockSection(props: Props) {
       {(usesStations || block.stations.length > 0) && (
         <RoundSheet block={block} following={following} marks={props.marks} open={open} />
       )}
-      {usesStations && <AddStation blockTitle={block.title} library={library} used={used} onAdd={addStations} />}
+      {usesStations && <AddStation block={block} ofClass={ofClass} library={library} used={used} onAdd={addStations} />}
       {!props.isLast && <BreakAfter block={block} onEdit={onEdit} />}
       <BlockNotesAndScript block={block} />
     </section>

@@ -1,8 +1,16 @@
 import { PenLine } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
-import type { Sides, Station } from '../../../core/class/index.ts';
-import { readStationText, type ShorthandProblem, writeStationText } from '../../../core/class/index.ts';
+import {
+  DONE_WORDS,
+  POSITIONS,
+  type Position,
+  readStationText,
+  type ShorthandProblem,
+  type Sides,
+  type Station,
+  writeStationText,
+} from '../../../core/class/index.ts';
 import { resolveStation } from '../../../core/moves/index.ts';
 import { Checkbox, DurationField, Form, OneOf, useLibrary } from '../../base/index.ts';
 import { SaidFields } from './said-fields.tsx';
@@ -41,6 +49,7 @@ export function StationLine({ read, onChange }: { read: () => Station; onChange:
           <SidesFields station={station} onChange={onChange} />
           <WaysFields station={station} shown={resolveStation(station, library)} onChange={onChange} />
           <WeightFields station={station} onChange={onChange} />
+          <PlaceField station={station} onChange={onChange} />
           <SaidFields station={station} onChange={onChange} />
           <LineForm
             key={writeStationText(station)}
@@ -87,6 +96,28 @@ function SidesFields({ station, onChange }: { station: Station; onChange: (stati
         </>
       )}
     </div>
+  );
+}
+
+const PLACES: readonly (readonly [Position | '', string])[] = [
+  ['', 'as the class and the move have it'],
+  ...POSITIONS.map((p) => [p, DONE_WORDS[p]] as const),
+];
+
+/** Where it is done, over what the class says and the library knows. */
+function PlaceField({ station, onChange }: { station: Station; onChange: (station: Station) => void }) {
+  const { position, ...rest } = station;
+  return (
+    <p className="mb-2 flex items-center gap-2 text-small text-muted">
+      done
+      <OneOf
+        aria-label={`${station.move}: where it is done`}
+        look="quiet"
+        of={PLACES}
+        value={position ?? ''}
+        onPick={(picked) => onChange(picked === '' ? rest : { ...rest, position: picked })}
+      />
+    </p>
   );
 }
 
