@@ -41,6 +41,75 @@ test('notes pasted into New class become a class with three actions', async ({ p
   await expect(page.getByRole('textbox', { name: 'Class title' })).toHaveValue('Tuesday legs + core');
 });
 
+test('the same class by keyboard alone, in the sheet, in at most 90 keys', async ({ page }) => {
+  let keys = 0;
+  const press = async (...names: string[]) => {
+    for (const name of names) {
+      keys += 1;
+      await page.keyboard.press(name);
+    }
+  };
+  /** What is typed counts as one key a word. */
+  const type = async (...names: string[]) => {
+    for (const words of names) {
+      keys += words.split(' ').length + 1;
+      await page.keyboard.type(words);
+      await page.keyboard.press('Enter');
+    }
+  };
+  const at = (name: string) => expect(page.getByRole('combobox', { name: `Add a station to ${name}` })).toBeFocused();
+  const add = async (key: string, title: string) => {
+    await press('Escape', key);
+    await expect(page.getByRole('region', { name: title }).getByRole('textbox', { name: 'Block title' })).toBeFocused();
+  };
+  await page.goto('/');
+  await page.getByRole('list', { name: 'Classes' }).getByRole('link').first().waitFor();
+  await press('n');
+  await expect(page.getByRole('textbox', { name: 'Paste your notes' })).toBeFocused();
+  await press('Tab', 'Enter');
+  await expect(page.getByRole('textbox', { name: 'Class title' })).toBeFocused();
+  await page.keyboard.type('Tuesday legs + core');
+  keys += 4;
+  await press('Tab');
+  await type('18:30');
+  await press('Tab');
+  await type('45');
+  await press('Escape', 'a');
+  await at('Main');
+  await type('goblet squat 16kg', 'lunges', 'burpies (step back if knees)', 'plank', 'rower 12 cal');
+  await add('z', 'Finisher');
+  await press('Enter');
+  await at('Finisher');
+  await type('swings', 'sit ups');
+  await add('d', 'Cool-down');
+  await press('Enter');
+  await at('Cool-down');
+  await type('quads', 'hams e/s');
+  await add('w', 'Warm-up');
+  await press(...Array.from({ length: 10 }, () => 'Tab'));
+  await expect(page.getByRole('textbox', { name: 'Warm-up: work' })).toBeFocused();
+  await type('100');
+  await press('Escape', 'a');
+  await at('Warm-up');
+  await type('jog', 'high knees', 'hip circles');
+  // 5:00, then 15 × 40 with 12 rests of 20 and two breaks of 60, 8 × 20/10, 3 holds of 30 with changes of 5.
+  await expect(page.getByRole('group', { name: 'Class strip' }).getByRole('button').first()).toHaveAccessibleName(
+    /^Warm-up, .*5:00/,
+  );
+  const main = page.getByRole('region', { name: 'Main' });
+  await expect(main.getByText('16:00', { exact: true })).toBeVisible();
+  await expect(main.getByRole('textbox', { name: 'Name of station 5', exact: true })).toHaveValue('rower');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.goto(`${page.url().replace(/\?.*/, '')}?view=text`);
+  const text = page.getByRole('textbox', { name: /as text|shorthand/i }).first();
+  await expect(text).toContainText('goblet squat, 16 kg');
+  await expect(text).toContainText('easier step back');
+  await expect(text).toContainText('rower, 12 calories');
+  await expect(text).toContainText('hams, each side');
+  expect(keys).toBeLessThanOrEqual(90);
+  test.info().annotations.push({ type: 'keys', description: String(keys) });
+});
+
 test('typed notes are read as they are typed, guesses are settled with a tap and kept for the club', async ({
   page,
 }) => {

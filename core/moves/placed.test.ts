@@ -149,7 +149,11 @@ describe('a chair class that is read from notes', () => {
       'standing',
     ]);
     // Up for the last move of each round, down for the first of the second.
-    expect(said.filter((text) => /stand up|sit down|floor/i.test(text ?? ''))).toEqual(['Stand up', 'Sit down', 'Stand up']);
+    expect(said.filter((text) => /stand up|sit down|floor/i.test(text ?? ''))).toEqual([
+      'Stand up',
+      'Sit down',
+      'Stand up',
+    ]);
   });
 
   it('wants a chair and two dumbbells each', () => {

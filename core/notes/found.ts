@@ -45,6 +45,9 @@ export interface Found {
   rounds: Partial<Facts>[];
 }
 
+/** What a move goes on with: "hang clean and press" is one. */
+const GOES_ON = /^(?:press|jerk|twist|reach|tap|kick|rotat(?:e|ion)|pulse|shrug)$/i;
+
 /** Finds what a chunk of a text says and which moves it names, before it is known where it belongs. */
 export class Finder {
   constructor(
@@ -226,6 +229,7 @@ export class Finder {
     if (b.joint === 'slash' && this.text[a.to] !== '/') return false;
     const read = (name: string) => namedKind(this.library.mended(name).name, this.library);
     if ((b.joint === 'and' || (b.joint === 'plus' && isAlone)) && read(`${left} and ${right}`) === 'known') return true;
+    if (b.joint === 'and' && GOES_ON.test(right) && !/[^s]s$/i.test(left)) return true;
     const [l, r] = [read(left), read(right)];
     return (
       !(l === 'known' && r !== 'unknown') &&

@@ -141,7 +141,13 @@ function isLetterOfName(name: string, library: Library): boolean {
 
 function counted(words: string): { rest: string; count: number | null; after: number | null } {
   const behind = /^(\p{L}.*\p{L})\s+(\d{1,3})$/u.exec(words);
-  if (behind?.[1] && Number(behind[2]) > 0) return { rest: behind[1], count: null, after: Number(behind[2]) };
+  // A turn belongs to its name: "squat thrust off the 360".
+  if (
+    behind?.[1] &&
+    Number(behind[2]) > 0 &&
+    !(/\b(?:the|a|jump|turn|spin)$/i.test(behind[1]) && /^(?:90|180|270|360)$/.test(behind[2] ?? ''))
+  )
+    return { rest: behind[1], count: null, after: Number(behind[2]) };
   const m = /^(\d{1,3})\s*(?:x\s+|\u00d7\s*|\s)(?=[\p{L}\d])(.+)$/u.exec(words);
   if (!m?.[2] || NUMBER_IN_NAME.test(words) || Number(m[1]) === 0) return { rest: words, count: null, after: null };
   return { rest: m[2], count: Number(m[1]), after: null };

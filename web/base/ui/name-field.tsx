@@ -12,6 +12,8 @@ interface Props {
   isBlock?: boolean;
   /** It has the focus when it comes. */
   focused?: boolean;
+  /** Enter in it: to what comes next. */
+  onEnter?: () => void;
 }
 
 /** A name typed where it is shown. One that is too long, or empty, stays in the field and is marked; the name before it stands. */
@@ -24,6 +26,7 @@ export function NameField({
   selectOnFocus = false,
   isBlock = false,
   focused = false,
+  onEnter,
 }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const faultId = useId();
@@ -48,7 +51,10 @@ export function NameField({
           if (isName) onChange(typed);
         }}
         onBlur={() => isEmpty && setDraft(null)}
-        onKeyDown={(e) => e.key === 'Escape' && setDraft(null)}
+        onKeyDown={(e) => {
+          if (e.key === 'Escape') setDraft(null);
+          if (e.key === 'Enter') onEnter?.();
+        }}
       />
       {over > 0 && (
         <span

@@ -8,6 +8,7 @@ import {
   useDeferredValue,
   useEffect,
   useMemo,
+  useRef,
   useState,
 } from 'react';
 import { useSearchParams } from 'react-router';
@@ -26,6 +27,7 @@ import { intensityOf } from '../../../core/judge/index.ts';
 import { compile, totals } from '../../../core/time/index.ts';
 import { Button, ClassStrip, clockOf, Hint, toast, useActions, useLibrary } from '../../base/index.ts';
 import {
+  addTo,
   BinnedBar,
   ConflictBar,
   edit,
@@ -112,10 +114,18 @@ function usePanel() {
   return { panel, openPanel, open, asked: { swapping, onSwapping: setSwapping, telling } };
 }
 
-function focusAddStation(): void {
-  const fields = [...document.querySelectorAll<HTMLInputElement>('[data-add-station]')];
-  const here = document.activeElement?.closest('section');
-  (fields.find((f) => f.closest('section') === here) ?? fields[0])?.focus();
+/** The id of the block last worked at: the one a key adds to. */
+function useBlockAt() {
+  const at = useRef<string | null>(null);
+  useEffect(() => {
+    const note = ({ target }: FocusEvent) => {
+      const section = target instanceof Element ? target.closest('section[id^="block-"]') : null;
+      if (section) at.current = section.id.slice('block-'.length);
+    };
+    document.addEventListener('focusin', note);
+    return () => document.removeEventListener('focusin', note);
+  }, []);
+  return at;
 }
 
 function Builder({ plan }: { plan: Plan }) {
@@ -125,7 +135,8 @@ function Builder({ plan }: { plan: Plan }) {
   const [params] = useSearchParams();
   const { panel, openPanel, open, asked } = usePanel();
   usePaste();
-  useActions('The sheet', [{ name: 'Add a station', key: 'a', run: focusAddStation }]);
+  const atBlock = useBlockAt();
+  useActions('The sheet', [{ name: 'Add a station', key: 'a', run: () => addTo(atBlock.current) }]);
   const timeline = useMemo(() => compile(plan), [plan]);
   const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
   // Drawn once what was typed is shown.

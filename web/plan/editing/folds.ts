@@ -21,6 +21,12 @@ export function foldBlocks(ids: readonly string[], open: boolean): void {
   useFolds.setState(({ set }) => ({ set: { ...set, ...Object.fromEntries(ids.map((id) => [id, open])) } }));
 }
 
+/** Puts the keyboard where a station is added to a block; to the first that is shown, where there is no such block. */
+export function addTo(id: string | null): void {
+  const fields = [...document.querySelectorAll<HTMLInputElement>('[data-add-station]')];
+  (fields.find((f) => f.closest('section')?.id === `block-${id}`) ?? fields[0])?.focus();
+}
+
 /** Opens a block and brings it into view; `focus` puts the keyboard on its title. */
 export function showBlock(id: string, { focus = false } = {}): void {
   foldBlocks([id], true);

@@ -1,4 +1,4 @@
-export { foldBlocks, isOpenBlock, showBlock, useFoldsSet } from './folds.ts';
+export { addTo, foldBlocks, isOpenBlock, showBlock, useFoldsSet } from './folds.ts';
 export { HeadsField } from './heads-field.tsx';
 export { BinnedBar, ConflictBar, SaveWord } from './save-note.tsx';
 export { edit, redo, undo, useBuilder, useUndoKeys } from './store.ts';

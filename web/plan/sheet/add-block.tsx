@@ -50,7 +50,7 @@ export function AddBlock() {
   useActions('Blocks', [
     { name: 'Add a warm-up', key: 'w', run: () => add('warmUp') },
     { name: 'Add a main block', key: 'm', run: () => add('main') },
-    { name: 'Add a finisher', run: () => add('finisher') },
+    { name: 'Add a finisher', key: 'z', run: () => add('finisher') },
     { name: 'Add a cool-down', key: 'd', run: () => add('coolDown') },
     { name: 'Add talk or water', run: () => add('other') },
     { name: 'Propose moves for an empty warm-up or cool-down', key: 'v', run: proposeEnds },

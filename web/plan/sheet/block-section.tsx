@@ -16,6 +16,7 @@ import {
   newStation,
   type Plan,
   roleTitle,
+  type Station,
   USES_OF_ROOM,
   withFormat,
   writeBlocksText,
@@ -24,7 +25,7 @@ import { cautionOf } from '../../../core/judge/index.ts';
 import { type Library, putMove, usualSides } from '../../../core/moves/index.ts';
 import { oddRounds, shownBy } from '../../../core/time/index.ts';
 import { Checkbox, DurationField, IconButton, NameField, OneOf, toast, useLibrary } from '../../base/index.ts';
-import { foldBlocks, showBlock, undo, useBuilder } from '../editing/index.ts';
+import { addTo, foldBlocks, showBlock, undo, useBuilder } from '../editing/index.ts';
 import { AddStation } from './add-station.tsx';
 import { duplicate, editBlock, moveBlockBy, remove } from './block-edits.ts';
 import { rememberCopied } from './clipboard-memory.ts';
@@ -68,9 +69,12 @@ export const BlockSection = memo(function BlockSection(props: Props) {
   const ofClass = useBuilder((s) => s.plan?.body);
   const odd = useMemo(() => oddRounds({ blocks: [block] })[0], [block]);
   const onEdit = (change: (b: Block) => Block) => editBlock(block.id, change);
-  const addStations = (names: string[]) => {
+  const addStations = async (names: string[]) => {
     const { taken, left } = roomFor(block, names);
-    const made = taken.map((name) => stationFor(library, name, block));
+    const reader = taken.some(saysMore) ? await import('../../../core/notes/one-station.ts').catch(() => null) : null;
+    const made = taken.map((name) =>
+      stationFor(library, name, block, saysMore(name) ? (reader?.stationSaid(name, library) ?? null) : null),
+    );
     onEdit((b) => ({ ...b, stations: [...b.stations, ...made] }));
     tellLeftOut(left);
   };
@@ -102,7 +106,15 @@ export const BlockSection = memo(function BlockSection(props: Props) {
       {(usesStations || block.stations.length > 0) && (
         <RoundSheet block={block} following={following} marks={props.marks} open={open} />
       )}
-      {usesStations && <AddStation block={block} ofClass={ofClass} library={library} used={used} onAdd={addStations} />}
+      {usesStations && (
+        <AddStation
+          block={block}
+          ofClass={ofClass}
+          library={library}
+          used={used}
+          onAdd={(names) => void addStations(names)}
+        />
+      )}
       {!props.isLast && <BreakAfter block={block} onEdit={onEdit} />}
       <BlockNotesAndScript block={block} />
     </section>
@@ -130,10 +142,22 @@ function BlockNotes({ marks, caution, onOpen }: { marks: BlockMarks; caution: st
   );
 }
 
-/** A station for a name, with the sides, kit and count it says; a move done on one side at a time says how its sides are shared. */
-function stationFor(library: Library, name: string, block: Block) {
-  return putMove(newStation(nanoid(10), ''), name, library, usualSides(block, library)).station;
+/**
+ * A station for a name, with the sides, kit and count it says and what else is said of it; a move done on one side at a time says
+ * how its sides are shared.
+ */
+function stationFor(library: Library, name: string, block: Block, said: Station | null): Station {
+  const usual = usualSides(block, library);
+  const { station } = putMove(newStation(nanoid(10), ''), said?.move ?? name, library, usual);
+  if (!said) return station;
+  const { mode } = said.sides;
+  const sides = mode === 'none' ? station.sides : mode === 'each' || mode === 'split' ? usual : said.sides;
+  const whole = { ...station, ...said, id: station.id, sides };
+  return block.use === 'stations' ? atOneClock(whole) : whole;
 }
+
+/** What may be said beside a name: a number, a weight, a side, another way. */
+const saysMore = (words: string) => /\d|@|\(|\b(?:each|e\/s|ea|per|both|or|alt)\b/i.test(words);
 
 /** A block in one line: what it is, its length and when it begins; pressed, it opens. */
 function FoldedHead({ block, totalMs, about, startsAt, marks }: Props) {
@@ -189,6 +213,7 @@ function BlockHead({ block, totalMs, about, startsAt }: Props) {
           most={60}
           value={block.title}
           onChange={(title) => onEdit((b) => ({ ...b, title }))}
+          onEnter={() => addTo(block.id)}
         />
       </span>
       <span className="digits">
