@@ -23,6 +23,7 @@ import { firstVisits } from './first-visit.ts';
 import { followers } from './followers.ts';
 import { keeping, type Told } from './keeping.ts';
 import { keystrokes } from './keystrokes.ts';
+import { notesTyping } from './notes-typing.ts';
 import { outside } from './outside.ts';
 import { records } from './records.ts';
 
@@ -208,6 +209,9 @@ async function server(): Promise<void> {
   await speech(url);
   const { typed, fitterMs, candidates } = await keystrokes(url);
   report('keystroke to painted result', typed, '40 × 10 sheet, headless Chromium');
+  const { keyMs, longestMs, pasteMs } = await notesTyping(url);
+  report('a letter of notes, until the next thing is done', keyMs, 'main thread, headless Chromium');
+  report('all that follows, longest without an answer', longestMs, `nine lines pasted: ${ms(pasteMs)}`);
   report('slot fitter in its worker', fitterMs, `${candidates} candidates, headless Chromium`);
   await again.stop();
 }

@@ -93,6 +93,7 @@ export interface PlacedReading {
  */
 export function readIn(library: Reader, station: Placed, { stays = 'free', hands }: Body): PlacedReading {
   const { move: name, position: own } = station;
+  if (stays === 'free' && !hands && !own && !station.kit) return asKnown(library.read(name));
   const isFree = stays === 'free' || own !== undefined || saysPlace(name);
   const kit = station.kit ?? (hands ? [hands.kit] : undefined);
   const read = (position: Position | undefined) => readAt(library, { move: name, position, ...(kit ? { kit } : {}) });
@@ -105,6 +106,12 @@ export function readIn(library: Reader, station: Placed, { stays = 'free', hands
   const position = low && reading === usual ? undefined : (known?.position ?? all);
   return { reading, position, kit: kitIn(reading, isFree ? 'free' : stays, saysHeld(name) ? undefined : hands) };
 }
+
+/** As the library knows it, where nothing else is said. */
+const asKnown = (reading: Reading): PlacedReading =>
+  reading.kind === 'known'
+    ? { reading, position: reading.move.position, kit: reading.move.kit }
+    : { reading, kit: reading.said.kit };
 
 /** What names are known to stand for in a class or block of which body and hands are said. */
 export const namesIn = (library: Reader, body: Body): { get: (name: string) => Move | null } => ({

@@ -125,7 +125,16 @@ class Drafter extends Titles {
   /** A reading of each thing said, and of each move. */
   private tell({ mentions, moves, chunk }: Found): void {
     for (const m of mentions)
-      this.out.readings.push({ from: m.from, to: m.to, role: m.role, sure: 'said', words: saidWords(m.says, m.words) });
+      this.out.readings.push({
+        from: m.from,
+        to: m.to,
+        role: m.role,
+        sure: 'said',
+        // Worked out where it is asked for.
+        get words() {
+          return saidWords(m.says, m.words);
+        },
+      });
     if (chunk.textFrom > chunk.from || chunk.label !== null)
       this.out.readings.push({
         from: chunk.from - (chunk.first ? this.lead(chunk) : 0),

@@ -1,5 +1,5 @@
 import { firstsOf } from './firsts.ts';
-import { NUMBER, NUMBER_WORD } from './numbers.ts';
+import { endOfNumber, inDigits, NUMBER } from './numbers.ts';
 import { OF_BODY } from './rules-body.ts';
 import { FORMAT_RULES, OF_THE_CLASS, ORDER, PART_RULES } from './rules-class.ts';
 import { OF_ONE_MOVE } from './rules-move.ts';
@@ -21,17 +21,19 @@ const RULES: readonly Rule[] = [
 
 const LETTERS = /[\p{L}\d]/u;
 
-/** A text in small letters, letter for letter: one that would become two stays as it is. */
+/** A text in small letters and digits, letter for letter: one that would become two stays as it is. */
 export function small(text: string): string {
   const low = text.toLowerCase();
-  return low.length === text.length
-    ? low
-    : Array.from({ length: text.length }, (_, k) =>
-        text[k]?.toLowerCase().length === 1 ? text[k]?.toLowerCase() : text[k],
-      ).join('');
+  return inDigits(
+    low.length === text.length
+      ? low
+      : Array.from({ length: text.length }, (_, k) =>
+          text[k]?.toLowerCase().length === 1 ? text[k]?.toLowerCase() : text[k],
+        ).join(''),
+  );
 }
 
-/** The rules by the character that what they match begins with; numbers in words stand under "0". */
+/** The rules by the character that what they match begins with. */
 const BY_FIRST = byFirst();
 
 function byFirst() {
@@ -45,15 +47,21 @@ function byFirst() {
   return all;
 }
 
-const WORDED = new RegExp(NUMBER_WORD, 'y');
+/**
+ * Makes some rules ready, from a number on; gives the number of the next, null where all are. A pattern is compiled when it is first
+ * used, which for all of them takes half a second: whoever waits for notes does it bit by bit.
+ */
+export function makeReady(from: number, many: number): number | null {
+  for (const { pattern } of RULES.slice(from, from + many))
+    for (let k = 0; k < 2; k++) {
+      pattern.lastIndex = 0;
+      pattern.exec('0 ');
+    }
+  return from + many < RULES.length ? from + many : null;
+}
 
 /** The rules that can match at a place of a text. */
-function rulesAt(text: string, at: number): readonly Rule[] {
-  const own = BY_FIRST.get(text[at] ?? '') ?? [];
-  WORDED.lastIndex = at;
-  if (/\d/.test(text[at] ?? '') || !WORDED.test(text)) return own;
-  return [...new Set([...own, ...(BY_FIRST.get('0') ?? [])])];
-}
+const rulesAt = (text: string, at: number): readonly Rule[] => BY_FIRST.get(text[at] ?? '') ?? [];
 
 /** The patterns of all rules, and of those tried at a place of a text. */
 export const rulesTried = (text: string, at: number) => ({
@@ -74,7 +82,7 @@ export function mentionAt(text: string, at: number, opening = true): Mention | n
     const m = pattern.exec(text);
     const whole = m?.[0].trimEnd() ?? '';
     if (!m || whole.length <= (best ? best.to - best.from : 0)) continue;
-    const to = at + whole.length;
+    const to = endOfNumber(text, at + whole.length);
     if (LETTERS.test(text[to - 1] ?? '') && LETTERS.test(text[to] ?? '')) continue;
     const says = read(m);
     if (says) best = { from: at, to, role, words: whole, says };

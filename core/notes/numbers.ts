@@ -10,18 +10,44 @@ const WORDS = new Map<string, number>([
   ...TENS.map((word, k) => [word, (k + 2) * 10] as const),
 ]);
 
-/** The source of a number in words. */
-export const NUMBER_WORD = `(?:(?:${TENS.join('|')})[ -](?:${UNITS.slice(1, 10).join('|')})|${[...WORDS.keys()].sort((a, b) => b.length - a.length).join('|')})\\b`;
+const NUMBER_WORD = new RegExp(
+  `(?<![\\p{L}\\d])(?:(?:${TENS.join('|')})[ -](?:${UNITS.slice(1, 10).join('|')})|${[...WORDS.keys()].sort((a, b) => b.length - a.length).join('|')})(?![\\p{L}\\d])`,
+  'gu',
+);
 
-/** The source of a number: digits with a point or a comma, or a word up to ninety-nine. */
-export const NUMBER = `(?:\\d{1,4}(?:[.,]\\d{1,2})?|${NUMBER_WORD})`;
+/** Stands behind the digits of a number that was written in words, so that the text stays as long as it was. */
+const FILL = '_';
+
+/**
+ * A text in small letters with its numbers up to ninety-nine in digits, letter for letter: what is looked for in it need know no words
+ * for numbers. To spell them out in every pattern costs seconds until all are compiled.
+ */
+export const inDigits = (text: string): string =>
+  text.replace(NUMBER_WORD, (words) =>
+    String(words.split(/[ -]/).reduce((sum, word) => sum + (WORDS.get(word) ?? 0), 0)).padEnd(words.length, FILL),
+  );
+
+/** The source of a pattern with the words for numbers in it as `inDigits` has them. */
+export const sourceInDigits = (source: string): string =>
+  source.replace(
+    /(?<![\p{L}\\])(?:zero|one|two|three|four|five|six|seven|eight|nine|ten|twelve|fifteen|twenty|thirty|forty|fifty|sixty)(?!\p{L})/gu,
+    (word) => `${WORDS.get(word)}${FILL}*`,
+  );
+
+/** Where a number that began in words ends: behind what fills it up. */
+export function endOfNumber(text: string, at: number): number {
+  let to = at;
+  while (text[to] === FILL) to += 1;
+  return to;
+}
+
+/** The source of a number: digits with a point or a comma, as `inDigits` has them. */
+export const NUMBER = `\\d{1,4}(?:[.,]\\d{1,2})?${FILL}*`;
 
 /** A number matched by NUMBER. */
-export function numberOf(text: string): number {
-  const plain = text.trim().toLowerCase();
-  if (/^\d/.test(plain)) return Number(plain.replace(',', '.'));
-  return plain.split(/[ -]/).reduce((sum, word) => sum + (WORDS.get(word) ?? 0), 0);
-}
+export const numberOf = (text: string): number => Number(withoutFill(text).trim().replace(',', '.')) || 0;
+
+const withoutFill = (text: string) => text.replaceAll(FILL, '');
 
 const SECONDS = `(?:s|secs?|seconds?)\\b|[\u2033"]|''|\u2019\u2019`;
 const MINUTES = "(?:mins?|minutes?)\\b|[\u2032'\u2019](?![\\p{L}'\u2019])";
@@ -37,7 +63,7 @@ const isUnit = (source: string, text: string) => new RegExp(`^(?:${source})`, 'i
  * @param bare what a number without a unit counts in
  */
 export function timeOf(text: string, bare: 'seconds' | 'minutes' = 'seconds'): number {
-  const t = text.trim().toLowerCase();
+  const t = withoutFill(text).trim().toLowerCase();
   const clock = /^(\d{1,2}):(\d{2})$/.exec(t) ?? /^(\d{1,2}) ?m ?(\d{1,2}) ?s?$/.exec(t);
   if (clock) return (Number(clock[1]) * 60 + Number(clock[2])) * 1000;
   if (/^(?:half a|a half|half) /.test(t)) return 30_000;

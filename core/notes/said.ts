@@ -1,5 +1,5 @@
 import type { Body, FormatKind, Hands, Plan, Side, Station, Stays } from '../class/index.ts';
-import { NUMBER, numberOf, saysUnit, TIME, TIME_OR_NUMBER, timeOf } from './numbers.ts';
+import { NUMBER, numberOf, saysUnit, sourceInDigits, TIME, TIME_OR_NUMBER, timeOf } from './numbers.ts';
 import type { NoteRole } from './types.ts';
 
 /** All that a piece of notes can say; a chunk of text says some of it. Times in ms. */
@@ -133,7 +133,7 @@ const LETTER = 'a-z\\u00df-\\u024f';
 
 /** Patterns are in small letters, and tried on a text in small letters: to ignore case costs ten times as much. */
 export const plainSource = (source: string) =>
-  source.toLowerCase().replaceAll('[\\p{l}\\d]', `[${LETTER}\\d]`).replaceAll('\\p{l}', `[${LETTER}]`);
+  sourceInDigits(source.toLowerCase()).replaceAll('[\\p{l}\\d]', `[${LETTER}\\d]`).replaceAll('\\p{l}', `[${LETTER}]`);
 
 export const rule = (role: NoteRole, source: string, read: Read, opens = false): Rule => ({
   role,

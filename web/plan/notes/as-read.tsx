@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import {
   type Block,
   blockWords,
@@ -12,7 +13,7 @@ import { outlineOf, type PlanTotals, type Timeline } from '../../../core/time/in
 import { ClassStrip, MiniSheet } from '../../base/index.ts';
 
 /** What the notes come to: the total against the slot, and the strip. */
-export function Sums({ plan, timeline, sums }: { plan: Plan; timeline: Timeline; sums: PlanTotals }) {
+export const Sums = memo(function Sums({ plan, timeline, sums }: { plan: Plan; timeline: Timeline; sums: PlanTotals }) {
   const { lengthMs } = plan.slot;
   const spare = sums.spareMs ?? 0;
   return (
@@ -37,10 +38,10 @@ export function Sums({ plan, timeline, sums }: { plan: Plan; timeline: Timeline;
       <ClassStrip plan={plan} timeline={timeline} totals={sums} />
     </section>
   );
-}
+});
 
 /** The parts of the class with their shape, numbers and moves. */
-export function Parts({ plan, sums }: { plan: Plan; sums: PlanTotals }) {
+export const Parts = memo(function Parts({ plan, sums }: { plan: Plan; sums: PlanTotals }) {
   return (
     <ol aria-label="Parts">
       {plan.blocks.map((block, k) => (
@@ -48,7 +49,7 @@ export function Parts({ plan, sums }: { plan: Plan; sums: PlanTotals }) {
       ))}
     </ol>
   );
-}
+});
 
 function Part({ block, plan, totalMs }: { block: Block; plan: Plan; totalMs: number }) {
   const { ms } = block.breakAfter;

@@ -1,5 +1,5 @@
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
-import { EditorState, type Range, StateEffect, StateField } from '@codemirror/state';
+import { EditorState, type Range, RangeSet, StateEffect, StateField } from '@codemirror/state';
 import { Decoration, type DecorationSet, EditorView, keymap, placeholder, WidgetType } from '@codemirror/view';
 import { useEffect, useEffectEvent, useRef } from 'react';
 import type { NotesRead } from '../../../core/notes/index.ts';
@@ -7,6 +7,8 @@ import { lineWords, markOf } from './notes.ts';
 
 interface Props {
   text: string;
+  /** The text that was read. */
+  heard: string;
   read: NotesRead;
   onText: (text: string) => void;
   /** A text came from the clipboard whole. */
@@ -20,8 +22,12 @@ const setRead = StateEffect.define<NotesRead>();
 const marks = StateField.define<DecorationSet>({
   create: () => Decoration.none,
   update(set, tr) {
-    for (const effect of tr.effects) if (effect.is(setRead)) return marked(tr.state, effect.value);
-    return set.map(tr.changes);
+    const here = set.map(tr.changes);
+    const read = tr.effects.findLast((effect) => effect.is(setRead))?.value;
+    if (!read) return here;
+    const next = marked(tr.state, read);
+    // What is marked as before is not drawn anew.
+    return RangeSet.eq([here], [next], 0, tr.state.doc.length) ? here : next;
   },
   provide: (field) => EditorView.decorations.from(field),
 });
@@ -91,7 +97,7 @@ const look = EditorView.theme({
 const EXAMPLE = 'For example:\nTuesday legs\n40/20 x 3, 1 min between\ngoblet squat 16kg\nreverse lunge e/s\nplank';
 
 /** The notes as they are typed, each piece underlined by what it was taken for. */
-export function NotesEditor({ text, read, onText, onPasted, onMake }: Props) {
+export function NotesEditor({ text, heard, read, onText, onPasted, onMake }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
   const told = useEffectEvent(onText);
@@ -133,7 +139,8 @@ export function NotesEditor({ text, read, onText, onPasted, onMake }: Props) {
     return () => editor.destroy();
   }, []);
   useEffect(() => {
-    view.current?.dispatch({ effects: setRead.of(read) });
-  }, [read]);
+    // What was read of another text would be marked in the wrong places; what is there now is read next.
+    if (view.current?.state.doc.toString() === heard) view.current.dispatch({ effects: setRead.of(read) });
+  }, [heard, read]);
   return <div ref={host} className="min-h-0 flex-1" />;
 }

@@ -1,10 +1,10 @@
 import { nanoid } from 'nanoid';
-import { useDeferredValue, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { Plan } from '../../../core/class/index.ts';
 import { clipText, duplicatePlan } from '../../../core/class/index.ts';
-import { type Move, withAlias, withUsualSides } from '../../../core/moves/index.ts';
-import { type Choices, namesChosen, readNotes } from '../../../core/notes/index.ts';
+import { type Library, type Move, withAlias, withUsualSides } from '../../../core/moves/index.ts';
+import { type Choices, makeReady, namesChosen, readNotes } from '../../../core/notes/index.ts';
 import { compile, totals } from '../../../core/time/index.ts';
 import {
   ApiError,
@@ -36,14 +36,14 @@ export function NotesScreen() {
   const library = useLibrary((s) => s.library);
   const loadLibrary = useLibrary((s) => s.load);
   useEffect(() => void loadLibrary(), [loadLibrary]);
-  const read = useMemo(() => {
-    const made = readNotes(text, library, choices);
-    return { ...made, plan: withUsualSides(made.plan, library) };
-  }, [text, library, choices]);
-  const shown = useDeferredValue(read.plan);
-  const timeline = useMemo(() => compile(shown), [shown]);
-  const sums = useMemo(() => totals(shown, timeline), [shown, timeline]);
-  const questions = useMemo(() => questionsOf(text, read), [text, read]);
+  useReader();
+  // A letter stands at once; what it makes of the notes comes when there is time.
+  const heard = useDeferredValue(text);
+  const read = useMemo(() => readFor(heard, library, choices), [heard, library, choices]);
+  const { plan } = read;
+  const timeline = useMemo(() => compile(plan), [plan]);
+  const sums = useMemo(() => totals(plan, timeline), [plan, timeline]);
+  const questions = useMemo(() => questionsOf(heard, read), [heard, read]);
   const open = questions.filter((q) => q.isOpen);
   const makeButton = useRef<HTMLButtonElement>(null);
   const [busy, setBusy] = useState(false);
@@ -52,10 +52,11 @@ export function NotesScreen() {
     keepText(local, keptAs(carried?.into), next.trim() === '' ? null : next);
   };
   const make = async () => {
-    if (busy || read.plan.blocks.length === 0) return;
+    const { plan: made } = heard === text ? read : readFor(text, library, choices);
+    if (busy || made.blocks.length === 0) return;
     setBusy(true);
     try {
-      const id = await put(read.plan, carried?.into);
+      const id = await put(made, carried?.into);
       await keepNames(choices).catch(() => toast.error('What the names mean could not be kept; the class is made.'));
       keepText(local, keptAs(carried?.into), null);
       navigate(`/classes/${id}`);
@@ -66,6 +67,7 @@ export function NotesScreen() {
       setBusy(false);
     }
   };
+  const take = useCallback((key: string, id: string) => setChoices((now) => ({ ...now, [key]: id })), []);
   const acceptAll = () => setChoices({ ...choices, ...Object.fromEntries(open.map((q) => [q.key, q.taken])) });
   useActions('Your notes', [
     { name: 'Make the class', run: () => void make() },
@@ -93,13 +95,14 @@ export function NotesScreen() {
         <h1 className="digits text-big">{carried?.into ? 'Notes for this class' : 'Paste your notes'}</h1>
         <span className="flex-1" />
         <span className="text-muted" role="status">
-          {text.trim() === '' ? 'As you would write them for yourself' : sumWords(text, read)}
+          {text.trim() === '' ? 'As you would write them for yourself' : sumWords(heard, open.length, read.left.length)}
         </span>
       </div>
       <div className="grid grid-cols-1 gap-x-11 gap-y-4 lg:grid-cols-[5fr_6fr]">
         <div className="flex min-h-[14rem] flex-col border-t border-line-strong pt-2">
           <NotesEditor
             text={text}
+            heard={heard}
             read={read}
             onText={change}
             onPasted={() => makeButton.current?.focus()}
@@ -107,7 +110,7 @@ export function NotesScreen() {
           />
         </div>
         <div className="flex flex-col gap-4">
-          {read.plan.blocks.length > 0 ? <Sums plan={shown} timeline={timeline} sums={sums} /> : <Empty text={text} />}
+          {plan.blocks.length > 0 ? <Sums plan={plan} timeline={timeline} sums={sums} /> : <Empty text={text} />}
           {read.told.length > 0 && (
             <ul className="border-l-4 border-live pl-3" aria-label="What does not agree">
               {read.told.map((words) => (
@@ -118,15 +121,15 @@ export function NotesScreen() {
           {questions.length > 0 && (
             <section>
               <h2 className="digits mb-1 text-lead">Is this what you mean?</h2>
-              <Questions questions={questions} onTake={(key, id) => setChoices({ ...choices, [key]: id })} />
+              <Questions questions={questions} onTake={take} />
             </section>
           )}
-          {read.plan.blocks.length > 0 && <Parts plan={shown} sums={sums} />}
+          {plan.blocks.length > 0 && <Parts plan={plan} sums={sums} />}
           <div className="flex flex-wrap gap-3 sticky bottom-0 z-10 border-t border-line-strong bg-paper py-3">
             <button
               ref={makeButton}
               type="button"
-              disabled={busy || read.plan.blocks.length === 0}
+              disabled={busy || plan.blocks.length === 0}
               className="inline-flex min-h-13 items-center gap-3 rounded-md bg-ink px-6 text-lead text-paper hover:opacity-90 disabled:opacity-45"
               onClick={() => void make()}
             >
@@ -145,6 +148,25 @@ export function NotesScreen() {
   );
 }
 
+/** Makes the reader ready while nothing is typed yet. */
+function useReader() {
+  useEffect(() => {
+    let timer = 0;
+    const go = (from: number) => {
+      const next = makeReady(from, 3);
+      if (next !== null) timer = window.setTimeout(() => go(next));
+    };
+    timer = window.setTimeout(() => go(0));
+    return () => window.clearTimeout(timer);
+  }, []);
+}
+
+/** Notes as a class whose moves share their sides as usual. */
+function readFor(text: string, library: Library, choices: Choices) {
+  const made = readNotes(text, library, choices);
+  return { ...made, plan: withUsualSides(made.plan, library) };
+}
+
 /** Saves the class, new or in the place of what a class had; gives its id. */
 async function put(plan: Plan, into: string | undefined): Promise<string> {
   const makeId = () => nanoid(12);
@@ -156,7 +178,13 @@ async function put(plan: Plan, into: string | undefined): Promise<string> {
   const { plan: old, version } = await api.plan(into);
   const title = plan.title === 'Class' ? old.title : plan.title;
   await api.savePlan(
-    { ...old, title, notes: clipText([old.notes, plan.notes].filter(Boolean).join('\n'), 4000), blocks: made.blocks },
+    {
+      ...old,
+      ...(plan.body ? { body: plan.body } : {}),
+      title,
+      notes: clipText([old.notes, plan.notes].filter(Boolean).join('\n'), 4000),
+      blocks: made.blocks,
+    },
     version,
   );
   return into;

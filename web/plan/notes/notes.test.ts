@@ -42,6 +42,6 @@ it('what changes the time is asked before the names, each with what it costs', (
 
 it('the notes are summed up in a line', () => {
   const guessed = 'warm up 4 min\nSquat\nStep';
-  expect(sumWords(guessed, read(guessed))).toBe('3 lines, 1 guess, nothing left over');
-  expect(sumWords('40/20 x2\nSquat\nStep', read('40/20 x2\nSquat\nStep'))).toBe('3 lines, no guess, nothing left over');
+  expect(sumWords(guessed, 1, 0)).toBe('3 lines, 1 guess, nothing left over');
+  expect(sumWords('40/20 x2\nSquat\nStep', 0, 2)).toBe('3 lines, no guess, 2 pieces kept as notes');
 });

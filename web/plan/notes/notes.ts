@@ -104,10 +104,8 @@ const ROLE_WORDS: Record<NoteRole, string> = {
 const costs = (ms: number) => (ms === 0 ? '' : formatChange(ms));
 
 /** "12 lines, 4 guesses, nothing left over". */
-export function sumWords(text: string, read: NotesRead): string {
+export function sumWords(text: string, guesses: number, rest: number): string {
   const lines = text.split('\n').filter((line) => line.trim() !== '').length;
-  const guesses = questionsOf(text, read).filter((q) => q.isOpen).length;
-  const rest = read.left.length;
   const many = (n: number, one: string, several: string) => `${n} ${n === 1 ? one : several}`;
   return `${many(lines, 'line', 'lines')}, ${guesses === 0 ? 'no guess' : many(guesses, 'guess', 'guesses')}, ${rest === 0 ? 'nothing left over' : `${many(rest, 'piece', 'pieces')} kept as ${rest === 1 ? 'a note' : 'notes'}`}`;
 }

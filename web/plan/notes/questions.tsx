@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { FramesFigure, useFigureFrames } from '../../base/index.ts';
 import type { Question } from './notes.ts';
 
@@ -19,7 +20,7 @@ function Drawn({ name }: { name: string }) {
 }
 
 /** What was guessed, each with the ways it could be taken and what they make of the total; one tap settles it. */
-export function Questions({ questions, onTake }: Props) {
+export const Questions = memo(function Questions({ questions, onTake }: Props) {
   return (
     <ul aria-label="Is this what you mean?">
       {questions.map((q) => (
@@ -53,4 +54,4 @@ export function Questions({ questions, onTake }: Props) {
       ))}
     </ul>
   );
-}
+});
