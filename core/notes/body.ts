@@ -22,6 +22,7 @@ function withoutAll({ all: _, ...rest }: Partial<Facts>): Partial<Facts> {
 export const OF_MOVE = new Set<keyof Facts>([
   'reps',
   'perSide',
+  'apiece',
   'kg',
   'noKit',
   'measure',
@@ -81,7 +82,10 @@ export class Body {
   /** "Box jumps - or step ups": a way to do the move before it; null where it is none. */
   private easier(item: Item, name: Named | null): string | null {
     if (this.moves.length === 0 || item.words.length === 0) return null;
-    const isSaid = /^(?:options?|easier|low impact|mod)\b/i.test(wordsOf(this.text, item));
+    const isSaid =
+      /^(?:options?|easier|low impact|mod|no jump|without the jump)\b|\bif (?:sore|needed|new|tired|pregnant|injured|you need|(?:bad |sore )?(?:knees|back|wrists))\b/i.test(
+        wordsOf(this.text, item),
+      );
     if (item.joint !== 'dash' && !(isSaid && (item.joint === 'slash' || item.joint === 'comma'))) return null;
     if (item.mentions.some((m) => m.says.level === 'beginner')) return name?.name ?? null;
     return easierWay(wordsOf(this.text, item));
@@ -156,6 +160,7 @@ export class Body {
     const inside = saidIn(item.brackets.flatMap((b) => b.items));
     if (inside.all) this.sidesOfAll(inside.sides);
     this.unread.push(...name.remarks);
+    if (own.apiece && !this.isRow) own.perSide = true;
     this.moves.push({ ...name, says: own });
   }
 

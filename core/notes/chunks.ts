@@ -39,7 +39,7 @@ const STATION =
   /^[ \t]*(?:(?:station|stn|st|exercise|ex|move|minute|min)[ \t]*\.?[ \t]*(\d{1,2})(?:[ \t]*[:.)\-\u2013=][ \t]*|[ \t]+(?=\S))|(\d{1,2})(?:st|nd|rd|th) (?:station|exercise|move|min(?:ute)?)[ \t]*[:.)\-\u2013=][ \t]*)/i;
 
 const LETTERED =
-  /^[ \t]*\(?([A-HP]\d?|\d[a-d])(?:[.):]+[ \t]*|[ \t]+[-\u2013\u2014:][ \t]*|(?<=\d|\d[a-d])[ \t]+)(?=\S)/;
+  /^[ \t]*\(?([A-HPT]\d?|\d[a-d]|[a-h](?=\)))(?:[.):]+[ \t]*|[ \t]+[-\u2013\u2014:][ \t]*|(?<=\d|\d[a-d])[ \t]+)(?=\S)/;
 
 /** The chunks of a text, in order. */
 export function chunksOf(text: string): Chunk[] {
@@ -216,7 +216,7 @@ function chunksOfLine(line: Line, before: string | null, isCounted: boolean): Ch
     LETTERED.exec(rest) ??
     (isCounted ? /^\s*(\d{1,2}|[A-H])\s+/.exec(rest) : null);
   let label: string | null = null;
-  const number = numbered?.[1] ?? numbered?.[2];
+  const number = (numbered?.[1] ?? numbered?.[2])?.replace(/^[a-h]$/, (letter) => letter.toUpperCase());
   const isList = number !== undefined && (station !== null || section !== null || follows(number, before));
   if (number !== undefined && isList) {
     // Sections go by letters.
@@ -262,7 +262,7 @@ function hasLetters(text: string, sentences: readonly [number, number][], letter
 
 /** What comes then has numbers of its own. */
 const THEN =
-  /^\s(?:[-\u2013,] )?and finish(?:ing)?(?: off)? (?=with\b)|^\s(?:and )?then (?=(?:\d{1,3}|an?|one|two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|forty|fifty|sixty) ?(?:x|\u00d7|rounds?|sets|mins?|minutes?|secs?|seconds|s|on|\/)(?![a-z])|(?:a |an |the )?(?:finisher|tabata|emom|amrap|circuit|cool|warm|main|stretch(?:es|ing)?)\b)/i;
+  /^\s(?:[-\u2013,] )?(?:and |then |plus )+(?=(?:an? |the )?\d{1,2} ?-?(?:mins?|minutes?) (?:of )?(?:stretch|cool|wind|core|finisher|amrap|emom|tabata|warm))|^\s(?:[-\u2013,] )?and finish(?:ing)?(?: off)? (?=with\b)|^\s(?:and )?then (?=(?:\d{1,3}|an?|one|two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|forty|fifty|sixty) ?(?:x|\u00d7|rounds?|sets|mins?|minutes?|secs?|seconds|s|on|\/)(?![a-z])|(?:a |an |the )?(?:finisher|tabata|emom|amrap|circuit|cool|warm|main|stretch(?:es|ing)?)\b)/i;
 
 /** The same format once more on a line, or the break between them: "tabata squat / plank, tabata row / dip, 1 min between". */
 const AGAIN =

@@ -348,6 +348,13 @@ class Drafter extends Titles {
       part.notes.push(only.name);
       return;
     }
+    // "jog + mobility 6 min": the length of the part, behind the last of its moves.
+    const last = moves.at(-1);
+    const ofPart = last?.says.bareMs ?? 0;
+    if (isSmall && last && moves.length > 1 && ofPart >= 120_000 && ownTimes({ ...part, moves: [...moves] }) === 1) {
+      part.says.bareMs = ofPart;
+      delete last.says.bareMs;
+    }
     // "4 sets of 10 bench press, 90 s rest": the rest of these sets.
     if (
       only &&

@@ -58,7 +58,7 @@ const BEFORE =
 const AFTER = /(?:\s+(?:each|please|etc|again|and|then|with|of|for|x|in|at|the|a|to|total|\u2013|-|=|@))+$/i;
 /** Words that name no move whatever stands beside them. */
 const NO_NAME =
-  /^(?:all|both|each|everything|everyone|them|these|it|game|class|set|sets|round|rounds|reps?|exercises?|moves?|seconds?|secs?|mins?|minutes?|go|work|total|x{1,3}|dbs?|kbs?|bbs?|no sorry|sorry|no wait|actually|scrap that|kg|rest)$/i;
+  /^(?:(?:partner|pair|team)s? work|all|both|each|everything|everyone|them|these|it|game|class|set|sets|round|rounds|reps?|exercises?|moves?|seconds?|secs?|mins?|minutes?|go|work|total|x{1,3}|dbs?|kbs?|bbs?|no sorry|sorry|no wait|actually|scrap that|kg|rest)$/i;
 const OPTION =
   /^(.+?)\s+options?$|^(?:or|option(?:al)?s?:?|easier:?|easy:?|low impact:?|mod(?:ify|ified|ification)?:?|regression:?|reg:?|alternative(?:ly)?:?|beginners?:?)\s+(.+)$|^(.+?)\s+(?:if|for|when|as (?:an )?(?:option|alternative))\s+(?:.+)$|^(.*\b(?:knees down|on (?:your |the )?knees|from (?:your |the )?knees|no jump|step(?:ping)? instead|without (?:the )?jump))$/i;
 const HARDER = /^(?:adv(?:anced)?:?|harder:?|hard:?|progression:?|prog:?|level 2:?)\s+(.+)$/i;
@@ -203,7 +203,7 @@ export const DAYS = /\b(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?
 export const DAY_ALONE = new RegExp(`^${DAYS.source}$`, 'i');
 
 const REMARK =
-  /\b(?:you|your|u|can|could|please|thanks|thank|thx|hi|hello|hey|dear|remember|bring|don'?t|dont|keep|make sure|good luck|tbc|tbd|maybe|perhaps|we|they|them|everyone|everybody|music|playlist|write|wrote|if|when|need|needs|cheers|see|usually|felt|too|great|well done|was|were|have|has|had|let|tell|ask|check|get|got|set ?up|put|book(?:ed)?|doors?|key|park(?:ing)?|weather|rain|indoors?|outdoors?|ready|go on|nobody|nothing|i|i'?ll|my|me|this|that|it|should|will|would|might|last time|works|rests|one of you|heads up|tonight|today|tomorrow|this week|last week|room \d|breathe|relax|next week|ideas?|note|nb|ps|psst|lol|love|hope|enjoy|smile|loud|sorry|plus water|towels?|mats? out)\b/i;
+  /\b(?:you|your|u|can|could|please|thanks|thank|thx|hi|hello|hey|dear|remember|bring|don'?t|dont|keep|make sure|good luck|tbc|tbd|maybe|perhaps|we|they|them|everyone|everybody|music|playlist|write|wrote|if|when|need|needs|cheers|see|usually|felt|too|great|well done|was|were|have|has|had|let|tell|ask|check|get|got|set ?up|put|book(?:ed)?|doors?|key|park(?:ing)?|weather|rain|indoors?|outdoors?|ready|go on|nobody|nothing|i|i'?ll|my|me|this|that|it|should|will|would|might|last time|works|rests|one of you|heads up|tonight|today|tomorrow|this week|last week|room \d|breathe|relax|next week|ideas?|note|nb|ps|psst|lol|love|hope|enjoy|smile|loud|sorry|plus water|towels?|mats? out|watch|mind|go (?:heavy|light|hard|slow)|careful|squeeze|brace)\b/i;
 
 /** Whether words read as something said to people, not as the name of a move. */
 export const isRemark = (words: string): boolean => REMARK.test(words) || words.split(/\s+/).length > 7;

@@ -167,7 +167,8 @@ export class Parts {
     if (says.turn !== undefined && now.says.kind === 'emom') return now;
     const isSuperset =
       says.superset && now.says.superset && (says.times ?? says.rounds) === (now.says.times ?? now.says.rounds);
-    if (isSuperset) return now;
+    // One with its rest behind it is whole; the next is another.
+    if (isSuperset) return now.tail && moves.length === 0 ? this.begin(chunk) : now;
     if (says.role !== undefined)
       return this.isEmpty(now) && now.role === null && now.says.kind === undefined && !hasLength(now)
         ? now

@@ -54,13 +54,20 @@ export const ORDER: readonly Rule[] = [
   ),
 ];
 
+/** With the slips that are usual. */
+const TABATAS = 'tab{1,2}at{1,2}as?';
+
 /** Formats by name. */
 export const FORMAT_RULES: readonly Rule[] = [
-  rule('format', `${N} ?(?:x )?tabatas?\\b`, (m) => ({ kind: 'tabata', tabatas: count(m[1]) })),
-  rule('format', `tabatas?(?: ?(?:style|round|block|set))?(?: ${TIMES})?(?: \\d(?= ?[:.)-]))?(?![\\p{L}\\d])`, (m) => ({
-    kind: 'tabata',
-    ...(m.slice(1).some((g) => g !== undefined) ? { tabatas: count(...m.slice(1)) } : {}),
-  })),
+  rule('format', `${N} ?(?:x )?${TABATAS}\\b`, (m) => ({ kind: 'tabata', tabatas: count(m[1]) })),
+  rule(
+    'format',
+    `${TABATAS}(?: ?(?:style|round|block|set))?(?: ${TIMES})?(?: \\d(?= ?[:.)-]))?(?![\\p{L}\\d])`,
+    (m) => ({
+      kind: 'tabata',
+      ...(m.slice(1).some((g) => g !== undefined) ? { tabatas: count(...m.slice(1)) } : {}),
+    }),
+  ),
   rule(
     'format',
     `(?:e(\\d{1,2})mom|emom)(?:[ :]*(?:for )?(${TIME_OR_NUMBER})(?: ?(?:mins?|minutes))?)?(?![\\p{L}\\d])`,

@@ -33,7 +33,7 @@ export const OF_ONE_MOVE: readonly Rule[] = [
   say('side', `\\ball (?:both|each) (?:sides?|legs)\\b|all ${E_S}(?![\\p{L}\\d])`, { sides: 'each', all: true }),
   say(
     'side',
-    `${E_S}(?![\\p{L}\\d])|both (?:sides|legs|arms|ways)\\b|l ?(?:\\+|&|and|/) ?r\\b|left (?:and|&|\\+|/|then) right\\b|right (?:and|&|\\+|/|then) left\\b|one side then the other\\b`,
+    `${E_S}(?![\\p{L}\\d])|both (?:sides|legs|arms|ways)\\b|l ?(?:\\+|&|and|/) ?r\\b|left (?:and|&|\\+|/|then) right\\b|right (?:and|&|\\+|/|then) left\\b|one side then the other\\b|both\\b(?= *(?:$|[),;!]))`,
     { sides: 'each' },
   ),
   say(

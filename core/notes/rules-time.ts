@@ -87,7 +87,7 @@ export const WORK: readonly Rule[] = [
   ),
   rule('work', `(?:a |one )?min(?:ute)? ?(?:on|work)\\b`, () => ({ workMs: 60_000 })),
   rule('work', `${TN} ?(?:seconds? )?(?:of )?(?:work|on)\\b`, (m) => ({ workMs: seconds(m[1]) })),
-  rule('work', `work ?(?:for|=|:|time|is)* ?${TN}`, (m) => ({ workMs: seconds(m[1]) })),
+  rule('work', `work ?(?:for|=|:|time|is)* ?${TN}(?! ?[/:-] ?\\d)`, (m) => ({ workMs: seconds(m[1]) })),
   rule('work', `${T} ?(?:of )?${EACH_MOVE}(?! ${LIMB})\\b`, (m) => ({ workMs: seconds(m[1]), each: true })),
   rule('work', `(\\d{2,3}) (?:each|per (?:move|exercise|station))\\b(?! ${LIMB})`, (m) => ({
     workMs: seconds(m[1]),
@@ -270,7 +270,7 @@ export const TIMES_RULES: readonly Rule[] = [
   })),
   rule(
     'rounds',
-    `${N} ?(?:x|\u00d7|sets? of|lots of) ?(\\d{1,3})(?: ?reps?)?(?! ?(?:[/:\\d]|- ?\\d|x|kgs?|kilos?|lbs?|s\\b|secs?|seconds|mins?|m\\b|rounds|cals?))`,
+    `${N} ?(?:x|\u00d7|sets? of|lots of) ?(\\d{1,3})(?: ?reps?)?(?!\\d)(?! ?(?:[/:]|- ?\\d|x|kgs?|kilos?|lbs?|s\\b|secs?|seconds|mins?|m\\b|rounds|cals?))`,
     (m) =>
       // "Calf raises 20 x 2": nobody does twenty sets of two.
       Number(m[1]) > 10 && Number(m[2]) <= 6
@@ -292,7 +292,9 @@ export const TIMES_RULES: readonly Rule[] = [
     rounds: /once/i.test(m[0]) ? 1 : /twice/i.test(m[0]) ? 2 : 3,
   })),
   rule('rounds', `${TIMES}(?: (?:through|round|around|each))?(?![\\p{L}\\d])`, (m) =>
-    /(?:rounds?|laps?|circuits?)$/i.test(m[0]) ? { rounds: count(...m.slice(1)) } : { times: count(...m.slice(1)) },
+    /(?:rounds?|laps?|circuits?)$/i.test(m[0])
+      ? { rounds: count(...m.slice(1)) }
+      : { times: count(...m.slice(1)), ...(/each$/.test(m[0]) ? { apiece: true } : {}) },
   ),
   rule('rounds', `${TIMES} of each\\b`, (m) => ({ rounds: count(...m.slice(1)), groupSize: 1 })),
   rule('rounds', '(?:rounds|laps|sets) ?[:=] ?(\\d{1,2})(?! ?[\\p{L}\\d/])', (m) => ({ rounds: count(m[1]) })),

@@ -45,6 +45,8 @@ export interface Facts {
   side: Side;
   reps: number;
   perSide: boolean;
+  /** So many for each: of what stands in a row, or of the sides of one move. */
+  apiece: boolean;
   kg: number[];
   lightKg: number;
   heavyKg: number;

@@ -152,6 +152,7 @@ export class Titles extends Parts {
       .replace(/\s+/g, ' ');
     const kg = moves.find((m) => m.says.kg)?.says.kg;
     if (kg) this.pending = { kg };
+    if (says.noKit || moves.some((m) => m.says.noKit)) this.pending = { ...this.pending, noKit: true };
     if (says.kind) this.pending = { ...this.pending, kind: says.kind };
     this.out.readings.push({ from: chunk.from, to: chunk.to, role: 'title', sure: 'said', words: 'title' });
     this.bodyOfTitle(chunk);
