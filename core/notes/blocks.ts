@@ -15,7 +15,9 @@ export function blockOf(draft: PartDraft, making: Making): Block | null {
   if (!made) return null;
   const { format, stations } = made;
   const role =
-    (draft.role === 'finisher' && format.kind === 'holds' ? 'coolDown' : draft.role) ??
+    (draft.role === 'finisher' && (format.kind === 'holds' || (format.kind === 'open' && draft.says.kind === 'holds'))
+      ? 'coolDown'
+      : draft.role) ??
     (draft.says.kind === 'holds' && format.kind === 'open' ? 'coolDown' : null) ??
     (format.kind === 'holds' ? 'coolDown' : format.kind === 'open' ? 'other' : 'main');
   const title =

@@ -277,6 +277,11 @@ const ANEW = /^\s+(?:tabatas?|emom|amrap|then|circuit|finisher|main|cool|warm|st
 /** "Part 1 - ", "Block 2: ": parts by number. */
 const SECTION = /^[ \t]*(?:part|block|section)[ \t]*(\d)[ \t]*(?:[:.)\-\u2013\u2014]+)[ \t]*/i;
 
+/** "30 s of each then 1 min rest": the rest goes with what stands before it. */
+const isRestOfAll = (text: string, from: number, at: number) =>
+  /\beach,?$/i.test(text.slice(from, at)) &&
+  /^\s(?:and )?then (?:an? )?\S+ ?\w+ (?:rest|break)\b/i.test(text.slice(at));
+
 /** Where the sentences of a line lie. */
 function sentencesOf(text: string, start: number): [number, number][] {
   const sentences: [number, number][] = [];
@@ -296,7 +301,8 @@ function sentencesOf(text: string, start: number): [number, number][] {
     else if (
       depth === 0 &&
       /\s/.test(c) &&
-      (THEN.test(text.slice(k)) || (hasSeveral && text[k - 1] === ',' && AGAIN.test(text.slice(k))))
+      ((THEN.test(text.slice(k)) && !isRestOfAll(text, from, k)) ||
+        (hasSeveral && text[k - 1] === ',' && AGAIN.test(text.slice(k))))
     ) {
       sentences.push([from, k]);
       from = k + 1;

@@ -179,7 +179,7 @@ function restSettled(plain: PartDraft, making: Making): PartDraft {
       ['round', `${formatDuration(says.restMs)} rest after each round`],
       ['move', `${formatDuration(says.restMs)} rest after each move`],
     ],
-    (says.superset === true && says.restMs >= (work === 0 ? 30_000 : 60_000)) ||
+    (says.superset === true && says.restMs >= (work === 0 && moves.length <= 3 ? 30_000 : 60_000)) ||
       (says.restMs >= work && (says.restMs >= 60_000 || (says.workMs === undefined && work > 0)))
       ? 'round'
       : 'move',

@@ -41,7 +41,7 @@ export function itemsOf(
   offset: number,
 ): { items: Item[]; colon: number | null } {
   const numbers = numbering(text.slice(start, end)).map((n) => ({ from: n.from + start, to: n.to + start }));
-  const low = small(text);
+  const low = small(text).slice(0, end);
   const items: Item[] = [];
   let colon: number | null = null;
   let joint: Joint = 'start';

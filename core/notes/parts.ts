@@ -1,4 +1,4 @@
-import type { Body, Plan } from '../class/index.ts';
+import { type Body, type Plan, STAYS_WORDS } from '../class/index.ts';
 import type { Library } from '../moves/index.ts';
 import type { Chunk } from './chunks.ts';
 import { type Found, namedKind } from './found.ts';
@@ -66,7 +66,10 @@ export const EMPTY = (place: Span): PartDraft => ({
 });
 
 export const LIST_HEAD =
-  /^(?:of|with|in|for|to|at)\b|^(?:the )?(?:kb|db|bb|holds?|exercises|moves|list|circuit|stations|workout|do|this|with|routine|order|class|work|lap|all|as follows|go|plan)$/i;
+  /^(?:of|with|in|for|to|at)\b|^(?:rounds?|sets?|circuits?) of$|^(?:the )?(?:kb|db|bb|holds?|exercises|moves|list|circuit|stations|workout|do|this|with|routine|order|class|work|lap|all|as follows|go|plan)$/i;
+
+const SEATED_CLASS =
+  /\b(?:seated|chair)(?:[- ]based)? (?:\w+ )?(?:class|hour|session|workout|circuit|fitness|aerobics|exercise)\b/i;
 
 /** Said of the class or found in passing: no reason to begin a block. */
 export const OF_CLASS = new Set<keyof Facts>(['start', 'slotMs', 'heads', 'level']);
@@ -433,6 +436,13 @@ export class Parts {
     part.moves.push(m);
   }
 
+  /** A class that is called seated is. */
+  protected bodyOfTitle({ from, to }: Span): void {
+    if (this.out.body.stays || !SEATED_CLASS.test(this.out.title ?? '')) return;
+    this.out.body.stays = 'seated';
+    this.out.readings.push({ from, to, role: 'people', sure: 'taken', words: STAYS_WORDS.seated });
+  }
+
   protected putTitle(part: PartDraft, { title, says, chunk, titleSpan }: Found): void {
     if (title === null) return;
     const bare = title.replace(/^(?:then|and)\s+/i, '').trim();
@@ -450,8 +460,10 @@ export class Parts {
           says.round === undefined &&
           !/^(?:circuit|block|part|set|section|round|group|pair) ?\w$/i.test(bare) &&
           namedKind(bare, this.library) !== 'known'
-        )
+        ) {
           this.out.title = bare;
+          this.bodyOfTitle(titleSpan);
+        }
       }
     }
     if (says.role !== undefined) part.role = says.role;

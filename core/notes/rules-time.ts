@@ -249,6 +249,21 @@ export const RESTS: readonly Rule[] = [
   })),
 ];
 
+/** A rest that stands between the rounds by where it is. */
+export const HALF_WAY: readonly Rule[] = [
+  rule('break', `(?:a |an )?(?:${T}|min(?:ute)?) ?(?:of )?${BREAK} (?:at )?half ?-?way(?: through)?\\b`, (m) => ({
+    betweenMs: m[1] === undefined ? 60_000 : seconds(m[1]),
+    betweenOf: 'rounds',
+  })),
+  rule('work', `${T} (?:of |on )?each,? (?:move |one )?(?:and )?then (?:a )?${T} ${BREAK}\\b`, (m) => ({
+    workMs: seconds(m[1]),
+    each: true,
+    restMs: 0,
+    betweenMs: seconds(m[2]),
+    betweenOf: 'rounds',
+  })),
+];
+
 /** How often. */
 export const TIMES_RULES: readonly Rule[] = [
   rule(

@@ -1,14 +1,9 @@
-import { STAYS_WORDS } from '../class/index.ts';
 import { bareName } from '../moves/index.ts';
 import type { Found } from './found.ts';
-import type { Span } from './items.ts';
 import { isMuscle } from './muscles.ts';
 import { DAY_ALONE, DAYS, isRemark } from './names.ts';
 import { OF_CLASS, Parts } from './parts.ts';
 import type { Facts } from './said.ts';
-
-const SEATED_CLASS =
-  /\b(?:seated|chair)(?:[- ]based)? (?:\w+ )?(?:class|hour|session|workout|circuit|fitness|aerobics|exercise)\b/i;
 
 /** Tells the words that are a title, or something said to people, from those that name moves. */
 export class Titles extends Parts {
@@ -125,13 +120,6 @@ export class Titles extends Parts {
         !chunk.blankBefore &&
         all.length > 3)
     );
-  }
-
-  /** A class that is called seated is. */
-  protected bodyOfTitle({ from, to }: Span): void {
-    if (this.out.body.stays || !SEATED_CLASS.test(this.out.title ?? '')) return;
-    this.out.body.stays = 'seated';
-    this.out.readings.push({ from, to, role: 'people', sure: 'taken', words: STAYS_WORDS.seated });
   }
 
   protected titled({ chunk, moves, mentions, says }: Found): void {
