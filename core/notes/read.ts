@@ -15,6 +15,7 @@ import { blockOf } from './blocks.ts';
 import { chunksOf } from './chunks.ts';
 import { type Decision, Decisions } from './decisions.ts';
 import { draft } from './drafts.ts';
+import { ownTime } from './making.ts';
 import { isMuscle } from './muscles.ts';
 import { AS_TYPED, type Named, NO_MOVE, nameKey } from './names.ts';
 import type { Drafted, PartDraft } from './parts.ts';
@@ -50,10 +51,16 @@ export function readNotes(text: string, library: Library, choices: Choices = {})
   return { plan, readings: covering, left: leftOf(read, text, covering, drafted), told };
 }
 
-/** Moves with sets of their own, not equally many, are parts of their own: all sets of one, then the next. */
+/**
+ * Moves with sets of their own, not equally many or each with a rest of its own behind, are parts of their own: all sets of one, then
+ * the next.
+ */
 function bySets(draft: PartDraft): PartDraft[] {
   const sets = draft.moves.map((m) => m.says.sets);
-  if (sets.some((n) => n === undefined) || new Set(sets).size < 2 || draft.says.kind !== undefined) return [draft];
+  const rests =
+    draft.moves.length > 1 && draft.moves.every((m) => m.says.restMs !== undefined && ownTime(m) === undefined);
+  const isOneByOne = new Set(sets).size > 1 || rests;
+  if (sets.some((n) => n === undefined) || !isOneByOne || draft.says.kind !== undefined) return [draft];
   return draft.moves.map((m, k) => {
     const last = k === draft.moves.length - 1;
     const restMs = m.says.restMs ?? draft.says.restMs;
