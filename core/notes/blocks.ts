@@ -1,4 +1,13 @@
-import { type Block, clipText, FORMAT_WORDS, moduleOf, newBlock, roleTitle, type Station } from '../class/index.ts';
+import {
+  type Block,
+  clipText,
+  FORMAT_WORDS,
+  formatDuration,
+  moduleOf,
+  newBlock,
+  roleTitle,
+  type Station,
+} from '../class/index.ts';
 import { circuitBlock, repsBlock } from './circuits.ts';
 import { clamp, type Made, type Making, MOST, ownTime } from './making.ts';
 import { type Named, plainNamed } from './names.ts';
@@ -82,6 +91,21 @@ function madeOf(draft: PartDraft, making: Making): Made | null {
     );
     if (how === 'all') return windowsBlock(draft, making);
   }
+  const wholeMs = says.bareMs ?? says.totalMs ?? 0;
+  const isOnce = says.rounds === undefined && says.times === undefined && says.sets === undefined;
+  if (wholeMs >= 480_000 && isOnce && says.restMs === undefined && isCounted(draft)) {
+    const how = making.decisions.ask(
+      `relay-${making.index}`,
+      draft.place,
+      'format',
+      [
+        ['amrap', `over and over for ${formatDuration(wholeMs)}`],
+        ['once', 'once through'],
+      ],
+      'amrap',
+    );
+    if (how === 'amrap') return amrapBlock({ ...draft, says: { ...says, kind: 'amrap', capMs: wholeMs } }, making);
+  }
   const byReps = repsByRound(draft);
   if (byReps) return forTimeOf(byReps, draft, making);
   if (isCounted(draft)) return repsBlock(draft, making);
@@ -114,7 +138,7 @@ function numbersBehind(draft: PartDraft, making: Making): PartDraft {
       ['seconds', `${numbers.slice(0, 4).join(', ')} seconds`],
       ['reps', `${numbers.slice(0, 4).join(', ')} reps`],
     ],
-    isRound && !timed ? 'seconds' : 'reps',
+    (isRound && !timed) || (says.kind === 'holds' && numbers.every((n) => n >= 10)) ? 'seconds' : 'reps',
   );
   return {
     ...draft,

@@ -150,9 +150,15 @@ class Drafter extends Titles {
   /** "Chair class, 12 people, nobody stands.": what is called a class at the head of a line is its title. */
   private headTitle({ moves, chunk }: Found): void {
     const [first] = moves;
-    if (moves.length !== 1 || chunk.last || first?.known !== 'unknown' || this.out.title !== null || this.now !== null)
+    const isKind = moves.length > 1 && /^(?:hiit|boot ?camp)$/i.test(first?.name ?? '');
+    if (
+      (!isKind && (moves.length !== 1 || chunk.last)) ||
+      first?.known !== 'unknown' ||
+      this.out.title !== null ||
+      this.now !== null
+    )
       return;
-    if (!/\b(?:class|session|workout|hour)$/i.test(first.name)) return;
+    if (!isKind && !/\b(?:class|session|workout|hour)$/i.test(first.name)) return;
     this.out.title = first.typed;
     this.out.readings.push({ from: first.from, to: first.to, role: 'title', sure: 'said', words: 'title' });
     this.bodyOfTitle(first);

@@ -69,7 +69,7 @@ export const LIST_HEAD =
   /^(?:of|with|in|for|to|at)\b|^(?:rounds?|sets?|circuits?) of$|^(?:the )?(?:kb|db|bb|holds?|exercises|moves|list|circuit|stations|workout|do|this|with|routine|order|class|work|lap|all|as follows|go|plan)$/i;
 
 const SEATED_CLASS =
-  /\b(?:seated|chair)(?:[- ]based)? (?:\w+ )?(?:class|hour|session|workout|circuit|fitness|aerobics|exercise)\b/i;
+  /^(?:all )?(?:seated|chairs?)$|\b(?:seated|chair)(?:[- ]based)? (?:\w+ )?(?:class|hour|session|workout|circuit|fitness|aerobics|exercise)\b/i;
 
 /** Said of the class or found in passing: no reason to begin a block. */
 export const OF_CLASS = new Set<keyof Facts>(['start', 'slotMs', 'heads', 'level']);

@@ -38,6 +38,11 @@ export const ORDER: readonly Rule[] = [
   rule('order', `${N} (?:tri-?sets|triples)\\b`, (m) => ({ groupSize: 3, stations: count(m[1]) * 3 })),
   say('order', '(?:in|as) (?:pairs|supersets)\\b|supersets\\b', { groupSize: 2 }),
   say('order', '(?:in|as) (?:threes|triples|tri-?sets)\\b', { groupSize: 3 }),
+  rule(
+    'order',
+    `(?:swap|move on|change|rotate|switch)(?: over)? (?:after|every) ${N} (?:goes|go's|times|sets|rounds|turns)\\b`,
+    (m) => ({ times: count(m[1]), groupSize: 1 }),
+  ),
   say(
     'order',
     'station by station\\b|all sets (?:of one|then next|first)(?:,? then the next)?\\b|one (?:move|exercise|station) at a time\\b|then move on\\b',
@@ -181,7 +186,7 @@ export const PART_RULES: readonly Rule[] = [
   say('order', '(?:newest first|oldest last)\\b', { oldestFirst: false }),
   rule(
     'length',
-    '(?<=(?:warm[ -]?up|w/?u|w/up|cool[ -]?down|c/?d|stretch(?:ing|es)?) ?[:-]? ?)(\\d{1,2})(?= *$)',
+    '(?<=(?:warm[ -]?up|w/?u|w/up|cool[ -]?down|c/?d|stretch(?:ing|es)?) ?[:-]? ?)(\\d{1,2})(?= *(?:$|\\())',
     (m) => (Number(m[1]) <= 20 ? { bareMs: Number(m[1]) * 60_000 } : null),
   ),
   rule('length', 'for (\\d{1,2})(?= *(?:[:,.]|$))', (m) =>

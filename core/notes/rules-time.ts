@@ -251,6 +251,11 @@ export const RESTS: readonly Rule[] = [
 
 /** A rest that stands between the rounds by where it is. */
 export const HALF_WAY: readonly Rule[] = [
+  rule('break', `(?:sip of |some |quick )?${BREAK} (?:in )?${BETWEEN} ${OF_ROUNDS} ?[(:=-]? ?${T}\\)?`, (m) => ({
+    betweenMs: seconds(m[1]),
+    betweenOf: 'rounds',
+  })),
+  rule('work', `${T} rounds? ?[x\u00d7] ?${N}(?![\\p{L}\\d/:])`, (m) => ({ workMs: seconds(m[1]), sets: count(m[2]) })),
   rule('break', `(?:a |an )?(?:${T}|min(?:ute)?) ?(?:of )?${BREAK} (?:at )?half ?-?way(?: through)?\\b`, (m) => ({
     betweenMs: m[1] === undefined ? 60_000 : seconds(m[1]),
     betweenOf: 'rounds',

@@ -118,7 +118,7 @@ export const EACH_MOVE =
 
 export const LIMB = '(?:side|leg|arm|way|hand|foot|direction)';
 
-export const E_S = `(?:e/s|e\\.s\\.?|p/s|ea\\.? ?(?:${LIMB})?|(?:on )?(?:each|per|every|a|either) ${LIMB}|/ ?${LIMB})`;
+export const E_S = `(?:e/s|e\\.s\\.?|p/s|ea\\.? ?(?:${LIMB})?|(?:on )?(?:each|per|every|a|either) ${LIMB}|/${LIMB}|/ ${LIMB}(?= *(?:$|[,;).])))`;
 
 export const seconds = (text: string | undefined) => timeOf(text ?? '0');
 

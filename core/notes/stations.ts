@@ -35,6 +35,8 @@ export function roundsOf(draft: PartDraft, making: Making, size = draft.moves.le
   if (said !== undefined) return Math.max(1, Math.min(99, said));
   const sets = says.sets ?? (own.length > 0 ? Math.max(...own) : undefined);
   if (sets === undefined) return 1;
+  // "3 min rounds x 4" of four moves: one each.
+  if (own.length === 0 && size > 1 && sets === size && (says.workMs ?? 0) >= 120_000) return 1;
   if (own.length > 0 || size <= 1 || sets <= size || sets % size !== 0) return Math.max(1, Math.min(99, sets));
   const all = making.decisions.ask(
     `sets-${making.index}`,
