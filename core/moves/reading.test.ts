@@ -39,7 +39,7 @@ describe('a name as instructors type it', () => {
     expect(wrong.length / names.length, wrong.join('\n')).toBeLessThanOrEqual(0.05);
   });
 
-  it.each(['list-1.txt', 'list-2.txt', 'list-3.txt', 'list-4.txt'])(
+  it.each(['list-1.txt', 'list-2.txt', 'list-3.txt', 'list-4.txt', 'list-5.txt'])(
     'is known or sensibly guessed in 92 of 100 of %s, and wrong in one of 50 at most',
     (file) => {
       const judged = listOf(file).map((expected) => judgeName(library, expected));
