@@ -91,6 +91,12 @@ function madeOf(draft: PartDraft, making: Making): Made | null {
     );
     if (how === 'all') return windowsBlock(draft, making);
   }
+  // So many rounds under a cap are for time, where nothing is rested between them.
+  const isCapped =
+    says.kind === undefined && says.capMs !== undefined && says.restMs === undefined && says.betweenMs === undefined;
+  if (says.capMs !== undefined && says.kind === undefined && !isCapped)
+    making.told(`A cap of ${formatDuration(says.capMs)} is said; with rests between it is not kept`);
+  if (isCapped && isCounted(draft)) return amrapBlock({ ...draft, says: { ...says, forTime: true } }, making);
   const wholeMs = says.bareMs ?? says.totalMs ?? 0;
   const isOnce = says.rounds === undefined && says.times === undefined && says.sets === undefined;
   if (wholeMs >= 480_000 && isOnce && says.restMs === undefined && isCounted(draft)) {

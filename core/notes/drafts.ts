@@ -150,7 +150,7 @@ class Drafter extends Titles {
   /** "Chair class, 12 people, nobody stands.": what is called a class at the head of a line is its title. */
   private headTitle({ moves, chunk }: Found): void {
     const [first] = moves;
-    const isKind = moves.length > 1 && /^(?:hiit|boot ?camp)$/i.test(first?.name ?? '');
+    const isKind = /^(?:hiit|boot ?camp|met ?con|wod)$/i.test(first?.name ?? '');
     if (
       (!isKind && (moves.length !== 1 || chunk.last)) ||
       first?.known !== 'unknown' ||

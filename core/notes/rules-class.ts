@@ -64,6 +64,10 @@ const TABATAS = 'tab{1,2}at{1,2}as?';
 
 /** Formats by name. */
 export const FORMAT_RULES: readonly Rule[] = [
+  rule('format', `${T} ?(?:of )?${TABATAS}(?: ?(?:style|round|block|set))?(?![\\p{L}\\d])`, (m) => ({
+    kind: 'tabata',
+    totalMs: seconds(m[1]),
+  })),
   rule('format', `${N} ?(?:x )?${TABATAS}\\b`, (m) => ({ kind: 'tabata', tabatas: count(m[1]) })),
   rule(
     'format',
@@ -214,6 +218,7 @@ export const OF_THE_CLASS: readonly Rule[] = [
     `(?<=\\b(?:hiit|class|session|total|slot|length|circuits) ?(?:of|is|:|=|-)? ?)(${NUMBER}) ?-? ?(?:mins?|minutes?)\\b(?! (?:on|work|off|rest|each|between))`,
     (m) => ({ slotMs: minutes(m[1]) }),
   ),
+  say('note', '(?<=(?:plan|date|w/c|week) )\\d{1,2}[/.]\\d{1,2}(?= *$)', {}),
   say('note', '(?:\\d{1,2}|two|three|four) (?:people|of you|persons) (?:at|per|on|to|in) (?:each|a|every|one)\\b', {}),
   rule(
     'people',

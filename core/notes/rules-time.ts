@@ -142,7 +142,7 @@ export const WORK: readonly Rule[] = [
 
 /** Rests, changes and breaks. */
 export const RESTS: readonly Rule[] = [
-  rule('rest', `(?:with )?(?:a |an )?${TN} ?(?:seconds? )?(?:of )?(?:rest|off|recovery)\\b`, (m) => ({
+  rule('rest', `(?:with )?(?:a |an )?${TN} ?(?:seconds? )?(?:of )?(?:rests?|off|recovery)\\b`, (m) => ({
     restMs: seconds(m[1]),
   })),
   rule('rest', '(?:an? |one )?min(?:ute)? (?:rest|recovery)\\b', () => ({ restMs: 60_000 })),
@@ -271,6 +271,7 @@ export const HALF_WAY: readonly Rule[] = [
 
 /** How often. */
 export const TIMES_RULES: readonly Rule[] = [
+  rule('rounds', `${N} (?:giant|big|mega) ?sets?\\b`, (m) => ({ rounds: count(m[1]) })),
   rule(
     'rounds',
     `${N} ?(?:x|\u00d7|sets? of|lots of|reps of|goes of|times) ?${T}(?: (?:hard|fast|flat out|all out|efforts?|rounds?|bouts?|on|work))?(?! ?(?:rest|off|between))`,

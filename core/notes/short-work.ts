@@ -8,7 +8,10 @@ import { roundsOf, stationsOf, timedSides } from './stations.ts';
 export function tabataBlock(draft: PartDraft, making: Making): Made {
   const { says, moves, groups } = draft;
   const n = moves.length;
-  const sets = says.sets ?? (says.tabatas === undefined ? (says.rounds ?? says.times) : undefined) ?? 8;
+  const { totalMs } = says;
+  const whole = totalMs === undefined ? undefined : totalMs / ((says.workMs ?? 20_000) + (says.restMs ?? 10_000));
+  const ofLength = whole !== undefined && whole >= n && Number.isInteger(whole) ? whole : undefined;
+  const sets = says.sets ?? ofLength ?? (says.tabatas === undefined ? (says.rounds ?? says.times) : undefined) ?? 8;
   const lines = groups.length > 0 && groups.every((g) => g === 1) && groups.length === n;
   const usual =
     n > 1 && (says.tabatas === n || lines || (says.tabatas === undefined && n > 4 && n !== 8)) ? 'each' : 'turns';
