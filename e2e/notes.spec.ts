@@ -144,6 +144,40 @@ test('what is pasted on the list of classes opens the notes, and a length is set
   await expect(total(page)).toHaveText('15:00');
 });
 
+test('where everybody stays and what they hold is read, led so, and changed in the sheet', async ({ page }) => {
+  await openNotes(page);
+  await page.keyboard.type('All seated, everyone with two light dumbbells. 40/20 x2: march, curls, squat');
+  await expect(page.getByText('all seated, two light dumbbells', { exact: true })).toBeVisible();
+  await page.keyboard.press('ControlOrMeta+Enter');
+  await expect(page).toHaveURL(/\/classes\//);
+  const address = page.url();
+  await page.goto(`${address}?panel=checks`);
+  const stray = page.getByText('squat is done standing; here it is all seated.');
+  await expect(stray).toBeVisible();
+  await page.goto(`${address}/rehearse`);
+  await expect(page.getByText('chair', { exact: true }).first()).toBeVisible();
+  await page.goto(address);
+  const body = page.getByText('Notes, script, body and hands: all seated \u00b7 two light dumbbells');
+  await body.click();
+  await page.getByRole('combobox', { name: 'The class: where everybody stays' }).selectOption('all standing');
+  const hands = page.getByRole('textbox', { name: 'The class: what everybody holds' });
+  await hands.click();
+  await page.keyboard.type('lots of stuff');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Such as two light dumbbells');
+  await page.keyboard.press('Escape');
+  await hands.click();
+  await page.keyboard.type('a kettlebell of 12 kg');
+  await page.keyboard.press('Enter');
+  await expect(hands).toHaveValue('one kettlebell of 12 kg');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.goto(`${address}?view=text`);
+  await expect(page.getByText('everyone: all standing, holding one kettlebell of 12 kg')).toBeVisible();
+  await page.goto(`${address}?panel=checks`);
+  await expect(page.getByRole('heading', { name: 'Checks' })).toBeVisible();
+  await expect(stray).toHaveCount(0);
+});
+
 test('notes with nothing in them make no class, and say so', async ({ page }) => {
   await openNotes(page);
   await page.keyboard.type('good luck everyone!!');
