@@ -63,6 +63,8 @@ describe('five answers', () => {
 
   it('are kept under the name without side and count, and then known with any side', () => {
     expect(bareName('left leg kelp walk')).toBe('kelp walk');
+    expect(bareName('left side plank')).toBe('side plank');
+    expect(bareName('left side kelp walk')).toBe('kelp walk');
     expect(bareName('Kelp walk (R)')).toBe('Kelp walk');
     expect(bareName('10 x Kelp walk')).toBe('Kelp walk');
     expect(bareName('Left')).toBe('Left');

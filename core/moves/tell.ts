@@ -81,6 +81,9 @@ function effortFrom(pattern: Pattern, impact: Impact): number {
 
 const SIDE = /^\(?(?:left|right|l|r)\)?$/i;
 const LIMB = /^(?:leg|arm|side|foot|hand|knee)$/i;
+/** What is done to or on a side, by name. */
+const SIDE_MOVE =
+  /^(?:planks?|lunges?|crunch(?:es)?|bends?|steps?|lying|kicks?|leg|raises?|stretch(?:es)?|taps?|hops?|squats?)$/i;
 const COUNT = /^(?:x?\d{1,3}x?|x)$/i;
 
 /** A name without a side at an end of it and without a count: what the move is called whichever side it is done on. */
@@ -89,7 +92,9 @@ export function bareName(name: string): string {
   const kept = words.filter((word, k) => {
     const before = words[k - 1];
     if (SIDE.test(word) || COUNT.test(word)) return false;
-    return !(LIMB.test(word) && before !== undefined && SIDE.test(before));
+    // "Left side plank" is a side plank on the left.
+    const isOfName = /^side$/i.test(word) && SIDE_MOVE.test(words[k + 1] ?? '');
+    return !(LIMB.test(word) && !isOfName && before !== undefined && SIDE.test(before));
   });
   return kept.length > 0 ? kept.join(' ') : name.trim();
 }
