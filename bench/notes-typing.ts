@@ -1,16 +1,9 @@
 import { chromium } from '@playwright/test';
 import { CHROMIUM } from '../e2e/support/chromium.ts';
+import { TWELVE_LINES } from '../e2e/support/notes.ts';
 
-const HEAD = `Tuesday legs + core
-18:30, 45 min
-warm up 5 mins - jog, high knees, hip circles
-40/20 x 3, 1 min between
-goblet squat 16kg
-lunges
-burpies (step back if knees)
-plank
-tabata swings / sit ups
-`;
+/** All but what is typed behind it. */
+const HEAD = `${TWELVE_LINES.split('\n').slice(0, 9).join('\n')}\n`;
 const TYPED = `stretch 30s each: quads, hams e/s
 rower 12 cal
 main 45 on 15 off x 4

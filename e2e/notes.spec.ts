@@ -1,17 +1,5 @@
+import { TWELVE_LINES } from './support/notes.ts';
 import { expect, type Page, test } from './support/test.ts';
-
-const NOTES = `Tuesday legs + core
-18:30, 45 min
-warm up 5 mins - jog, high knees, hip circles
-40/20 x 3, 1 min between
-goblet squat 16kg
-lunges
-burpies (step back if knees)
-plank
-tabata swings / sit ups
-stretch 30s each: quads, hams e/s
-rower 12 cal
-bring the blue bands!!`;
 
 /** Puts a text on the clipboard and pastes it where the focus is, as a hand would. */
 async function paste(page: Page, text: string) {
@@ -32,7 +20,7 @@ test('notes pasted into New class become a class with three actions', async ({ p
   await page.goto('/');
   await page.getByRole('button', { name: 'New class' }).click();
   await expect(page.getByRole('textbox', { name: 'Paste your notes' })).toBeFocused();
-  await paste(page, NOTES);
+  await paste(page, TWELVE_LINES);
   await expect(page.getByRole('heading', { name: 'Paste your notes' })).toBeVisible();
   await expect(page.getByRole('button', { name: /Make the class/ })).toBeFocused();
   await page.keyboard.press('Enter');

@@ -1,4 +1,4 @@
-import type { Plan } from '../class/index.ts';
+import { donesOf, type Plan } from '../class/index.ts';
 import { keyOf, type Library } from './library.ts';
 
 /** The basis of a judgement: the names it is about, by how well they are known; each name once, as written. */
@@ -10,9 +10,7 @@ export interface Basis {
 
 /** The names of all moves of a class, those done in one round only too, in the order they are met; each once. */
 export function movesNamed(plan: Pick<Plan, 'blocks'>): string[] {
-  const names = plan.blocks.flatMap((b) =>
-    b.stations.flatMap((s) => [s.move, ...(s.cells ?? []).flatMap((c) => c.swap?.move ?? [])]),
-  );
+  const names = plan.blocks.flatMap((b) => b.stations.flatMap((x) => donesOf(x).map((d) => d.move)));
   return [...new Map(names.map((n) => [keyOf(n), n])).values()];
 }
 

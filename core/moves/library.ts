@@ -2,6 +2,7 @@ import {
   type Block,
   type Body,
   bodyOf,
+  donesOf,
   goesWith,
   moduleOf,
   type Plan,
@@ -97,10 +98,10 @@ export function resolveSwap(swap: Swap, library: Library, body: Body): Swap {
 }
 
 /** The block with what the library knows of its moves where they are done. */
-export const resolveBlock = (plan: Pick<Plan, 'body'>, block: Block, library: Library): Block => ({
-  ...block,
-  stations: block.stations.map((s) => resolveStation(s, library, bodyOf(plan, block))),
-});
+export function resolveBlock(plan: Pick<Plan, 'body'>, block: Block, library: Library): Block {
+  const body = bodyOf(plan, block);
+  return { ...block, stations: block.stations.map((s) => resolveStation(s, library, body)) };
+}
 
 /**
  * The class with what the library knows of its moves: as it is shown, said, checked and led. The library's form cues are said only
@@ -217,7 +218,7 @@ export function figuresOf(
   { blocks }: Pick<Plan, 'blocks'>,
 ): Record<string, string> {
   const found: Record<string, string> = {};
-  const placed = new Map(blocks.flatMap((b) => b.stations.flatMap(placesOf)).map((p) => [p.move, p]));
+  const placed = new Map(blocks.flatMap((b) => b.stations.flatMap(donesOf)).map((p) => [p.move, p]));
   for (const name of names) {
     const figure = moveAt(library, placed.get(name) ?? { move: name })?.figure;
     if (figure !== undefined) found[name] = figure;
@@ -225,17 +226,9 @@ export function figuresOf(
   return found;
 }
 
-/** The moves of a station, that of a single round too. */
-export const placesOf = ({ cells = [], ...station }: Station): Placed[] => [
-  station,
-  ...cells.flatMap((c) => c.swap ?? []),
-];
-
 /** The moves of the library that some classes name, by name. */
 export function movesUsed(plans: readonly Plan[], library: Library): Move[] {
-  const named = plans.flatMap((p) =>
-    p.blocks.flatMap((b) => b.stations.flatMap((s) => [s.move, ...(s.cells ?? []).flatMap((c) => c.swap?.move ?? [])])),
-  );
+  const named = plans.flatMap((p) => p.blocks.flatMap((b) => b.stations.flatMap((s) => donesOf(s).map((d) => d.move))));
   const used = new Map(named.flatMap((name) => [library.get(name)].flatMap((m) => (m ? [[m.name, m] as const] : []))));
   return [...used.values()].sort((a, b) => a.name.localeCompare(b.name));
 }

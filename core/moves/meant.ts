@@ -1,6 +1,6 @@
-import { type Body, bodyOf, type Plan, type Position } from '../class/index.ts';
+import { type Body, bodyOf, donesOf, type Plan, type Position } from '../class/index.ts';
 import { indexMoves, type MoveIndex, suggestMoves } from './find.ts';
-import { keyOf, type Library, placesOf } from './library.ts';
+import { keyOf, type Library } from './library.ts';
 import { isFor, type Placed, readIn, strays } from './placed.ts';
 import type { Move } from './schema.ts';
 import { keyOfName } from './spelling.ts';
@@ -55,7 +55,7 @@ export interface Unsettled {
 export function toSettle(plan: Pick<Plan, 'blocks' | 'body'>, library: Library): Unsettled[] {
   const all = plan.blocks.flatMap((block) => {
     const body = bodyOf(plan, block);
-    return block.stations.flatMap((s) => placesOf(s).map((placed) => ({ placed, body })));
+    return block.stations.flatMap((s) => donesOf(s).map((placed) => ({ placed, body })));
   });
   const open = all.flatMap(({ placed, body }) => unsettled(placed, body, library) ?? []);
   const names = new Map(open.map((u) => [keyOfName(bareName(u.name)), u]));

@@ -1,4 +1,4 @@
-import { kgOfPounds } from '../class/index.ts';
+import { kgIn } from '../class/index.ts';
 import type { Library } from '../moves/index.ts';
 import type { Chunk } from './chunks.ts';
 import { Finder, type Found } from './found.ts';
@@ -412,8 +412,7 @@ class Drafter extends Titles {
       .split(/\s*(?:,|&|\+|\bn\b|\band\b)\s*/)
       .map((w) => w.replace(/[.!]+$/, '').replace(/(?:es|s)$/, ''));
     const unit = m[3] ?? (part.says.kg && /lb/i.test(this.text) ? 'lb' : 'kg');
-    const number = Number(m[2]);
-    const kg = /^[lp]/i.test(unit) ? kgOfPounds(number) : number;
+    const kg = kgIn(Number(m[2]), unit);
     const hit = part.moves.filter((x) =>
       wanted.some(
         (w) =>

@@ -3,14 +3,13 @@ import { endOfNumber, inDigits, NUMBER } from './numbers.ts';
 import { OF_BODY } from './rules-body.ts';
 import { FORMAT_RULES, OF_THE_CLASS, ORDER, PART_RULES } from './rules-class.ts';
 import { OF_ONE_MOVE } from './rules-move.ts';
-import { HALF_WAY, RESTS, TIMES_RULES, WORK } from './rules-time.ts';
+import { RESTS, TIMES_RULES, WORK } from './rules-time.ts';
 import { type Mention, plainSource, type Rule } from './said.ts';
 
 /** One row a way to say a thing. Of several that fit at one place the longest counts. */
 const RULES: readonly Rule[] = [
   ...WORK,
   ...RESTS,
-  ...HALF_WAY,
   ...TIMES_RULES,
   ...ORDER,
   ...FORMAT_RULES,

@@ -1,4 +1,4 @@
-import { type Hands, kgOfPounds, type Stays } from '../class/index.ts';
+import { type Hands, kgIn, type Stays } from '../class/index.ts';
 import { type Rule, rule, say } from './said.ts';
 
 /** What is held, in the words of notes, with the library's word for it. */
@@ -24,7 +24,7 @@ function handsSaid(m: RegExpExecArray): Hands | null {
   const isPair = /pair|two|2/.test(many) || (many.trim() === '' && /s$/.test(kit) && !/^(?:sand|med)/.test(kit));
   const name = HELD.find(([pattern]) => pattern.test(kit))?.[1];
   if (name === undefined) return null;
-  const kg = weight === undefined ? null : /^[lp]/.test(unit) ? kgOfPounds(Number(weight)) : Number(weight);
+  const kg = weight === undefined ? null : kgIn(Number(weight), unit);
   return {
     kit: name,
     pieces: isPair ? 2 : 1,

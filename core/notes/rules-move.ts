@@ -1,8 +1,7 @@
-import { kgOfPounds } from '../class/index.ts';
+import { kgIn } from '../class/index.ts';
 import { count, E_S, type Facts, N, type Rule, rule, say, seconds, sentence, T, TN } from './said.ts';
 
-export const kilos = (text: string, unit: string | undefined) =>
-  text.split('/').map((n) => (/^[lp]/i.test(unit ?? '') ? kgOfPounds(Number(n)) : Number(n)));
+export const kilos = (text: string, unit: string | undefined) => text.split('/').map((n) => kgIn(Number(n), unit));
 
 function measured(amount: string, unit: string): Partial<Facts> | null {
   const n = Number(amount);

@@ -247,10 +247,6 @@ export const RESTS: readonly Rule[] = [
   rule('work', `${TN} ?(?:secs?|seconds)? ?(?:hard|flat out|all out|fast|max(?:imum)? effort|max)\\b`, (m) => ({
     workMs: seconds(m[1]),
   })),
-];
-
-/** A rest that stands between the rounds by where it is. */
-export const HALF_WAY: readonly Rule[] = [
   rule('break', `(?:sip of |some |quick )?${BREAK} (?:in )?${BETWEEN} ${OF_ROUNDS} ?[(:=-]? ?${T}\\)?`, (m) => ({
     betweenMs: seconds(m[1]),
     betweenOf: 'rounds',

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { count, name, type Weights, weightWords } from '../values/index.ts';
+import { count, name, weightWords } from '../values/index.ts';
 
 /** Where everybody stays; `free` is as each move has it, for a block of a class that stays somewhere. */
 export const STAYS = ['seated', 'standing', 'noFloor', 'free'] as const;
@@ -42,18 +42,19 @@ export function withBody<T extends Bodied>(thing: T, change: { [K in keyof Body]
   return (entries.length > 0 ? { ...rest, body: Object.fromEntries(entries) } : rest) as T;
 }
 
+/** So many pieces in words, from one. */
+export const PIECES = ['one', 'two', 'three', 'four'];
+
 /** "two light dumbbells of 3 kg"; `called` is how the kit is called there. */
 export function handsWords({ kit, pieces, heft, weightKg }: Hands, called = manyOf(kit, pieces)): string {
-  return [NUMBERS[pieces - 1] ?? `${pieces}`, heft, called, ...ofWeight(weightKg)].filter(Boolean).join(' ');
+  const weight = weightKg === undefined ? '' : `of ${weightWords(weightKg)}`;
+  return [PIECES[pieces - 1], heft, called, weight].filter(Boolean).join(' ');
 }
 
 const manyOf = (kit: string, pieces: number) => (pieces > 1 && !kit.endsWith('s') ? `${kit}s` : kit);
 
-const NUMBERS = ['one', 'two', 'three', 'four'];
 /** "all seated", "two light dumbbells". */
 export const bodyWords = ({ stays, hands }: Body): string[] => [
   ...(stays ? [STAYS_WORDS[stays]] : []),
   ...(hands ? [handsWords(hands)] : []),
 ];
-
-const ofWeight = (kg: Weights['weightKg']) => (kg === undefined ? [] : [`of ${weightWords(kg)}`]);

@@ -1,9 +1,8 @@
-import { type Body, type Hands, handsWords, STAYS, STAYS_WORDS } from '../plan/index.ts';
-import { clipText, kgOfPounds, same } from '../values/index.ts';
+import { type Body, type Hands, handsWords, PIECES, STAYS, STAYS_WORDS } from '../plan/index.ts';
+import { clipText, kgIn, same } from '../values/index.ts';
 import { type Clause, clause } from './clauses.ts';
 import { QUOTED, readName } from './tokens.ts';
 
-const NUMBERS = ['one', 'two', 'three', 'four'];
 const HANDS = `holding\\s+([1-4]|an?|one|two|three|four)\\s+(?:(light|heavy)\\s+)?(${QUOTED}|[\\p{L}][\\p{L} -]*?)(?:\\s+of\\s+(\\d{1,3}(?:\\.\\d{1,15})?)\\s*(kgs?|kilos?|lbs?|pounds?))?(?=\\s*(?:[,;#]|$))`;
 
 /** Where everybody stays and what they hold, said of a class or a block. */
@@ -22,10 +21,10 @@ export const bodyClauses = <T>(put: (target: T, said: Body) => void): Clause<T>[
 ];
 
 function handsOf([, number = '', heft, kit = '', weight, unit]: RegExpExecArray): Hands | null {
-  const pieces = Number(number) || NUMBERS.indexOf(number.toLowerCase()) + 1 || 1;
+  const pieces = Number(number) || PIECES.indexOf(number.toLowerCase()) + 1 || 1;
   const whole = readName(kit);
   const one = clipText(pieces > 1 && !kit.startsWith('"') ? whole.replace(/(?<!s)s$/i, '') : whole, 40);
-  const kg = weight === undefined ? null : /^[lp]/i.test(unit ?? '') ? kgOfPounds(Number(weight)) : Number(weight);
+  const kg = weight === undefined ? null : kgIn(Number(weight), unit);
   if (one === '') return null;
   return {
     kit: one,

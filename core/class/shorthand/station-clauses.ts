@@ -11,7 +11,7 @@ import {
   type Station,
   withCell,
 } from '../station/index.ts';
-import { clipText, kgOfPounds, MAX_MS } from '../values/index.ts';
+import { clipText, kgIn, MAX_MS } from '../values/index.ts';
 import type { Clause } from './clauses.ts';
 import { DURATION, durationMs, QUOTED, readName } from './tokens.ts';
 
@@ -69,8 +69,7 @@ function roundOf({ m, mark }: Reading): number {
 
 /** A weight of a match, its number and its unit, in kg. */
 function kg({ m, mark }: Reading, group: number): number {
-  const number = Number(m[group]);
-  const read = /^[lp]/i.test(m[group + 1] ?? '') ? kgOfPounds(number) : number;
+  const read = kgIn(Number(m[group]), m[group + 1]);
   if (read > 500) mark('At most 500 kg');
   return Math.min(500, read);
 }

@@ -1,4 +1,4 @@
-import type { Cell, Sides, SidesMode, Station } from './schema.ts';
+import type { Cell, Sides, SidesMode, Station, Swap } from './schema.ts';
 
 /** Sides settings of a mode, left first; between the sides is what the block has between stations. */
 export function defaultSides(mode: SidesMode): Sides {
@@ -15,6 +15,12 @@ export function defaultSides(mode: SidesMode): Sides {
       return { mode, first: 'left' };
   }
 }
+
+/** What is done at a station: its move, and those of single rounds. */
+export const donesOf = ({ cells = [], ...station }: Station): (Omit<Station, 'cells'> | Swap)[] => [
+  station,
+  ...cells.flatMap((c) => c.swap ?? []),
+];
 
 export function newStation(id: string, move: string): Station {
   return { id, move, sides: { mode: 'none' } };

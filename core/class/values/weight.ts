@@ -13,15 +13,15 @@ export const WEIGHT_UNIT_WORDS: readonly (readonly [WeightUnit, string])[] = [
 export function readWeight(text: string, unit: WeightUnit): number | null {
   const found = /^(\d{1,4}(?:[.,]\d{1,3})?)\s*(kg|kgs|kilos?|lb|lbs|pounds?)?$/i.exec(text.trim());
   if (!found) return null;
-  const value = Number(found[1]?.replace(',', '.'));
-  const said = found[2]?.toLowerCase();
-  const pounds = said === undefined ? unit === 'lb' : said.startsWith('lb') || said.startsWith('pound');
-  const kg = pounds ? kgOfPounds(value) : value;
+  const kg = kgIn(Number(found[1]?.replace(',', '.')), found[2] ?? unit);
   return kg <= MOST_KG ? kg : null;
 }
 
 /** Pounds in kg, to the milligram, so that the same pounds come back. */
 export const kgOfPounds = (pounds: number): number => Math.round(pounds * KG_PER_LB * 1e6) / 1e6;
+
+/** A number in a unit that was said, or in kilograms, in kg: 25 "lb", 12 "kilos". */
+export const kgIn = (value: number, unit = ''): number => (/^[lp]/i.test(unit) ? kgOfPounds(value) : value);
 
 /** A weight as it was typed: what is whole in quarter kilograms is in kg, what is whole in half pounds in lb. */
 function asTyped(kg: number): { value: number; unit: WeightUnit } {

@@ -81,7 +81,7 @@ function spread({ plan, library, thresholds }: CheckContext, block: Block, now: 
   if (!next) return [];
   const clashes = next.stations.filter((s, k) => {
     const after = next.stations[k + 1] ?? (isCyclic(next) ? next.stations[0] : undefined);
-    const [x, y] = [moveAt(library, s), after ? library.get(after.move) : null];
+    const [x, y] = [moveAt(library, s), after ? moveAt(library, after) : null];
     return x !== null && y !== null && overlapOf(felt(x), felt(y)) >= thresholds.areaOverlap;
   }).length;
   return clashes < now ? [{ label: 'Spread the areas', plan: updateBlock(plan, block.id, () => next) }] : [];

@@ -1,4 +1,4 @@
-import { type Plan, waysOf } from '../../class/index.ts';
+import { donesOf, type Plan, waysOf } from '../../class/index.ts';
 import type { Interval } from '../../time/index.ts';
 
 /**
@@ -6,9 +6,7 @@ import type { Interval } from '../../time/index.ts';
  * other ways.
  */
 export function namesShown({ blocks }: Pick<Plan, 'blocks'>, intervals: readonly Interval[] = []): string[] {
-  const planned = blocks.flatMap((b) =>
-    b.stations.flatMap((s) => [s, ...(s.cells ?? []).flatMap((c) => c.swap ?? [])]),
-  );
+  const planned = blocks.flatMap((b) => b.stations.flatMap(donesOf));
   const swapped = intervals.flatMap((i) => Object.values(i.swaps ?? {}));
   return [...new Set([...planned, ...swapped].flatMap((s) => waysOf(s).map((w) => w.name)))];
 }
